@@ -1,0 +1,185 @@
+import type { Params, Severity } from './finding'
+
+interface Entry {
+  readonly severity: Severity
+  /** What is there, what follows, what to do; in the student's own names. */
+  readonly message: (p: Params) => string
+  /** What a good teaching assistant would add, with an example from the Skarholm Seed Vault. */
+  readonly why: string
+}
+
+/** Every finding there is. Codes are stored: never rename or reuse one. */
+export const CATALOGUE = {
+  'syntax.missing-comma': {
+    severity: 'error',
+    message: p => `A comma is missing after "${p.after}". I read on as if it stood there.`,
+    why: 'Columns and constraints of a table are separated by commas. Without one, the database takes the next line for a part of this one and refuses the statement.',
+  },
+  'syntax.trailing-comma': {
+    severity: 'error',
+    message: () => 'There is a comma with nothing after it. Take it out.',
+    why: 'A comma promises one more column or constraint. Before a closing bracket there is none.',
+  },
+  'syntax.missing-bracket': {
+    severity: 'error',
+    message: p => `A "${p.bracket}" is missing ${p.where}. I read on as if it stood there.`,
+    why: 'The columns of a table, the columns of a key and the length of a type stand in brackets, each opened and closed.',
+  },
+  'syntax.missing-semicolon': {
+    severity: 'error',
+    message: p => `A semicolon is missing after "${p.after}": here another statement begins.`,
+    why: 'Statements are separated by semicolons; without one, two statements are read as one and refused.',
+  },
+  'syntax.misspelt-keyword': {
+    severity: 'error',
+    message: p => `"${p.written}" is not a word of SQL here. I read it as ${p.meant}.`,
+    why: 'The database does not guess: a misspelt word makes the whole statement fail.',
+  },
+  'syntax.smart-quote': {
+    severity: 'error',
+    message: p => `${p.written} is a typographic quotation mark. SQL knows only the straight one.`,
+    why: 'Text copied from a document often brings curved quotation marks along. Values stand in \'straight single\' ones, names in "straight double" ones.',
+  },
+  'syntax.unclosed-string': {
+    severity: 'error',
+    message: () => 'This text is opened by a quotation mark and never closed. I closed it at the end of the line.',
+    why: 'An unclosed text swallows everything that follows it. A quotation mark within a text is written twice: \'O\'\'Hara\'.',
+  },
+  'syntax.unclosed-comment': {
+    severity: 'error',
+    message: () => 'This comment is opened by /* and never closed by */. I closed it at the end of the line.',
+    why: 'An unclosed comment swallows every statement that follows it.',
+  },
+  'syntax.missing-type': {
+    severity: 'error',
+    message: p => `"${p.column}" has no type. Write one after its name, such as integer or varchar(80).`,
+    why: 'Every column needs a type: it says which values fit. An accession number like SKV-00417 is text, a count of seeds an integer.',
+  },
+  'syntax.missing-length': {
+    severity: 'flaw',
+    message: p => `${p.type} of "${p.column}" has no length, so it holds one character only. Give it one.`,
+    why: 'CHAR without a length is CHAR(1): the garden code ALVA would be refused.',
+  },
+  'syntax.missing-name': {
+    severity: 'error',
+    message: p => `I look for ${p.expected} here, and find "${p.found}".`,
+    why: 'Every table and column needs a name. A name that contains spaces or is a word of SQL stands in double quotes.',
+  },
+  'syntax.unexpected': {
+    severity: 'error',
+    message: p => `I do not understand "${p.found}" here. It is passed over; everything around it is read.`,
+    why: 'What cannot be read is left out and nothing else: the rest of the table still counts.',
+  },
+  'syntax.unknown-statement': {
+    severity: 'remark',
+    message: p => `A statement beginning with "${p.found}" is not one I read. It is kept, and changes nothing here.`,
+    why: 'Tables, keys, references and checks are read from CREATE TABLE, ALTER TABLE, CREATE INDEX, CREATE TYPE and CREATE DOMAIN.',
+  },
+  'syntax.other-dialect': {
+    severity: 'remark',
+    message: p => `${p.written} is the spelling of ${p.dialect}. It is read as ${p.meant}.`,
+    why: 'Every database has spellings of its own. What is meant counts; a script for PostgreSQL would be written differently.',
+  },
+  'syntax.too-deep': {
+    severity: 'error',
+    message: () => 'Brackets are nested too deeply here; the statement is passed over.',
+    why: 'More than a few hundred brackets within brackets are never meant.',
+  },
+  'names.duplicate-table': {
+    severity: 'error',
+    message: p => `There are two tables called "${p.table}". The second would be refused; only the first is read.`,
+    why: 'A name stands for one table. If the second is a better version, take the first out.',
+  },
+  'names.duplicate-column': {
+    severity: 'error',
+    message: p => `"${p.table}" has two columns called "${p.column}". Rename one or take it out.`,
+    why: 'Within a table each column has a name of its own. The same name in two tables is fine.',
+  },
+  'names.unknown-table': {
+    severity: 'error',
+    message: p => `There is no table "${p.table}" to change here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    why: 'ALTER TABLE changes a table that was created before.',
+  },
+  'keys.no-primary': {
+    severity: 'flaw',
+    message: p => `"${p.table}" has no primary key, so the same row can stand in it twice. Say what tells its rows apart.`,
+    why: 'A key is what tells one thing from another. Without it the database cannot refuse a second drawer 12 in the same bay.',
+  },
+  'keys.two-primary': {
+    severity: 'error',
+    message: p => `"${p.table}" has two primary keys. Name one of them UNIQUE instead, or put the columns into one key.`,
+    why: 'A table has at most one primary key, of one column or of several. Two columns marked PRIMARY KEY are not a key of two columns.',
+  },
+  'keys.column-missing': {
+    severity: 'error',
+    message: p => `A key of "${p.table}" names "${p.column}", which is not one of its columns.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    why: 'A key is made of columns of its own table.',
+  },
+  'keys.surrogate-only': {
+    severity: 'flaw',
+    message: p => `"${p.table}" is told apart by "${p.column}" only, a number the database makes up. The same fact can be stored twice; add UNIQUE over what tells two of them apart.`,
+    why: 'A made-up number makes rows unique without making facts unique: accession SKV-00417 could be entered as row 1 and as row 2.',
+  },
+  'keys.duplicate': {
+    severity: 'remark',
+    message: p => `"${p.table}" is told twice that ${p.columns} is unique. Once is enough.`,
+    why: 'A primary key is unique already; a UNIQUE over the same columns adds only work.',
+  },
+  'references.unknown-table': {
+    severity: 'error',
+    message: p => `"${p.table}" refers to "${p.target}", which is not here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    why: 'A reference needs its target: the table must be created in this script or given by the exercise.',
+  },
+  'references.unknown-column': {
+    severity: 'error',
+    message: p => `A reference of "${p.table}" names "${p.column}", which "${p.owner}" does not have.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    why: 'Both ends of a reference are columns: one of this table, one of the table referred to.',
+  },
+  'references.count-differs': {
+    severity: 'error',
+    message: p => `This reference of "${p.table}" has ${p.here} here and ${p.there} in "${p.target}". Both sides need the same number.`,
+    why: 'A reference to a key of two columns takes two columns: a drawer refers to its bay by hall and bay number.',
+  },
+  'references.type-differs': {
+    severity: 'error',
+    message: p => `"${p.table}.${p.column}" is ${p.type} but "${p.target}.${p.targetColumn}" is ${p.targetType}: a reference must have the type of the key it refers to.`,
+    why: 'Otherwise the database refuses the reference, or compares after changing the value: 007 and 7 would be the same collector.',
+  },
+  'references.size-differs': {
+    severity: 'remark',
+    message: p => `"${p.table}.${p.column}" is ${p.type} and "${p.target}.${p.targetColumn}" is ${p.targetType}. They can be compared; the same type would be clearer.`,
+    why: 'A foreign key is described exactly as the key it refers to.',
+  },
+  'references.not-a-key': {
+    severity: 'error',
+    message: p => `"${p.table}" refers to ${p.columns} of "${p.target}", which is neither its primary key nor UNIQUE.`,
+    why: 'A reference must lead to one row. If several gardens had the same code, which one would the dispatch go to?',
+  },
+  'references.no-target-key': {
+    severity: 'error',
+    message: p => `"${p.table}" refers to "${p.target}" without saying to which column, and "${p.target}" has no primary key.`,
+    why: 'REFERENCES without columns means the primary key of the other table.',
+  },
+  'references.later-table': {
+    severity: 'error',
+    message: p => `"${p.table}" refers to "${p.target}", which is created later. Move it up, or add the reference by ALTER TABLE afterwards.`,
+    why: 'Statements run in order: when this one runs, the other table does not exist yet.',
+  },
+  'references.partly-null': {
+    severity: 'flaw',
+    message: p => `Of the reference ${p.columns} of "${p.table}" some columns may be empty; then none of it is checked.`,
+    why: 'A reference of several columns is checked only when all of them have a value.',
+  },
+  'types.unknown': {
+    severity: 'remark',
+    message: p => `I do not know the type "${p.type}" of "${p.column}".`,
+    why: 'The column is kept. If the type is made in another script, tell your instructor.',
+  },
+  'types.money-as-float': {
+    severity: 'flaw',
+    message: p => `"${p.table}.${p.column}" is ${p.type}, which keeps decimals only nearly. For money take numeric with the digits you need, such as numeric(6,2).`,
+    why: 'A float stores 0.10 as the nearest binary fraction; sums of prices drift by cents.',
+  },
+} as const satisfies Record<string, Entry>
+
+export type FindingCode = keyof typeof CATALOGUE

@@ -1,0 +1,41 @@
+import { CATALOGUE, type FindingCode } from './catalogue'
+
+/** error: would not run, or breaks a rule · flaw: runs, but will hurt · habit: a convention of the course · remark: worth knowing */
+export type Severity = 'error' | 'flaw' | 'habit' | 'remark'
+export type Sheet = 'dependencies' | 'dictionary' | 'diagram' | 'script'
+
+/** A half-open range of UTF-16 offsets, counted from 0. */
+export interface Span {
+  readonly start: number
+  readonly end: number
+}
+
+/** A replacement of `span` by `text`; an empty span inserts. */
+export interface TextEdit {
+  readonly span: Span
+  readonly text: string
+}
+
+export type Params = Readonly<Record<string, string>>
+
+/** One thing to say about one place. The words are made from code and params by `wording`. */
+export interface Finding {
+  readonly code: FindingCode
+  readonly severity: Severity
+  readonly sheet: Sheet
+  readonly place: Span
+  readonly params: Params
+  readonly fix?: TextEdit & { readonly label: string }
+}
+
+/** Makes a finding about a script; the severity is the catalogue's. */
+export function scriptFinding(code: FindingCode, place: Span, params: Params = {}, fix?: Finding['fix']): Finding {
+  const finding = { code, severity: CATALOGUE[code].severity, sheet: 'script' as const, place, params }
+  return fix ? { ...finding, fix } : finding
+}
+
+/** The sentences of a finding: what is there and what to do, then why it matters. */
+export function wording({ code, params }: Finding): { message: string, why: string } {
+  const entry = CATALOGUE[code]
+  return { message: entry.message(params), why: entry.why }
+}

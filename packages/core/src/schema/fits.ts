@@ -1,0 +1,71 @@
+import type { DataType } from './types'
+
+/** What becomes of a value in a column: kept as written, accepted but changed, refused, or not decided by us. */
+export type Fit = 'kept' | 'changed' | 'refused' | 'unknown'
+
+/**
+ * What PostgreSQL does with `value`, given as the text a person would write, in a column of `type`: '0417' in an integer is changed (it
+ * reads back as 417), 9999.99 in numeric(5,2) is refused, 12.50 in an integer is changed (rounded). Numbers count as kept when
+ * they read back equal as numbers in an exact type; in a float a value with decimals counts as changed, since it is stored only nearly.
+ */
+export function fit(value: string, type: DataType): Fit {
+  switch (type.family) {
+    case 'char': return fitsLength(value, type.length ?? 1)
+    case 'varchar': return type.length === null ? 'kept' : fitsLength(value, type.length)
+    case 'text': return 'kept'
+    case 'enum': return type.members.length === 0 ? 'unknown' : type.members.includes(value) ? 'kept' : 'refused'
+    case 'integer': return fitsInteger(value, type)
+    case 'decimal': return fitsDecimal(value, type)
+    case 'float': return parseNumber(value) === undefined ? 'refused' : /^[+-]?[1-9]\d{0,5}$/.test(value) || value === '0' ? 'kept' : 'changed'
+    case 'date': return isDate(value) ? 'kept' : 'refused'
+    case 'timestamp': return isDate(value) || /^\d{4}-\d\d-\d\d[ T]\d\d:\d\d(:\d\d(\.\d+)?)?$/.test(value) ? 'kept' : 'refused'
+    case 'time': return /^\d\d?:\d\d(:\d\d(\.\d+)?)?$/.test(value) ? 'kept' : 'refused'
+    case 'boolean': return /^(true|false)$/i.test(value) ? 'kept' : /^(t|f|yes|no|y|n|on|off|1|0)$/i.test(value) ? 'changed' : 'refused'
+    case 'uuid': return /^[0-9a-f]{8}-([0-9a-f]{4}-){3}[0-9a-f]{12}$/.test(value) ? 'kept' : 'refused'
+    case 'binary': case 'json': case 'interval': case 'other': return 'unknown'
+  }
+}
+
+function fitsLength(value: string, length: number): Fit {
+  return [...value].length <= length ? 'kept' : 'refused'
+}
+
+interface ExactNumber { readonly digits: string, readonly scale: number, readonly written: boolean }
+
+/** Digits without leading zeros, and how many stand after the point; `written` is false where reading back looks different. */
+function parseNumber(value: string): ExactNumber | undefined {
+  const match = /^([+-]?)(\d*)(?:\.(\d*))?$/.exec(value.trim())
+  if (!match || !(match[2] || match[3])) return undefined
+  const [, sign, whole = '', part = ''] = match
+  const plain = sign !== '+' && value === value.trim() && !/^0\d/.test(whole) && whole !== ''
+  return { digits: (whole + part).replace(/^0+(?=\d)/, ''), scale: part.length, written: plain }
+}
+
+function fitsInteger(value: string, type: DataType): Fit {
+  const number = parseNumber(value)
+  if (!number) return 'refused'
+  const whole = BigInt(value.trim().replace(/^\+/, '').split('.')[0] || '0')
+  const bits = BigInt(type.length ?? 32)
+  const low = type.unsigned ? 0n : -(1n << (bits - 1n))
+  const high = type.unsigned ? (1n << bits) - 1n : (1n << (bits - 1n)) - 1n
+  if (whole < low || whole > high) return 'refused'
+  return number.scale > 0 || !number.written ? 'changed' : 'kept'
+}
+
+function fitsDecimal(value: string, type: DataType): Fit {
+  const number = parseNumber(value)
+  if (!number) return 'refused'
+  const scale = type.total === null ? number.scale : type.scale ?? 0
+  const wholeDigits = number.digits.length - number.scale
+  if (type.total !== null && wholeDigits > type.total - scale) return 'refused'
+  const lost = number.scale > scale && !/^0*$/.test(value.trim().slice(value.trim().length - (number.scale - scale)))
+  return lost || !number.written ? 'changed' : 'kept'
+}
+
+function isDate(value: string): boolean {
+  const match = /^(\d{4})-(\d\d)-(\d\d)$/.exec(value)
+  if (!match) return false
+  const [year, month, day] = match.slice(1).map(Number) as [number, number, number]
+  const days = [31, year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
+  return month >= 1 && month <= 12 && day >= 1 && day <= days[month - 1]!
+}

@@ -1,0 +1,8 @@
+export {
+  declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName,
+  type Check, type Column, type Key, type Reference, type ReferentialAction, type Schema, type Table,
+} from './schema'
+export { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
+export { fit, type Fit } from './fits'
+export { checkSchema } from './check'
+export { editDistance, nearest } from './nearest'

@@ -1,0 +1,104 @@
+import type { Span } from '../findings'
+import type { DataType } from './types'
+
+/** A relational schema as a script, a dictionary or a diagram describes it. All names are as written, without quotation marks. */
+export interface Schema {
+  readonly tables: readonly Table[]
+}
+
+export interface Table {
+  readonly name: string
+  readonly namespace: string | null
+  readonly columns: readonly Column[]
+  readonly primaryKey: Key | null
+  readonly uniques: readonly Key[]
+  readonly references: readonly Reference[]
+  readonly checks: readonly Check[]
+  /** Constructs that hold rows back in ways we do not reason about: partial or expression indexes, exclusion constraints ... */
+  readonly unmodelled: readonly { readonly what: string, readonly span: Span }[]
+  readonly span: Span
+  readonly nameSpan: Span
+  /** Whether the exercise gave this table: it is not the student's own. */
+  readonly given: boolean
+}
+
+export interface Column {
+  readonly name: string
+  readonly type: DataType
+  /** NOT NULL is written, or follows from the type's domain. Primary key columns: see `isRequired`. */
+  readonly notNull: boolean
+  readonly default: string | null
+  readonly numbering: { readonly start: string, readonly step: string } | null
+  readonly generated: boolean
+  readonly span: Span
+  readonly nameSpan: Span
+}
+
+export interface Key {
+  /** Null when the database would make a name up. */
+  readonly name: string | null
+  readonly columns: readonly string[]
+  /** UNIQUE NULLS NOT DISTINCT: two NULLs are the same. */
+  readonly nullsNotDistinct: boolean
+  readonly span: Span
+}
+
+export type ReferentialAction = 'no action' | 'restrict' | 'cascade' | 'set null' | 'set default'
+
+export interface Reference {
+  readonly name: string | null
+  readonly columns: readonly string[]
+  readonly table: string
+  /** Filled in from the target's primary key where none are written; empty when that is not known. */
+  readonly targetColumns: readonly string[]
+  readonly onDelete: ReferentialAction
+  readonly onUpdate: ReferentialAction
+  readonly deferrable: boolean
+  readonly span: Span
+}
+
+export interface Check {
+  readonly name: string | null
+  readonly expression: string
+  readonly span: Span
+}
+
+/** Names are compared as PostgreSQL folds them, and quoted ones without regard to case, so that a capital never hides a match. */
+export function foldName(name: string): string {
+  return name.toLowerCase()
+}
+
+export function sameName(a: string, b: string): boolean {
+  return foldName(a) === foldName(b)
+}
+
+export function findTable(schema: Schema, name: string): Table | undefined {
+  return schema.tables.find(table => sameName(table.name, name))
+}
+
+export function findColumn(table: Table, name: string): Column | undefined {
+  return table.columns.find(column => sameName(column.name, name))
+}
+
+/** Whether a row of the table must have a value in the column: NOT NULL, part of the primary key, or CHECK (c IS NOT NULL). */
+export function isRequired(table: Table, name: string): boolean {
+  const column = findColumn(table, name)
+  if (!column) return false
+  return column.notNull
+    || (table.primaryKey?.columns.some(key => sameName(key, name)) ?? false)
+    || table.checks.some(check => demandsValue(check.expression, name))
+}
+
+function demandsValue(expression: string, column: string): boolean {
+  const match = /^\s*"?([^"\s]+)"?\s+is\s+not\s+null\s*$/i.exec(expression)
+  return match !== null && sameName(match[1]!, column)
+}
+
+/** All keys that a table declares: the primary key first. */
+export function declaredKeys(table: Table): readonly Key[] {
+  return table.primaryKey ? [table.primaryKey, ...table.uniques] : table.uniques
+}
+
+export function sameColumns(a: readonly string[], b: readonly string[]): boolean {
+  return a.length === b.length && a.every(name => b.some(other => sameName(name, other)))
+}

@@ -1,0 +1,433 @@
+import type { Span } from '../findings'
+import { findColumn, foldName, sameColumns, type Column, type Key, type ReferentialAction } from '../schema'
+import { looksLike, type Cursor } from './cursor'
+import type { Draft, ReferenceDraft, TableDraft } from './draft'
+import { isTypeAhead, readType } from './read-type'
+import type { SqlToken } from './tokens'
+
+/** Names one or more parts long, as in schema.table: the last part is the name. Undefined (and reported) where no name stands. */
+export function readName(cursor: Cursor, expected: string): { name: string, namespace: string | null, span: Span } | undefined {
+  const first = cursor.peek()
+  if (first.kind !== 'word' && first.kind !== 'quoted' && first.kind !== 'string') {
+    cursor.report('syntax.missing-name', first, { expected, found: first.text || 'the end' })
+    return undefined
+  }
+  let last = cursor.next()
+  let namespace: string | null = null
+  while (cursor.is('.') && (cursor.peek(1).kind === 'word' || cursor.peek(1).kind === 'quoted')) {
+    cursor.next()
+    namespace = last.text
+    last = cursor.next()
+  }
+  return { name: last.text, namespace, span: { start: first.start, end: last.end } }
+}
+
+/** What reading one table needs: where it is, what is known, which statement this is. */
+export interface TableReader {
+  readonly cursor: Cursor
+  readonly draft: Draft
+  readonly table: TableDraft
+  readonly statement: number
+}
+
+/** Reads the bracketed list of columns and constraints of CREATE TABLE. A missing comma or bracket costs one diagnostic and no column. */
+export function readTableBody(reader: TableReader): void {
+  const { cursor, table } = reader
+  if (!cursor.take('(')) {
+    cursor.reportMissing('syntax.missing-bracket', { bracket: '(', where: `after "${table.name}"` }, ' (', 'Open the bracket')
+  }
+  for (;;) {
+    if (cursor.is(')')) {
+      cursor.next()
+      return
+    }
+    if (cursor.isAtStatementEnd) {
+      cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `at the end of the table "${table.name}"` }, '\n)', 'Close the bracket')
+      return
+    }
+    const before = cursor.place
+    readItem(reader)
+    if (!endItem(reader)) continue
+    if (cursor.place === before) skipUnexpected(cursor)
+  }
+}
+
+/** After an item: takes the comma, reports a missing or a surplus one. */
+function endItem({ cursor }: TableReader): boolean {
+  if (cursor.is(',')) {
+    const comma = cursor.next()
+    while (cursor.is(',')) reportSurplusComma(cursor, cursor.next())
+    if (cursor.is(')') || cursor.isAtStatementEnd) reportSurplusComma(cursor, comma)
+    return true
+  }
+  if (cursor.is(')') || cursor.isAtStatementEnd) return true
+  const token = cursor.peek()
+  if (token.kind === 'word' || token.kind === 'quoted') {
+    cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')
+    return false
+  }
+  skipUnexpected(cursor)
+  cursor.take(',')
+  return true
+}
+
+function reportSurplusComma(cursor: Cursor, { start, end }: SqlToken): void {
+  cursor.report('syntax.trailing-comma', { start, end }, {}, { span: { start, end }, text: '', label: 'Take the comma out' })
+}
+
+function skipUnexpected(cursor: Cursor): void {
+  const first = cursor.peek()
+  if (cursor.isAtStatementEnd || cursor.is(',') || cursor.is(')')) return
+  cursor.report('syntax.unexpected', first, { found: first.text })
+  while (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) {
+    if (cursor.is('(')) cursor.skipGroup()
+    else cursor.next()
+  }
+}
+
+const CONSTRAINT_STARTS: ReadonlySet<string> = new Set(['CONSTRAINT', 'PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'EXCLUDE', 'LIKE', 'KEY', 'INDEX', 'FULLTEXT', 'SPATIAL'])
+
+/** One line of the table: a column or a constraint. */
+export function readItem(reader: TableReader): void {
+  if (isConstraintAhead(reader)) readTableConstraint(reader)
+  else readColumn(reader)
+}
+
+function isConstraintAhead({ cursor, draft }: TableReader): boolean {
+  const { upper } = cursor.peek()
+  if (!upper || isTypeAhead(cursor, draft, 1)) return false
+  if (CONSTRAINT_STARTS.has(upper)) return true
+  if (looksLike(upper, 'CONSTRAINT')) return true
+  return (looksLike(upper, 'PRIMARY') || looksLike(upper, 'FOREIGN')) && cursor.isLike('KEY', 1)
+}
+
+/** A constraint of the table; its leading CONSTRAINT name may stand or not. */
+export function readTableConstraint({ cursor, draft, table, statement }: TableReader): void {
+  const start = cursor.peek().start
+  const name = readConstraintName(cursor)
+  const span = (): Span => ({ start, end: cursor.previous.end })
+  if (cursor.takeLike('PRIMARY')) {
+    cursor.takeLike('KEY')
+    skipWords(cursor, ['CLUSTERED', 'NONCLUSTERED'])
+    addPrimaryKey(cursor, table, { name, columns: readColumnList(cursor, true), nullsNotDistinct: false, span: span() })
+  }
+  else if (cursor.takeLike('FOREIGN')) {
+    cursor.takeLike('KEY')
+    if (!cursor.is('(') && cursor.peek().kind !== 'end' && !cursor.isLike('REFERENCES')) cursor.next()
+    const columns = readColumnList(cursor, true)
+    if (cursor.takeLike('REFERENCES')) table.references.push(readReference({ cursor, name, columns, statement, start }))
+    else cursor.report('syntax.missing-name', cursor.peek(), { expected: 'REFERENCES and a table', found: cursor.peek().text || 'the end' })
+  }
+  else if (cursor.takeLike('UNIQUE')) {
+    const nullsNotDistinct = readUniqueOptions(cursor)
+    addUnique(table, { name, columns: readColumnList(cursor, true), nullsNotDistinct, span: span() })
+  }
+  else if (cursor.takeLike('CHECK')) {
+    if (cursor.is('(')) table.checks.push({ name, expression: cursor.skipGroup(), span: span() })
+    skipWords(cursor, ['NO', 'INHERIT', 'NOT', 'VALID', 'ENFORCED'])
+  }
+  else if (cursor.is('EXCLUDE')) {
+    skipToComma(cursor)
+    table.unmodelled.push({ what: 'EXCLUDE', span: span() })
+  }
+  else { skipMinorConstraint(cursor, draft) }
+  skipDeferral(cursor, table)
+}
+
+/** LIKE other, and the index lines of MySQL: nothing that holds rows back. */
+function skipMinorConstraint(cursor: Cursor, draft: Draft): void {
+  const token = cursor.peek()
+  if (['KEY', 'INDEX', 'FULLTEXT', 'SPATIAL'].includes(token.upper)) {
+    draft.findings.push(...otherDialect(cursor, token, token.text, 'MySQL', 'an index'))
+  }
+  skipToComma(cursor)
+}
+
+function skipToComma(cursor: Cursor): void {
+  while (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) {
+    if (cursor.is('(')) cursor.skipGroup()
+    else cursor.next()
+  }
+}
+
+function readConstraintName(cursor: Cursor): string | null {
+  if (!cursor.isLike('CONSTRAINT')) return null
+  cursor.misspelt(cursor.next(), 'CONSTRAINT')
+  const { kind, upper } = cursor.peek()
+  const nameMissing = ['PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'NOT', 'REFERENCES'].includes(upper) && !['PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'NOT', 'REFERENCES', 'NULL', 'DEFAULT'].includes(cursor.peek(1).upper)
+  return (kind === 'word' || kind === 'quoted') && !nameMissing ? cursor.next().text : null
+}
+
+function readUniqueOptions(cursor: Cursor): boolean {
+  let notDistinct = false
+  while (!cursor.isAtStatementEnd && !cursor.is('(') && !cursor.is(',') && !cursor.is(')')) {
+    if (cursor.takeWords('NULLS', 'NOT', 'DISTINCT')) notDistinct = true
+    else cursor.next()
+  }
+  return notDistinct
+}
+
+/** ( a, b ): missing commas and brackets are reported, order and length words passed over. */
+export function readColumnList(cursor: Cursor, required: boolean): string[] {
+  if (!cursor.take('(')) {
+    const { kind } = cursor.peek()
+    if (required) cursor.reportMissing('syntax.missing-bracket', { bracket: '(', where: `after "${cursor.previous.text}"` }, ' (', 'Open the bracket')
+    if (!required || (kind !== 'word' && kind !== 'quoted')) return []
+  }
+  const names: string[] = []
+  let needsComma = false
+  for (;;) {
+    const token = cursor.peek()
+    if (cursor.take(')')) return names
+    if (cursor.isAtStatementEnd || (token.startsLine && needsComma && (CONSTRAINT_STARTS.has(token.upper) || token.upper === 'REFERENCES'))) break
+    if (cursor.is(',')) {
+      const comma = cursor.next()
+      if (!needsComma || cursor.is(')')) reportSurplusComma(cursor, comma)
+      needsComma = false
+    }
+    else if (token.kind === 'word' || token.kind === 'quoted') {
+      if (needsComma && ['ASC', 'DESC', 'NULLS', 'FIRST', 'LAST'].includes(token.upper)) {
+        cursor.next()
+        continue
+      }
+      if (needsComma) cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')
+      names.push(cursor.next().text)
+      if (cursor.is('(')) cursor.skipGroup()
+      needsComma = true
+    }
+    else {
+      cursor.report('syntax.unexpected', token, { found: token.text })
+      cursor.next()
+    }
+  }
+  cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+  return names
+}
+
+interface ReferenceStart {
+  readonly cursor: Cursor
+  readonly name: string | null
+  readonly columns: readonly string[]
+  readonly statement: number
+  readonly start: number
+}
+
+/** What follows REFERENCES. */
+function readReference({ cursor, name, columns, statement, start }: ReferenceStart): ReferenceDraft {
+  if (cursor.is('TABLE')) cursor.next()
+  const target = readName(cursor, 'the name of a table')
+  const targetColumns = cursor.is('(') ? readColumnList(cursor, false) : null
+  let onDelete: ReferentialAction = 'no action'
+  let onUpdate: ReferentialAction = 'no action'
+  let deferrable = false
+  for (;;) {
+    if (cursor.takeWords('MATCH')) cursor.next()
+    else if (cursor.is('ON') && (cursor.isLike('DELETE', 1) || cursor.peek(1).upper === 'DELETE')) {
+      cursor.next()
+      cursor.misspelt(cursor.next(), 'DELETE')
+      onDelete = readAction(cursor)
+    }
+    else if (cursor.is('ON') && (cursor.isLike('UPDATE', 1) || cursor.peek(1).upper === 'UPDATE')) {
+      cursor.next()
+      cursor.misspelt(cursor.next(), 'UPDATE')
+      onUpdate = readAction(cursor)
+    }
+    else if (cursor.takeWords('NOT', 'DEFERRABLE')) deferrable = false
+    else if (cursor.take('DEFERRABLE')) deferrable = true
+    else if (cursor.takeWords('INITIALLY', 'DEFERRED') || cursor.takeWords('INITIALLY', 'IMMEDIATE') || cursor.takeWords('NOT', 'VALID')) continue
+    else break
+  }
+  return { name, columns, table: target?.name ?? '', targetColumns, onDelete, onUpdate, deferrable, statement, span: { start, end: cursor.previous.end } }
+}
+
+function readAction(cursor: Cursor): ReferentialAction {
+  if (cursor.takeLike('CASCADE')) return 'cascade'
+  if (cursor.takeLike('RESTRICT')) return 'restrict'
+  if (cursor.take('SET')) {
+    if (cursor.takeLike('DEFAULT')) return 'set default'
+    cursor.takeLike('NULL')
+    if (cursor.is('(')) cursor.skipGroup()
+    return 'set null'
+  }
+  if (cursor.take('NO')) cursor.takeLike('ACTION')
+  else if (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.next().text })
+  return 'no action'
+}
+
+function skipDeferral(cursor: Cursor, table: TableDraft): void {
+  const reference = table.references.at(-1)
+  for (;;) {
+    if (cursor.takeWords('NOT', 'DEFERRABLE')) continue
+    if (cursor.take('DEFERRABLE')) {
+      if (reference) table.references[table.references.length - 1] = { ...reference, deferrable: true }
+    }
+    else if (!cursor.takeWords('INITIALLY', 'DEFERRED') && !cursor.takeWords('INITIALLY', 'IMMEDIATE') && !cursor.takeWords('NOT', 'VALID')) return
+  }
+}
+
+/** A column with its type and its own constraints. */
+export function readColumn(reader: TableReader): void {
+  const { cursor, draft, table } = reader
+  const name = readName(cursor, 'the name of a column')
+  if (!name) {
+    if (!cursor.is(',') && !cursor.is(')') && !cursor.isAtStatementEnd) {
+      cursor.next()
+      skipToComma(cursor)
+    }
+    return
+  }
+  const read = readType(cursor, draft, name.name)
+  const column: { -readonly [K in keyof Column]: Column[K] } = {
+    name: name.name, type: read.type, notNull: read.notNull, default: null, generated: false, nameSpan: name.span,
+    numbering: read.numbers ? { start: '1', step: '1' } : null, span: name.span,
+  }
+  for (const check of read.checks) table.checks.push({ name: null, expression: check.replace(/\bVALUE\b/gi, name.name), span: name.span })
+  while (readColumnConstraint(reader, column)) continue
+  column.span = { start: name.span.start, end: cursor.previous.end }
+  if (findColumn(table as unknown as Parameters<typeof findColumn>[0], column.name)) {
+    cursor.report('names.duplicate-column', name.span, { table: table.name, column: column.name })
+  }
+  else { table.columns.push(column) }
+}
+
+type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }
+
+/** One constraint of a column; false when none stands there. */
+function readColumnConstraint(reader: TableReader, column: ColumnDraft): boolean {
+  const { cursor, draft, table, statement } = reader
+  if (cursor.isAtStatementEnd || cursor.is(',') || cursor.is(')') || startsNewItem(reader)) return false
+  const start = cursor.peek().start
+  const name = readConstraintName(cursor)
+  const own = [column.name]
+  const span = (): Span => ({ start, end: cursor.previous.end })
+  if (cursor.takeLike('NOT')) {
+    if (cursor.takeLike('NULL')) column.notNull = true
+    else if (!cursor.takeLike('DEFERRABLE')) cursor.report('syntax.missing-name', cursor.peek(), { expected: 'NULL', found: cursor.peek().text || 'the end' })
+  }
+  else if (cursor.take('NULL')) return true
+  else if (cursor.takeLike('PRIMARY')) {
+    cursor.takeLike('KEY')
+    addPrimaryKey(cursor, table, { name, columns: own, nullsNotDistinct: false, span: span() })
+  }
+  else if (cursor.takeLike('UNIQUE')) {
+    cursor.take('KEY')
+    addUnique(table, { name, columns: own, nullsNotDistinct: cursor.takeWords('NULLS', 'NOT', 'DISTINCT'), span: span() })
+  }
+  else if (cursor.takeLike('REFERENCES')) table.references.push(readReference({ cursor, name, columns: own, statement, start }))
+  else if (cursor.takeLike('CHECK')) {
+    if (cursor.is('(')) table.checks.push({ name, expression: cursor.skipGroup(), span: span() })
+  }
+  else if (cursor.takeLike('DEFAULT')) column.default = readExpression(reader)
+  else if (cursor.takeLike('GENERATED')) readGenerated(cursor, column)
+  else return readMinorColumnConstraint(reader, column, draft)
+  return true
+}
+
+function readMinorColumnConstraint(reader: TableReader, column: ColumnDraft, draft: Draft): boolean {
+  const { cursor } = reader
+  const token = cursor.peek()
+  if (cursor.takeLike('AUTO_INCREMENT') || cursor.takeLike('AUTOINCREMENT')) {
+    column.numbering = { start: '1', step: '1' }
+    draft.findings.push(...otherDialect(cursor, token, token.text, 'MySQL', 'GENERATED BY DEFAULT AS IDENTITY'))
+  }
+  else if (cursor.take('IDENTITY')) {
+    const [from = '1', step = '1'] = cursor.is('(') ? cursor.skipGroup().split(',').map(part => part.trim()) : []
+    column.numbering = { start: from, step }
+    draft.findings.push(...otherDialect(cursor, token, token.text, 'SQL Server', 'GENERATED BY DEFAULT AS IDENTITY'))
+  }
+  else if (cursor.take('COLLATE') || cursor.take('COMMENT') || cursor.take('STORAGE') || cursor.take('COMPRESSION')) cursor.next()
+  else if (cursor.takeWords('ON', 'UPDATE')) readExpression(reader)
+  else if (cursor.take('KEY') || cursor.take('CLUSTERED') || cursor.take('NONCLUSTERED') || cursor.take('DEFERRABLE')
+    || cursor.takeWords('INITIALLY', 'DEFERRED') || cursor.takeWords('INITIALLY', 'IMMEDIATE')) return true
+  else return false
+  return true
+}
+
+/** Whether a new column or table constraint begins here, its comma forgotten. */
+function startsNewItem(reader: TableReader): boolean {
+  const { cursor, draft } = reader
+  const token = cursor.peek()
+  if (token.kind === 'quoted') return true
+  if (token.kind !== 'word') return false
+  if (token.upper === 'FOREIGN' || (looksLike(token.upper, 'FOREIGN') && cursor.isLike('KEY', 1))) return true
+  const named = token.upper === 'CONSTRAINT' ? 2 : 0
+  const first = cursor.peek(named).upper
+  if (first === 'FOREIGN') return true
+  if (first === 'PRIMARY' && cursor.is('(', named + 2)) return true
+  if (first === 'UNIQUE' && cursor.is('(', named + 1)) return true
+  return isTypeAhead(cursor, draft, 1) && !COLUMN_WORDS.has(token.upper)
+}
+
+const COLUMN_WORDS: ReadonlySet<string> = new Set(['DEFAULT', 'NOT', 'NULL', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK', 'CONSTRAINT', 'GENERATED', 'COLLATE',
+  'COMMENT', 'ON', 'AUTO_INCREMENT', 'IDENTITY'])
+
+function readGenerated(cursor: Cursor, column: ColumnDraft): void {
+  if (!cursor.take('ALWAYS')) cursor.takeWords('BY', 'DEFAULT')
+  cursor.takeLike('AS')
+  if (cursor.takeLike('IDENTITY')) {
+    const options = cursor.is('(') ? cursor.skipGroup() : ''
+    column.numbering = {
+      start: /START\s+(?:WITH\s+)?(-?\d+)/i.exec(options)?.[1] ?? '1',
+      step: /INCREMENT\s+(?:BY\s+)?(-?\d+)/i.exec(options)?.[1] ?? '1',
+    }
+    column.notNull = true
+  }
+  else if (cursor.is('(')) {
+    cursor.skipGroup()
+    cursor.take('STORED')
+    column.generated = true
+  }
+}
+
+const ENDS_EXPRESSION: ReadonlySet<string> = new Set(['NOT', 'NULL', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK', 'CONSTRAINT', 'GENERATED', 'COLLATE', 'COMMENT',
+  'ON', 'AUTO_INCREMENT', 'FOREIGN'])
+
+/** The expression of a DEFAULT, as written: an operand, then operators with operands. */
+function readExpression(reader: TableReader): string {
+  const { cursor } = reader
+  const from = cursor.peek().start
+  let expectsOperand = true
+  while (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) {
+    const token = cursor.peek()
+    if (token.kind === 'operator') {
+      expectsOperand = true
+      cursor.next()
+    }
+    else if (cursor.is('(')) {
+      cursor.skipGroup()
+      expectsOperand = false
+    }
+    else if (cursor.is('.') || cursor.is('[') || cursor.is(']')) cursor.next()
+    else if (expectsOperand) {
+      cursor.next()
+      expectsOperand = false
+    }
+    else if (token.kind === 'string' || (token.kind === 'word' && !ENDS_EXPRESSION.has(token.upper) && !startsNewItem(reader) && !token.startsLine)) cursor.next()
+    else break
+  }
+  return cursor.textBetween(from, cursor.previous.end)
+}
+
+/** The statement's diagnostics get a remark about a spelling of another dialect, once per kind and script. */
+export function otherDialect(cursor: Cursor, place: Span, written: string, dialect: string, meant: string): [] {
+  const said = cursor.findings.some(finding => finding.code === 'syntax.other-dialect' && finding.params['meant'] === meant)
+  if (!said) cursor.report('syntax.other-dialect', place, { written, dialect, meant })
+  return []
+}
+
+export function addPrimaryKey(cursor: Cursor, table: TableDraft, key: Key): void {
+  if (table.primaryKey) cursor.report('keys.two-primary', key.span, { table: table.name })
+  else if (key.columns.length > 0) table.primaryKey = key
+}
+
+export function addUnique(table: TableDraft, key: Key): void {
+  if (key.columns.length > 0 && !table.uniques.some(other => sameColumns(other.columns, key.columns))) table.uniques.push(key)
+}
+
+function skipWords(cursor: Cursor, words: readonly string[]): void {
+  while (words.includes(cursor.peek().upper)) cursor.next()
+}
+
+export function tableKey(name: string): string {
+  return foldName(name)
+}
