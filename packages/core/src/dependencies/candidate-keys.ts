@@ -115,10 +115,10 @@ export function shrinkToKey(
 }
 
 /** Why a set is no candidate key: what it does not reach, or an attribute it could do without. */
-export type KeyRefutation =
-  | { readonly kind: 'key' }
-  | { readonly kind: 'not-unique', readonly closure: AttributeSet, readonly missing: AttributeSet }
-  | { readonly kind: 'not-minimal', readonly superfluous: number }
+export type KeyRefutation
+  = | { readonly kind: 'key' }
+    | { readonly kind: 'not-unique', readonly closure: AttributeSet, readonly missing: AttributeSet }
+    | { readonly kind: 'not-minimal', readonly superfluous: number }
 
 /** Whether `claimed` is a candidate key, with the reason if it is not. At most |claimed| + 1 closures. */
 export function refuteKey(size: number, claimed: AttributeSet, dependencies: readonly Dependency[]): KeyRefutation {

@@ -100,7 +100,7 @@ function equate(rows: readonly number[][], group: readonly number[][], attribute
 export function lostDependencies(size: number, parts: readonly AttributeSet[], dependencies: readonly Dependency[]): Dependency[] {
   return dependencies.filter(({ from, to }) => {
     let reached = from
-    for (let before = AttributeSet.empty(size); !before.equals(reached);) {
+    for (let before: AttributeSet | undefined; !before?.equals(reached);) {
       before = reached
       for (const part of parts) reached = reached.union(closure(size, reached.intersect(part), dependencies).intersect(part))
     }

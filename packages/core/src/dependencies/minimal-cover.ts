@@ -3,10 +3,10 @@ import { closure } from './closure'
 import type { Dependency } from './universe'
 
 /** What was taken away on the way to a minimal cover, and why. `dependency` is the position in the list that was given. */
-export type CoverStep =
-  | { readonly kind: 'trivial', readonly dependency: number, readonly attribute: number }
-  | { readonly kind: 'superfluous-attribute', readonly dependency: number, readonly attribute: number }
-  | { readonly kind: 'redundant', readonly dependency: number, readonly attribute: number }
+export type CoverStep
+  = | { readonly kind: 'trivial', readonly dependency: number, readonly attribute: number }
+    | { readonly kind: 'superfluous-attribute', readonly dependency: number, readonly attribute: number }
+    | { readonly kind: 'redundant', readonly dependency: number, readonly attribute: number }
 
 interface Single {
   readonly source: number

@@ -20,7 +20,7 @@ export function fit(value: string, type: DataType): Fit {
     case 'date': return isDate(value) ? 'kept' : 'refused'
     case 'timestamp': return isDate(value) || /^\d{4}-\d\d-\d\d[ T]\d\d:\d\d(:\d\d(\.\d+)?)?$/.test(value) ? 'kept' : 'refused'
     case 'time': return /^\d\d?:\d\d(:\d\d(\.\d+)?)?$/.test(value) ? 'kept' : 'refused'
-    case 'boolean': return /^(true|false)$/i.test(value) ? 'kept' : /^(t|f|yes|no|y|n|on|off|1|0)$/i.test(value) ? 'changed' : 'refused'
+    case 'boolean': return /^(true|false)$/i.test(value) ? 'kept' : /^([tf]|yes|no|[yn10]|on|off)$/i.test(value) ? 'changed' : 'refused'
     case 'uuid': return /^[0-9a-f]{8}-([0-9a-f]{4}-){3}[0-9a-f]{12}$/.test(value) ? 'kept' : 'refused'
     case 'binary': case 'json': case 'interval': case 'other': return 'unknown'
   }

@@ -1,7 +1,7 @@
 /** What kind of values a column takes; `text` keeps the type as it was written. */
-export type TypeFamily =
-  | 'integer' | 'decimal' | 'float' | 'char' | 'varchar' | 'text' | 'date' | 'time' | 'timestamp' | 'boolean' | 'binary'
-  | 'uuid' | 'json' | 'interval' | 'enum' | 'other'
+export type TypeFamily
+  = | 'integer' | 'decimal' | 'float' | 'char' | 'varchar' | 'text' | 'date' | 'time' | 'timestamp' | 'boolean' | 'binary'
+    | 'uuid' | 'json' | 'interval' | 'enum' | 'other'
 
 export interface DataType {
   readonly family: TypeFamily

@@ -62,5 +62,3 @@ export function finishSchema(draft: Draft): Schema {
     })),
   }
 }
-
-

@@ -51,7 +51,7 @@ const blockComment: CustomPatternMatcherFunc = (text, offset) => {
 }
 
 const dollarString: CustomPatternMatcherFunc = (text, offset) => {
-  const tag = /\$(?:[A-Za-z_]\w*)?\$/y
+  const tag = /\$(?:[A-Z_]\w*)?\$/iy
   tag.lastIndex = offset
   const open = tag.exec(text)
   if (!open) return null
@@ -65,16 +65,16 @@ const LineComment = createToken({ name: 'LineComment', pattern: /--[^\n]*/, grou
 const HashComment = createToken({ name: 'HashComment', pattern: /#[^\n]*/, group: Lexer.SKIPPED })
 const BlockComment = createToken({ name: 'BlockComment', pattern: blockComment, line_breaks: true, start_chars_hint: ['/'] })
 // The lexer drops the `u` flag of a pattern, so letters are given as ranges: Latin and every other script up to the marks of U+2000.
-const Word = createToken({ name: 'Word', pattern: /[A-Za-z_\u00AA\u00B5\u00BA\u00C0-\u1FFF\u2C00-\uD7FF\uF900-\uFDFF][\w$\u00AA\u00B5\u00BA\u00C0-\u1FFF\u2C00-\uD7FF\uF900-\uFDFF]*/ })
+const Word = createToken({ name: 'Word', pattern: /[A-Z_\u00AA\u00BA\u00C0-\u1FFF\u2C00-\uD7FF\uF900-\uFDFF][\w$\u00AA\u00BA\u00C0-\u1FFF\u2C00-\uD7FF\uF900-\uFDFF]*/i })
 const Quoted = createToken({ name: 'Quoted', pattern: quotedForm('"', '"'), line_breaks: true, start_chars_hint: ['"'] })
 const BackTick = createToken({ name: 'BackTick', pattern: quotedForm('`', '`'), line_breaks: true, start_chars_hint: ['`'] })
 const Text = createToken({ name: 'Text', pattern: quotedForm('\'', '\''), line_breaks: true, start_chars_hint: ['\''] })
 const Dollar = createToken({ name: 'Dollar', pattern: dollarString, line_breaks: true, start_chars_hint: ['$'] })
 const SmartQuote = createToken({ name: 'SmartQuote', pattern: /[‘’‚“”„«»][^‘’‚“”„«»\n]*[‘’“”«»]?/ })
-const NumberToken = createToken({ name: 'NumberToken', pattern: /\d+(?:\.\d*)?(?:[eE][+-]?\d+)?|\.\d+/ })
+const NumberToken = createToken({ name: 'NumberToken', pattern: /\d+(?:\.\d*)?(?:e[+-]?\d+)?|\.\d+/i })
 const Punctuation = createToken({ name: 'Punctuation', pattern: /[(),;.[\]]/ })
 const Operator = createToken({ name: 'Operator', pattern: /::|[-+*/<>=~!@%^&|?:]+?/ })
-const Other = createToken({ name: 'Other', pattern: /[\uD800-\uDBFF][\uDC00-\uDFFF]|[^]/, line_breaks: true })
+const Other = createToken({ name: 'Other', pattern: /[\uD800-\uDBFF][\uDC00-\uDFFF]|[\s\S]/, line_breaks: true })
 
 const lexer = new Lexer(
   [NewLine, Space, LineComment, HashComment, BlockComment, Word, Quoted, BackTick, Text, Dollar, SmartQuote, NumberToken, Punctuation, Operator, Other],

@@ -1,0 +1,156 @@
+import { foldName, type Column, type Schema, type Table } from '../schema'
+import type { GlossaryEntry, PairReason } from './alignment'
+import { nameLikeness, nameWords, withoutPrefix, type NameWords } from './names'
+import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
+
+export interface Likeness {
+  readonly score: number
+  readonly reason: PairReason | null
+}
+
+/** Compares names of the world with names of an answer, the glossary included. */
+export class NameComparer {
+  private readonly glossary = new Map<string, readonly NameWords[]>()
+
+  constructor(glossary: readonly GlossaryEntry[]) {
+    for (const { element, names } of glossary) this.glossary.set(foldName(element), names.map(nameWords))
+  }
+
+  accepted(element: string): readonly NameWords[] {
+    return this.glossary.get(element) ?? []
+  }
+
+  entity(entity: WorldEntity, table: Table): Likeness {
+    return best(nameWords(table.name), [nameWords(entity.name)], this.accepted(entity.name))
+  }
+
+  /** A column against an attribute: with and without the name of its table before it, and a prefix that all its columns share. */
+  attribute(entity: WorldEntity, attribute: WorldAttribute, table: Table, column: Column): Likeness {
+    const own = withAndWithout(nameWords(attribute.name), nameWords(entity.name))
+    const written = withAndWithout(nameWords(column.name), columnPrefix(table))
+    return bestOf(written.map(name => best(name, own, this.accepted(`${entity.name}.${attribute.name}`))))
+  }
+
+  /** A column against a role: the model's columns, the role's name, the target's name, and what the glossary accepts for either. */
+  role(entity: WorldEntity, role: WorldRole, column: string): Likeness {
+    const own = [...role.columns.map(nameWords), nameWords(role.name), [...nameWords(role.name), '#'], nameWords(role.target), [...nameWords(role.target), '#']]
+    const accepted = [...this.accepted(`${entity.name}.${role.name}`), ...this.accepted(role.target)]
+    return best(nameWords(column), own, [...accepted, ...accepted.map(words => [...words, '#'])])
+  }
+
+  /** A column against an attribute written in another entity's table: the name with its entity before it. */
+  qualified(entity: WorldEntity, attribute: WorldAttribute, column: string): Likeness {
+    const bare = withAndWithout(nameWords(attribute.name), nameWords(entity.name)).at(-1)!
+    const attributes = [bare, ...this.accepted(`${entity.name}.${attribute.name}`)]
+    const entities = [nameWords(entity.name), ...this.accepted(entity.name)]
+    return best(nameWords(column), entities.flatMap(first => attributes.map(second => [...first, ...second])), [])
+  }
+}
+
+function best(written: NameWords, own: readonly NameWords[], accepted: readonly NameWords[]): Likeness {
+  let score = 0
+  let reason: PairReason | null = null
+  for (const name of own) {
+    const likeness = nameLikeness(written, name)
+    if (likeness > score) {
+      score = likeness
+      reason = likeness >= 0.99 ? 'same-name' : 'like-name'
+    }
+  }
+  for (const name of accepted) {
+    const likeness = nameLikeness(written, name) * 0.98
+    if (likeness > score) {
+      score = likeness
+      reason = likeness >= 0.97 ? 'glossary' : 'like-name'
+    }
+  }
+  return { score, reason: score > 0 ? reason : null }
+}
+
+function bestOf(likenesses: readonly Likeness[]): Likeness {
+  return likenesses.reduce((a, b, i) => b.score - (i > 0 ? 0.02 : 0) > a.score ? b : a)
+}
+
+function withAndWithout(words: NameWords, prefix: NameWords): NameWords[] {
+  const bare = withoutPrefix(words, prefix)
+  return bare.length === words.length ? [words] : [words, bare]
+}
+
+const prefixes = new WeakMap<Table, NameWords>()
+
+/** The words of the table's name, and a first word that most of its own columns share (GDN_CODE, GDN_NAME). */
+function columnPrefix(table: Table): NameWords {
+  const known = prefixes.get(table)
+  if (known) return known
+  const own = table.columns.filter(column => !table.references.some(({ columns }) => columns.includes(column.name)))
+  const counts = new Map<string, number>()
+  for (const column of own) {
+    const [first, second] = nameWords(column.name)
+    if (first !== undefined && second !== undefined) counts.set(first, (counts.get(first) ?? 0) + 1)
+  }
+  const shared = [...counts].filter(([, count]) => count >= 2 && count * 2 > own.length).map(([word]) => word)
+  const prefix = [...nameWords(table.name), ...shared]
+  prefixes.set(table, prefix)
+  return prefix
+}
+
+/** Scores of entity (row) against table (column), 0 to 1. */
+export type Scores = readonly (readonly number[])[]
+
+/** How well the facts of an entity are found among a table's columns: the mean of what is found and what of the table is explained. */
+function columnScore(comparer: NameComparer, entity: WorldEntity, table: Table): number {
+  if (entity.attributes.length === 0) return 0.5
+  const referring = new Set(table.references.flatMap(({ columns }) => columns.map(foldName)))
+  const own = table.columns.filter(column => !referring.has(foldName(column.name)))
+  const found = entity.attributes.map(attribute => Math.max(0, ...table.columns.map((column) => {
+    const { score } = comparer.attribute(entity, attribute, table, column)
+    return score >= 0.55 ? score : 0
+  })))
+  const sum = found.reduce((a, b) => a + b, 0)
+  return (sum / entity.attributes.length + sum / Math.max(own.length, entity.attributes.length)) / 2
+}
+
+/** Entities against tables: by name and columns first, then twice more with what the references lead to and come from. */
+export function tableScores(world: World, schema: Schema, comparer: NameComparer): Scores {
+  const names = world.entities.map(entity => schema.tables.map(table => comparer.entity(entity, table).score))
+  const columns = world.entities.map(entity => schema.tables.map(table => columnScore(comparer, entity, table)))
+  let scores: number[][] = names.map((row, e) => row.map((name, t) => 0.5 * name + 0.5 * columns[e]![t]!))
+  for (let round = 0; round < 2; round++) {
+    const references = referenceScores(world, schema, scores)
+    scores = names.map((row, e) => row.map((name, t) => 0.42 * name + 0.36 * columns[e]![t]! + 0.22 * references[e]![t]!))
+  }
+  return scores
+}
+
+/** How well what an entity leads to, and what leads to it, is found among a table's references. */
+export function referenceScores(world: World, schema: Schema, scores: Scores): number[][] {
+  const entityAt = new Map(world.entities.map((entity, i) => [entity.name, i]))
+  const tableAt = new Map(schema.tables.map((table, i) => [foldName(table.name), i]))
+  const out = (e: number, t: number): [number, number] => {
+    const targets = schema.tables[t]!.references.map(({ table }) => tableAt.get(foldName(table))).filter(i => i !== undefined)
+    return matched(world.entities[e]!.roles.map(({ target }) => targets.map(i => scores[entityAt.get(target)!]![i]!)), targets.length)
+  }
+  const incoming = world.entities.map(({ name }) => world.entities.flatMap((other, i) => other.roles.filter(({ target }) => target === name).map(() => i)))
+  const referring = schema.tables.map(({ name }) => schema.tables.flatMap((other, i) =>
+    other.references.filter(({ table }) => foldName(table) === foldName(name)).map(() => i)))
+  return world.entities.map((_, e) => schema.tables.map((__, t) => {
+    const [foundOut, ofOut] = out(e, t)
+    const [foundIn, ofIn] = matched(incoming[e]!.map(i => referring[t]!.map(j => scores[i]![j]!)), referring[t]!.length)
+    return ofOut + ofIn === 0 ? 0.5 : (foundOut + foundIn) / (ofOut + ofIn)
+  }))
+}
+
+function matched(rows: readonly (readonly number[])[], columns: number): [number, number] {
+  const used = new Set<number>()
+  let sum = 0
+  for (const row of rows) {
+    let best = -1
+    row.forEach((score, i) => {
+      if (!used.has(i) && score > (best < 0 ? 0.3 : row[best]!)) best = i
+    })
+    if (best < 0) continue
+    used.add(best)
+    sum += row[best]!
+  }
+  return [sum, Math.max(rows.length, columns)]
+}

@@ -1,0 +1,75 @@
+import { editDistance } from '../schema'
+
+/** A name cut into comparable words: lower case, singular, with the many words for "number that identifies" made one. */
+export type NameWords = readonly string[]
+
+const NUMBER_WORDS: ReadonlySet<string> = new Set(['no', 'nr', 'num', 'number', 'id', 'code', 'key', 'nummer'])
+const NOISE: ReadonlySet<string> = new Set(['tbl', 'tb', 'table', 't', 'the', 'of', 'fk', 'pk', 'col'])
+
+const wordsOf = new Map<string, NameWords>()
+
+/** `TBL_DispatchLines` gives dispatch, line; `trip_no`, `TripNumber` and `trip_id` all give trip, #. */
+export function nameWords(name: string): NameWords {
+  const known = wordsOf.get(name)
+  if (known) return known
+  const parts = name.replace(/([\p{Ll}\d])(\p{Lu})/gu, '$1 $2').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(part => part !== '')
+  const words = parts.filter(part => !NOISE.has(part)).map(part => NUMBER_WORDS.has(part) ? '#' : singular(part))
+  const result = words.length > 0 ? words : parts
+  if (wordsOf.size > 5000) wordsOf.clear()
+  wordsOf.set(name, result)
+  return result
+}
+
+function singular(word: string): string {
+  if (/[^aeiou]ies$/.test(word)) return `${word.slice(0, -3)}y`
+  if (/(ss|us|is|x|ch|sh)es$/.test(word)) return word.slice(0, -2)
+  if (/[^sui]s$/.test(word) && word.length > 3) return word.slice(0, -1)
+  return word
+}
+
+/** How alike two words are, 0 to 1: equal, one a beginning of the other, letters of the other in order, or a slip of the pen. */
+function wordLikeness(a: string, b: string): number {
+  if (a === b) return 1
+  if (a === '#' || b === '#') return 0
+  const [short, long] = a.length <= b.length ? [a, b] : [b, a]
+  if (short.length >= 3 && long.startsWith(short)) return 0.85
+  if (short.length >= 3 && isAbbreviation(short, long)) return 0.7
+  if (short.length >= 4 && editDistance(a, b, 2) <= (short.length >= 7 ? 2 : 1)) return 0.8
+  return 0
+}
+
+/** First letters equal and the rest in order, and mostly consonants left: gdn for garden. */
+function isAbbreviation(short: string, long: string): boolean {
+  if (short[0] !== long[0] || short.length > long.length - 2) return false
+  let at = 0
+  for (const letter of long) if (letter === short[at]) at++
+  return at === short.length && !/[aeiou]/.test(short.slice(1))
+}
+
+/** How alike two names are, 0 to 1: twice the likeness of best-fitting words over the number of words. Symmetric. */
+export function nameLikeness(a: NameWords, b: NameWords): number {
+  if (a.length === 0 || b.length === 0) return 0
+  const used = new Set<number>()
+  let total = 0
+  for (const word of a) {
+    let best = -1
+    let bestLikeness = 0
+    b.forEach((other, i) => {
+      const likeness = used.has(i) ? 0 : wordLikeness(word, other)
+      if (likeness > bestLikeness) {
+        best = i
+        bestLikeness = likeness
+      }
+    })
+    if (best >= 0) used.add(best)
+    total += bestLikeness
+  }
+  return 2 * total / (a.length + b.length)
+}
+
+/** The name without the words in `prefix` at its beginning; the whole name when nothing would be left. */
+export function withoutPrefix(words: NameWords, prefix: NameWords): NameWords {
+  let at = 0
+  while (at < words.length - 1 && prefix.includes(words[at]!)) at++
+  return words.slice(at)
+}

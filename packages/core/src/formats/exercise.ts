@@ -1,0 +1,61 @@
+import { z } from 'zod'
+import { RuleEntry } from '../rules'
+
+export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
+export type HelpLevel = typeof HELP_LEVELS[number]
+
+/** The most characters of a student's script. */
+export const LONGEST_ANSWER = 200_000
+
+export const Rubric = z.object({
+  /** What share of a cell's points too strict keeps. */
+  tooStrict: z.number().min(0).max(1),
+  /** A permission counts only if a constraint about the same elements is upheld. */
+  permissiveNeedsConstraint: z.boolean(),
+  /** Whether a cell that follows from another broken one loses its points as well. */
+  consequencesCost: z.boolean(),
+  /** The step to which the sum is rounded, half up; 0 rounds nothing. */
+  roundTo: z.number().min(0).max(10),
+})
+export type Rubric = z.infer<typeof Rubric>
+export const DEFAULT_RUBRIC: Rubric = { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0.5 }
+
+/** An exercise as one document: what the command line reads and the database keeps as a revision. Public; the version rises with its shape. */
+export const ExerciseDocument = z.object({
+  format: z.literal('nomenklatura-exercise'),
+  version: z.literal(1),
+  title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
+  brief: z.string().max(50_000),
+  dialect: z.enum(['postgresql', 'mysql']),
+  sheets: z.array(z.enum(['script'])).min(1),
+  helpLevel: z.enum(HELP_LEVELS),
+  starter: z.string().max(LONGEST_ANSWER).nullable(),
+  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER) })).max(5),
+  glossary: z.array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) })).max(500),
+  samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
+  rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),
+  rubric: Rubric,
+})
+export type ExerciseDocument = z.infer<typeof ExerciseDocument>
+
+/** An answer as a document: today one script. */
+export const AnswerDocument = z.object({
+  format: z.literal('nomenklatura-answer'),
+  version: z.literal(1),
+  student: z.string().max(200).optional(),
+  script: z.string().max(LONGEST_ANSWER),
+})
+export type AnswerDocument = z.infer<typeof AnswerDocument>
+
+/** A new exercise with nothing in it yet. */
+export function emptyExercise(title: string): ExerciseDocument {
+  return {
+    format: 'nomenklatura-exercise', version: 1, title, brief: '', dialect: 'postgresql', sheets: ['script'], helpLevel: 'practice', starter: null,
+    models: [], glossary: [], samples: {}, rules: [], rubric: DEFAULT_RUBRIC,
+  }
+}
+
+/** The faults of a document that is not one, each with the path to it. */
+export function documentFaults(error: z.ZodError): string[] {
+  return error.issues.map(({ path, message }) => `${path.length > 0 ? path.join('.') : 'the document'}: ${message}`)
+}

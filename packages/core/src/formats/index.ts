@@ -1,0 +1,6 @@
+export {
+  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, HELP_LEVELS, LONGEST_ANSWER, Rubric, documentFaults, emptyExercise,
+  type HelpLevel,
+} from './exercise'
+export { jsonSchemas } from './json-schema'
+export { scriptReport, type ScriptReport } from './script-report'

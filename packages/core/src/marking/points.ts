@@ -1,0 +1,133 @@
+import { elementsOf, isPermission, type Rule, type RuleEntry, type Verdict } from '../rules'
+
+/** Points are counted in integer thousandths, so that nothing drifts. */
+export type Thousandths = number
+
+export interface Cell {
+  readonly rule: string
+  readonly sheet: 'script'
+  readonly verdict: Verdict
+  /** The rule whose broken cell this one follows from. */
+  readonly follows: string | null
+}
+
+export interface Override {
+  readonly rule: string
+  readonly sheet: 'script'
+  readonly verdict: Exclude<Verdict, 'cannot tell'>
+  readonly reason: string
+}
+
+export interface Policy {
+  readonly tooStrict: number
+  readonly permissiveNeedsConstraint: boolean
+  readonly consequencesCost: boolean
+  readonly roundTo: number
+  /** Per cent taken off for lateness. */
+  readonly lateLoss?: number
+}
+
+/** One line of the account: why a cell has less than its weight, or what is still open. */
+export interface AccountLine {
+  readonly rule: string
+  readonly sheet: 'script'
+  readonly kind: 'broken' | 'too strict' | 'not shown' | 'open' | 'needs constraint' | 'follows'
+  /** What is lost, or open; 0 for a line that only explains. */
+  readonly thousandths: Thousandths
+  readonly overridden: boolean
+}
+
+export interface Points {
+  /** What is certain: open cells count nothing here. */
+  readonly got: Thousandths
+  /** What open cells could still add. */
+  readonly open: Thousandths
+  readonly of: Thousandths
+  /** Taken off for lateness, before rounding. */
+  readonly late: Thousandths
+  readonly byRule: Readonly<Record<string, { readonly got: Thousandths, readonly open: Thousandths, readonly of: Thousandths }>>
+  readonly account: readonly AccountLine[]
+}
+
+/** The cells with the overrides applied. An overridden cell follows from nothing. */
+export function decidedCells(cells: readonly Cell[], overrides: readonly Override[]): Cell[] {
+  return cells.map((cell) => {
+    const override = overrides.find(other => other.rule === cell.rule && other.sheet === cell.sheet)
+    return override ? { ...cell, verdict: override.verdict, follows: null } : cell
+  })
+}
+
+/**
+ * Points from verdicts (semantics, section 8): cells, rules, sum, lateness, rounding. Pure: the same cells, overrides and policy give
+ * the same account. Rules without a cell drop out of the total.
+ */
+export function points(rules: readonly RuleEntry[], cells: readonly Cell[], overrides: readonly Override[], policy: Policy): Points {
+  const decided = decidedCells(cells, overrides)
+  const account: AccountLine[] = []
+  const byRule: Record<string, { got: Thousandths, open: Thousandths, of: Thousandths }> = {}
+  for (const entry of rules) {
+    const asked = decided.filter(cell => cell.rule === entry.id)
+    if (entry.off || asked.length === 0) continue
+    const shares = divide(Math.round(entry.points * 1000), asked.length)
+    const sum = { got: 0, open: 0, of: 0 }
+    asked.forEach((cell, i) => {
+      const line = cellLine(entry, cell, shares[i]!, { rules, decided, policy, overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet) })
+      sum.of += shares[i]!
+      sum.got += shares[i]! - (line?.thousandths ?? 0)
+      if (line?.kind === 'open') sum.open += line.thousandths
+      if (line) account.push(line)
+    })
+    byRule[entry.id] = sum
+  }
+  return total(byRule, account, policy)
+}
+
+interface Context { readonly rules: readonly RuleEntry[], readonly decided: readonly Cell[], readonly policy: Policy, readonly overridden: boolean }
+
+function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, decided, policy, overridden }: Context): AccountLine | undefined {
+  const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({ rule: entry.id, sheet: cell.sheet, kind, thousandths, overridden })
+  switch (cell.verdict) {
+    case 'upheld': {
+      const stands = overridden || !policy.permissiveNeedsConstraint || !isPermission(entry.rule) || hasConstraint(entry, rules, decided)
+      return stands ? undefined : line('needs constraint', share)
+    }
+    case 'broken': return cell.follows !== null && !policy.consequencesCost ? line('follows', 0) : line('broken', share)
+    case 'too strict': return line('too strict', share - Math.floor((share * Math.round(policy.tooStrict * 1000)) / 1000))
+    case 'not shown': return line('not shown', share)
+    case 'cannot tell': return line('open', share)
+  }
+}
+
+/** Whether a rule that demands something about the same elements is upheld; where no rule does, one about the same entity. */
+function hasConstraint(entry: RuleEntry, rules: readonly RuleEntry[], decided: readonly Cell[]): boolean {
+  const demanding = rules.filter(({ rule, off }) => !off && !isPermission(rule) && rule.kind !== 'stores' && rule.entity === entry.rule.entity)
+  const close = demanding.filter(({ rule }) => sharesElement(rule, entry.rule))
+  const candidates = close.length > 0 ? close : demanding
+  return candidates.length === 0
+    || candidates.some(({ id }) => decided.some(cell => cell.rule === id && (cell.verdict === 'upheld' || cell.verdict === 'cannot tell')))
+}
+
+function sharesElement(a: Rule, b: Rule): boolean {
+  const elements = elementsOf(b)
+  return elementsOf(a).some(element => elements.includes(element))
+}
+
+/** Divides a whole number of thousandths so that the parts sum to it: the first parts take the remainder. */
+function divide(amount: Thousandths, parts: number): Thousandths[] {
+  const base = Math.floor(amount / parts)
+  return Array.from({ length: parts }, (_, i) => base + (i < amount - base * parts ? 1 : 0))
+}
+
+function total(byRule: Points['byRule'], account: AccountLine[], policy: Policy): Points {
+  const sums = Object.values(byRule)
+  const of = sums.reduce((sum, rule) => sum + rule.of, 0)
+  const raw = sums.reduce((sum, rule) => sum + rule.got, 0)
+  const open = sums.reduce((sum, rule) => sum + rule.open, 0)
+  const afterLate = (amount: Thousandths): Thousandths => Math.round(amount * (100 - (policy.lateLoss ?? 0)) / 100)
+  const round = (amount: Thousandths): Thousandths => {
+    const step = Math.round(policy.roundTo * 1000)
+    return step > 0 ? Math.min(of, Math.floor((2 * amount + step) / (2 * step)) * step) : amount
+  }
+  const got = round(afterLate(raw))
+  return { got, open: round(afterLate(raw + open)) - got, of, late: raw - afterLate(raw), byRule, account }
+}

@@ -1,0 +1,62 @@
+import type { Span } from '../findings'
+import { sameColumns, type Key, type Table } from '../schema'
+import type { Because, BecauseCode } from './verdict'
+
+type Placed = { readonly span: Span, readonly given?: boolean } | undefined
+
+/** A reason with its place in the script; parts that the exercise gave have no place there. */
+export function becauseOf(code: BecauseCode, params: Because['params'], placed?: Placed): Because {
+  return placed ? { code, params, place: placed.span } : { code, params }
+}
+
+export function listInWords(names: readonly string[]): string {
+  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
+}
+
+export function keyInWords(table: Table, key: Key): string {
+  const isPrimary = table.primaryKey !== null && sameColumns(table.primaryKey.columns, key.columns)
+  return `${isPrimary ? 'PRIMARY KEY' : 'UNIQUE'} (${key.columns.join(', ')})`
+}
+
+const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
+  'columns-of-row': p => `A row of ${p.table} has one value in each column.`,
+  'key-leads-to-row': p => `${p.key} of ${p.table} leads to one row.`,
+  'reference-leads-to-row': p => `The reference of ${p.table} leads to one row of ${p.target}.`,
+  'reference-equals': p => `${p.from} and ${p.to} are equal by the reference.`,
+  'all-reached': p => `So ${p.from} leads to ${p.to}.`,
+  'not-reached': p => `${p.from} does not lead to ${p.to}: two rows may agree on the one and differ in the other.`,
+  'no-key-of': p => `${p.table} has no key at all.`,
+  'nullable-key': p => `${p.column} of ${p.table} may be empty: a row without it is accepted, and UNIQUE does not compare empty values.`,
+  'key-part-missing': p => `What ${p.table} keeps unique is ${p.keys}.`,
+  'part-suffices': p => `${p.key} keeps ${p.columns} unique on its own: a second row with the same value there is refused.`,
+  'held-back-by-key': p => `${p.key} of ${p.table} refuses the second row.`,
+  'not-held-back': p => `No key of ${p.table} refuses a second row with the same ${p.columns}.`,
+  'required': p => `${p.columns} of ${p.table} must have a value.`,
+  'optional': p => `${p.columns} of ${p.table} may be empty.`,
+  'required-path': p => `${p.columns} of ${p.table} must have a value.`,
+  'detour-optional': p => `The link stands in ${p.between}: a row of ${p.table} without one there is accepted.`,
+  'reference-declared': p => `${p.columns} of ${p.table} is declared to refer to ${p.target}.`,
+  'reference-missing': p => `${p.columns} of ${p.table} is not declared to refer to ${p.target}: a value that stands nowhere there is accepted.`,
+  'by-layout': p => `Both stand in one row of ${p.table}, so there is nothing that could be missing.`,
+  'far-side-free': p => `A row of ${p.table} needs no row of ${p.near}.`,
+  'far-side-inside': p => `The facts about ${p.target} stand only in rows of ${p.table}: without such a row there is no place for them.`,
+  'far-side-required': p => `${p.columns} of ${p.table} must have a value, so a row of it cannot stand alone.`,
+  'value-kept': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is read back as it was written.`,
+  'value-changed': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is accepted and read back as something else.`,
+  'value-refused': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is refused.`,
+  'value-unknown': p => `Whether ${p.type} keeps ${p.value} as written is outside what can be said without running it.`,
+  'delete-refused': p => `The reference of ${p.table} refuses to let a row of ${p.target} be deleted while it is referred to.`,
+  'delete-gone': p => `${p.action ? `ON DELETE ${p.action}: d` : 'D'}eleting it takes the rows of ${p.table} along.`,
+  'delete-unlinked': p => `${p.action ? `ON DELETE ${p.action}: d` : 'D'}eleting it is done, and the link is gone.`,
+  'delete-dangling': p => `No reference of ${p.table} is declared to ${p.target}: deleting is done, and the rows of ${p.table} name something that is no longer there.`,
+  'entity-absent': p => `Nothing in the script was found that stands for "${p.entity}".`,
+  'attribute-absent': p => `No column was found for "${p.attribute}".`,
+  'role-absent': p => `Nothing was found that links "${p.entity}" to its ${p.role}.`,
+  'identifier-absent': p => `No column was found for ${p.members}, by which "${p.entity}" is told apart.`,
+  'unmodelled': p => `${p.what} is outside what can be said without running it.`,
+}
+
+/** The sentence of a reason. It names the answer's own things, and for what is missing the exercise's. */
+export function becauseInWords({ code, params }: Because): string {
+  return WORDS[code](params)
+}

@@ -1,0 +1,7 @@
+export { Rule, RuleEntry, elementsOf, isPermission, type RuleKind } from './rule'
+export { VERDICTS, type Because, type BecauseCode, type Evaluation, type Verdict, type Witness, type WitnessTable } from './verdict'
+export { Reading } from './reading'
+export { evaluate } from './evaluate'
+export { consequences } from './follows'
+export { becauseInWords } from './because'
+export { nameInWords, proposeRules, unknownElements } from './propose'

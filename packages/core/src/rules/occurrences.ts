@@ -1,0 +1,170 @@
+import { Universe, closureWithSteps, derivationSteps, type AttributeSet, type Dependency } from '../dependencies'
+import { invariant } from '../findings'
+import { declaredKeys, findTable, foldName, isRequired, sameColumns, sameName, type Key, type Schema, type Table } from '../schema'
+import type { Step } from '../alignment'
+
+/** One row variable: a table reached by a certain path. A table reached by two paths is two occurrences. */
+export interface Occurrence {
+  readonly id: number
+  readonly table: Table
+  /** Columns that a backward step joined on: a value there is never NULL. */
+  readonly joinColumns: readonly string[]
+}
+
+export interface ColumnAt {
+  readonly at: Occurrence
+  readonly column: string
+}
+
+/** Where a dependency comes from: for the derivation in words. */
+export type Origin
+  = | { readonly kind: 'columns', readonly at: Occurrence }
+    | { readonly kind: 'key', readonly at: Occurrence, readonly key: Key }
+    | { readonly kind: 'row', readonly from: Occurrence, readonly to: Occurrence }
+    | { readonly kind: 'equal', readonly from: ColumnAt, readonly to: ColumnAt }
+
+interface Join { readonly from: Occurrence, readonly to: Occurrence, readonly direction: 'forward' | 'backward', readonly step: Step }
+
+/**
+ * The tree of occurrences that one rule needs, and the dependencies of section 3 of the semantics over it: (1) a row fixes its columns;
+ * (2) a key fixes its row, if its columns cannot be NULL here; (3) a reference fixes the row it leads to, and equates its columns pairwise.
+ */
+export class OccurrenceTree {
+  readonly occurrences: Occurrence[] = []
+  private readonly joins: Join[] = []
+
+  constructor(private readonly schema: Schema) {}
+
+  root(table: string): Occurrence {
+    return this.add(table, [])
+  }
+
+  private add(name: string, joinColumns: readonly string[]): Occurrence {
+    const table = findTable(this.schema, name)
+    invariant(table, `table ${name} of an alignment is not in the schema`)
+    const occurrence = { id: this.occurrences.length, table, joinColumns }
+    this.occurrences.push(occurrence)
+    return occurrence
+  }
+
+  /** Along the reference `step` of `from`'s table; the same step from the same place leads to the same occurrence. */
+  forward(from: Occurrence, step: Step): Occurrence {
+    return this.join(from, step, 'forward')
+  }
+
+  /** Against the reference `step`, to a row that refers to `from`. */
+  backward(from: Occurrence, step: Step): Occurrence {
+    return this.join(from, step, 'backward')
+  }
+
+  private join(from: Occurrence, step: Step, direction: Join['direction']): Occurrence {
+    const known = this.joins.find(join => join.from === from && join.direction === direction && sameStep(join.step, step))
+    if (known) return known.to
+    const to = direction === 'forward' ? this.add(step.toTable, []) : this.add(step.fromTable, step.columns.map(([column]) => column))
+    this.joins.push({ from, to, direction, step })
+    return to
+  }
+
+  private rowName({ id }: Occurrence): string {
+    return `${id}`
+  }
+
+  private columnName({ at, column }: ColumnAt): string {
+    return `${at.id}.${foldName(column)}`
+  }
+
+  /** The question `left → right` over this tree; the tree must be complete. */
+  ask(left: readonly ColumnAt[]): Implication {
+    const names = this.occurrences.flatMap(at => [this.rowName(at), ...at.table.columns.map(({ name }) => this.columnName({ at, column: name }))])
+    const universe = new Universe([...new Set(names)])
+    const equalities = this.equalities()
+    const given = new Set(left.map(column => this.columnName(column)))
+    const known = equated(given, equalities.map(({ from, to }) => [this.columnName(from), this.columnName(to)]))
+    const rows: { dependency: Dependency, origin: Origin }[] = []
+    const add = (from: string[], to: string[], origin: Origin): void => {
+      if ([...from, ...to].every(name => names.includes(name))) rows.push({ dependency: universe.dependency(from, to), origin })
+    }
+    for (const at of this.occurrences) {
+      add([this.rowName(at)], at.table.columns.map(({ name }) => this.columnName({ at, column: name })), { kind: 'columns', at })
+      for (const key of declaredKeys(at.table)) {
+        const usable = key.nullsNotDistinct || key.columns.every(column => isRequired(at.table, column)
+          || known.has(this.columnName({ at, column })) || at.joinColumns.some(name => sameName(name, column)))
+        if (usable) add(key.columns.map(column => this.columnName({ at, column })), [this.rowName(at)], { kind: 'key', at, key })
+      }
+    }
+    for (const { from, to } of equalities) {
+      add([this.columnName(from)], [this.columnName(to)], { kind: 'equal', from, to })
+      add([this.columnName(to)], [this.columnName(from)], { kind: 'equal', from: to, to: from })
+    }
+    for (const { from, to, direction, step } of this.joins) {
+      const [referring, target] = direction === 'forward' ? [from, to] : [to, from]
+      if (!leadsToKey(target.table, step)) continue
+      add([this.rowName(referring)], [this.rowName(target)], { kind: 'row', from: referring, to: target })
+      if (direction === 'forward') add(step.columns.map(([column]) => this.columnName({ at: referring, column })), [this.rowName(target)], { kind: 'row', from: referring, to: target })
+    }
+    return new Implication(universe, rows, universe.set(given), at => this.rowName(at), column => this.columnName(column))
+  }
+
+  /** Pairs of columns that a step makes equal. */
+  equalities(): { readonly from: ColumnAt, readonly to: ColumnAt }[] {
+    return this.joins.flatMap(({ from, to, direction, step }) => step.columns.map(([own, key]) => direction === 'forward'
+      ? { from: { at: from, column: own }, to: { at: to, column: key } }
+      : { from: { at: to, column: own }, to: { at: from, column: key } }))
+  }
+}
+
+function leadsToKey(table: Table, step: Step): boolean {
+  const columns = step.columns.map(([, key]) => key)
+  return declaredKeys(table).some(key => sameColumns(key.columns, columns))
+}
+
+function sameStep(a: Step, b: Step): boolean {
+  return sameName(a.fromTable, b.fromTable) && sameName(a.toTable, b.toTable)
+    && a.columns.length === b.columns.length && a.columns.every(([column], i) => sameName(column, b.columns[i]![0]))
+}
+
+/** All names joined to a given one by equalities. */
+function equated(given: ReadonlySet<string>, pairs: readonly (readonly [string, string])[]): Set<string> {
+  const known = new Set(given)
+  for (let grew = true; grew;) {
+    grew = false
+    for (const [a, b] of pairs) {
+      if (known.has(a) === known.has(b)) continue
+      known.add(a).add(b)
+      grew = true
+    }
+  }
+  return known
+}
+
+/** What a left side determines in a tree of occurrences. */
+export class Implication {
+  readonly closure: AttributeSet
+  private readonly dependencies: readonly Dependency[]
+
+  constructor(
+    private readonly universe: Universe,
+    private readonly rows: readonly { readonly dependency: Dependency, readonly origin: Origin }[],
+    private readonly left: AttributeSet,
+    private readonly rowName: (at: Occurrence) => string,
+    private readonly columnName: (column: ColumnAt) => string,
+  ) {
+    this.dependencies = rows.map(({ dependency }) => dependency)
+    this.closure = closureWithSteps(universe.size, left, this.dependencies).closure
+  }
+
+  reachesRow(at: Occurrence): boolean {
+    return this.closure.has(this.universe.position(this.rowName(at)))
+  }
+
+  reachesColumn(column: ColumnAt): boolean {
+    return this.closure.has(this.universe.position(this.columnName(column)))
+  }
+
+  /** The dependencies that lead from the left side to the row or columns, none unused; empty when they are not reached. */
+  derivation(goal: { readonly row: Occurrence } | { readonly columns: readonly ColumnAt[] }): Origin[] {
+    const names = 'row' in goal ? [this.rowName(goal.row)] : goal.columns.map(column => this.columnName(column))
+    const steps = derivationSteps(this.universe.size, this.left, this.universe.set(names), this.dependencies)
+    return (steps ?? []).map(({ dependency }) => this.rows[dependency]!.origin)
+  }
+}

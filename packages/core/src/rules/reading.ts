@@ -1,0 +1,110 @@
+import {
+  findEntity, findRole,
+} from '../alignment'
+import { findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
+import type { ColumnAt, Occurrence, OccurrenceTree } from './occurrences'
+import type { Step, Alignment, AttributePlacement, EntityPlacement, RolePlacement, World, WorldEntity, WorldRole } from '../alignment'
+
+/** An answer read through an alignment: where the elements of the world stand in it. */
+export class Reading {
+  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment) {}
+
+  entity(name: string): WorldEntity | undefined {
+    return findEntity(this.world, name)
+  }
+
+  role(entity: string, name: string): WorldRole | undefined {
+    const found = this.entity(entity)
+    return found && findRole(found, name)
+  }
+
+  placement(entity: string): EntityPlacement | undefined {
+    return this.alignment.entities.find(other => sameName(other.entity, entity))
+  }
+
+  attribute(entity: string, attribute: string): AttributePlacement | undefined {
+    return this.alignment.attributes.find(other => sameName(other.entity, entity) && sameName(other.attribute, attribute))
+  }
+
+  rolePlacement(entity: string, role: string): RolePlacement | undefined {
+    return this.alignment.roles.find(other => sameName(other.entity, entity) && sameName(other.role, role))
+  }
+
+  table(name: string): Table {
+    return findTable(this.schema, name)!
+  }
+
+  /** The declared reference that a step goes along, if there is one. */
+  declared(step: Step): Reference | undefined {
+    return findTable(this.schema, step.fromTable)?.references.find(reference => sameName(reference.table, step.toTable)
+      && sameColumns(reference.columns, step.columns.map(([column]) => column)))
+  }
+
+  isStepRequired(step: Step): boolean {
+    const table = this.table(step.fromTable)
+    return step.columns.every(([column]) => isRequired(table, column))
+  }
+
+  /** From a row of `entity` to the row of the role's target; undefined when the target has no row of its own there. */
+  follow(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
+    const layout = this.rolePlacement(entity, role)?.layout
+    switch (layout?.kind) {
+      case 'forward': return tree.forward(at, layout.step)
+      case 'backward': return tree.backward(at, layout.step)
+      case 'via': return tree.forward(tree.backward(at, layout.toEntity), layout.toTarget)
+      case 'inside': return at
+      default: return undefined
+    }
+  }
+
+  /** From a row of the role's target back to a row of `entity`. */
+  followBack(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
+    const layout = this.rolePlacement(entity, role)?.layout
+    switch (layout?.kind) {
+      case 'forward': return tree.backward(at, layout.step)
+      case 'backward': return tree.forward(at, layout.step)
+      case 'via': return tree.forward(tree.backward(at, layout.toTarget), layout.toEntity)
+      case 'inside': return at
+      default: return undefined
+    }
+  }
+
+  /** The columns, at a row of `entity`, of these attributes and of the identifiers of these roles' targets; undefined when one is not placed. */
+  columns(tree: OccurrenceTree, at: Occurrence, entity: string, members: readonly string[], depth = 0): ColumnAt[] | undefined {
+    const found: ColumnAt[] = []
+    for (const member of members) {
+      const part = this.member(tree, at, entity, member, depth)
+      if (!part || part.length === 0) return undefined
+      found.push(...part)
+    }
+    return found
+  }
+
+  private member(tree: OccurrenceTree, at: Occurrence, entity: string, member: string, depth: number): ColumnAt[] | undefined {
+    const role = this.role(entity, member)
+    if (!role) {
+      const placed = this.attribute(entity, member)
+      return placed && sameName(placed.table, at.table.name) ? [{ at, column: placed.column }] : undefined
+    }
+    const target = this.entity(role.target)
+    const row = depth < 5 ? this.follow(tree, at, entity, member) : undefined
+    const identifier = row && target && target.identifier.length > 0 ? this.columns(tree, row, role.target, target.identifier, depth + 1) : undefined
+    return identifier ?? this.roleColumns(at, entity, member)
+  }
+
+  /** The role's own columns in the entity's table. */
+  private roleColumns(at: Occurrence, entity: string, role: string): ColumnAt[] | undefined {
+    const layout = this.rolePlacement(entity, role)?.layout
+    if (layout?.kind === 'columns') return layout.columns.map(column => ({ at, column }))
+    return layout?.kind === 'forward' ? layout.step.columns.map(([column]) => ({ at, column })) : undefined
+  }
+
+  /** A path such as "taxon.genus" from a row of `entity`: the columns it ends in. */
+  path(tree: OccurrenceTree, at: Occurrence, entity: string, path: string): ColumnAt[] | undefined {
+    const [first, ...rest] = path.split('.')
+    if (rest.length === 0) return this.columns(tree, at, entity, [first!])
+    const role = this.role(entity, first!)
+    const next = role && this.follow(tree, at, entity, first!)
+    return next && this.path(tree, next, role.target, rest.join('.'))
+  }
+}

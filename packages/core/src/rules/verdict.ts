@@ -1,0 +1,47 @@
+import type { Span } from '../findings'
+
+export const VERDICTS = ['upheld', 'broken', 'too strict', 'not shown', 'cannot tell'] as const
+export type Verdict = typeof VERDICTS[number]
+
+/** One sentence of why, as a code with its names: `becauseInWords` makes the words. */
+export interface Because {
+  readonly code: BecauseCode
+  readonly params: Readonly<Record<string, string>>
+  /** The part of the script that makes it so. */
+  readonly place?: Span
+}
+
+export type BecauseCode
+  = | 'columns-of-row' | 'key-leads-to-row' | 'reference-leads-to-row' | 'reference-equals' | 'all-reached'
+    | 'not-reached' | 'no-key-of' | 'nullable-key' | 'key-part-missing' | 'part-suffices' | 'held-back-by-key' | 'not-held-back'
+    | 'required' | 'optional' | 'required-path' | 'detour-optional' | 'reference-declared' | 'reference-missing' | 'by-layout' | 'far-side-free' | 'far-side-inside'
+    | 'far-side-required' | 'value-kept' | 'value-changed' | 'value-refused' | 'value-unknown'
+    | 'delete-refused' | 'delete-gone' | 'delete-unlinked' | 'delete-dangling' | 'entity-absent' | 'attribute-absent' | 'role-absent' | 'identifier-absent' | 'unmodelled'
+
+export type Cell = string | null
+
+/** Rows of one of the answer's tables; `bad` marks those that show the verdict. */
+export interface WitnessTable {
+  readonly table: string
+  readonly columns: readonly string[]
+  readonly rows: readonly { readonly cells: readonly Cell[], readonly bad: boolean }[]
+}
+
+/** A few rows that show a verdict: accepted though forbidden, or refused though allowed. */
+export interface Witness {
+  readonly outcome: 'accepted' | 'refused'
+  /** The constraint that refuses, in the answer's words; null where the rows are accepted. */
+  readonly by: string | null
+  readonly tables: readonly WitnessTable[]
+}
+
+/** What a rule's evaluation says in one sheet. */
+export interface Evaluation {
+  readonly verdict: Verdict
+  readonly because: readonly Because[]
+  readonly witness: Witness | null
+  /** Tables of the answer that the verdict rests on. */
+  readonly tables: readonly string[]
+  /** Whether a pairing it rests on is not sure. */
+  readonly open: boolean
+}

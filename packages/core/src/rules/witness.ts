@@ -1,0 +1,125 @@
+import { findEntity } from '../alignment'
+import type { Step } from '../alignment'
+import { declaredKeys, findColumn, foldName, sameName, type Column, type Table } from '../schema'
+import { keyInWords, listInWords } from './because'
+import type { ColumnAt, Implication, Occurrence, OccurrenceTree, Origin } from './occurrences'
+import type { Reading } from './reading'
+import type { Cell, Witness, WitnessTable } from './verdict'
+
+/** Values for the rows of a witness: the exercise's samples where the column stands for an attribute, else plain values of the type. */
+function sampleValue(reading: Reading, table: string, column: Column, which: number): string {
+  const attribute = reading.alignment.attributes.find(other => sameName(other.table, table) && sameName(other.column, column.name))
+  const samples = attribute && findEntity(reading.world, attribute.entity)?.attributes.find(({ name }) => name === attribute.attribute)?.samples
+  if (samples && samples.length > which) return samples[which]!
+  switch (column.type.family) {
+    case 'integer': case 'decimal': case 'float': return String(which + 1)
+    case 'date': return `2025-09-0${which + 1}`
+    case 'timestamp': return `2025-09-0${which + 1} 09:00`
+    case 'boolean': return which === 0 ? 'true' : 'false'
+    default: return which === 0 ? 'a' : 'b'
+  }
+}
+
+/** A column's value follows the reference: what it equals in the target decides, so that joined rows agree. */
+function valueOf(reading: Reading, tree: OccurrenceTree, { at, column }: ColumnAt, which: number): string {
+  let current: ColumnAt = { at, column }
+  for (let hops = 0; hops < 8; hops++) {
+    const next = tree.equalities().find(({ from }) => from.at === current.at && sameName(from.column, current.column))
+    if (!next) break
+    current = next.to
+  }
+  return sampleValue(reading, current.at.table.name, findColumn(current.at.table, current.column)!, which)
+}
+
+type KeyOrigin = Extract<Origin, { kind: 'key' }>
+
+/**
+ * Two rows that agree on all that `left` determines and differ in everything else: the classical counterexample, one row where the whole
+ * row is determined. With `refusedBy` it is the pair that this key refuses: then the rows of `row` differ though the key says they may not.
+ */
+export function twoRowWitness(
+  reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], implication: Implication, refusedBy: KeyOrigin | null | undefined, row?: Occurrence,
+): Witness {
+  const shown = tree.occurrences.map((at): WitnessTable => {
+    const isDoubled = refusedBy ? at === (row ?? refusedBy.at) || at === refusedBy.at : !implication.reachesRow(at)
+    const columns = witnessColumns(tree, at, left)
+    const fixed = (column: string): boolean => refusedBy
+      ? left.some(other => other.at === at && sameName(other.column, column)) || refusedBy.key.columns.some(name => at === refusedBy.at && sameName(name, column))
+      : implication.reachesColumn({ at, column })
+    const cells = (which: number): Cell[] => columns.map(column => valueOf(reading, tree, { at, column }, fixed(column) ? 0 : which))
+    return { table: at.table.name, columns, rows: isDoubled ? [{ cells: cells(0), bad: false }, { cells: cells(1), bad: true }] : [{ cells: cells(0), bad: false }] }
+  })
+  const tables = shown.filter(table => table.rows.length > 1 || !isImpliedByOthers(table, shown))
+  return { outcome: refusedBy ? 'refused' : 'accepted', by: refusedBy ? `${keyInWords(refusedBy.at.table, refusedBy.key)} of ${refusedBy.at.table.name}` : null, tables }
+}
+
+/** A single row of the exercise's given tables says nothing new beside the rows that refer to it. */
+function isImpliedByOthers(table: WitnessTable, all: readonly WitnessTable[]): boolean {
+  return all.some(other => other !== table && other.rows.length > 1) && table.rows.length === 1
+}
+
+/** Key columns, join columns and the columns asked about, in the order of the table. */
+function witnessColumns(tree: OccurrenceTree, at: Occurrence, left: readonly ColumnAt[]): string[] {
+  const wanted = new Set<string>()
+  for (const key of declaredKeys(at.table)) for (const column of key.columns) wanted.add(foldName(column))
+  for (const { from, to } of tree.equalities()) {
+    if (from.at === at) wanted.add(foldName(from.column))
+    if (to.at === at) wanted.add(foldName(to.column))
+  }
+  for (const column of left) if (column.at === at) wanted.add(foldName(column.column))
+  const other = at.table.columns.find(({ name }) => !wanted.has(foldName(name)))
+  if (other) wanted.add(foldName(other.name))
+  return at.table.columns.map(({ name }) => name).filter(name => wanted.has(foldName(name)))
+}
+
+/** One row with nothing in `empty`. */
+export function emptyCellWitness(reading: Reading, table: Table, empty: readonly string[], outcome: Witness['outcome'], by: string | null): Witness {
+  const columns = columnsWith(table, empty)
+  const cells = columns.map(name => empty.some(other => sameName(other, name)) ? null : sampleValue(reading, table.name, findColumn(table, name)!, 0))
+  return { outcome, by, tables: [{ table: table.name, columns, rows: [{ cells, bad: true }] }] }
+}
+
+/** The table's key (or first columns) and the columns named. */
+function columnsWith(table: Table, named: readonly string[]): string[] {
+  const key = declaredKeys(table)[0]?.columns ?? table.columns.slice(0, 2).map(({ name }) => name)
+  return table.columns.map(({ name }) => name).filter(name => [...key, ...named].some(other => sameName(other, name)))
+}
+
+/** A row that names something which is not there. */
+export function orphanWitness(reading: Reading, table: Table, columns: readonly string[], step: Step | null): Witness {
+  const shown = columnsWith(table, columns)
+  const target = step && reading.table(step.toTable)
+  const value = (name: string): string => {
+    const pair = step?.columns.find(([own]) => sameName(own, name))
+    const column = pair && target ? findColumn(target, pair[1]) : undefined
+    if (column && target) return sampleValue(reading, target.name, column, 1)
+    return sampleValue(reading, table.name, findColumn(table, name)!, 0)
+  }
+  const rows: WitnessTable[] = [{ table: table.name, columns: shown, rows: [{ cells: shown.map(value), bad: true }] }]
+  if (target) rows.unshift({ table: target.name, columns: step.columns.map(([, key]) => key), rows: [] })
+  return { outcome: 'accepted', by: null, tables: rows }
+}
+
+export function valueWitness(table: Table, column: Column, value: string, outcome: Witness['outcome']): Witness {
+  return { outcome, by: outcome === 'refused' ? `the type ${column.type.text}` : null, tables: [{ table: table.name, columns: [column.name], rows: [{ cells: [value], bad: true }] }] }
+}
+
+/** The row that is deleted, and the row that refers to it. */
+export function deletionWitness(reading: Reading, step: Step, outcome: Witness['outcome']): Witness {
+  const target = reading.table(step.toTable)
+  const from = reading.table(step.fromTable)
+  const keys = step.columns.map(([, key]) => key)
+  const value = (key: string): string => sampleValue(reading, target.name, findColumn(target, key)!, 0)
+  const shown = columnsWith(from, step.columns.map(([own]) => own))
+  const cells = shown.map((name) => {
+    const pair = step.columns.find(([own]) => sameName(own, name))
+    return pair ? value(pair[1]) : sampleValue(reading, from.name, findColumn(from, name)!, 0)
+  })
+  return {
+    outcome, by: outcome === 'refused' ? `the reference of ${from.name} (${listInWords(step.columns.map(([own]) => own))})` : null,
+    tables: [
+      { table: target.name, columns: keys, rows: [{ cells: keys.map(value), bad: true }] },
+      { table: from.name, columns: shown, rows: [{ cells, bad: false }] },
+    ],
+  }
+}

@@ -1,0 +1,23 @@
+import { fileURLToPath } from 'node:url'
+import { defineConfig } from 'vitest/config'
+
+const core = (name: string): string => fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
+const folders = ['findings', 'dependencies', 'schema', 'sql', 'alignment', 'rules', 'marking', 'formats']
+const alias = [
+  ...folders.map(name => ({ find: `@nomenklatura/core/${name}`, replacement: core(name) })),
+  { find: /^@nomenklatura\/core$/, replacement: fileURLToPath(new URL('./packages/core/src/index.ts', import.meta.url)) },
+  { find: '#shared', replacement: fileURLToPath(new URL('./shared', import.meta.url)) },
+]
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      { extends: true, test: { name: 'core', include: ['packages/core/test/**/*.test.ts'] } },
+      { extends: true, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'] } },
+      { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
+      { extends: true, test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
+      { extends: true, test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 300_000, hookTimeout: 300_000, fileParallelism: false } },
+    ],
+  },
+})
