@@ -1,0 +1,24 @@
+import type { Knex } from 'knex'
+import * as begin from './0001-begin'
+
+interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
+
+/** In order. Names without an extension, so that source and bundle agree; a migration that has run is never changed. */
+const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
+  ['0001-begin', begin],
+]
+
+const source: Knex.MigrationSource<string> = {
+  getMigrations: async () => MIGRATIONS.map(([name]) => name),
+  getMigrationName: name => name,
+  getMigration: async name => MIGRATIONS.find(([other]) => other === name)![1],
+}
+
+/** Brings the database to the newest shape; does nothing where it is there already. */
+export async function migrate(db: Knex): Promise<void> {
+  await db.migrate.latest({ migrationSource: source, tableName: 'migrations' })
+}
+
+export async function rollBack(db: Knex): Promise<void> {
+  await db.migrate.rollback({ migrationSource: source, tableName: 'migrations' }, true)
+}

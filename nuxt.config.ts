@@ -1,0 +1,28 @@
+import { fileURLToPath } from 'node:url'
+
+const core = (name: string): string => fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
+
+export default defineNuxtConfig({
+  modules: ['@nuxt/ui', '@pinia/nuxt', '@vueuse/nuxt'],
+  ssr: false,
+  imports: { autoImport: true },
+  devtools: { enabled: false },
+  app: {
+    head: {
+      title: 'Nomenklatura',
+      htmlAttrs: { lang: 'en' },
+      meta: [{ name: 'viewport', content: 'width=device-width, initial-scale=1' }],
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/favicon.svg' }],
+    },
+  },
+  css: ['~/assets/main.css'],
+  colorMode: { preference: 'system', fallback: 'light', storageKey: 'nomenklatura-theme' },
+  ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
+  alias: Object.fromEntries(['findings', 'dependencies', 'schema', 'sql', 'alignment', 'rules', 'marking', 'formats'].map(name => [`@nomenklatura/core/${name}`, core(name)])),
+  compatibilityDate: '2026-11-01',
+  nitro: { compressPublicAssets: { gzip: true } },
+  vite: { worker: { format: 'es' }, build: { sourcemap: false } },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  telemetry: false,
+  icon: { provider: 'none', fallbackToApi: false, serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true } },
+})

@@ -1,0 +1,7 @@
+import { MEMBER, defineRoute } from '../../../auth/route'
+import { showCourse } from '../../../services/exercises'
+
+export default defineRoute({
+  access: { to: 'course', allow: MEMBER },
+  handle: ({ db, courseId, person, role, now }) => showCourse(db, courseId, person.id, role, now),
+})

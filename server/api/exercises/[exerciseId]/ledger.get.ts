@@ -1,0 +1,4 @@
+import { STAFF, defineRoute } from '../../../auth/route'
+import { showLedger } from '../../../services/desk'
+
+export default defineRoute({ access: { to: 'exercise', allow: STAFF }, handle: ({ db, exercise }) => showLedger(db, exercise.id) })

@@ -1,0 +1,7 @@
+import { INSTRUCTOR, defineRoute } from '../../../auth/route'
+import { takeMarksBack } from '../../../services/desk'
+
+export default defineRoute({
+  access: { to: 'exercise', allow: INSTRUCTOR },
+  handle: async ({ db, exercise, person }) => ({ takenBack: await takeMarksBack(db, exercise, person.id) }),
+})

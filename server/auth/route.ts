@@ -1,0 +1,131 @@
+import { defineEventHandler, getHeader, getRequestHost, getRouterParams, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import type { z } from 'zod'
+import { documentFaults } from '@nomenklatura/core/formats'
+import type { Person, Problem, Role } from '#shared/answers'
+import { Id } from '#shared/requests'
+import { database, type Db } from '../repositories/database'
+import { findExercise, type Exercise } from '../repositories/exercises'
+import { findHandIn, type HandIn } from '../repositories/hand-ins'
+import { findPerson, findRole } from '../repositories/people'
+import { Refusal, forbidden, notFound } from '../services/problem'
+import { personIdOf } from './session'
+
+export const STAFF: readonly Role[] = ['instructor', 'assistant']
+export const INSTRUCTOR: readonly Role[] = ['instructor']
+export const MEMBER: readonly Role[] = ['instructor', 'assistant', 'student']
+export const STUDENT: readonly Role[] = ['student']
+
+/**
+ * Who may call a route: the one place where this is said. `course`, `exercise` and `handIn` take the id from the path and ask for a role in its
+ * course; `own` is the person whose hand-in it is. Whoever has no role in the course is told that there is nothing here.
+ */
+export type Access =
+  | { readonly to: 'anyone' } | { readonly to: 'person' }
+  | { readonly to: 'course' | 'exercise' | 'handIn', readonly allow: readonly Role[] }
+  | { readonly to: 'own' }
+
+export interface Context<Body> {
+  readonly event: H3Event
+  readonly db: Db
+  readonly now: Date
+  readonly body: Body
+  readonly params: Readonly<Record<string, string>>
+  /** Signed in, unless the route is open to anyone. */
+  readonly person: Person
+  /** The role in the course that the path names. */
+  readonly role: Role
+  readonly courseId: string
+  readonly exercise: Exercise
+  readonly handIn: HandIn
+}
+
+interface RouteOptions<Body, Answer> {
+  readonly access: Access
+  readonly body?: z.ZodType<Body>
+  readonly handle: (context: Context<Body>) => Promise<Answer>
+}
+
+export const LARGEST_BODY = 2_000_000
+
+/** A route: checks the origin, authorises, parses, then handles. Every refusal is answered in the problem shape; nothing internal leaks. */
+export function defineRoute<Body = undefined, Answer = unknown>(options: RouteOptions<Body, Answer>): EventHandler & { access: Access } {
+  const handler = defineEventHandler(async (event) => {
+    setResponseHeader(event, 'Cache-Control', 'no-store')
+    try {
+      if (event.method !== 'GET') checkOrigin(event)
+      const context = await authorise(event, options.access)
+      const body = options.body ? await parseBody(event, options.body) : undefined as Body
+      return await options.handle({ ...context, body }) ?? { ok: true }
+    }
+    catch (error) {
+      return answerProblem(event, error)
+    }
+  })
+  return Object.assign(handler, { access: options.access })
+}
+
+/** Pages of other sites cannot act in a person's name: browsers say on every changing request where it comes from. */
+function checkOrigin(event: H3Event): void {
+  const origin = getHeader(event, 'origin')
+  const host = origin && URL.canParse(origin) ? new URL(origin).host : undefined
+  if (host !== getRequestHost(event, { xForwardedHost: false })) throw new Refusal(403, 'other-origin', 'This request does not come from a page of this site.')
+}
+
+async function authorise(event: H3Event, access: Access): Promise<Omit<Context<never>, 'body'>> {
+  const params = getRouterParams(event)
+  for (const [name, value] of Object.entries(params)) if (/Id$/.test(name) && !Id.safeParse(value).success) throw notFound()
+  const db = database()
+  const base = { event, db, now: new Date(), params }
+  if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>
+  const personId = await personIdOf(event)
+  const person = personId ? await findPerson(db, personId) : undefined
+  if (!person) throw new Refusal(401, 'signed-out', 'Sign in to go on.')
+  if (access.to === 'person') return { ...base, person } as unknown as Omit<Context<never>, 'body'>
+  const handIn = params.handInId ? await findHandIn(db, params.handInId) : undefined
+  if (params.handInId && !handIn) throw notFound()
+  const exerciseId = handIn?.exerciseId ?? params.exerciseId
+  const exercise = exerciseId ? await findExercise(db, exerciseId) : undefined
+  if (exerciseId && !exercise) throw notFound()
+  const courseId = exercise?.courseId ?? params.courseId
+  const role = courseId ? await findRole(db, courseId, person.id) : undefined
+  if (!role) throw notFound()
+  if (access.to === 'own') {
+    if (handIn?.personId !== person.id) throw notFound()
+  }
+  else if (!access.allow.includes(role)) { throw role === 'student' && access.to !== 'course' && isHidden(exercise) ? notFound() : forbidden() }
+  return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
+}
+
+function isHidden(exercise: Exercise | undefined): boolean {
+  return exercise?.state === 'draft'
+}
+
+async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise<Body> {
+  const length = Number(getHeader(event, 'content-length') ?? 0)
+  if (length > LARGEST_BODY) throw new Refusal(413, 'too-large', 'This is too large: two million characters at most.')
+  const text = await readRawBody(event) ?? ''
+  if (text.length > LARGEST_BODY) throw new Refusal(413, 'too-large', 'This is too large: two million characters at most.')
+  let value: unknown
+  try {
+    value = JSON.parse(text)
+  }
+  catch {
+    throw new Refusal(400, 'not-json', 'The request is not JSON.')
+  }
+  const parsed = schema.safeParse(value)
+  if (!parsed.success) throw new Refusal(422, 'invalid', 'Something in this is not as it must be.', documentFaults(parsed.error))
+  return parsed.data
+}
+
+function answerProblem(event: H3Event, error: unknown): Problem {
+  const refusal = error instanceof Refusal ? error : undefined
+  if (!refusal) console.error(error)
+  const status = refusal?.status ?? 500
+  setResponseStatus(event, status)
+  setResponseHeader(event, 'Content-Type', 'application/problem+json')
+  const code = refusal?.code ?? 'fault'
+  const title = refusal?.message ?? 'Something went wrong on our side. Nothing that was saved is lost; try again.'
+  const { extra } = refusal ?? {}
+  const isList = Array.isArray(extra)
+  return { type: `about:blank#${code}`, title, status, code, ...(isList ? { faults: extra as string[] } : extra === undefined ? {} : { extra }) }
+}

@@ -1,0 +1,144 @@
+import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { Schedule } from '#shared/answers'
+import type { Db } from './database'
+
+export interface Exercise extends Schedule {
+  readonly id: string
+  readonly courseId: string
+  readonly state: 'draft' | 'published'
+  readonly collectedAt: string | null
+}
+
+export interface Revision { readonly id: string, readonly exerciseId: string, readonly number: number, readonly document: ExerciseDocument }
+
+interface ExerciseRow {
+  id: string, course_id: string, position: number, state: 'draft' | 'published', opens_at: Date | null, due_at: Date | null, attempts: number
+  late_days: number, late_loss: number, collects_at_due: boolean, collected_at: Date | null, published_at: Date | null, archived_at: Date | null
+}
+
+function toExercise(row: ExerciseRow): Exercise {
+  return {
+    id: row.id, courseId: row.course_id, state: row.state, opensAt: row.opens_at?.toISOString() ?? null, dueAt: row.due_at?.toISOString() ?? null,
+    attempts: row.attempts, lateDays: row.late_days, lateLoss: row.late_loss, collectsAtDue: row.collects_at_due, collectedAt: row.collected_at?.toISOString() ?? null,
+  }
+}
+
+export async function insertExercise(db: Db, courseId: string): Promise<string> {
+  const { position } = await db('exercises').where({ course_id: courseId }).max('position as position').first() as { position: number | null }
+  const [row] = await db<ExerciseRow>('exercises').insert({ course_id: courseId, position: (position ?? 0) + 1 }).returning('id')
+  return row!.id
+}
+
+export async function findExercise(db: Db, id: string): Promise<Exercise | undefined> {
+  const row = await db<ExerciseRow>('exercises').where({ id }).whereNull('archived_at').first()
+  return row && toExercise(row)
+}
+
+export async function listExercises(db: Db, courseId: string): Promise<Exercise[]> {
+  const rows = await db<ExerciseRow>('exercises').where({ course_id: courseId }).whereNull('archived_at').orderBy('position')
+  return rows.map(toExercise)
+}
+
+export async function updateSchedule(db: Db, id: string, schedule: Schedule): Promise<void> {
+  await db('exercises').where({ id }).update({
+    opens_at: schedule.opensAt, due_at: schedule.dueAt, attempts: schedule.attempts, late_days: schedule.lateDays, late_loss: schedule.lateLoss,
+    collects_at_due: schedule.collectsAtDue, collected_at: null,
+  })
+}
+
+export async function updateState(db: Db, id: string, state: 'draft' | 'published', at: Date): Promise<void> {
+  await db('exercises').where({ id }).update({ state, ...(state === 'published' ? { published_at: at } : {}) })
+}
+
+export async function archiveExercise(db: Db, id: string, at: Date): Promise<void> {
+  await db('exercises').where({ id }).update({ archived_at: at })
+}
+
+/** Locks the exercise for this transaction: document saves and hand-ins of one exercise take turns. */
+export async function lockExercise(db: Db, id: string): Promise<void> {
+  await db('exercises').where({ id }).forUpdate().first('id')
+}
+
+function toRevision(row: { id: string, exercise_id: string, number: number, document: ExerciseDocument }): Revision {
+  return { id: row.id, exerciseId: row.exercise_id, number: row.number, document: row.document }
+}
+
+export async function latestRevision(db: Db, exerciseId: string): Promise<Revision> {
+  const row = await db('exercise_revisions').where({ exercise_id: exerciseId }).orderBy('number', 'desc').first()
+  return toRevision(row)
+}
+
+export async function findRevision(db: Db, id: string): Promise<Revision> {
+  return toRevision(await db('exercise_revisions').where({ id }).first())
+}
+
+/** The latest revisions of all exercises of a course, by exercise. */
+export async function latestRevisions(db: Db, courseId: string): Promise<Map<string, Revision>> {
+  const rows = await db('exercise_revisions as r').join('exercises as e', 'e.id', 'r.exercise_id').where('e.course_id', courseId)
+    .distinctOn('r.exercise_id').orderBy([{ column: 'r.exercise_id' }, { column: 'r.number', order: 'desc' }]).select('r.*')
+  return new Map(rows.map(row => [row.exercise_id, toRevision(row)]))
+}
+
+export async function insertRevision(db: Db, exerciseId: string, number: number, document: ExerciseDocument, savedBy: string): Promise<void> {
+  await db('exercise_revisions').insert({ exercise_id: exerciseId, number, document: JSON.stringify(document), saved_by: savedBy })
+}
+
+/** Replaces a revision that no hand-in and no marking refers to; false when one does. */
+export async function replaceRevision(db: Db, revision: Revision, document: ExerciseDocument, savedBy: string): Promise<boolean> {
+  const used = await db('hand_ins').where({ exercise_revision_id: revision.id }).first('id')
+    ?? await db('markings').where({ exercise_revision_id: revision.id }).first('id')
+  if (used) return false
+  await db('exercise_revisions').where({ id: revision.id }).update({ document: JSON.stringify(document), saved_by: savedBy, saved_at: db.fn.now(), number: revision.number + 1 })
+  return true
+}
+
+export interface Allowance { readonly personId: string, readonly name: string, readonly dueAt: string | null, readonly attempts: number | null }
+
+export async function listAllowances(db: Db, exerciseId: string): Promise<Allowance[]> {
+  const rows = await db('allowances as a').join('people as p', 'p.id', 'a.person_id').where('a.exercise_id', exerciseId).orderBy('p.name')
+    .select('a.person_id', 'p.name', 'a.due_at', 'a.attempts')
+  return rows.map(row => ({ personId: row.person_id, name: row.name, dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }))
+}
+
+export async function findAllowance(db: Db, exerciseId: string, personId: string): Promise<{ dueAt: string | null, attempts: number | null } | undefined> {
+  const row = await db('allowances').where({ exercise_id: exerciseId, person_id: personId }).first()
+  return row && { dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }
+}
+
+export async function setAllowance(db: Db, exerciseId: string, personId: string, allowance: { dueAt: string | null, attempts: number | null }): Promise<void> {
+  if (allowance.dueAt === null && allowance.attempts === null) {
+    await db('allowances').where({ exercise_id: exerciseId, person_id: personId }).delete()
+    return
+  }
+  const row = { due_at: allowance.dueAt, attempts: allowance.attempts }
+  await db('allowances').insert({ exercise_id: exerciseId, person_id: personId, ...row }).onConflict(['exercise_id', 'person_id']).merge(row)
+}
+
+export interface Counts { begun: number, handedIn: number, marked: number, lookedAt: number, released: number }
+
+/** Per exercise of a course: students who began and handed in; of their last hand-ins how many are marked, looked at and released. */
+export async function countsByExercise(db: Db, courseId: string): Promise<Map<string, Counts>> {
+  const { rows } = await db.raw(`
+    SELECT e.id,
+      (SELECT count(*)::int FROM worksheets w JOIN memberships m ON m.person_id = w.person_id AND m.course_id = e.course_id AND m.role = 'student' WHERE w.exercise_id = e.id) AS begun,
+      count(h.id)::int AS handed_in, count(k.hand_in_id)::int AS marked, count(v.looked_at)::int AS looked_at, count(r.hand_in_id)::int AS released
+    FROM exercises e
+    LEFT JOIN (SELECT DISTINCT ON (exercise_id, person_id) id, exercise_id FROM hand_ins ORDER BY exercise_id, person_id, attempt DESC) h ON h.exercise_id = e.id
+    LEFT JOIN (SELECT DISTINCT hand_in_id FROM markings) k ON k.hand_in_id = h.id
+    LEFT JOIN reviews v ON v.hand_in_id = h.id
+    LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
+    WHERE e.course_id = ? GROUP BY e.id`, [courseId])
+  return new Map((rows as { id: string, begun: number, handed_in: number, marked: number, looked_at: number, released: number }[]).map(row =>
+    [row.id, { begun: row.begun, handedIn: row.handed_in, marked: row.marked, lookedAt: row.looked_at, released: row.released }]))
+}
+
+/** Exercises whose due moment has passed and whose worksheets are to be collected; an allowance may put that off for one person. */
+export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
+  const rows = await db<ExerciseRow>('exercises').where({ state: 'published', collects_at_due: true }).whereNull('archived_at').whereNull('collected_at')
+    .where('due_at', '<=', now)
+  return rows.map(toExercise)
+}
+
+export async function setCollected(db: Db, id: string, at: Date): Promise<void> {
+  await db('exercises').where({ id }).update({ collected_at: at })
+}

@@ -1,0 +1,44 @@
+import type { Finding } from '@nomenklatura/core/findings'
+import { prepareExercise, markScript, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
+import type { HelpLevel } from '@nomenklatura/core/formats'
+import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
+import type { Db } from '../repositories/database'
+import { latestRevision } from '../repositories/exercises'
+import { visibleExercise } from './worksheets'
+
+const prepared = new Map<string, PreparedExercise>()
+
+/** Reads an exercise once per revision and process. `key` names the revision with its number, since a draft's row is replaced. */
+export function preparedFor(key: string, document: MarkableExercise): PreparedExercise {
+  const known = prepared.get(key)
+  if (known) return known
+  if (prepared.size > 200) prepared.clear()
+  const result = prepareExercise(document)
+  prepared.set(key, result)
+  return result
+}
+
+/** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
+function isAboutForm({ code }: Finding): boolean {
+  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || code === 'references.unknown-table' || code === 'references.unknown-column'
+}
+
+/** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */
+export async function check(db: Db, exerciseId: string, role: Role, script: string, now = new Date()): Promise<CheckAnswer> {
+  await visibleExercise(db, exerciseId, role)
+  const { id, number, document } = await latestRevision(db, exerciseId)
+  const marking = markScript(preparedFor(`${id}:${number}`, document), script)
+  return {
+    helpLevel: document.helpLevel, checkedAt: now.toISOString(), findings: helpfulFindings(marking, document.helpLevel),
+    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toCheckedRule(document.rules, cell)),
+  }
+}
+
+function helpfulFindings({ findings }: Marking, helpLevel: HelpLevel): readonly Finding[] {
+  return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
+}
+
+export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
+  const entry = rules.find(({ id }) => id === cell.rule)!
+  return { rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, because: cell.because, witness: cell.witness }
+}

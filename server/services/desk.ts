@@ -1,0 +1,199 @@
+import { accountInWords, type Override, type Points } from '@nomenklatura/core/marking'
+import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
+import { audit, findCourse } from '../repositories/courses'
+import type { Db } from '../repositories/database'
+import { countsByExercise, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import {
+  deleteComment, findHandIn, findMarking, findMarkingById, insertComment, listComments, listDecisions, listLatest, listMarkings, listReleases, listReviews,
+  recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type Release, type Review, type StoredMarking,
+} from '../repositories/hand-ins'
+import { findPerson } from '../repositories/people'
+import { toCheckedRule } from './checking'
+import { pointsOf } from './marking'
+import { Refusal, notFound } from './problem'
+
+interface ClassState {
+  readonly exercise: Exercise
+  readonly revision: Revision
+  readonly handIns: readonly (HandIn & { name: string })[]
+  readonly markings: ReadonlyMap<string, StoredMarking>
+  readonly decisions: ReadonlyMap<string, readonly Decision[]>
+  readonly reviews: ReadonlyMap<string, Review>
+  readonly releases: ReadonlyMap<string, Release>
+}
+
+/** Everything about the last hand-ins of an exercise, in six queries whatever the size of the class. */
+async function classState(db: Db, exerciseId: string): Promise<ClassState> {
+  const exercise = await findExercise(db, exerciseId)
+  if (!exercise) throw notFound()
+  const [revision, handIns] = await Promise.all([latestRevision(db, exerciseId), listLatest(db, exerciseId)])
+  const ids = handIns.map(({ id }) => id)
+  const [markings, decisions, reviews, releases] = await Promise.all([
+    listMarkings(db, exerciseId, revision.id), listDecisions(db, ids), listReviews(db, ids), listReleases(db, ids),
+  ])
+  return { exercise, revision, handIns, markings, decisions: groupByHandIn(decisions), reviews, releases }
+}
+
+function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> {
+  const groups = new Map<string, Decision[]>()
+  for (const decision of decisions) groups.set(decision.handInId, [...groups.get(decision.handInId) ?? [], decision])
+  return groups
+}
+
+const overridesOf = (decisions: readonly Decision[]) => decisions.flatMap(({ override }) => override ? [override] : [])
+
+function queueState(points: Points | null, review: Review | undefined, release: Release | undefined): QueueState {
+  if (release && release.takenBackAt === null) return 'released'
+  if (!points) return 'being marked'
+  if (review?.isFlagged) return 'flagged'
+  if (points.open > 0) return 'to decide'
+  return review?.lookedAtBy ? 'looked at' : 'ready'
+}
+
+function queueLine(state: ClassState, handIn: HandIn & { name: string }): QueueLine {
+  const { exercise, revision, markings, decisions, reviews, releases } = state
+  const marking = markings.get(handIn.id)
+  const overrides = overridesOf(decisions.get(handIn.id) ?? [])
+  const points = marking ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds) : null
+  return {
+    id: handIn.id, number: handIn.number, name: handIn.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
+    isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
+    points: points && { got: points.got, open: points.open, of: points.of }, toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
+  }
+}
+
+export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> {
+  const state = await classState(db, exerciseId)
+  const { exercise, revision: { document, number } } = state
+  const [course, counts, reasons] = await Promise.all([findCourse(db, exercise.courseId), countsByExercise(db, exercise.courseId), recentReasons(db, exerciseId)])
+  return {
+    exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
+    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group }) => ({ id, sentence, phrase: phrase ?? null, points, group })),
+    modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    begun: counts.get(exerciseId)?.begun ?? 0, reasons,
+  }
+}
+
+const numberOf = (revision: Revision) => (rule: string): string => {
+  const entry = revision.document.rules.find(({ id }) => id === rule)
+  return entry ? `${rule.slice(1)}, ${entry.sentence}` : rule.slice(1)
+}
+
+export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {
+  const handIn = await findHandIn(db, handInId)
+  if (!handIn) throw notFound()
+  const [exercise, revision, person] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), findPerson(db, handIn.personId)])
+  const [marking, decisions, reviews, releases, comments] = await Promise.all([
+    findMarking(db, handInId, revision.id), listDecisions(db, [handInId]), listReviews(db, [handInId]), listReleases(db, [handInId]), listComments(db, handInId),
+  ])
+  const overrides = overridesOf(decisions)
+  const points = marking && exercise ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds) : null
+  const release = releases.get(handInId)
+  return {
+    id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
+    isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
+    state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
+    marking: marking ? marking.verdicts : null, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
+    points, account: points ? accountInWords(points, numberOf(revision)) : [], comments,
+    releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
+  }
+}
+
+/** Decides a cell by hand, or (verdict null) gives it back to the engine. `version` is the decision it was made on. */
+export async function decide(
+  db: Db, handIn: HandIn, cell: { rule: string, sheet: string }, { verdict, reason, version }: { verdict: Override['verdict'] | null, reason: string, version: number }, by: string,
+): Promise<void> {
+  const revision = await latestRevision(db, handIn.exerciseId)
+  if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || cell.sheet !== 'script') throw notFound()
+  const exercise = await findExercise(db, handIn.exerciseId)
+  await db.transaction(async (trx) => {
+    const saved = await saveDecision(trx, { handInId: handIn.id, ...cell, verdict, reason: verdict === null ? null : reason, base: version, by })
+    if (!saved) throw new Refusal(409, 'decided-meanwhile', 'Somebody decided this meanwhile. Look at it again, then decide.')
+    await audit(trx, { courseId: exercise!.courseId, personId: by, action: 'cell.decide', subject: handIn.id, detail: { ...cell, verdict, reason } })
+  })
+}
+
+export async function comment(db: Db, handInId: string, text: string, rule: string | null, by: string): Promise<void> {
+  await insertComment(db, { handInId, rule, text, by })
+}
+
+export async function removeComment(db: Db, handInId: string, commentId: string): Promise<void> {
+  if (!await deleteComment(db, handInId, commentId)) throw notFound()
+}
+
+export async function review(db: Db, handInId: string, by: string, change: { lookedAt?: boolean | undefined, flagged?: boolean | undefined }): Promise<void> {
+  await saveReview(db, handInId, by, change)
+}
+
+export interface ReleaseResult { readonly released: number, readonly open: number, readonly flagged: number, readonly unmarked: number }
+
+/** Releases what is ready; hand-ins with open points, flagged or not yet marked stay behind and are counted. */
+export async function release(db: Db, exerciseId: string, by: string, only?: readonly string[]): Promise<ReleaseResult> {
+  const state = await classState(db, exerciseId)
+  const lines = state.handIns.filter(({ id }) => !only || only.includes(id)).map(handIn => queueLine(state, handIn))
+  const ready = lines.filter(({ state: s }) => s === 'ready' || s === 'looked at')
+  await db.transaction(async (trx) => {
+    for (const { id, points } of ready) await saveRelease(trx, { handInId: id, markingId: state.markings.get(id)!.id, points, by })
+    await audit(trx, { courseId: state.exercise.courseId, personId: by, action: 'release', subject: exerciseId, detail: { count: ready.length } })
+  })
+  const count = (s: QueueState): number => lines.filter(line => line.state === s).length
+  return { released: ready.length, open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked') }
+}
+
+export async function takeMarksBack(db: Db, exercise: { id: string, courseId: string }, by: string): Promise<number> {
+  return db.transaction(async (trx) => {
+    const count = await takeReleasesBack(trx, exercise.id)
+    await audit(trx, { courseId: exercise.courseId, personId: by, action: 'release.take-back', subject: exercise.id, detail: { count } })
+    return count
+  })
+}
+
+/** What a student reads after the release: verdicts, evidence and comments, never the model answer. */
+export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnswer> {
+  const released = (await listReleases(db, [handIn.id])).get(handIn.id)
+  const exercise = await findExercise(db, handIn.exerciseId)
+  if (!released || released.takenBackAt !== null || !exercise) throw notFound()
+  const marking = await findMarkingById(db, released.markingId)
+  const [revision, course, decisions, comments] = await Promise.all([
+    findRevision(db, marking.revisionId), findCourse(db, exercise.courseId), listDecisions(db, [handIn.id]), listComments(db, handIn.id),
+  ])
+  const overrides = overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
+  const points = pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+  const { document } = revision
+  return {
+    exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
+    lateBySeconds: handIn.lateBySeconds, script: handIn.answer.script, starter: document.starter, releasedAt: released.releasedAt, points,
+    account: accountInWords(points, numberOf(revision)), findings: marking.verdicts.findings, comments,
+    rules: marking.verdicts.cells.map((cell) => {
+      const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
+      const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }
+      const checked = toCheckedRule(document.rules, override ? { ...cell, verdict: override.verdict } : cell)
+      const group = document.rules.find(({ id }) => id === cell.rule)?.group ?? ''
+      return {
+        ...checked, ...(override ? { because: [], witness: null } : {}), group, got, of,
+        decidedBy: override?.by ?? null, reason: override?.reason ?? null, follows: override ? null : cell.follows,
+      }
+    }),
+  }
+}
+
+export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnswer> {
+  const state = await classState(db, exerciseId)
+  const { exercise, revision: { document } } = state
+  const course = await findCourse(db, exercise.courseId)
+  return {
+    exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name },
+    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, points }) => ({ id, sentence, points })),
+    lines: state.handIns.flatMap((handIn) => {
+      const { points } = queueLine(state, handIn)
+      const marking = state.markings.get(handIn.id)
+      if (!marking || !points) return []
+      const overrides = overridesOf(state.decisions.get(handIn.id) ?? [])
+      const cells = marking.verdicts.cells.map(({ rule, sheet, verdict }) => {
+        const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
+        return [rule, { verdict: override?.verdict ?? verdict, overridden: override !== undefined }] as const
+      })
+      return [{ handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points, cells: Object.fromEntries(cells) }]
+    }),
+  }
+}

@@ -1,0 +1,190 @@
+import type { Finding } from '@nomenklatura/core/findings'
+import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
+import type { MarkedCell, Override, PairingLine, Points } from '@nomenklatura/core/marking'
+import type { Verdict, Witness } from '@nomenklatura/core/rules'
+
+/** What the server answers. Times are ISO strings. */
+export type Role = 'instructor' | 'assistant' | 'student'
+
+export interface Person { readonly id: string, readonly name: string, readonly email: string }
+
+export interface SessionAnswer {
+  readonly person: Person | null
+  /** Whether nobody exists yet: the first page then makes the first person. */
+  readonly needsFirstPerson: boolean
+  /** In the demo only: people one click away. */
+  readonly demoPeople: readonly { readonly name: string, readonly email: string, readonly what: string }[]
+}
+
+export interface CourseLine { readonly id: string, readonly name: string, readonly role: Role, readonly timeZone: string, readonly exercises: number, readonly students: number }
+
+export interface Schedule {
+  readonly opensAt: string | null
+  readonly dueAt: string | null
+  readonly attempts: number
+  readonly lateDays: number
+  readonly lateLoss: number
+  readonly collectsAtDue: boolean
+}
+
+export interface ExerciseLine extends Schedule {
+  readonly id: string
+  readonly title: string
+  readonly state: 'draft' | 'published'
+  readonly helpLevel: HelpLevel
+  readonly points: number
+  /** Staff only. */
+  readonly counts?: { readonly begun: number, readonly handedIn: number, readonly marked: number, readonly lookedAt: number, readonly released: number }
+  /** Students only: what stands with this student. */
+  readonly mine?: MyState
+}
+
+export interface MyState {
+  readonly begun: boolean
+  readonly attemptsUsed: number
+  readonly attempts: number
+  readonly dueAt: string | null
+  readonly handedInAt: string | null
+  readonly handInId: string | null
+  readonly isAutomatic: boolean
+  readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
+  readonly takenBack: boolean
+}
+
+export interface CourseAnswer { readonly id: string, readonly name: string, readonly role: Role, readonly timeZone: string, readonly students: number, readonly exercises: readonly ExerciseLine[] }
+
+export interface MemberLine { readonly id: string, readonly name: string, readonly email: string, readonly role: Role }
+
+/** An exercise as staff sets it. */
+export interface ExerciseSetting {
+  readonly id: string
+  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string, readonly students: number }
+  readonly state: 'draft' | 'published'
+  readonly revision: number
+  readonly document: ExerciseDocument
+  readonly schedule: Schedule
+  readonly begun: number
+  readonly handIns: number
+  readonly allowances: readonly { readonly personId: string, readonly name: string, readonly dueAt: string | null, readonly attempts: number | null }[]
+}
+
+/** An exercise as a student may see it: no model answer, no rules but those the help level shows after a check. */
+export interface WorksheetAnswer {
+  readonly exerciseId: string
+  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string }
+  readonly title: string
+  readonly brief: string
+  readonly starter: string | null
+  readonly helpLevel: HelpLevel
+  readonly schedule: Schedule
+  readonly closedAt: string | null
+  readonly isOpen: boolean
+  readonly points: number
+  readonly mine: MyState
+  readonly isPreview: boolean
+  readonly script: { readonly content: string, readonly number: number, readonly savedAt: string | null } | null
+}
+
+export interface SavedAnswer { readonly number: number, readonly savedAt: string }
+
+export interface CheckAnswer {
+  readonly helpLevel: HelpLevel
+  readonly checkedAt: string
+  readonly findings: readonly Finding[]
+  /** Empty where the help level tells no verdicts. */
+  readonly verdicts: readonly CheckedRule[]
+}
+
+export interface CheckedRule {
+  readonly rule: string
+  readonly sentence: string
+  readonly phrase: string | null
+  readonly verdict: Verdict
+  readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number } | null }[]
+  readonly witness: Witness | null
+}
+
+export interface HandInReceipt { readonly id: string, readonly number: number, readonly attempt: number, readonly attempts: number, readonly handedInAt: string, readonly lateBySeconds: number }
+
+export type QueueState = 'being marked' | 'to decide' | 'ready' | 'looked at' | 'flagged' | 'released'
+
+export interface QueueLine {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly attempt: number
+  readonly handedInAt: string
+  readonly lateBySeconds: number
+  readonly isAutomatic: boolean
+  readonly state: QueueState
+  readonly lookedAtBy: string | null
+  readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
+  readonly toDecide: number
+}
+
+export interface DeskAnswer {
+  readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string, readonly timeZone: string, readonly revision: number, readonly dueAt: string | null }
+  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string }[]
+  readonly modelScript: string
+  readonly queue: readonly QueueLine[]
+  readonly begun: number
+  readonly reasons: readonly string[]
+}
+
+export interface StoredOverride extends Override { readonly version: number, readonly by: string, readonly at: string }
+
+export interface CommentLine { readonly id: string, readonly rule: string | null, readonly text: string, readonly by: string, readonly at: string }
+
+export interface HandInAnswer {
+  readonly id: string
+  readonly number: number
+  readonly name: string
+  readonly attempt: number
+  readonly handedInAt: string
+  readonly lateBySeconds: number
+  readonly isAutomatic: boolean
+  readonly script: string
+  readonly starter: string | null
+  readonly state: QueueState
+  readonly isFlagged: boolean
+  readonly marking: { readonly cells: readonly MarkedCell[], readonly pairing: readonly PairingLine[], readonly surplus: readonly string[], readonly findings: readonly Finding[] } | null
+  readonly overrides: readonly StoredOverride[]
+  /** Versions of cells that were decided once and are the engine's own again. */
+  readonly versions: Readonly<Record<string, number>>
+  readonly points: Points | null
+  readonly account: readonly string[]
+  readonly comments: readonly CommentLine[]
+  readonly releasedAt: string | null
+}
+
+export interface FeedbackAnswer {
+  readonly exerciseId: string
+  readonly title: string
+  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string }
+  readonly number: number
+  readonly attempt: number
+  readonly handedInAt: string
+  readonly lateBySeconds: number
+  readonly script: string
+  readonly starter: string | null
+  readonly releasedAt: string
+  readonly points: Points
+  readonly account: readonly string[]
+  readonly rules: readonly (CheckedRule & { readonly group: string, readonly got: number, readonly of: number, readonly decidedBy: string | null, readonly reason: string | null, readonly follows: string | null })[]
+  readonly findings: readonly Finding[]
+  readonly comments: readonly CommentLine[]
+}
+
+export interface LedgerAnswer {
+  readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string }
+  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly points: number }[]
+  readonly lines: readonly {
+    readonly handInId: string, readonly name: string, readonly attempt: number, readonly points: { readonly got: number, readonly open: number, readonly of: number }
+    readonly cells: Readonly<Record<string, { readonly verdict: Verdict, readonly overridden: boolean }>>
+  }[]
+}
+
+export interface ProgressAnswer { readonly marked: number, readonly of: number }
+
+/** RFC 9457, with a stable code. */
+export interface Problem { readonly type: string, readonly title: string, readonly status: number, readonly code: string, readonly detail?: string, readonly faults?: readonly string[], readonly extra?: unknown }

@@ -1,0 +1,45 @@
+import { z } from 'zod'
+import { ExerciseDocument, LONGEST_ANSWER } from '@nomenklatura/core/formats'
+
+/** What the browser may send. The server parses every body with one of these. */
+const Text = (most: number) => z.string().trim().min(1, 'Write something here.').max(most)
+const Moment = z.iso.datetime({ offset: true })
+export const Id = z.uuid()
+
+export const SignInBody = z.strictObject({ email: z.string().trim().toLowerCase().min(3).max(254), password: z.string().min(1).max(500) })
+export const DemoSignInBody = z.strictObject({ email: z.string().trim().toLowerCase().max(254) })
+export const FirstPersonBody = z.strictObject({
+  name: Text(120),
+  email: z.email('This is not an e-mail address.').transform(email => email.toLowerCase()),
+  password: z.string().min(10, 'Ten characters or more.').max(500),
+})
+export const CourseBody = z.strictObject({ name: Text(120) })
+export const MemberBody = z.strictObject({
+  name: Text(120),
+  email: z.email('This is not an e-mail address.').transform(email => email.toLowerCase()),
+  role: z.enum(['instructor', 'assistant', 'student']),
+  password: z.string().min(10, 'Ten characters or more.').max(500).optional(),
+})
+export const NewExerciseBody = z.strictObject({ title: Text(120), script: z.string().max(LONGEST_ANSWER).optional() })
+export const DocumentBody = z.strictObject({ document: ExerciseDocument, base: z.int().min(1) })
+export const ScheduleBody = z.strictObject({
+  opensAt: Moment.nullable(),
+  dueAt: Moment.nullable(),
+  attempts: z.int().min(1).max(99),
+  lateDays: z.int().min(0).max(365),
+  lateLoss: z.int().min(0).max(100),
+  collectsAtDue: z.boolean(),
+}).refine(({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt), 'An exercise cannot be due before it opens.')
+export type ScheduleBody = z.infer<typeof ScheduleBody>
+export const AllowanceBody = z.strictObject({ dueAt: Moment.nullable(), attempts: z.int().min(1).max(99).nullable() })
+export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A script may have 200,000 characters.'), base: z.int().min(0) })
+export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER) })
+export const HandInBody = z.strictObject({ base: z.int().min(0) })
+export const OverrideBody = z.strictObject({
+  verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
+  reason: z.string().trim().max(500),
+  version: z.int().min(0),
+}).refine(({ verdict, reason }) => verdict === null || reason !== '', { path: ['reason'], message: 'Say why: the student will read it.' })
+export const CommentBody = z.strictObject({ text: Text(4000), rule: z.string().regex(/^r\d{1,4}$/).nullable() })
+export const ReviewBody = z.strictObject({ lookedAt: z.boolean().optional(), flagged: z.boolean().optional() })
+export const ReleaseBody = z.strictObject({ handIns: z.array(Id).max(2000).optional() })
