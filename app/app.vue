@@ -1,1 +1,3 @@
-<template><NuxtPage /></template>
+<template>
+  <NuxtPage />
+</template>

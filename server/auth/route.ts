@@ -19,10 +19,10 @@ export const STUDENT: readonly Role[] = ['student']
  * Who may call a route: the one place where this is said. `course`, `exercise` and `handIn` take the id from the path and ask for a role in its
  * course; `own` is the person whose hand-in it is. Whoever has no role in the course is told that there is nothing here.
  */
-export type Access =
-  | { readonly to: 'anyone' } | { readonly to: 'person' }
-  | { readonly to: 'course' | 'exercise' | 'handIn', readonly allow: readonly Role[] }
-  | { readonly to: 'own' }
+export type Access
+  = | { readonly to: 'anyone' } | { readonly to: 'person' }
+    | { readonly to: 'course' | 'exercise' | 'handIn', readonly allow: readonly Role[] }
+    | { readonly to: 'own' }
 
 export interface Context<Body> {
   readonly event: H3Event
@@ -73,7 +73,7 @@ function checkOrigin(event: H3Event): void {
 
 async function authorise(event: H3Event, access: Access): Promise<Omit<Context<never>, 'body'>> {
   const params = getRouterParams(event)
-  for (const [name, value] of Object.entries(params)) if (/Id$/.test(name) && !Id.safeParse(value).success) throw notFound()
+  for (const [name, value] of Object.entries(params)) if (name.endsWith('Id') && !Id.safeParse(value).success) throw notFound()
   const db = database()
   const base = { event, db, now: new Date(), params }
   if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>

@@ -1,0 +1,57 @@
+import { createHash } from 'node:crypto'
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join, relative } from 'node:path'
+import { fileURLToPath } from 'node:url'
+
+export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
+const BUILD = join(ROOT, '.build')
+const CORE = ['findings', 'dependencies', 'schema', 'sql', 'alignment', 'rules', 'marking', 'formats']
+
+/** Files below the given folders and files, without what is built or installed. */
+export function filesBelow(paths) {
+  return paths.flatMap((path) => {
+    const full = join(ROOT, path)
+    if (!existsSync(full)) return []
+    if (statSync(full).isFile()) return [full]
+    return readdirSync(full, { recursive: true, withFileTypes: true })
+      .filter(entry => entry.isFile() && !/(^|\/)(node_modules|\.nuxt|\.output|\.build|\.data)(\/|$)/.test(relative(ROOT, entry.parentPath)))
+      .map(entry => join(entry.parentPath, entry.name))
+  }).sort()
+}
+
+/** One hash over names and contents: what was built or passed with it need not be built or run again. */
+export function hashOf(paths, salt = '') {
+  const hash = createHash('sha256').update(salt)
+  for (const file of filesBelow(paths)) hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
+  return hash.digest('hex')
+}
+
+export function readStamp(name) {
+  const file = join(BUILD, 'stamps', name)
+  return existsSync(file) ? readFileSync(file, 'utf8') : ''
+}
+
+export function writeStamp(name, value) {
+  mkdirSync(join(BUILD, 'stamps'), { recursive: true })
+  writeFileSync(join(BUILD, 'stamps', name), value)
+}
+
+/** Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle. */
+export async function bundle(entry) {
+  const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
+  const outfile = join(BUILD, `${name}.mjs`)
+  const hash = hashOf(['packages/core/src', 'server', 'shared', 'db', 'cli', 'bench', 'sandbox', 'package-lock.json', 'bin/support/bundle.mjs'], entry)
+  if (readStamp(name) === hash && existsSync(outfile)) return outfile
+  const { build } = await import('esbuild')
+  mkdirSync(dirname(outfile), { recursive: true })
+  await build({
+    entryPoints: [join(ROOT, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: 'inline', packages: 'external', logLevel: 'warning',
+    alias: {
+      '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
+      ...Object.fromEntries(CORE.map(folder => [`@nomenklatura/core/${folder}`, join(ROOT, `packages/core/src/${folder}/index.ts`)])),
+      '#shared': join(ROOT, 'shared'),
+    },
+  })
+  writeStamp(name, hash)
+  return outfile
+}

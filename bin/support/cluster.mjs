@@ -1,0 +1,95 @@
+// A private PostgreSQL cluster on loopback, in a folder of the project's own; never the system's.
+import { execFileSync, spawnSync } from 'node:child_process'
+import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, readdirSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { join } from 'node:path'
+import { createHash } from 'node:crypto'
+import { ROOT } from './bundle.mjs'
+
+const isRoot = process.getuid() === 0
+
+function binaries() {
+  const base = '/usr/lib/postgresql'
+  const versions = existsSync(base) ? readdirSync(base).filter(name => existsSync(join(base, name, 'bin/initdb'))).sort((a, b) => Number(a) - Number(b)) : []
+  if (versions.length === 0) throw new Error('The PostgreSQL server is not installed (no /usr/lib/postgresql/*/bin/initdb).')
+  return join(base, versions.at(-1), 'bin')
+}
+
+/** Runs a server program; root hands it to the postgres user, since PostgreSQL refuses to run as root. */
+function run(program, args, options = {}) {
+  const file = join(binaries(), program)
+  const [command, all] = isRoot ? ['runuser', ['-u', 'postgres', '--', file, ...args]] : [file, args]
+  return spawnSync(command, all, { encoding: 'utf8', cwd: '/', ...options })
+}
+
+export function freePort() {
+  return new Promise((resolve, reject) => {
+    const server = createServer()
+    server.once('error', reject)
+    server.listen(0, '127.0.0.1', () => {
+      const { port } = server.address()
+      server.close(() => resolve(port))
+    })
+  })
+}
+
+/** A folder that the server's user can reach: below the project, or, where root's project is closed to others, below /var/tmp. */
+function reachable(folder) {
+  if (!isRoot) return folder
+  mkdirSync(folder, { recursive: true })
+  const check = spawnSync('runuser', ['-u', 'postgres', '--', 'test', '-x', folder], { cwd: '/' })
+  return check.status === 0 ? folder : join('/var/tmp', `nomenklatura-${createHash('sha256').update(ROOT).digest('hex').slice(0, 12)}`, folder.split('/').at(-1))
+}
+
+function own(folder) {
+  mkdirSync(folder, { recursive: true })
+  if (isRoot) {
+    const [uid, gid] = ['-u', '-g'].map(flag => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' })))
+    chownSync(folder, uid, gid)
+  }
+  chmodSync(folder, 0o700)
+}
+
+/** The port of a server that runs on this folder, or undefined. A stale pid file is no running server. */
+function runningPort(data) {
+  if (run('pg_ctl', ['status', '-D', data]).status !== 0) return undefined
+  const lines = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')
+  return Number(lines[3])
+}
+
+/**
+ * Starts the cluster in `folder` (made on first use) and gives the URL of `database` in it. A server left running by an unclean stop is used
+ * as it is; `stop` ends the server in any case.
+ */
+export async function startCluster(folder, database) {
+  const place = reachable(folder)
+  own(place)
+  const data = join(place, 'data')
+  if (existsSync(data) && !existsSync(join(data, 'PG_VERSION'))) rmSync(data, { recursive: true })
+  if (existsSync(data) && !existsSync(join(data, '.complete')) && runningPort(data) === undefined) rmSync(data, { recursive: true })
+  if (!existsSync(data)) {
+    const made = run('initdb', ['-D', data, '-U', 'nomenklatura', '--auth=trust', '--encoding=UTF8', '--locale=C.UTF-8', '--no-sync'])
+    if (made.status !== 0) throw new Error(`initdb failed:\n${made.stderr}`)
+    const marked = isRoot ? spawnSync('runuser', ['-u', 'postgres', '--', 'touch', join(data, '.complete')]) : spawnSync('touch', [join(data, '.complete')])
+    if (marked.status !== 0) throw new Error('The data folder could not be written.')
+  }
+  let port = runningPort(data)
+  if (port === undefined) {
+    port = await freePort()
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=60`
+    const started = run('pg_ctl', ['start', '-w', '-t', '60', '-D', data, '-l', join(place, 'log'), '-o', options], { stdio: 'ignore' })
+    if (started.status !== 0) {
+      const log = existsSync(join(place, 'log')) ? readFileSync(join(place, 'log'), 'utf8').split('\n').slice(-12).join('\n') : ''
+      throw new Error(`PostgreSQL did not start:\n${log}`)
+    }
+  }
+  const connection = ['-h', '127.0.0.1', '-p', String(port), '-U', 'nomenklatura']
+  const exists = run('psql', [...connection, '-d', 'postgres', '-tAc', `SELECT 1 FROM pg_database WHERE datname = '${database}'`]).stdout.trim() === '1'
+  if (!exists) run('createdb', [...connection, database])
+  return {
+    url: `postgres://nomenklatura@127.0.0.1:${port}/${database}`,
+    dropDatabase: () => run('dropdb', [...connection, '--force', '--if-exists', database]),
+    stop: () => run('pg_ctl', ['stop', '-D', data, '-m', 'fast', '-w', '-t', '20'], { stdio: 'ignore' }),
+    remove: () => rmSync(place, { recursive: true, force: true }),
+  }
+}

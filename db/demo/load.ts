@@ -1,0 +1,103 @@
+import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { startWorker } from '../../server/jobs/queue'
+import { closeDatabase, database, type Db } from '../../server/repositories/database'
+import { insertPerson, setMembership } from '../../server/repositories/people'
+import { release, comment } from '../../server/services/desk'
+import { beginCourse, insertDocument, publish, saveSchedule } from '../../server/services/exercises'
+import { handIn } from '../../server/services/handing-in'
+import { progress } from '../../server/services/marking'
+import { addMember, hashPassword } from '../../server/services/people'
+import { begin, saveScript } from '../../server/services/worksheets'
+import { migrate } from '../migrations'
+import exchange from './exercises/exchange-with-partner-gardens.json'
+import collected from './exercises/who-collected-what.json'
+import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
+import { EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, PAIR_HAND_INS, type PlannedHandIn } from './plan'
+import { startOver } from './start-over'
+
+/**
+ * Loads the demo through the services, so that it is what people would have made. Dates are counted from the day it is loaded: the first
+ * exercise was due ten days ago at 18:00 of the course, the second is due in four days. Does nothing when the demo is there already.
+ */
+const PASSWORD = 'vault-demo-pass'
+const DAY_MS = 86_400_000
+
+/** 17:00 UTC (18:00 in the course's winter), `days` from today. */
+function evening(days: number, today: Date): Date {
+  const at = new Date(today.getTime() + days * DAY_MS)
+  at.setUTCHours(17, 0, 0, 0)
+  return at
+}
+
+async function load(db: Db, today: Date): Promise<void> {
+  const ada = await insertPerson(db, { ...INSTRUCTOR, passwordHash: await hashPassword(PASSWORD) })
+  const courseId = await beginCourse(db, 'Relational Design, autumn term', ada.id)
+  await addMember(db, courseId, { ...ASSISTANT, role: 'assistant', password: PASSWORD }, ada.id)
+  const passwordHash = await hashPassword(PASSWORD)
+  const students = new Map<string, string>()
+  for (const student of STUDENTS) {
+    const { id } = await insertPerson(db, { ...student, passwordHash })
+    await setMembership(db, courseId, id, 'student')
+    students.set(student.name, id)
+  }
+  const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
+  const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
+  await handInAll(db, first, PAIR_HAND_INS, students, evening(-10, today))
+  await handInAll(db, second, EXCHANGE_HAND_INS, students, new Date(today.getTime() - DAY_MS / 2))
+  for (const { student, script } of EXCHANGE_WORKSHEETS) {
+    const at = new Date(today.getTime() - 3_600_000)
+    await begin(db, second, students.get(student)!, 'student', at)
+    await saveScript(db, second, students.get(student)!, 'student', { content: script, base: 0 }, at)
+  }
+  await markAll(db, [first, second])
+  await commentFirst(db, first, ada.id, students)
+  await release(db, first, ada.id)
+}
+
+async function setExercise(
+  db: Db, courseId: string, by: string, document: unknown, { published, due, lateDays, lateLoss }: { published: number, due: number, lateDays: number, lateLoss: number }, today: Date,
+): Promise<string> {
+  const id = await insertDocument(db, courseId, by, ExerciseDocument.parse(document))
+  await saveSchedule(db, id, courseId, by, { opensAt: null, dueAt: evening(due, today).toISOString(), attempts: 2, lateDays, lateLoss, collectsAtDue: true })
+  await publish(db, id, by, evening(published, today))
+  return id
+}
+
+async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHandIn[], students: ReadonlyMap<string, string>, until: Date): Promise<void> {
+  for (const [i, { student, script, lateHours }] of plans.entries()) {
+    const personId = students.get(student)!
+    const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
+    await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
+    const { number } = await saveScript(db, exerciseId, personId, 'student', { content: script, base: 0 }, new Date(at.getTime() - 60_000))
+    await handIn(db, exerciseId, personId, number, at)
+  }
+}
+
+/** Runs a worker until every hand-in is marked: by the same jobs as any other. */
+async function markAll(db: Db, exercises: readonly string[]): Promise<void> {
+  const worker = await startWorker({ sweepMs: 500 })
+  for (let waited = 0; ; waited += 200) {
+    const states = await Promise.all(exercises.map(id => progress(db, id)))
+    if (states.every(({ marked, of }) => marked === of)) break
+    if (waited > 120_000) throw new Error('The hand-ins of the demo were not marked within two minutes.')
+    await new Promise(resolve => setTimeout(resolve, 200))
+  }
+  await worker.stop()
+}
+
+async function commentFirst(db: Db, exerciseId: string, by: string, students: ReadonlyMap<string, string>): Promise<void> {
+  const row = await db('hand_ins').where({ exercise_id: exerciseId, person_id: students.get('Ilse Nygaard')! }).first('id')
+  await comment(db, row.id, 'A number of its own is fine, but then say UNIQUE (trip, member_code) as well: the number tells rows apart, not crews.', 'r1', by)
+}
+
+const db = database()
+if (process.argv.includes('--fresh')) await startOver(db)
+await migrate(db)
+const isThere = await db('people').where({ email: INSTRUCTOR.email }).first('id')
+if (!isThere) await load(db, new Date())
+await closeDatabase()
+
+console.log(`  ${INSTRUCTOR.name}, instructor     ${INSTRUCTOR.email}`)
+console.log(`  ${ASSISTANT.name}, assistant   ${ASSISTANT.email}`)
+console.log(`  Ilse Nygaard, student        ilse.nygaard@skarholm.example      (and 27 more)`)
+console.log(`  One click on the first page signs in; the password of all is ${PASSWORD}`)

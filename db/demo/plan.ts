@@ -1,0 +1,86 @@
+import { EXCHANGE_MISTAKES, PLURALS, SHIPMENT_WORDS, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
+import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
+
+/** What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to (all others are upheld). */
+export interface PlannedHandIn {
+  readonly student: string
+  readonly script: string
+  readonly expects: Readonly<Record<string, string>> | 'unreadable'
+  readonly lateHours?: number
+  readonly note: string
+}
+
+function merge(expects: readonly Readonly<Record<string, string>>[]): Record<string, string> {
+  return Object.assign({}, ...expects) as Record<string, string>
+}
+
+function pair(student: string, style: PairStyle, mistakes: readonly PairMistake[] = [], lateHours = 0): PlannedHandIn {
+  return { student, script: pairScript(style, mistakes), expects: merge(mistakes.map(mistake => PAIR_MISTAKES[mistake])), lateHours, note: mistakes.join(', ') || 'right' }
+}
+
+function exchange(student: string, style: ExchangeStyle, mistakes: readonly ExchangeMistake[] = []): PlannedHandIn {
+  return { student, script: exchangeScript(style, mistakes), expects: merge(mistakes.map(mistake => EXCHANGE_MISTAKES[mistake])), note: mistakes.join(', ') || 'right' }
+}
+
+const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
+
+export const PAIR_HAND_INS: readonly PlannedHandIn[] = [
+  pair('Amara Okonjo', { hand: 'inline' }),
+  pair('Bram de Witte', { hand: 'out of line' }, ['role optional']),
+  pair('Chiara Lombardo', { hand: 'alter' }),
+  pair('Dov Perlmutter', { hand: 'inline', surrogate: true }),
+  pair('Elif Karaman', { hand: 'lower' }, ['surrogate only']),
+  pair('Farid Nassiri', { hand: 'mysql' }),
+  pair('Greta Holmqvist', { hand: 'inline', names: CREW }),
+  pair('Hiroshi Tanabe', { hand: 'out of line' }, ['no collector reference']),
+  pair('Ilse Nygaard', { hand: 'inline', surrogate: true, names: CREW }, ['surrogate only', 'role optional']),
+  pair('Jonas Quist', { hand: 'lower' }, ['key is the trip']),
+  pair('Kaito Morinaga', { hand: 'inline' }, ['role in key']),
+  pair('Leila Haddad', { hand: 'out of line', names: STAFF }),
+  pair('Mateo Iriarte', { hand: 'mysql', surrogate: true }),
+  pair('Nadia Petrenko', { hand: 'inline' }, ['nothing demanded'], 20),
+  { student: 'Oskar Lindqvist', script: '-- I ran out of time, sorry\n', expects: 'unreadable', note: 'nothing in it' },
+  pair('Priya Raman', { hand: 'alter', names: CREW }),
+  pair('Quentin Marchais', { hand: 'inline' }, ['no trip reference', 'no collector reference']),
+  pair('Rafael Couto', { hand: 'lower' }, ['key is the collector']),
+  pair('Saoirse Mulcahy', { hand: 'out of line' }),
+  pair('Tomasz Wilk', { hand: 'alter' }, ['role in key', 'no trip reference'], 30),
+  { student: 'Uzoma Eze', script: UNREADABLE, expects: 'unreadable', note: 'prose' },
+  pair('Valentina Rojas Quispe', { hand: 'mysql' }, ['surrogate only']),
+  pair('Yusuf Demirel', { hand: 'inline' }, ['role in key']),
+  pair('Zofia Krawiec', { hand: 'inline', surrogate: true }, [], 5),
+  pair('Aroha Ngata', { hand: 'lower', names: STAFF }, ['role optional']),
+  pair('Benedikt Eisenreich-Montgomery von der Aue', { hand: 'out of line' }, ['nothing demanded']),
+]
+
+export const EXCHANGE_HAND_INS: readonly PlannedHandIn[] = [
+  exchange('Amara Okonjo', { hand: 'inline' }),
+  exchange('Bram de Witte', { hand: 'out of line' }, ['trip demanded', 'price optional']),
+  exchange('Chiara Lombardo', { hand: 'alter', surrogate: true }),
+  exchange('Dov Perlmutter', { hand: 'inline', surrogate: true }, ['line number only', 'lines cascade']),
+  exchange('Elif Karaman', { hand: 'lower' }, ['no garden reference', 'whole prices']),
+  exchange('Farid Nassiri', { hand: 'mysql', names: PLURALS }),
+  exchange('Greta Holmqvist', { hand: 'inline', names: SHIPMENT_WORDS }),
+  exchange('Hiroshi Tanabe', { hand: 'out of line' }, ['no lines']),
+  exchange('Ilse Nygaard', { hand: 'inline', names: SHIPMENT_WORDS }, ['line number only', 'trip demanded', 'price optional']),
+  exchange('Jonas Quist', { hand: 'mysql' }, ['accessions are numbers', 'small prices']),
+  exchange('Kaito Morinaga', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade']),
+  exchange('Leila Haddad', { hand: 'out of line', names: PLURALS }, ['closing day demanded']),
+  exchange('Mateo Iriarte', { hand: 'lower', surrogate: true }, ['garden optional']),
+  exchange('Nadia Petrenko', { hand: 'inline' }, ['one line per dispatch', 'address optional', 'taxon optional']),
+  { student: 'Oskar Lindqvist', script: '-- nothing yet\n', expects: 'unreadable', note: 'nothing in it' },
+  exchange('Priya Raman', { hand: 'alter', names: PLURALS }),
+  exchange('Rafael Couto', { hand: 'out of line', names: SHIPMENT_WORDS }, ['code too short', 'no trip reference']),
+  exchange('Saoirse Mulcahy', { hand: 'inline' }, ['seeds optional', 'day optional']),
+  exchange('Tomasz Wilk', { hand: 'lower' }, ['lines cascade', 'dispatches cascade', 'trip demanded', 'whole prices', 'address optional']),
+  exchange('Valentina Rojas Quispe', { hand: 'inline', surrogate: true, names: SHIPMENT_WORDS }),
+  exchange('Yusuf Demirel', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade']),
+  exchange('Zofia Krawiec', { hand: 'mysql', surrogate: true }, ['small prices']),
+]
+
+/** Students who have begun the open exercise and not handed in: what stands on their worksheets. */
+export const EXCHANGE_WORKSHEETS: readonly { readonly student: string, readonly script: string }[] = [
+  { student: 'Uzoma Eze', script: 'CREATE TABLE partner_garden (\n  code char(4) PRIMARY KEY,\n  name varchar(80) NOT NULL\n' },
+  { student: 'Aroha Ngata', script: exchangeScript({ hand: 'lower' }, ['no lines', 'address optional']) },
+  { student: 'Benedikt Eisenreich-Montgomery von der Aue', script: 'CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY\n);\n' },
+]
