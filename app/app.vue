@@ -1,3 +1,12 @@
+<script setup lang="ts">
+const session = useSessionStore()
+</script>
+
 <template>
-  <NuxtPage />
+  <UApp :toaster="{ position: 'bottom-center' }">
+    <NuxtRouteAnnouncer />
+    <NuxtPage />
+    <SignedOutSlip v-if="session.signedOut" />
+    <CommandPalette />
+  </UApp>
 </template>

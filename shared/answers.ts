@@ -124,7 +124,7 @@ export interface QueueLine {
 
 export interface DeskAnswer {
   readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string, readonly timeZone: string, readonly revision: number, readonly dueAt: string | null }
-  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string }[]
+  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string }[]
   readonly modelScript: string
   readonly queue: readonly QueueLine[]
   readonly begun: number

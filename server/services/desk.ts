@@ -68,7 +68,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   const [course, counts, reasons] = await Promise.all([findCourse(db, exercise.courseId), countsByExercise(db, exercise.courseId), recentReasons(db, exerciseId)])
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
-    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group }) => ({ id, sentence, phrase: phrase ?? null, points, group })),
+    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity })),
     modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import type { DeskAnswer, HandInAnswer } from '#shared/answers'
+
+/** Everything that defends one verdict: both scripts side by side, the pairing, the reasons, the rows. */
+const { desk, handIn, rule } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, rule: string }>()
+const entry = computed(() => desk.rules.find(({ id }) => id === rule))
+const cell = computed(() => handIn.marking?.cells.find(other => other.rule === rule))
+const override = computed(() => handIn.overrides.find(other => other.rule === rule))
+const places = computed(() => cell.value?.because.flatMap(({ place }) => place ? [place] : []) ?? [])
+const pairing = computed(() => {
+  const tables = (cell.value?.tables ?? []).map(name => name.toLowerCase())
+  return handIn.marking?.pairing.filter(({ answer }) => tables.includes(answer.split(/[.\s]/)[0]!.toLowerCase())) ?? []
+})
+const modelTables = computed(() => {
+  const found = pairing.value.filter(({ model }) => !model.includes('.')).map(({ model }) => model)
+  return found.length > 0 ? found : [entry.value?.entity ?? '']
+})
+const follows = computed(() => desk.rules.find(({ id }) => id === cell.value?.follows))
+const showsPairs = ref(false)
+</script>
+
+<template>
+  <section v-if="entry && cell" class="evidence" aria-label="Evidence">
+    <p v-if="override" class="decided"><VerdictSign :verdict="override.verdict" /> <span><strong>{{ override.verdict }}</strong>, decided by {{ override.by }}: “{{ override.reason }}” <span class="soft">The engine says {{ cell.verdict }}.</span></span></p>
+    <p v-if="follows" class="follows small">Follows from rule {{ follows.id.slice(1) }}, “{{ follows.sentence }}”: with that upheld, this would be. Its points are not lost.</p>
+    <div class="sides">
+      <div><h3>In this hand-in</h3><ScriptExcerpt :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict === 'upheld' ? 'upheld' : 'broken'" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
+      <div><h3>In the model answer</h3><ScriptExcerpt :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
+    </div>
+    <p v-if="pairing.length > 0" class="paired small">
+      <span class="soft">Paired:</span>
+      <template v-for="(pair, i) in pairing.filter(({ model }) => !model.includes('.'))" :key="i">{{ i > 0 ? ' · ' : ' ' }}<span class="mono">{{ pair.answer }} ↔ {{ pair.model }}</span> <strong :class="pair.confidence">{{ pair.confidence }}</strong> <span class="soft">{{ pair.reasons.join(', ') }}</span></template>
+      · <button type="button" class="plain" :aria-expanded="showsPairs" @click="showsPairs = !showsPairs">{{ showsPairs ? 'fold' : 'all of them' }}</button>
+    </p>
+    <table v-if="showsPairs" class="ruled pairs">
+      <thead><tr><th scope="col">here</th><th scope="col">in the model answer</th><th scope="col">how sure</th><th scope="col">why</th></tr></thead>
+      <tbody><tr v-for="(pair, i) in handIn.marking!.pairing" :key="i"><td class="mono">{{ pair.answer }}</td><td class="mono">{{ pair.model }}</td><td :class="pair.confidence">{{ pair.confidence }}</td><td class="soft">{{ pair.reasons.join(', ') }}</td></tr></tbody>
+    </table>
+    <div class="why">
+      <h3>Why</h3>
+      <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
+      <p v-if="cell.open" class="small open">It rests on a pairing that is not sure.</p>
+    </div>
+    <div v-if="cell.witness" class="witness">
+      <h3>Witness</h3>
+      <WitnessRows :witness="cell.witness" />
+    </div>
+    <p v-if="entry.phrase" class="serif soft brief-phrase">The brief: <i>“{{ entry.phrase }}”</i></p>
+  </section>
+</template>
+
+<style scoped>
+.evidence { padding: 12px 20px 28px; display: grid; gap: 12px; }
+h3 { font-family: var(--font-sans); font-size: 13.5px; font-weight: 650; color: var(--soft); margin-bottom: 4px; }
+.sides { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
+.sides > div { min-width: 0; }
+.decided { display: flex; gap: 10px; background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 6px 12px; }
+.follows { background: var(--slate-wash); border-left: 3px solid var(--slate); padding: 6px 12px; }
+.why p { line-height: 1.45; }
+.sure { color: var(--verdigris); }
+.likely { color: var(--ink); }
+.weak { color: var(--ochre); }
+.open { color: var(--ochre); font-weight: 600; }
+.paired { line-height: 1.6; }
+@media (max-width: 1199px) { .sides { grid-template-columns: 1fr; } }
+</style>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
+import type { CheckedRule } from '#shared/answers'
+
+/** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
+const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText } = defineProps<{
+  findings: readonly Finding[]
+  verdicts: readonly CheckedRule[]
+  /** In words; empty before the first check. */
+  checkedAt: string
+  isStale: boolean
+  tellsVerdicts: boolean
+  hasText: boolean
+}>()
+const emit = defineEmits<{ show: [place: Span], fix: [edit: { span: Span, text: string }] }>()
+
+const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
+const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
+const showsUpheld = ref(false)
+const open = ref(new Set<string>())
+
+function toggle(rule: string): void {
+  const next = new Set(open.value)
+  if (!next.delete(rule)) next.add(rule)
+  open.value = next
+}
+</script>
+
+<template>
+  <div class="margin">
+    <div class="head">
+      <h2>Margin</h2>
+      <span class="soft small" role="status">{{ verdicts.length > 0 ? `${upheld.length} upheld · ${toSee.length + findings.length} to see` : findings.length > 0 ? `${findings.length} to see` : '' }}</span>
+    </div>
+    <p v-if="checkedAt" class="soft small checked">{{ isStale ? 'changed since the check' : `checked ${checkedAt}` }}</p>
+    <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
+      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? 'Nothing to see. Check looks at what is here.' : 'Notes about your script will stand here.' }}
+    </p>
+
+    <article v-for="(finding, i) in findings" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
+      <button type="button" class="place" @click="emit('show', finding.place)">
+        <span class="mark" aria-hidden="true">{{ finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·' }}</span>
+        <span class="visually-hidden">{{ finding.severity }}: </span>
+        <span class="serif">{{ wording(finding).message }}</span>
+      </button>
+      <p class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', finding.fix)">{{ finding.fix.label }}</button>
+        <details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></p>
+    </article>
+
+    <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">
+      <button type="button" class="place" :aria-expanded="open.has(rule.rule)" @click="toggle(rule.rule)">
+        <VerdictSign :verdict="rule.verdict" :stale="isStale" />
+        <span class="serif"><strong>{{ rule.sentence }}</strong><template v-if="isStale"> <span class="soft small">(before your last change)</span></template></span>
+      </button>
+      <div class="body">
+        <p v-if="rule.phrase" class="serif soft">The brief: <i>“{{ rule.phrase }}”</i></p>
+        <template v-if="open.has(rule.rule)">
+          <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
+          <WitnessRows v-if="rule.witness" :witness="rule.witness" compact />
+          <button v-if="rule.because.some(reason => reason.place)" type="button" class="plain small" @click="emit('show', rule.because.find(reason => reason.place)!.place!)">Show where</button>
+          <p v-if="rule.verdict === 'cannot tell'" class="small">Your instructor will look at this.</p>
+        </template>
+        <button v-else type="button" class="plain small" @click="toggle(rule.rule)">Show the evidence</button>
+      </div>
+    </article>
+
+    <template v-if="upheld.length > 0">
+      <button type="button" class="plain small upheld-head" :aria-expanded="showsUpheld" @click="showsUpheld = !showsUpheld">{{ showsUpheld ? 'Fold' : 'Show' }} the {{ countOf(upheld.length, 'rule') }} upheld</button>
+      <ul v-if="showsUpheld" class="upheld"><li v-for="rule in upheld" :key="rule.rule"><VerdictSign verdict="upheld" :stale="isStale" /> <span class="serif">{{ rule.sentence }}</span></li></ul>
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.margin { padding: 12px 16px 40px; }
+.head { display: flex; align-items: baseline; justify-content: space-between; gap: 8px; }
+.checked { margin-top: 2px; }
+.empty { margin-top: 14px; font-style: italic; }
+.note { border-top: 1px dotted var(--rule-strong); padding: 9px 0; margin-top: 8px; }
+.place { display: flex; gap: 9px; text-align: left; cursor: pointer; line-height: 1.4; }
+.mark { flex: none; width: 18px; height: 18px; border-radius: 50%; font: 700 11px/18px var(--font-sans); text-align: center; }
+.error .mark { background: var(--madder); color: var(--sheet); }
+.flaw .mark { border: 1.5px solid var(--ochre); color: var(--ochre); line-height: 15px; }
+.habit .mark, .remark .mark { background: var(--slate-wash); color: var(--slate); }
+.more { margin: 3px 0 0 27px; display: flex; gap: 14px; align-items: baseline; flex-wrap: wrap; }
+details { color: var(--soft); }
+summary { cursor: pointer; color: var(--verdigris); font-weight: 600; list-style: none; }
+.body { margin: 4px 0 0 27px; display: grid; gap: 6px; line-height: 1.4; }
+.upheld-head { margin-top: 14px; }
+.upheld { margin-top: 6px; }
+.upheld li { display: flex; gap: 9px; padding: 3px 0; line-height: 1.4; }
+</style>

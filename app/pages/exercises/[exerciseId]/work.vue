@@ -1,0 +1,296 @@
+<script setup lang="ts">
+import type { Finding } from '@nomenklatura/core/findings'
+import { readScript } from '@nomenklatura/core/sql'
+import type { HandInReceipt, WorksheetAnswer } from '#shared/answers'
+
+const route = useRoute('exercises-exerciseId-work')
+const exerciseId = computed(() => route.params.exerciseId)
+const { answer, error, code, reload } = useAnswer<WorksheetAnswer>(() => `/exercises/${exerciseId.value}/worksheet`)
+const store = useWorksheetStore()
+watch(answer, value => value && store.open(value), { immediate: true })
+
+const sheet = computed(() => store.sheet?.exerciseId === exerciseId.value ? store.sheet : undefined)
+const zone = computed(() => sheet.value?.course.timeZone ?? 'UTC')
+const isBegun = computed(() => sheet.value?.script !== null)
+const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
+const read = computed(() => readScript(store.script, { given: { tables: given.value.tables.map(table => ({ ...table, given: true })) } }))
+/** As one types: what is well formed. What else there is to say comes with a check. */
+const isForm = ({ code: finding }: Finding): boolean => finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
+const liveFindings = computed(() => read.value.findings.filter(finding => isForm(finding)))
+const findings = computed(() => {
+  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => !isForm(finding)) : []
+  return [...liveFindings.value, ...checked]
+})
+
+const editor = useTemplateRef('editor')
+const pageFault = ref('')
+const isPhone = useMediaQuery('(max-width: 1023px)')
+const isNarrow = useMediaQuery('(max-width: 1439px)')
+const briefFolded = useLocalStorage('nomenklatura-brief-folded', () => null as boolean | null)
+const marginFolded = useLocalStorage('nomenklatura-margin-folded', false)
+const isBriefFolded = computed(() => briefFolded.value ?? isNarrow.value)
+const isTight = useMediaQuery('(max-width: 1199px)')
+/** On one column one side is shown at a time. */
+const side = ref<'brief' | 'sheet' | 'margin'>('sheet')
+
+function foldBrief(folded: boolean): void {
+  briefFolded.value = folded
+  if (!folded && isTight.value) marginFolded.value = true
+}
+function foldMargin(folded: boolean): void {
+  marginFolded.value = folded
+  if (!folded && isTight.value) briefFolded.value = true
+}
+
+async function start(): Promise<void> {
+  try {
+    await api(`/exercises/${exerciseId.value}/worksheet`, { method: 'POST' })
+    await reload()
+    side.value = 'sheet'
+  }
+  catch (fault) {
+    pageFault.value = errorInWords(fault)
+  }
+}
+
+async function check(): Promise<void> {
+  pageFault.value = ''
+  try {
+    await store.runCheck()
+    if (marginFolded.value) foldMargin(false)
+    if (isPhone.value) side.value = 'margin'
+  }
+  catch (fault) {
+    pageFault.value = errorInWords(fault)
+  }
+}
+
+/* Handing in */
+const asking = ref(false)
+const handingIn = ref(false)
+const receipt = shallowRef<HandInReceipt>()
+const handInFault = ref('')
+const attemptsLeft = computed(() => sheet.value ? sheet.value.mine.attempts - sheet.value.mine.attemptsUsed : 0)
+const whyNot = computed(() => {
+  if (!sheet.value) return ''
+  if (sheet.value.isPreview) return 'This is a trial: nothing is handed in.'
+  if (store.save.status === 'offline' || store.save.status === 'refused') return 'What you wrote is not yet sent.'
+  if (store.save.status === 'conflict') return 'Look at both versions first.'
+  if (attemptsLeft.value <= 0) return `Handed in ${sheet.value.mine.attemptsUsed} of ${sheet.value.mine.attempts} times.`
+  if (!sheet.value.isOpen) return 'Closed.'
+  return store.script.trim() === '' ? 'The script is empty.' : ''
+})
+const lastCheck = computed(() => store.check ? `Last check ${clockInWords(store.check.answer.checkedAt, zone.value)}${store.isStale ? ', changed since' : ''}.` : 'You have not checked it.')
+const isLate = computed(() => sheet.value?.mine.dueAt && Date.parse(sheet.value.mine.dueAt) < Date.now())
+const changedSince = computed(() => {
+  const at = sheet.value?.mine.handedInAt
+  const saved = store.save
+  return at && (saved.status !== 'saved' || (saved.at !== null && saved.at > at))
+})
+
+async function handIn(): Promise<void> {
+  handingIn.value = true
+  handInFault.value = ''
+  try {
+    receipt.value = await store.handIn()
+    asking.value = false
+    await reload()
+  }
+  catch (fault) {
+    handInFault.value = fault instanceof ApiError ? errorInWords(fault) : 'What you wrote is not yet sent. Try again in a moment.'
+    if (fault instanceof ApiError && fault.problem.code === 'stale') void store.send()
+  }
+  handingIn.value = false
+}
+
+/* Two versions */
+const looking = ref(false)
+function resolve(mine: boolean): void {
+  store.resolveConflict(mine)
+  looking.value = false
+}
+function copyWork(): void {
+  void navigator.clipboard?.writeText(store.script)
+}
+
+const keys = [
+  { key: 'Ctrl+Enter', what: 'check', run: () => void check() },
+  { key: 'Ctrl+S', what: 'save at once', run: () => void store.send() },
+  { key: 'F8', what: 'next note', run: () => nextNote(1) },
+  { key: 'Shift+F8', what: 'previous note', run: () => nextNote(-1) },
+  { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },
+  { key: 'F6', what: 'next part of the page', run: () => nextRegion() },
+]
+useKeys(() => keys)
+const noteAt = ref(-1)
+function nextNote(step: number): void {
+  const { length } = findings.value
+  if (length === 0) return
+  noteAt.value = (noteAt.value + step + length) % length
+  editor.value?.show(findings.value[noteAt.value]!.place)
+}
+function takeFix(): void {
+  const finding = findings.value[Math.max(0, noteAt.value)]
+  if (finding?.fix) editor.value?.applyEdit(finding.fix)
+}
+function nextRegion(): void {
+  const regions = [...document.querySelectorAll<HTMLElement>('[data-region]')].filter(region => region.offsetParent)
+  const at = regions.findIndex(region => region.contains(document.activeElement))
+  const next = regions[(at + 1) % regions.length]
+  const target = next?.querySelector<HTMLElement>('[contenteditable=true]') ?? next
+  target?.focus()
+}
+
+useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+  if (store.save.status === 'offline' && !store.save.isKept) event.preventDefault()
+})
+onBeforeRouteLeave(() => { void store.send() })
+useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void store.send() })
+const dueWords = computed(() => {
+  const due = sheet.value?.mine.dueAt
+  if (!due) return ''
+  return Date.parse(due) > Date.now() ? `due ${timeInWords(due, zone.value)}` : sheet.value?.isOpen ? `was due ${timeInWords(due, zone.value)}` : `closed ${timeInWords(sheet.value?.closedAt, zone.value)}`
+})
+</script>
+
+<template>
+  <div class="screen">
+    <TopLine :title="sheet?.title ?? 'Exercise'" :crumbs="sheet ? [{ name: sheet.course.name, to: `/courses/${sheet.course.id}` }] : []">
+      <template v-if="sheet && isBegun" #state>
+        <span v-if="sheet.isPreview">a trial, as a student</span>
+        <span class="level">{{ sheet.helpLevel }}</span>
+        <SaveWord :state="store.save" :time-zone="zone" @look="looking = true" @copy="copyWork" />
+        <span>{{ dueWords }}</span>
+      </template>
+      <template v-if="sheet && isBegun">
+        <UButton variant="outline" color="neutral" :loading="store.checking" @click="check">Check <kbd class="key">Ctrl ↵</kbd></UButton>
+        <UTooltip :text="whyNot" :disabled="whyNot === ''">
+          <UButton :disabled="whyNot !== ''" @click="asking = true">Hand in</UButton>
+        </UTooltip>
+      </template>
+    </TopLine>
+    <PageState v-if="!sheet" :error="error" :code="code" @again="reload" />
+
+    <main v-else-if="!isBegun" id="main" class="page opening">
+      <h2 class="big">{{ sheet.title }}</h2>
+      <BriefText v-if="sheet.brief" :text="sheet.brief" class="brief" />
+      <p v-else class="serif">The brief is shown when the exercise opens: {{ timeInWords(sheet.schedule.opensAt, zone) }}.</p>
+      <dl class="facts">
+        <div><dt>To make</dt><dd>a script of CREATE TABLE statements{{ sheet.starter ? ', beside the tables that are given' : '' }}</dd></div>
+        <div><dt>Check tells</dt><dd>{{ sheet.helpLevel === 'assessed' ? 'what is well formed; verdicts come after the release' : 'a verdict for each rule, with rows that show it, as often as you like' }}</dd></div>
+        <div><dt>Until</dt><dd>{{ sheet.mine.dueAt ? timeInWords(sheet.mine.dueAt, zone) : 'no date is set' }}<template v-if="sheet.schedule.lateDays > 0">; up to {{ countOf(sheet.schedule.lateDays, 'day') }} late loses {{ sheet.schedule.lateLoss }} %</template></dd></div>
+        <div><dt>Hand in</dt><dd>{{ sheet.mine.attempts === 1 ? 'once' : `up to ${sheet.mine.attempts} times; the last counts` }}</dd></div>
+        <div><dt>Worth</dt><dd>{{ countOf(sheet.points, 'point') }}</dd></div>
+      </dl>
+      <p v-if="pageFault" role="alert" class="fault">{{ pageFault }}</p>
+      <UButton v-if="sheet.isOpen" size="lg" @click="start">Start</UButton>
+      <p v-else class="soft">{{ sheet.schedule.opensAt && Date.parse(sheet.schedule.opensAt) > Date.now() ? `opens ${timeInWords(sheet.schedule.opensAt, zone)}` : `closed ${timeInWords(sheet.closedAt, zone)}` }}</p>
+    </main>
+
+    <main v-else id="main" class="desk" :class="{ phone: isPhone }">
+      <aside v-if="!isPhone && isBriefFolded" class="rail"><button type="button" @click="foldBrief(false)"><span>Brief</span></button></aside>
+      <aside v-else-if="!isPhone || side === 'brief'" class="brief-side" data-region tabindex="-1" aria-label="Brief">
+        <div class="side-head"><h2>Case</h2><button v-if="!isPhone" type="button" class="plain small" @click="foldBrief(true)">Fold</button></div>
+        <BriefText :text="sheet.brief" />
+      </aside>
+
+      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" aria-label="Script">
+        <div class="tabs" role="tablist" aria-label="Sheets"><button type="button" role="tab" aria-selected="true" class="tab">Script<span v-if="findings.length > 0" class="soft tiny"> {{ countOf(findings.length, 'note') }}</span></button></div>
+        <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
+        <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · with your instructor</p>
+        <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
+        <p v-if="pageFault" role="alert" class="banner bad">{{ pageFault }}</p>
+        <details v-if="sheet.starter" class="given" open>
+          <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
+          <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>
+        </details>
+        <div class="paper sheet">
+          <CodeSheet
+            ref="editor" :model-value="store.script" :findings="findings" :schema="read.schema" :readonly="!sheet.isOpen" label="Your script" autofocus
+            placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="store.change" />
+        </div>
+        <p class="reading small soft" aria-live="polite">{{ read.schema.tables.filter(table => !table.given).length === 0 ? 'No table read yet.' : `Read: ${countOf(read.schema.tables.filter(table => !table.given).length, 'table')}, ${countOf(read.schema.tables.filter(table => !table.given).reduce((sum, table) => sum + table.references.length, 0), 'reference')}: ${read.schema.tables.filter(table => !table.given).map(table => table.name).join(', ')}` }}</p>
+      </section>
+
+      <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>
+      <aside v-else-if="!isPhone || side === 'margin'" class="margin-side" data-region tabindex="-1" aria-label="Margin">
+        <button v-if="!isPhone" type="button" class="plain small fold-margin" @click="foldMargin(true)">Fold</button>
+        <MarginNotes
+          :findings="findings" :verdicts="store.check?.answer.verdicts ?? []" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
+          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="store.script.trim() !== ''"
+          @show="editor?.show($event)" @fix="editor?.applyEdit($event)" />
+      </aside>
+      <nav v-if="isPhone" class="switch" aria-label="Parts">
+        <button v-for="part in (['brief', 'sheet', 'margin'] as const)" :key="part" type="button" :aria-pressed="side === part" @click="side = part">{{ part === 'brief' ? 'Brief' : part === 'sheet' ? 'Sheet' : `Margin ${findings.length || ''}` }}</button>
+      </nav>
+    </main>
+
+    <UModal v-model:open="asking" :title="`Hand in ${sheet?.title ?? ''}?`" :description="`${lastCheck} This is hand-in ${(sheet?.mine.attemptsUsed ?? 0) + 1} of ${sheet?.mine.attempts ?? 1}${sheet?.mine.dueAt ? `, until ${timeInWords(sheet.mine.dueAt, zone)}` : ''}.`">
+      <template #body>
+        <p v-if="isLate" class="late">It is late{{ sheet!.schedule.lateLoss > 0 ? ` and loses ${sheet!.schedule.lateLoss} %` : '' }}.</p>
+        <p v-if="liveFindings.some(finding => finding.severity === 'error')">{{ countOf(liveFindings.filter(finding => finding.severity === 'error').length, 'place') }} in the script would not run.</p>
+        <p v-if="handInFault" role="alert" class="fault">{{ handInFault }}</p>
+      </template>
+      <template #footer>
+        <UButton variant="ghost" color="neutral" @click="asking = false">Go on working</UButton>
+        <UButton variant="outline" color="neutral" @click="asking = false; check()">Check first</UButton>
+        <UButton :loading="handingIn" @click="handIn">Hand in</UButton>
+      </template>
+    </UModal>
+    <UModal :open="receipt !== undefined" title="Received" :description="receipt ? `Received ${clockInWords(receipt.handedInAt, zone, true)}, number ${handInNumber(receipt.number)}. Keep this page or print it.` : ''" @update:open="receipt = undefined">
+      <template v-if="receipt" #body><p>Hand-in {{ receipt.attempt }} of {{ receipt.attempts }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your instructor now.</p></template>
+      <template #footer><UButton @click="receipt = undefined">Good</UButton></template>
+    </UModal>
+    <UModal v-model:open="looking" title="Two versions of the script" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
+      <template v-if="store.save.status === 'conflict'" #body>
+        <div class="two">
+          <div><h3>In this window</h3><pre class="mono" tabindex="0">{{ store.script }}</pre><UButton @click="resolve(true)">Go on with this one</UButton></div>
+          <div><h3>Saved at {{ clockInWords(store.save.at, zone) }} in the other</h3><pre class="mono" tabindex="0">{{ store.save.theirs }}</pre><UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton></div>
+        </div>
+      </template>
+    </UModal>
+    <KeysSlip :keys="keys" />
+  </div>
+</template>
+
+<style scoped>
+.screen { min-height: 100vh; display: flex; flex-direction: column; }
+.key { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; }
+.level { font-weight: 600; }
+.opening { max-width: 760px; }
+.big { font-size: 30px; margin-bottom: 14px; }
+.facts { margin: 26px 0; border-top: 1px solid var(--rule-strong); }
+.facts > div { display: grid; grid-template-columns: 110px 1fr; padding: 8px 0; border-bottom: 1px solid var(--rule); }
+dt { color: var(--soft); }
+.fault, .late { color: var(--madder); }
+.desk { flex: 1; display: flex; min-height: 0; height: calc(100vh - 53px); }
+.brief-side, .margin-side { overflow-y: auto; flex: none; outline-offset: -2px !important; }
+.brief-side { width: 264px; padding: 12px 18px 40px; border-right: 1px solid var(--rule-strong); }
+.margin-side { width: 300px; border-left: 1px solid var(--rule-strong); position: relative; }
+.fold-margin { position: absolute; right: 16px; bottom: 12px; }
+.side-head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 8px; }
+.sheet-side { flex: 1; min-width: 0; display: flex; flex-direction: column; padding: 0 22px 12px; outline: none !important; }
+.tabs { border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }
+.tab { padding: 11px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid var(--verdigris); font-weight: 650; }
+.sheet { flex: 1; min-height: 160px; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); }
+.reading { padding-top: 8px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+.banner { background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 6px 12px; margin-bottom: 10px; font-size: 13.5px; }
+.banner.changed { background: var(--ochre-wash); border-color: var(--ochre); }
+.banner.bad { background: var(--madder-wash); border-color: var(--madder); }
+.given { margin-bottom: 12px; border: 1px solid var(--rule-strong); border-left: 8px solid; border-image: repeating-linear-gradient(135deg, var(--rule-strong) 0 3px, transparent 3px 7px) 8; padding: 6px 12px; font-size: 13.5px; }
+.given summary { cursor: pointer; color: var(--soft); }
+.given-word { font-weight: 650; color: var(--ink); }
+.given pre { margin-top: 6px; font-size: 13px; line-height: 1.5; overflow-x: auto; max-height: 210px; }
+.rail { width: 40px; flex: none; border-right: 1px solid var(--rule-strong); background: var(--ground); }
+.sheet-side + .rail { border-right: 0; border-left: 1px solid var(--rule-strong); }
+.rail button { width: 100%; height: 100%; cursor: pointer; display: flex; justify-content: center; padding-top: 16px; }
+.rail span { writing-mode: vertical-rl; font-family: var(--font-serif); font-weight: 650; }
+.phone { flex-direction: column; height: auto; padding-bottom: 52px; }
+.phone .brief-side, .phone .margin-side { width: 100%; border: 0; }
+.phone .sheet { min-height: 60vh; }
+.switch { position: fixed; bottom: 0; left: 0; right: 0; display: flex; background: var(--sheet); border-top: 1px solid var(--rule-strong); }
+.switch button { flex: 1; padding: 12px; font-weight: 600; color: var(--soft); }
+.switch button[aria-pressed=true] { color: var(--ink); box-shadow: inset 0 3px 0 var(--verdigris); }
+.two { display: grid; grid-template-columns: 1fr 1fr; gap: 20px; }
+.two pre { border: 1px solid var(--rule-strong); padding: 10px; font-size: 12.5px; max-height: 50vh; overflow: auto; margin: 8px 0 12px; }
+</style>

@@ -1,0 +1,50 @@
+import type { Problem } from '#shared/answers'
+
+/** A refusal of the server, or a request that did not reach it (status 0). */
+export class ApiError extends Error {
+  override readonly name = 'ApiError'
+
+  constructor(readonly problem: Problem) {
+    super(problem.title)
+  }
+
+  get isOffline(): boolean {
+    return this.problem.status === 0
+  }
+}
+
+const OFFLINE: Problem = { type: 'about:blank#offline', title: 'The server cannot be reached.', status: 0, code: 'offline' }
+
+/** One request to our own server. A refusal is thrown as an `ApiError`; being signed out is shown over the page, which stays. */
+export async function api<Answer>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown, keepalive?: boolean } = {}): Promise<Answer> {
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, {
+      method: options.method ?? 'GET', keepalive: options.keepalive ?? false,
+      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'Content-Type': 'application/json' } }),
+    })
+  }
+  catch {
+    throw new ApiError(OFFLINE)
+  }
+  const text = await response.text()
+  if (response.ok) return JSON.parse(text) as Answer
+  const problem = readProblem(text, response.status)
+  if (problem.code === 'signed-out') useSessionStore().signedOut = true
+  throw new ApiError(problem)
+}
+
+function readProblem(text: string, status: number): Problem {
+  try {
+    const problem = JSON.parse(text) as Problem
+    if (typeof problem.code === 'string') return problem
+  }
+  catch { /* an answer of a proxy in between, not ours */ }
+  return status >= 502 ? OFFLINE : { type: 'about:blank', title: 'Something went wrong. Nothing that was saved is lost; try again.', status, code: 'fault' }
+}
+
+/** The words of any error for a person, its faults included. */
+export function errorInWords(error: unknown): string {
+  if (!(error instanceof ApiError)) return 'Something went wrong in this page. Nothing that was saved is lost; reload it.'
+  return [error.message, ...error.problem.faults ?? []].join(' ')
+}

@@ -1,0 +1,44 @@
+import type { Verdict } from '@nomenklatura/core/rules'
+
+/** Times and amounts as people read them. Times are in the course's zone. */
+export function timeInWords(iso: string | null | undefined, timeZone: string, now = new Date()): string {
+  if (!iso) return ''
+  const at = new Date(iso)
+  const day = new Intl.DateTimeFormat('en-GB', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })
+  const clock = new Intl.DateTimeFormat('en-GB', { timeZone, hour: 'numeric', minute: '2-digit' }).format(at)
+  const days = Math.abs(at.getTime() - now.getTime()) / 86_400_000
+  if (day.format(at) === day.format(now)) return clock
+  const date = days < 6
+    ? new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short' }).format(at)
+    : new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short', ...(days > 300 ? { year: 'numeric' } : {}) }).format(at)
+  return `${date} ${clock}`
+}
+
+export function clockInWords(iso: string, timeZone: string, seconds = false): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone, hour: 'numeric', minute: '2-digit', ...(seconds ? { second: '2-digit' } : {}) }).format(new Date(iso))
+}
+
+export function pointsText(thousandths: number): string {
+  return String(thousandths / 1000)
+}
+
+export function lateInWords(seconds: number): string {
+  if (seconds <= 0) return ''
+  const hours = Math.floor(seconds / 3600)
+  return hours >= 48 ? `late by ${Math.floor(hours / 24)} days` : hours >= 1 ? `late by ${hours} h` : `late by ${Math.max(1, Math.round(seconds / 60))} min`
+}
+
+export function countOf(count: number, one: string, many = `${one}s`): string {
+  return `${count} ${count === 1 ? one : many}`
+}
+
+export const handInNumber = (number: number): string => `H-${String(number).padStart(4, '0')}`
+
+export const VERDICT_KEY: Readonly<Record<Exclude<Verdict, 'cannot tell'>, string>> = { upheld: 'U', broken: 'B', 'too strict': 'S', 'not shown': 'N' }
+
+const ORDER: Readonly<Record<Verdict, number>> = { broken: 0, 'too strict': 1, 'cannot tell': 2, 'not shown': 3, upheld: 4 }
+
+/** What needs a look first. */
+export function byUrgency(a: { verdict: Verdict }, b: { verdict: Verdict }): number {
+  return ORDER[a.verdict] - ORDER[b.verdict]
+}
