@@ -26,8 +26,11 @@ export default createConfigForNuxt({ features: { tooling: true, stylistic: { quo
         '@stylistic/no-tabs': 'error',
         '@typescript-eslint/no-explicit-any': 'error',
         '@typescript-eslint/unified-signatures': 'off',
-        'max-len': ['error', { code: 250, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true }],
       },
+    },
+    {
+      files: ['**/*.ts', '**/*.mjs'],
+      rules: { 'max-len': ['error', { code: 230, ignoreStrings: true, ignoreTemplateLiterals: true, ignoreRegExpLiterals: true }] },
     },
     {
       files: ['packages/core/src/**/*.ts'],

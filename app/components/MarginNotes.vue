@@ -43,8 +43,8 @@ function toggle(rule: string): void {
         <span class="visually-hidden">{{ finding.severity }}: </span>
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
-      <p class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', finding.fix)">{{ finding.fix.label }}</button>
-        <details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></p>
+      <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', finding.fix)">{{ finding.fix.label }}</button>
+        </p><details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></div>
     </article>
 
     <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">

@@ -1,14 +1,14 @@
 import type { CheckAnswer, HandInReceipt, SavedAnswer, WorksheetAnswer } from '#shared/answers'
 
 /** Where the last change is: section 2 of the interface. */
-export type SaveState =
-  | { readonly status: 'saved', readonly at: string | null }
-  | { readonly status: 'changed' }
-  | { readonly status: 'saving', readonly since: number }
-  | { readonly status: 'sent', readonly at: string }
-  | { readonly status: 'offline', readonly since: string, readonly isKept: boolean }
-  | { readonly status: 'conflict', readonly theirs: string, readonly theirNumber: number, readonly at: string }
-  | { readonly status: 'refused', readonly reason: string }
+export type SaveState
+  = | { readonly status: 'saved', readonly at: string | null }
+    | { readonly status: 'changed' }
+    | { readonly status: 'saving', readonly since: number }
+    | { readonly status: 'sent', readonly at: string }
+    | { readonly status: 'offline', readonly since: string, readonly isKept: boolean }
+    | { readonly status: 'conflict', readonly theirs: string, readonly theirNumber: number, readonly at: string }
+    | { readonly status: 'refused', readonly reason: string }
 
 interface Kept { readonly content: string, readonly base: number, readonly at: string }
 

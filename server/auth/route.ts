@@ -88,16 +88,13 @@ async function authorise(event: H3Event, access: Access): Promise<Omit<Context<n
   if (exerciseId && !exercise) throw notFound()
   const courseId = exercise?.courseId ?? params.courseId
   const role = courseId ? await findRole(db, courseId, person.id) : undefined
-  if (!role) throw notFound()
+  // A draft is not there for students, whatever the route: else a refusal would tell that it exists.
+  if (!role || (role === 'student' && exercise?.state === 'draft')) throw notFound()
   if (access.to === 'own') {
     if (handIn?.personId !== person.id) throw notFound()
   }
-  else if (!access.allow.includes(role)) { throw role === 'student' && access.to !== 'course' && isHidden(exercise) ? notFound() : forbidden() }
+  else if (!access.allow.includes(role)) { throw forbidden() }
   return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
-}
-
-function isHidden(exercise: Exercise | undefined): boolean {
-  return exercise?.state === 'draft'
 }
 
 async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise<Body> {

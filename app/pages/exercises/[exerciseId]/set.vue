@@ -1,0 +1,246 @@
+<script setup lang="ts">
+import { readScript } from '@nomenklatura/core/sql'
+import { prepareExercise } from '@nomenklatura/core/marking'
+import { unknownElements } from '@nomenklatura/core/rules'
+import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
+
+const LEAVES = ['brief', 'answer', 'rules', 'marks'] as const
+type Leaf = typeof LEAVES[number]
+const NAMES: Readonly<Record<Leaf, string>> = { brief: 'Brief', answer: 'Answer', rules: 'Rules', marks: 'Marks and dates' }
+
+const route = useRoute('exercises-exerciseId-set')
+const router = useRouter()
+const exerciseId = computed(() => route.params.exerciseId)
+const { answer: setting, error, code, reload } = useAnswer<ExerciseSetting>(() => `/exercises/${exerciseId.value}/setting`)
+const leaf = computed<Leaf>(() => LEAVES.find(name => name === route.query.leaf) ?? 'brief')
+const isReadOnly = ref(true)
+const document = shallowRef<ExerciseDocument>()
+const schedule = shallowRef<Schedule>()
+const base = ref(0)
+const state = ref<'saved' | 'changed' | 'saving' | 'stale' | 'failed' | ''>('')
+const savedAt = ref('')
+const fault = ref('')
+
+watch(setting, async (value) => {
+  if (!value) return
+  if (state.value !== 'changed' && state.value !== 'saving') {
+    document.value = value.document
+    base.value = value.revision
+  }
+  schedule.value = value.schedule
+  const { role } = await api<CourseAnswer>(`/courses/${value.course.id}`)
+  isReadOnly.value = role !== 'instructor'
+}, { immediate: true })
+
+/* The document is saved as it is changed, one save at a time. */
+const saveSoon = useDebounceFn(() => void save(), 700)
+let queued = false
+function change(part: Partial<ExerciseDocument>): void {
+  if (!document.value || isReadOnly.value) return
+  document.value = { ...document.value, ...part }
+  state.value = 'changed'
+  void saveSoon()
+}
+
+async function save(): Promise<void> {
+  if (!document.value || state.value === 'stale') return
+  if (state.value === 'saving') {
+    queued = true
+    return
+  }
+  if (state.value !== 'changed' && state.value !== 'failed') return
+  state.value = 'saving'
+  const sent = document.value
+  try {
+    const { revision } = await api<{ revision: number }>(`/exercises/${exerciseId.value}/document`, { method: 'PUT', body: { document: sent, base: base.value } })
+    base.value = revision
+    savedAt.value = new Date().toISOString()
+    fault.value = ''
+    state.value = document.value === sent ? 'saved' : 'changed'
+  }
+  catch (problem) {
+    fault.value = errorInWords(problem)
+    state.value = problem instanceof ApiError && problem.problem.code === 'stale' ? 'stale' : 'failed'
+  }
+  if (queued || state.value === 'changed') {
+    queued = false
+    void saveSoon()
+  }
+}
+
+async function changeSchedule(part: Partial<Schedule>): Promise<void> {
+  if (!schedule.value) return
+  const next = { ...schedule.value, ...part }
+  schedule.value = next
+  try {
+    await api(`/exercises/${exerciseId.value}/schedule`, { method: 'PUT', body: next })
+    savedAt.value = new Date().toISOString()
+    if (state.value === '') state.value = 'saved'
+    fault.value = ''
+  }
+  catch (problem) {
+    fault.value = errorInWords(problem)
+  }
+}
+
+onBeforeRouteLeave(async () => { await save() })
+useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+  if (state.value === 'changed' || state.value === 'saving' || state.value === 'failed') {
+    void save()
+    event.preventDefault()
+  }
+})
+
+/* What is missing, and what is worth a look */
+const model = computed(() => document.value?.models[0]?.script ?? '')
+const given = computed(() => readScript(document.value?.starter ?? ''))
+const read = computed(() => readScript(model.value, { given: { tables: given.value.schema.tables.map(table => ({ ...table, given: true })) } }))
+const ownTables = computed(() => read.value.schema.tables.filter(table => !table.given))
+const missing = computed(() => {
+  if (!document.value) return []
+  const { world, model: answer } = prepareExercise(document.value)
+  const rules = document.value.rules.filter(({ off }) => !off)
+  return [
+    document.value.brief.trim() === '' ? 'the brief' : '',
+    ownTables.value.length === 0 ? 'a model answer' : read.value.findings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
+    rules.length === 0 ? 'a rule' : rules.some(({ rule }) => unknownElements(world, rule, answer.schema).length > 0) ? 'rules that fit the model answer' : '',
+  ].filter(part => part !== '')
+})
+const worthALook = computed(() => {
+  if (!document.value || !schedule.value) return []
+  const unread = document.value.rules.filter(({ readMe, off }) => readMe && !off).length
+  const unbound = document.value.rules.filter(({ phrase, off }) => !off && phrase && !document.value!.brief.includes(phrase)).length
+  return [
+    unread > 0 ? `${countOf(unread, 'sentence')} to read` : '', unbound > 0 ? `${countOf(unbound, 'phrase')} not in the brief` : '', schedule.value.dueAt === null ? 'no due date' : '',
+  ].filter(part => part !== '')
+})
+
+/* Publishing */
+const asking = ref(false)
+async function publish(): Promise<void> {
+  await save()
+  await act('PUT')
+}
+async function act(method: 'PUT' | 'DELETE'): Promise<void> {
+  try {
+    await api(`/exercises/${exerciseId.value}/published`, { method })
+    asking.value = false
+    fault.value = ''
+    await reload()
+  }
+  catch (problem) {
+    fault.value = errorInWords(problem)
+    asking.value = false
+  }
+}
+
+const published = computed(() => setting.value?.state === 'published')
+const isChangedForHandIns = computed(() => (setting.value?.handIns ?? 0) > 0 && base.value !== setting.value?.revision)
+function turnTo(next: Leaf): void {
+  void router.replace({ query: { leaf: next } })
+}
+const tabs = useTemplateRef<HTMLElement>('tabs')
+function moveTab(by: number): void {
+  const next = LEAVES[(LEAVES.indexOf(leaf.value) + by + LEAVES.length) % LEAVES.length]!
+  turnTo(next)
+  void nextTick(() => tabs.value?.querySelector<HTMLElement>('[aria-selected=true]')?.focus())
+}
+const keys = [{ key: 'Ctrl+S', what: 'save at once', run: () => void save() }]
+useKeys(() => keys)
+const stateWord = computed(() => ({
+  'saved': `saved ${savedAt.value && setting.value ? clockInWords(savedAt.value, setting.value.course.timeZone) : ''}`, 'changed': '', 'saving': 'saving …', 'stale': '', 'failed': 'not yet saved', '': '',
+})[state.value])
+async function takeTheirs(): Promise<void> {
+  state.value = ''
+  fault.value = ''
+  await reload()
+}
+const starterEditor = ref(false)
+</script>
+
+<template>
+  <div class="screen">
+    <TopLine :title="document?.title ?? 'Exercise'" :crumbs="setting ? [{ name: setting.course.name, to: `/courses/${setting.course.id}` }] : []">
+      <template v-if="setting" #state>
+        <span role="status">{{ stateWord }}</span>
+        <span>{{ published ? 'published' : 'draft' }}</span>
+        <NuxtLink v-if="published" :to="`/exercises/${exerciseId}/desk`" class="plain">Marking desk</NuxtLink>
+      </template>
+    </TopLine>
+    <PageState v-if="!setting || !document || !schedule" :error="error" :code="code" @again="reload" />
+    <main v-else id="main" class="set">
+      <div ref="tabs" class="tabs" role="tablist" aria-label="Parts of the exercise">
+        <button
+          v-for="name in LEAVES" :id="`tab-${name}`" :key="name" type="button" role="tab" :aria-selected="leaf === name" :tabindex="leaf === name ? 0 : -1" :aria-controls="`leaf-${name}`"
+          @click="turnTo(name)" @keydown.right.prevent="moveTab(1)" @keydown.left.prevent="moveTab(-1)">{{ NAMES[name] }}</button>
+      </div>
+      <p v-if="state === 'stale'" class="banner" role="alert">{{ fault }} <button type="button" class="plain" @click="takeTheirs">Go on with the saved one</button></p>
+      <p v-else-if="fault" class="banner bad" role="alert">{{ fault }}</p>
+      <p v-if="isChangedForHandIns" class="banner">{{ countOf(setting.handIns, 'hand-in') }} will be marked again under this version; released marks stay as they were told.</p>
+
+      <div :id="`leaf-${leaf}`" role="tabpanel" :aria-labelledby="`tab-${leaf}`" class="leaf">
+        <template v-if="leaf === 'brief'">
+          <UFormField label="Title" class="title"><UInput :model-value="document.title" maxlength="120" :disabled="isReadOnly" @change="change({ title: ($event.target as HTMLInputElement).value.trim() || document.title })" /></UFormField>
+          <UFormField label="Case" help="What the students read. An empty line begins a new paragraph." class="case">
+            <UTextarea :model-value="document.brief" :rows="16" autoresize :maxrows="28" maxlength="50000" :disabled="isReadOnly" placeholder="The Skarholm Seed Vault sends seeds to partner gardens …" class="brief-text" @update:model-value="change({ brief: String($event) })" />
+          </UFormField>
+        </template>
+
+        <template v-else-if="leaf === 'answer'">
+          <div class="answer">
+            <div class="answer-main">
+              <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
+                <button type="button" class="plain small" :aria-expanded="starterEditor" @click="starterEditor = !starterEditor">{{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}</button></p>
+              <div v-if="starterEditor" class="paper editor starter"><CodeSheet :model-value="document.starter ?? ''" :findings="given.findings" :readonly="isReadOnly" label="Tables that are given" placeholder="CREATE TABLE statements that stand above every student's script" @update:model-value="change({ starter: $event.trim() === '' ? null : $event })" /></div>
+              <div class="paper editor"><CodeSheet :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="change({ models: [{ name: document.models[0]?.name ?? 'Model answer', script: $event }, ...document.models.slice(1)] })" /></div>
+            </div>
+            <aside class="answer-notes"><MarginNotes :findings="read.findings" :verdicts="[]" checked-at="" :is-stale="false" :tells-verdicts="false" :has-text="model.trim() !== ''" /></aside>
+          </div>
+        </template>
+
+        <SetRules v-else-if="leaf === 'rules'" :document="document" :readonly="isReadOnly" @change="change({ rules: $event })" />
+        <SetSchedule v-else :setting="setting" :document="document" :schedule="schedule" :readonly="isReadOnly" @document="change" @schedule="changeSchedule" @changed="reload" />
+      </div>
+
+      <footer class="foot">
+        <p v-if="published" class="small">Published: {{ countOf(setting.course.students, 'student') }} can see it, {{ countOf(setting.begun, 'has', 'have') }} begun.</p>
+        <p v-else class="small">Before you publish: <strong>{{ missing.length === 0 ? 'nothing missing' : `${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing` }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template></p>
+        <NuxtLink :to="`/exercises/${exerciseId}/work`" class="plain">Try it as a student</NuxtLink>
+        <template v-if="!isReadOnly">
+          <UButton v-if="!published" :disabled="missing.length > 0 || state === 'stale'" @click="asking = true">Publish</UButton>
+          <UButton v-else-if="setting.begun === 0" variant="outline" color="neutral" @click="act('DELETE')">Take back</UButton>
+        </template>
+      </footer>
+    </main>
+    <UModal v-model:open="asking" :title="`Publish ${document?.title ?? ''}?`" :description="`${countOf(setting?.course.students ?? 0, 'student')} ${schedule?.opensAt && Date.parse(schedule.opensAt) > Date.now() ? `see it from ${timeInWords(schedule.opensAt, setting!.course.timeZone)}` : 'see it now'} and may hand in ${schedule?.dueAt ? `until ${timeInWords(schedule.dueAt, setting!.course.timeZone)}` : 'at any time'}.`">
+      <template #footer>
+        <UButton variant="ghost" color="neutral" @click="asking = false">Not yet</UButton>
+        <UButton @click="publish">Publish</UButton>
+      </template>
+    </UModal>
+    <KeysSlip :keys="keys" />
+  </div>
+</template>
+
+<style scoped>
+.screen { min-height: 100vh; display: flex; flex-direction: column; }
+.set { flex: 1; display: flex; flex-direction: column; max-width: 1180px; width: 100%; margin: 0 auto; padding: 0 24px; }
+.tabs { display: flex; gap: 28px; border-bottom: 1px solid var(--rule-strong); margin-bottom: 18px; }
+.tabs button { padding: 12px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid transparent; color: var(--soft); font-weight: 600; cursor: pointer; }
+.tabs [aria-selected=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
+.leaf { flex: 1; padding-bottom: 24px; }
+.title { max-width: 620px; margin-bottom: 18px; }
+.case { max-width: 820px; }
+.brief-text :deep(textarea) { font-family: var(--font-serif); font-size: 16px; line-height: 1.55; }
+.banner { background: var(--ochre-wash); border-left: 3px solid var(--ochre); padding: 7px 12px; margin-bottom: 12px; }
+.banner.bad { background: var(--madder-wash); border-color: var(--madder); }
+.answer { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 8px; }
+.answer-notes { border-left: 1px solid var(--rule-strong); }
+.read-line { display: flex; justify-content: space-between; margin-bottom: 8px; }
+.editor { height: 56vh; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); }
+.starter { height: 26vh; margin-bottom: 12px; }
+.foot { position: sticky; bottom: 0; display: flex; align-items: center; gap: 20px; padding: 11px 0; background: var(--ground); border-top: 1px solid var(--rule-strong); }
+.foot p { flex: 1; }
+@media (max-width: 1023px) { .answer { grid-template-columns: minmax(0, 1fr); } .answer-notes { border: 0; } .foot { flex-wrap: wrap; } }
+</style>

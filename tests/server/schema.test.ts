@@ -1,0 +1,54 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { isRequired, type Schema } from '@nomenklatura/core/schema'
+import { readScript } from '@nomenklatura/core/sql'
+import { STATEMENTS } from '../../db/migrations/0001-begin'
+import { migrate, rollBack } from '../../db/migrations'
+import { startServer } from './support/server'
+
+let server: Awaited<ReturnType<typeof startServer>>
+beforeAll(async () => { server = await startServer() })
+afterAll(() => server.stop())
+
+const read = readScript(STATEMENTS.join('\n'))
+
+describe('our own schema', () => {
+  it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {
+    expect(read.findings.map(({ code, params }) => `${code} ${params['table']}`)).toEqual(['keys.surrogate-only sign_in_failures', 'keys.surrogate-only audit_entries'])
+  })
+
+  it('names every constraint', () => {
+    for (const table of read.schema.tables) {
+      for (const { name } of [table.primaryKey, ...table.uniques, ...table.references, ...table.checks].filter(part => part !== null)) expect(name, table.name).not.toBeNull()
+    }
+  })
+
+  it('is in the server’s catalog as our parser reads it', async () => {
+    expect(await fromCatalog()).toEqual(summary(read.schema))
+  })
+
+  it('goes down and up again', async () => {
+    await rollBack(server.db)
+    const { rows } = await server.db.raw('SELECT count(*)::int AS n FROM information_schema.tables WHERE table_schema = \'public\' AND table_name NOT LIKE \'migrations%\'')
+    expect(rows[0].n).toBe(0)
+    await migrate(server.db)
+    expect(await fromCatalog()).toEqual(summary(read.schema))
+  })
+})
+
+function summary({ tables }: Schema) {
+  return tables.map(table => ({
+    name: table.name, columns: table.columns.map(({ name }) => ({ name, required: isRequired(table, name) })), key: table.primaryKey?.columns ?? [],
+    references: table.references.map(({ name, table: target }) => `${name} → ${target}`).sort(),
+  })).sort((a, b) => a.name < b.name ? -1 : 1)
+}
+
+async function fromCatalog() {
+  const { rows } = await server.db.raw(`
+    SELECT c.relname AS name,
+      (SELECT json_agg(json_build_object('name', a.attname, 'required', a.attnotnull) ORDER BY a.attnum) FROM pg_attribute a WHERE a.attrelid = c.oid AND a.attnum > 0) AS columns,
+      (SELECT json_agg(a.attname ORDER BY k.ord) FROM pg_constraint p, unnest(p.conkey) WITH ORDINALITY k(num, ord), pg_attribute a
+        WHERE p.conrelid = c.oid AND p.contype = 'p' AND a.attrelid = c.oid AND a.attnum = k.num) AS key,
+      (SELECT coalesce(json_agg(f.conname || ' → ' || f.confrelid::regclass ORDER BY f.conname), '[]') FROM pg_constraint f WHERE f.conrelid = c.oid AND f.contype = 'f') AS "references"
+    FROM pg_class c WHERE c.relkind = 'r' AND c.relnamespace = 'public'::regnamespace AND c.relname NOT LIKE 'migrations%' ORDER BY c.relname COLLATE "C"`)
+  return rows
+}

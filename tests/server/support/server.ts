@@ -1,0 +1,65 @@
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { createApp, createRouter, toNodeListener, type EventHandler } from 'h3'
+import { migrate, rollBack } from '../../../db/migrations'
+import type { Access } from '../../../server/auth/route'
+import { closeQueue } from '../../../server/jobs/queue'
+import { closeDatabase, database, type Db } from '../../../server/repositories/database'
+
+/** Every route of the application, found by file name as the application finds them. */
+const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>('../../../server/api/**/*.ts', { eager: true })
+
+export interface RouteFile { readonly method: 'get' | 'post' | 'put' | 'delete', readonly path: string, readonly handler: EventHandler & { access: Access } }
+
+export const ROUTES: readonly RouteFile[] = Object.entries(modules).map(([file, module]) => {
+  const [, path = '', method] = /server\/api(.*?)\.(get|post|put|delete)\.ts$/.exec(file) ?? []
+  return { method: method as RouteFile['method'], path: `/api${path.replace(/\/index$/, '')}`, handler: module.default }
+})
+
+/** The routes on a free port of loopback, over an empty database. */
+export async function startServer(): Promise<{ origin: string, db: Db, stop: () => Promise<void> }> {
+  process.env.NUXT_SESSION_PASSWORD ??= 'a-password-for-the-tests-of-32-chars-or-more'
+  const db = database()
+  await rollBack(db).catch(() => undefined)
+  await migrate(db)
+  const app = createApp()
+  const router = createRouter()
+  for (const { method, path, handler } of ROUTES) router[method](path.replace(/\[(\w+)\]/g, ':$1'), handler)
+  app.use(router)
+  const server: Server = createServer(toNodeListener(app))
+  await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
+  const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
+  return {
+    origin, db,
+    stop: async () => {
+      server.closeAllConnections()
+      await new Promise(resolve => server.close(resolve))
+      await closeQueue()
+      await rollBack(db)
+      await closeDatabase()
+    },
+  }
+}
+
+/** A person at a browser: keeps the cookie, says where requests come from. */
+export class Visitor {
+  private cookie = ''
+
+  constructor(private readonly origin: string) {}
+
+  async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<{ status: number, body: Record<string, unknown> & { code?: string } }> {
+    const response = await fetch(`${this.origin}${path}`, {
+      method: method.toUpperCase(), ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      headers: { 'Content-Type': 'application/json', 'Origin': this.origin, ...(this.cookie ? { Cookie: this.cookie } : {}), ...headers },
+    })
+    for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
+    const text = await response.text()
+    return { status: response.status, body: text ? JSON.parse(text) : {} }
+  }
+
+  async signIn(email: string, password: string): Promise<this> {
+    const { status } = await this.ask('POST', '/api/session', { email, password })
+    if (status !== 200) throw new Error(`sign-in failed with ${status}`)
+    return this
+  }
+}

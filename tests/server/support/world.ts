@@ -1,0 +1,54 @@
+import { readFileSync } from 'node:fs'
+import { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { Db } from '../../../server/repositories/database'
+import { insertPerson, setMembership } from '../../../server/repositories/people'
+import { beginCourse, insertDocument, publish, saveSchedule } from '../../../server/services/exercises'
+import { handIn } from '../../../server/services/handing-in'
+import { markHandIn, unmarked } from '../../../server/services/marking'
+import { hashPassword } from '../../../server/services/people'
+import { saveScript } from '../../../server/services/worksheets'
+
+export const PASSWORD = 'a long enough password'
+export const DAY_MS = 86_400_000
+
+export const PAIR: ExerciseDocument = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/who-collected-what.json', 'utf8')))
+
+export const RIGHT = `CREATE TABLE participation (
+  trip_no integer NOT NULL REFERENCES trip, collector_code char(3) NOT NULL REFERENCES collector, role varchar(30) NOT NULL,
+  PRIMARY KEY (trip_no, collector_code));`
+export const WRONG = RIGHT.replace('PRIMARY KEY (trip_no, collector_code)', 'PRIMARY KEY (trip_no, collector_code, role)')
+
+export interface ClassRoom {
+  readonly courseId: string
+  readonly exerciseId: string
+  readonly people: Readonly<Record<'instructor' | 'assistant' | 'student' | 'classmate' | 'stranger', string>>
+}
+
+export const emailOf = (who: keyof ClassRoom['people']): string => `${who}@skarholm.example`
+
+/** A course with one of each role, a stranger who teaches elsewhere, and the published exercise of trips and collectors. */
+export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<ClassRoom> {
+  const passwordHash = await hashPassword(PASSWORD)
+  const make = async (who: keyof ClassRoom['people']): Promise<string> => (await insertPerson(db, { name: `The ${who}`, email: emailOf(who), passwordHash })).id
+  const people = { instructor: await make('instructor'), assistant: await make('assistant'), student: await make('student'), classmate: await make('classmate'), stranger: await make('stranger') }
+  const courseId = await beginCourse(db, 'Relational Design', people.instructor)
+  await beginCourse(db, 'Another course', people.stranger)
+  await setMembership(db, courseId, people.assistant, 'assistant')
+  await setMembership(db, courseId, people.student, 'student')
+  await setMembership(db, courseId, people.classmate, 'student')
+  const exerciseId = await insertDocument(db, courseId, people.instructor, PAIR)
+  await saveSchedule(db, exerciseId, courseId, people.instructor, {
+    opensAt: null, dueAt: new Date(Date.now() + dueInDays * DAY_MS).toISOString(), attempts: 2, lateDays: 1, lateLoss: 10, collectsAtDue: true,
+  })
+  await publish(db, exerciseId, people.instructor)
+  return { courseId, exerciseId, people }
+}
+
+/** Saves, hands in and marks a script; answers the hand-in's id. */
+export async function handInMarked(db: Db, exerciseId: string, personId: string, script: string, now = new Date()): Promise<string> {
+  const rows = await db('worksheet_revisions as r').join('worksheets as w', 'w.id', 'r.worksheet_id').where({ 'w.exercise_id': exerciseId, 'w.person_id': personId }).max('r.number as number').first()
+  const { number } = await saveScript(db, exerciseId, personId, 'student', { content: script, base: rows?.number ?? 0 }, now)
+  const { id } = await handIn(db, exerciseId, personId, number, now)
+  for (const job of await unmarked(db, exerciseId)) await markHandIn(db, job.handInId, job.revisionId)
+  return id
+}
