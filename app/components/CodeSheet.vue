@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { autocompletion, completeFromList } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
-import { PostgreSQL, sql } from '@codemirror/lang-sql'
+import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { setDiagnostics, type Diagnostic } from '@codemirror/lint'
 import { EditorState, Prec } from '@codemirror/state'
@@ -26,6 +26,15 @@ const emit = defineEmits<{ 'update:modelValue': [text: string] }>()
 
 const host = useTemplateRef<HTMLDivElement>('host')
 let view: EditorView | undefined
+
+/** Words of schema statements only: a column may well be called name or dispatch. */
+const SCHEMA_WORDS = SQLDialect.define({
+  keywords: 'create table alter add drop column constraint primary key foreign references unique check default not null on delete update cascade restrict set no action '
+    + 'generated always by as identity if exists only rename to index domain enum insert into values deferrable initially deferred using',
+  types: 'smallint integer int bigint serial bigserial numeric decimal real double precision float char character varying varchar text date time timestamp timestamptz boolean '
+    + 'bytea uuid json jsonb interval',
+  doubleQuotedStrings: false, identifierQuotes: '"`', doubleDollarQuotedStrings: true,
+})
 
 const inks = HighlightStyle.define([
   { tag: tags.keyword, color: 'var(--verdigris)', fontWeight: '600' },
@@ -95,8 +104,8 @@ onMounted(() => {
     state: EditorState.create({
       doc: modelValue,
       extensions: [
-        lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), sql({ dialect: PostgreSQL }), syntaxHighlighting(inks), paper,
-        PostgreSQL.language.data.of({ autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }), autocompletion({ icons: false }),
+        lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), paper,
+        SCHEMA_WORDS.language.data.of({ autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }), autocompletion({ icons: false }),
         // Ours go first; the rest is the editor's own. Esc then Tab always leaves, and so does Tab.
         Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
         keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),

@@ -3,7 +3,7 @@ import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
-const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText } = defineProps<{
+const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.' } = defineProps<{
   findings: readonly Finding[]
   verdicts: readonly CheckedRule[]
   /** In words; empty before the first check. */
@@ -11,6 +11,8 @@ const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText } = defin
   isStale: boolean
   tellsVerdicts: boolean
   hasText: boolean
+  /** What is said when there is nothing to see. */
+  nothing?: string
 }>()
 const emit = defineEmits<{ show: [place: Span], fix: [edit: { span: Span, text: string }] }>()
 
@@ -34,7 +36,7 @@ function toggle(rule: string): void {
     </div>
     <p v-if="checkedAt" class="soft small checked">{{ isStale ? 'changed since the check' : `checked ${checkedAt}` }}</p>
     <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
-      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? 'Nothing to see. Check looks at what is here.' : 'Notes about your script will stand here.' }}
+      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about your script will stand here.' }}
     </p>
 
     <article v-for="(finding, i) in findings" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
@@ -44,7 +46,7 @@ function toggle(rule: string): void {
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
       <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', finding.fix)">{{ finding.fix.label }}</button>
-        </p><details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></div>
+        <details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></div>
     </article>
 
     <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">

@@ -37,16 +37,15 @@ function linesOf({ start, end }: Span): Line[] {
 <template>
   <div class="excerpt" :class="tone" tabindex="0" role="region" aria-label="Statements">
     <p v-if="blocks.length === 0" class="serif soft none">{{ empty }}</p>
-    <pre v-for="(lines, b) in blocks" :key="b" class="mono"><template v-for="(line, l) in lines" :key="l"><span :class="{ marked: line.marked }">{{ line.text || ' ' }}</span>
-</template></pre>
+    <pre v-for="(lines, b) in blocks" :key="b" class="mono"><template v-for="(line, l) in lines" :key="l"><span :class="{ marked: line.marked }">{{ line.text || ' ' }}</span></template></pre>
   </div>
 </template>
 
 <style scoped>
 .excerpt { background: var(--sheet); border: 1px solid var(--rule-strong); padding: 8px 0; max-height: 240px; overflow: auto; }
-pre { font-size: 12.5px; line-height: 1.55; }
+pre { font-size: 12.5px; line-height: 1.55; white-space: pre-wrap; }
 pre + pre { margin-top: 10px; }
-pre span { display: inline-block; min-width: 100%; padding: 0 12px; }
+pre span { display: block; padding: 0 12px 0 28px; text-indent: -16px; }
 .broken .marked { background: var(--madder-wash); box-shadow: inset 3px 0 0 var(--madder); }
 .upheld .marked { background: var(--verdigris-wash); box-shadow: inset 3px 0 0 var(--verdigris); }
 .none { padding: 4px 12px; font-style: italic; }

@@ -9,7 +9,8 @@ const emit = defineEmits<{ change: [rules: RuleEntry[]] }>()
 
 const prepared = computed(() => prepareExercise(document))
 const hasModel = computed(() => prepared.value.world.entities.length > 0)
-const key = ({ rule }: RuleEntry): string => JSON.stringify(rule)
+/** The same for the same rule, in whatever order its parts are written. */
+const key = ({ rule }: RuleEntry): string => JSON.stringify(Object.entries(rule).sort(([a], [b]) => a < b ? -1 : 1))
 const missing = computed(() => {
   const known = new Set(document.rules.map(key))
   return proposeRules(prepared.value.world, prepared.value.model.schema).filter(rule => !known.has(key(rule)))

@@ -30,7 +30,7 @@ const SIGNS: Readonly<Record<Verdict, string>> = { upheld: '✓', broken: '✕',
   flex: none;
   border-radius: 50%;
   font: 700 11px/1 var(--font-sans);
-  vertical-align: -3px;
+  vertical-align: -4px;
 }
 .upheld { background: var(--verdigris-wash); color: var(--verdigris); }
 .broken { background: var(--madder); color: var(--sheet); }

@@ -46,7 +46,7 @@ const submit = () => attempt(() => isFirst.value
         <UFormField label="E-mail"><UInput v-model="email" type="email" autocomplete="username" required /></UFormField>
         <UFormField label="Password" :help="isFirst ? 'Ten characters or more.' : undefined"><UInput v-model="password" type="password" :autocomplete="isFirst ? 'new-password' : 'current-password'" required /></UFormField>
         <p class="fault" role="alert">{{ error }}</p>
-        <UButton type="submit" size="lg" :loading="busy">{{ isFirst ? 'Begin' : 'Sign in' }}</UButton>
+        <UButton type="submit" size="lg" class="justify-self-start" :loading="busy">{{ isFirst ? 'Begin' : 'Sign in' }}</UButton>
       </form>
       <div v-if="session.answer?.demoPeople.length" class="demo">
         <p class="soft small">This is the demo. Come in as</p>
@@ -65,7 +65,7 @@ const submit = () => attempt(() => isFirst.value
 .arrival { min-height: 100vh; display: grid; grid-template-columns: minmax(0, 520px) 400px; gap: 72px; justify-content: center; align-content: center; padding: 32px; }
 .title-page h1 { font-size: 44px; letter-spacing: -0.01em; }
 .lead { font-size: 19px; line-height: 1.5; margin: 14px 0 26px; }
-dl > div { display: flex; gap: 12px; padding: 9px 0; border-top: 1px solid var(--rule); }
+dl > div { display: flex; align-items: center; gap: 12px; padding: 9px 0; border-top: 1px solid var(--rule); }
 dl > div:last-child { border-bottom: 1px solid var(--rule); }
 .door { padding: 26px 28px; align-self: start; }
 form { display: grid; gap: 14px; margin-top: 16px; }

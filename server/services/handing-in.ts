@@ -16,7 +16,7 @@ export async function handIn(db: Db, exerciseId: string, personId: string, base:
   const exercise = await visibleExercise(db, exerciseId, 'student')
   const worksheetId = await findWorksheet(db, exerciseId, personId)
   if (!worksheetId) throw new Refusal(409, 'not-begun', 'There is nothing to hand in yet.')
-  const mine = await myState(db, exercise, personId, now)
+  const mine = await myState(db, exercise, personId)
   if (!isOpen(exercise, mine.dueAt, now)) throw new Refusal(409, 'closed', 'This exercise is closed. What you wrote is kept.')
   return db.transaction(async (trx) => {
     await lockWorksheet(trx, worksheetId)

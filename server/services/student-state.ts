@@ -15,7 +15,7 @@ export function totalPoints({ rules }: ExerciseDocument): number {
 interface Known { readonly begun: boolean, readonly handIn: HandIn | null, readonly release: Release | null }
 
 /** What stands between one student and one exercise: dates and attempts with this student's allowance, the last hand-in, released points. */
-export async function myState(db: Db, exercise: Exercise, personId: string, now: Date, known?: Known): Promise<MyState> {
+export async function myState(db: Db, exercise: Exercise, personId: string, known?: Known): Promise<MyState> {
   const allowance = await findAllowance(db, exercise.id, personId)
   const { begun, handIn, release } = known ?? await lookUp(db, exercise.id, personId)
   const isReleased = release !== null && release.takenBackAt === null

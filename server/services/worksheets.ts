@@ -17,7 +17,7 @@ export async function visibleExercise(db: Db, exerciseId: string, role: Role): P
 export async function showWorksheet(db: Db, exerciseId: string, personId: string, role: Role, now = new Date()): Promise<WorksheetAnswer> {
   const exercise = await visibleExercise(db, exerciseId, role)
   const [course, { document }, mine, worksheetId] = await Promise.all([
-    findCourse(db, exercise.courseId), latestRevision(db, exerciseId), myState(db, exercise, personId, now), findWorksheet(db, exerciseId, personId),
+    findCourse(db, exercise.courseId), latestRevision(db, exerciseId), myState(db, exercise, personId), findWorksheet(db, exerciseId, personId),
   ])
   const opened = role !== 'student' || exercise.opensAt === null || Date.parse(exercise.opensAt) <= now.getTime()
   const saved = worksheetId ? await latestSheet(db, worksheetId, 'script') : undefined
@@ -37,7 +37,7 @@ export async function begin(db: Db, exerciseId: string, personId: string, role: 
 
 async function refuseIfClosed(db: Db, exercise: Exercise, personId: string, role: Role, now: Date): Promise<void> {
   if (role !== 'student') return
-  const { dueAt } = await myState(db, exercise, personId, now)
+  const { dueAt } = await myState(db, exercise, personId)
   if (!isOpen(exercise, dueAt, now)) throw new Refusal(409, 'closed', 'This exercise is not open now. What you wrote is kept.')
 }
 

@@ -73,7 +73,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
 summary { cursor: pointer; color: var(--verdigris); font-weight: 600; }
 .upheld li { display: flex; gap: 10px; padding: 4px 0; align-items: baseline; }
 .upheld .points { margin-left: auto; }
-pre { padding: 12px 14px; font-size: 12.5px; line-height: 1.55; overflow: auto; max-height: calc(100vh - 160px); margin-top: 8px; }
+pre { padding: 12px 14px; font-size: 12.5px; line-height: 1.55; overflow: auto; white-space: pre-wrap; max-height: calc(100vh - 160px); margin-top: 8px; }
 .script-part { position: sticky; top: 60px; align-self: start; min-width: 0; }
 @media (max-width: 1100px) { .feedback { grid-template-columns: minmax(0, 1fr); } .script-part { position: static; } }
 </style>

@@ -23,10 +23,10 @@ async function load(): Promise<void> {
     const answer = await api<HandInAnswer>(`/hand-ins/${id}`)
     if (id !== handInId.value) return
     take(answer)
-    const asked = typeof route.query.rule === 'string' ? route.query.rule : rule.value
-    const isThere = answer.marking?.cells.some(cell => cell.rule === asked)
-    if (!isThere || asked === '') rule.value = firstToSee(answer)
-    else rule.value = asked
+    const asked = route.query.rule
+    rule.value = typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked) ? asked : firstToSee(answer)
+    await nextTick()
+    rulesBody.value?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' })
   }
   catch (problem) {
     fault.value = errorInWords(problem)
@@ -333,7 +333,7 @@ kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); bor
 .sheet { width: 100%; border-collapse: collapse; }
 thead th { position: sticky; top: 0; background: var(--ground); z-index: 1; text-align: left; font-size: 13.5px; color: var(--soft); font-weight: 600; padding: 9px 8px 6px; box-shadow: inset 0 -1px 0 var(--rule-strong); }
 thead h2 { color: var(--ink); font-size: 17px; }
-td { border-bottom: 1px solid var(--rule); padding: 0 8px; }
+td { border-bottom: 1px solid var(--rule); padding: 0 8px; vertical-align: middle; }
 td:first-child { padding: 0; }
 td button { width: 100%; text-align: left; padding: 4px 8px; cursor: pointer; font-size: 15px; line-height: 1.35; border-left: 3px solid transparent; outline-offset: -2px !important; }
 .no { display: inline-block; width: 26px; font: 12px var(--font-sans); }

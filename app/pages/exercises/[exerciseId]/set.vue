@@ -157,6 +157,7 @@ async function takeTheirs(): Promise<void> {
   await reload()
 }
 const starterEditor = ref(false)
+const modelEditor = useTemplateRef('modelEditor')
 </script>
 
 <template>
@@ -193,9 +194,9 @@ const starterEditor = ref(false)
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
                 <button type="button" class="plain small" :aria-expanded="starterEditor" @click="starterEditor = !starterEditor">{{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}</button></p>
               <div v-if="starterEditor" class="paper editor starter"><CodeSheet :model-value="document.starter ?? ''" :findings="given.findings" :readonly="isReadOnly" label="Tables that are given" placeholder="CREATE TABLE statements that stand above every student's script" @update:model-value="change({ starter: $event.trim() === '' ? null : $event })" /></div>
-              <div class="paper editor"><CodeSheet :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="change({ models: [{ name: document.models[0]?.name ?? 'Model answer', script: $event }, ...document.models.slice(1)] })" /></div>
+              <div class="paper editor"><CodeSheet ref="modelEditor" :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="change({ models: [{ name: document.models[0]?.name ?? 'Model answer', script: $event }, ...document.models.slice(1)] })" /></div>
             </div>
-            <aside class="answer-notes"><MarginNotes :findings="read.findings" :verdicts="[]" checked-at="" :is-stale="false" :tells-verdicts="false" :has-text="model.trim() !== ''" /></aside>
+            <aside class="answer-notes"><MarginNotes :findings="read.findings" :verdicts="[]" checked-at="" :is-stale="false" :tells-verdicts="false" :has-text="model.trim() !== ''" nothing="Nothing to see: it is well formed." @show="modelEditor?.show($event)" @fix="modelEditor?.applyEdit($event)" /></aside>
           </div>
         </template>
 

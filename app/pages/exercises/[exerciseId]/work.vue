@@ -283,7 +283,7 @@ dt { color: var(--soft); }
 .given pre { margin-top: 6px; font-size: 13px; line-height: 1.5; overflow-x: auto; max-height: 210px; }
 .rail { width: 40px; flex: none; border-right: 1px solid var(--rule-strong); background: var(--ground); }
 .sheet-side + .rail { border-right: 0; border-left: 1px solid var(--rule-strong); }
-.rail button { width: 100%; height: 100%; cursor: pointer; display: flex; justify-content: center; padding-top: 16px; }
+.rail button { width: 100%; height: 100%; cursor: pointer; display: flex; justify-content: center; align-items: flex-start; padding-top: 16px; }
 .rail span { writing-mode: vertical-rl; font-family: var(--font-serif); font-weight: 650; }
 .phone { flex-direction: column; height: auto; padding-bottom: 52px; }
 .phone .brief-side, .phone .margin-side { width: 100%; border: 0; }

@@ -3,5 +3,5 @@ import { showCourse } from '../../../services/exercises'
 
 export default defineRoute({
   access: { to: 'course', allow: MEMBER },
-  handle: ({ db, courseId, person, role, now }) => showCourse(db, courseId, person.id, role, now),
+  handle: ({ db, courseId, person, role }) => showCourse(db, courseId, person.id, role),
 })

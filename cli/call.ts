@@ -1,0 +1,111 @@
+import { readFileSync, readdirSync, statSync } from 'node:fs'
+import { basename, join } from 'node:path'
+
+/** The call or its input cannot be used: one line says why and where, and the exit status is 2. */
+export class CallError extends Error {
+  override readonly name = 'CallError'
+}
+
+export const COMMANDS = ['dependencies', 'script', 'mark', 'help'] as const
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value' }
+const DIALECTS = ['postgresql', 'mysql', 'iso']
+
+export interface Call {
+  readonly command: typeof COMMANDS[number]
+  readonly files: readonly string[]
+  readonly json: boolean
+  readonly strict: boolean
+  readonly dialect: string
+  readonly csv: string | undefined
+}
+
+export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
+
+  dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
+  script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
+  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json or folders of them)   [--csv OUT]
+
+  --json      one JSON value; with several files one per line, each with its file
+  --strict    exit status 1 if there is a finding of severity error
+  -           read standard input
+
+Exit status: 0 done, 1 with --strict and an error found, 2 the call or the input cannot be used.`
+
+export function readCall(args: readonly string[]): Call {
+  const [command = 'help', ...rest] = args
+  if (command === '--help' || command === '-h') return readCall(['help'])
+  if (!COMMANDS.includes(command as Call['command'])) throw new CallError(`there is no command "${command}"; there are ${COMMANDS.join(', ')}`)
+  const files: string[] = []
+  const options = new Map<string, string>()
+  for (let i = 0; i < rest.length; i++) {
+    const arg = rest[i]!
+    if (arg === '-' || !arg.startsWith('-')) files.push(arg)
+    else if (!OPTIONS[arg]) throw new CallError(`there is no option "${arg}"`)
+    else if (OPTIONS[arg] === 'flag') options.set(arg, 'yes')
+    else if (rest[i + 1] === undefined) throw new CallError(`${arg} needs a value`)
+    else options.set(arg, rest[++i]!)
+  }
+  const dialect = options.get('--dialect') ?? 'postgresql'
+  if (!DIALECTS.includes(dialect)) throw new CallError(`the dialect "${dialect}" is not read yet; there are ${DIALECTS.join(', ')}`)
+  return { command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv') }
+}
+
+export interface Input { readonly name: string, readonly text: string }
+
+const LARGEST_FILE = 64_000_000
+
+/** The files named, folders opened (one level, by name); "-" is standard input. */
+export function readInputs(paths: readonly string[], endings: readonly string[]): Input[] {
+  const inputs = paths.flatMap((path) => {
+    if (path === '-') return [{ name: '-', text: decode('-', readFileSync(0)) }]
+    const found = stat(path)
+    if (!found.isDirectory()) return [readInput(path)]
+    return readdirSync(path).filter(name => endings.some(ending => name.endsWith(ending))).sort().map(name => readInput(join(path, name)))
+  })
+  if (inputs.length === 0) throw new CallError(paths.length === 0 ? 'name a file, or - for standard input' : `there is no ${endings.join(' or ')} file in ${paths.join(', ')}`)
+  return inputs
+}
+
+function stat(path: string) {
+  try {
+    return statSync(path)
+  }
+  catch {
+    throw new CallError(`${path}: there is no such file`)
+  }
+}
+
+export function readInput(path: string): Input {
+  if (stat(path).size > LARGEST_FILE) throw new CallError(`${path}: larger than ${LARGEST_FILE / 1_000_000} MB`)
+  return { name: path, text: decode(path, readFileSync(path)) }
+}
+
+function decode(path: string, bytes: Buffer): string {
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+  }
+  catch {
+    throw new CallError(`${path}: is not UTF-8 text`)
+  }
+}
+
+export function parseJson({ name, text }: Input): unknown {
+  try {
+    return JSON.parse(text)
+  }
+  catch (error) {
+    throw new CallError(`${name}: is not JSON (${(error as Error).message})`)
+  }
+}
+
+/** One name, one student: the file's name without folder and ending. */
+export function studentOf(file: string): string {
+  return basename(file).replace(/\.[^.]+$/, '')
+}
+
+/** One value is printed whole; of several each on a line of its own, with its file. */
+export function printJson(values: readonly { readonly file: string, readonly value: object }[]): void {
+  const [only] = values
+  if (values.length === 1 && only) console.log(JSON.stringify(only.value, null, 2))
+  else for (const { file, value } of values) console.log(JSON.stringify(Array.isArray(value) ? { file, answers: value as unknown[] } : { file, ...value }))
+}

@@ -1,0 +1,83 @@
+import { writeFileSync } from 'node:fs'
+import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/formats'
+import { lineIndex, wording } from '@nomenklatura/core/findings'
+import { accountInWords, markScript, markedPoints, prepareExercise, type PreparedExercise } from '@nomenklatura/core/marking'
+import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
+
+/** What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in whole and part points. */
+interface MarkReport {
+  readonly file: string
+  readonly student: string
+  readonly points: { readonly got: number, readonly open: number, readonly of: number }
+  readonly executed: boolean
+  readonly cells: readonly { readonly rule: string, readonly sheet: string, readonly verdict: string, readonly follows: string | null, readonly confidence: string, readonly because: readonly string[], readonly witness: unknown }[]
+  readonly findings: readonly { readonly code: string, readonly severity: string, readonly message: string, readonly line: number, readonly column: number }[]
+  readonly pairing: readonly { readonly answer: string, readonly model: string, readonly confidence: string }[]
+  readonly account: readonly string[]
+}
+
+export function runMark({ files, json, strict, csv }: Call): number {
+  const [exerciseFile, ...answerFiles] = files
+  if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
+  const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
+  const reports: MarkReport[] = []
+  const inputs = readInputs(answerFiles, ['.sql', '.json'])
+  for (const [i, input] of inputs.entries()) {
+    const report = markOne(exercise, input)
+    reports.push(report)
+    if (json && inputs.length > 1) console.log(JSON.stringify(report))
+    if (!json) console.log(inWords(report, inputs.length > 1))
+    if (process.stderr.isTTY) process.stderr.write(`\r${i + 1} of ${inputs.length}${i + 1 === inputs.length ? '\n' : ''}`)
+  }
+  if (json && reports.length === 1) printJson([{ file: reports[0]!.file, value: reports[0]! }])
+  if (csv !== undefined) writeFileSync(csv, toCsv(exercise, reports))
+  return strict && reports.some(({ findings }) => findings.some(({ severity }) => severity === 'error')) ? 1 : 0
+}
+
+function readExercise(input: Input): ExerciseDocument {
+  const parsed = ExerciseDocument.safeParse(parseJson(input))
+  if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
+  return parsed.data
+}
+
+function scriptOf(input: Input): string {
+  if (!input.name.endsWith('.json')) return input.text
+  const parsed = AnswerDocument.safeParse(parseJson(input))
+  if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
+  return parsed.data.script
+}
+
+function markOne(exercise: PreparedExercise, input: Input): MarkReport {
+  const script = scriptOf(input)
+  const { cells, pairing, findings } = markScript(exercise, script)
+  const points = markedPoints(exercise, cells)
+  const lines = lineIndex(script)
+  return {
+    file: input.name, student: studentOf(input.name), executed: false,
+    points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
+    cells: cells.map(({ rule, sheet, verdict, follows, open, because, witness }) => ({
+      rule, sheet, verdict, follows, confidence: open ? 'open' : 'sure', because: because.map(({ sentence }) => sentence), witness,
+    })),
+    findings: findings.map(finding => ({ code: finding.code, severity: finding.severity, message: wording(finding).message, ...lines.at(finding.place.start) })),
+    pairing: pairing.map(({ answer, model, confidence }) => ({ answer, model, confidence })),
+    account: accountInWords(points, rule => `${rule.slice(1)}, ${exercise.document.rules.find(({ id }) => id === rule)?.sentence ?? ''}`),
+  }
+}
+
+function inWords({ student, points, account, findings }: MarkReport, isOneOfMany: boolean): string {
+  const head = `${student}: ${points.got}${points.open > 0 ? ` + ${points.open} open` : ''} of ${points.of}`
+  if (isOneOfMany) return head
+  return [head, ...account.map(line => `  ${line}`), ...findings.map(({ line, column, message }) => `  ${line}:${column} ${message}`)].join('\n')
+}
+
+/** RFC 4180, with a header; what a spreadsheet would take for a formula is neutralised. */
+function toCsv({ document }: PreparedExercise, reports: readonly MarkReport[]): string {
+  const rules = document.rules.filter(({ off }) => !off).map(({ id }) => id)
+  const cell = (value: string | number): string => {
+    const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : String(value)
+    return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
+  }
+  const rows = reports.map(({ student, points, cells }) =>
+    [student, points.got, points.open, points.of, ...rules.map(rule => cells.find(other => other.rule === rule)?.verdict ?? '')])
+  return [['student', 'got', 'open', 'of', ...rules], ...rows].map(row => row.map(cell).join(',')).join('\r\n') + '\r\n'
+}
