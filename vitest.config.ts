@@ -13,7 +13,7 @@ export default defineConfig({
   resolve: { alias },
   test: {
     projects: [
-      { extends: true, test: { name: 'core', include: ['packages/core/test/**/*.test.ts'] } },
+      { extends: true, test: { name: 'core', include: ['packages/core/test/**/*.test.ts'], testTimeout: 30_000 } },
       { extends: true, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'] } },
       { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
       { extends: true, test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },

@@ -37,17 +37,27 @@ function lineEnd(text: string, from: number): number {
   return at < 0 ? text.length : at
 }
 
+/** The text in which a nested comment was found never to close: there, comments are not nested, so that no end is looked for twice. */
+let unbalanced: string | undefined
+
 const blockComment: CustomPatternMatcherFunc = (text, offset) => {
   if (text[offset] !== '/' || text[offset + 1] !== '*') return null
+  const nested = text === unbalanced ? undefined : nestedComment(text, offset)
+  if (nested !== undefined) return [nested] as RegExpExecArray
+  const plain = text.indexOf('*/', offset + 2)
+  return [text.slice(offset, plain >= 0 ? plain + 2 : lineEnd(text, offset))] as RegExpExecArray
+}
+
+function nestedComment(text: string, offset: number): string | undefined {
   const marks = /\/\*|\*\//g
   marks.lastIndex = offset + 2
   let depth = 1
   for (let mark = marks.exec(text); mark; mark = marks.exec(text)) {
     depth += mark[0] === '*/' ? -1 : 1
-    if (depth === 0) return [text.slice(offset, mark.index + 2)] as RegExpExecArray
+    if (depth === 0) return text.slice(offset, mark.index + 2)
   }
-  const plain = text.indexOf('*/', offset + 2)
-  return [text.slice(offset, plain >= 0 ? plain + 2 : lineEnd(text, offset))] as RegExpExecArray
+  unbalanced = text
+  return undefined
 }
 
 const dollarString: CustomPatternMatcherFunc = (text, offset) => {

@@ -1,0 +1,229 @@
+import type { Browser } from 'puppeteer-core'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { Visitor, launch, startDemo } from './support'
+
+const MODEL = `CREATE TABLE bay (
+  bay_no integer PRIMARY KEY,
+  hall varchar(20) NOT NULL
+);
+CREATE TABLE drawer (
+  drawer_no integer PRIMARY KEY,
+  bay_no integer NOT NULL REFERENCES bay,
+  label varchar(40)
+);`
+
+const RIGHT = MODEL.replace('drawer_no integer PRIMARY KEY', 'drawer_no integer NOT NULL UNIQUE').replace('label varchar(40)', 'label text')
+const WRONG = MODEL.replace('REFERENCES bay', '').replace('hall varchar(20) NOT NULL\n', 'hall varchar(20) NOT NULL,\n')
+
+let demo: Awaited<ReturnType<typeof startDemo>>
+let browser: Browser
+const everybody: Visitor[] = []
+
+beforeAll(async () => {
+  demo = await startDemo(process.env.DATABASE_URL!)
+  browser = await launch()
+})
+afterAll(async () => {
+  await browser?.close()
+  await demo?.application.stop()
+})
+
+async function arrive(name: string): Promise<Visitor> {
+  const visitor = await (await Visitor.arrive(browser, demo.origin)).comeInAs(name)
+  everybody.push(visitor)
+  return visitor
+}
+
+describe('from a brief to a mark that can be defended', () => {
+  let ada: Visitor
+  let wen: Visitor
+
+  it('the instructor sets an exercise from a script: rules are proposed, the brief is written, it is published', async () => {
+    ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.page.type('form input', 'A drawer for every packet')
+    await ada.page.type('form textarea', MODEL)
+    await ada.press('form button', 'Begin')
+    await ada.sees('Before you publish')
+    await ada.sees('the brief is missing')
+    expect(await ada.page.$$eval('.foot button', buttons => buttons.map(button => (button as HTMLButtonElement).disabled))).toEqual([true])
+    await ada.page.type('.brief-text textarea', 'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.')
+    await ada.sees('saved', '.state')
+    await ada.press('[role=tab]', 'Rules')
+    await ada.sees('identified by: drawer')
+    const sentences = await ada.page.$$eval('input.sentence', inputs => inputs.map(input => (input as HTMLInputElement).value))
+    expect(sentences).toContain('A drawer is identified by its drawer no.')
+    expect(sentences).toContain('One drawer has at most one bay.')
+    expect(sentences).toContain('One bay may have many drawers.')
+    expect(sentences).toContain('The bay that a drawer names exists.')
+    const sentence = await ada.page.$('input.sentence')
+    await sentence!.click({ count: 3 })
+    await ada.page.keyboard.type('A bay is told apart by its number.')
+    await ada.page.keyboard.press('Enter')
+    await ada.press('[role=tab]', 'Marks and dates')
+    await ada.page.select('select[aria-label="Help level"]', 'guided')
+    await ada.settle()
+    await ada.sees('nothing missing')
+    await ada.press('.foot button', 'Publish')
+    await ada.sees('28 students see it now')
+    await ada.press('[role=dialog] button', 'Publish')
+    await ada.sees('Published: 28 students can see it')
+    await ada.sees('Take back')
+  })
+
+  it('a student reads the brief, starts, writes a script with a slip, takes the fix, and it is saved as typed', async () => {
+    wen = await arrive('Wen Zhao')
+    await wen.sees('A drawer for every packet')
+    await wen.press('a', 'A drawer for every packet')
+    await wen.sees('stands in exactly one bay')
+    await wen.press('button', 'Start')
+    await wen.page.waitForSelector('.sheet .cm-content')
+    await wen.write(WRONG)
+    await wen.sees('There is a comma with nothing after it', '.margin')
+    await wen.press('.margin button', 'Take the comma out')
+    await wen.sees('saved', '.state')
+    await wen.sees('Read: 2 tables, 0 references')
+    expect(await wen.read('.margin')).not.toContain('comma')
+  })
+
+  it('what was saved is there after a reload', async () => {
+    await wen.settle()
+    await wen.page.reload({ waitUntil: 'networkidle0' })
+    await wen.sees('drawer_no', '.sheet .cm-content')
+    expect(await wen.read('.sheet .cm-content')).not.toContain('NOT NULL,\n)')
+  })
+
+  it('Check gives a verdict for each rule, the broken one with a row that shows it', async () => {
+    await wen.press('button', 'Check')
+    await wen.sees('1 to see')
+    await wen.sees('The bay that a drawer names exists.', '[data-verdict=broken]')
+    await wen.press('[data-verdict=broken] button', 'Show the evidence')
+    await wen.sees('is not declared to refer to bay', '[data-verdict=broken]')
+    await wen.sees('accepted, should be refused', '[data-verdict=broken]')
+    expect(await wen.read('[data-verdict=broken]')).toContain('no such row')
+  })
+
+  it('the student hands in and gets a receipt with a number', async () => {
+    await wen.press('.actions button', 'Hand in')
+    await wen.sees('This is hand-in 1 of 1')
+    await wen.press('[role=dialog] button', 'Hand in')
+    await wen.sees('Received')
+    await wen.sees('number H-')
+    await wen.press('[role=dialog] button', 'Good')
+    await wen.sees('with your instructor')
+  })
+
+  it('the instructor opens the desk, sees the verdict with its evidence, overrides it with a reason, comments and releases', async () => {
+    await ada.press('.state a', 'Marking desk')
+    await ada.sees('Wen Zhao', '.queue')
+    await ada.sees('ready', '.queue')
+    await ada.sees('is not declared to refer to bay', '.evidence')
+    const before = Number(await ada.read('[data-sum]'))
+    await ada.page.keyboard.press('u')
+    await ada.page.waitForSelector('#reason')
+    await ada.page.type('#reason', 'It was agreed in class to leave the reference out.')
+    await ada.page.keyboard.press('Enter')
+    await ada.sees('decided by Ada Brandvold', '.evidence')
+    expect(Number(await ada.read('[data-sum]'))).toBeGreaterThan(before)
+    await ada.page.keyboard.press('c')
+    await ada.page.keyboard.type('Write the reference next time.')
+    await ada.press('button', 'Add the comment')
+    await ada.sees('Write the reference next time.', '[aria-label=Comments]')
+    await ada.press('.done button', 'Looked at')
+    await ada.sees('looked at (AB)', '.queue')
+    await ada.press('.actions button', 'Release')
+    await ada.sees('1 ready')
+    await ada.press('[role=dialog] button', 'Release 1')
+    await ada.sees('released', '.queue')
+  })
+
+  it('the student reads the feedback: points, the decision with its reason, the comment, and nothing of the model answer', async () => {
+    await wen.go('/')
+    await wen.sees('40 of 40')
+    await wen.press('a', 'A drawer for every packet')
+    await wen.sees('Every rule is upheld')
+    await wen.sees('Write the reference next time.')
+    await wen.press('summary', 'upheld')
+    await wen.sees('It was agreed in class to leave the reference out.')
+    expect(await wen.read('body')).not.toContain('label varchar(40)\n);\n\n')
+  })
+
+  it('the ledger shows the class', async () => {
+    await ada.go('/')
+    await ada.press('a', 'Relational Design')
+    await ada.press('nav[aria-label="Who collected what"] a', 'Ledger')
+    await ada.sees('26 hand-ins')
+    expect((await ada.page.$$('.grid tbody tr')).length).toBe(26)
+  })
+})
+
+describe('two windows', () => {
+  it('a stale save is refused, both versions can be looked at, and the one that is chosen goes on', async () => {
+    const first = await arrive('Ilse Nygaard')
+    await first.press('a', 'A drawer for every packet')
+    await first.press('button', 'Start')
+    await first.page.waitForSelector('.sheet .cm-content')
+    const second = await first.anotherWindow()
+    everybody.push(second)
+    await second.go(new URL(first.page.url()).pathname)
+    await second.page.waitForSelector('.sheet .cm-content')
+    await first.page.bringToFront()
+    await first.write(RIGHT)
+    await first.sees('saved', '.state')
+    await second.page.bringToFront()
+    await second.write('-- from the second window')
+    await second.sees('Script was also changed in another window', '.state')
+    await second.press('button', 'Look at both')
+    await second.sees('drawer_no integer NOT NULL UNIQUE', '[role=dialog]')
+    await second.sees('-- from the second window', '[role=dialog]')
+    await second.press('[role=dialog] button', 'Go on with that one')
+    await second.sees('drawer_no', '.sheet .cm-content')
+    await second.page.close()
+  })
+
+  it('work written while the server is away is kept in the browser and sent when it is back', async () => {
+    const ilse = everybody.find(visitor => visitor.page.url().includes('/work') && !visitor.page.isClosed())!
+    await ilse.page.bringToFront()
+    await ilse.page.reload({ waitUntil: 'networkidle0' })
+    await ilse.page.setOfflineMode(true)
+    await ilse.write(`${RIGHT}\n-- written offline`)
+    await ilse.sees('kept in this browser since', '.state')
+    const why = await ilse.page.$eval('.actions button:last-of-type', button => (button as HTMLButtonElement).disabled)
+    expect(why).toBe(true)
+    await ilse.page.setOfflineMode(false)
+    await ilse.sees('sent', '.state')
+    await ilse.page.reload({ waitUntil: 'networkidle0' })
+    await ilse.sees('-- written offline', '.sheet .cm-content')
+  })
+})
+
+describe('every screen', () => {
+  it('has no violation that axe-core finds, by day and by lamp light', async () => {
+    const door = await Visitor.arrive(browser, demo.origin)
+    everybody.push(door)
+    await door.go('/sign-in')
+    const ada = await arrive('Ada Brandvold')
+    const student = await arrive('Ilse Nygaard')
+    const courseId = await ada.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
+    const [pair, exchange] = await ada.page.evaluate(async id => ((await (await fetch(`/api/courses/${id}`)).json()) as { exercises: { id: string }[] }).exercises.map(exercise => exercise.id), courseId)
+    const screens: [Visitor, string][] = [
+      [door, '/sign-in'], [ada, '/'], [ada, `/courses/${courseId}`], ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [ada, `/exercises/${exchange}/set?leaf=${leaf}`]),
+      [ada, `/exercises/${exchange}/desk`], [ada, `/exercises/${exchange}/ledger`], [student, '/'], [student, `/exercises/${pair}/work`], [student, `/exercises/${exchange}/work`],
+    ]
+    const found: string[] = []
+    for (const scheme of ['light', 'dark']) {
+      for (const [visitor, path] of screens) {
+        await visitor.page.bringToFront()
+        await visitor.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
+        await visitor.go(path)
+        found.push(...(await visitor.violations()).map(violation => `${scheme} ${path}: ${violation}`))
+      }
+    }
+    expect(found).toEqual([])
+  })
+
+  it('asked nothing of another machine, broke no policy and threw no error', () => {
+    expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
+  })
+})

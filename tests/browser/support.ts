@@ -1,0 +1,113 @@
+import { readFileSync } from 'node:fs'
+import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import { freePort, startCluster } from '../../bin/support/cluster.mjs'
+import { runProgram, startApplication } from '../../bin/support/application.mjs'
+
+const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
+
+export { freePort, startCluster }
+
+export type Application = Awaited<ReturnType<typeof startApplication>>
+
+/** The demo in a database of its own, served: what `bin/demo` starts, for a test. */
+export async function startDemo(databaseUrl: string): Promise<{ origin: string, port: number, application: Application, restart: () => Promise<Application> }> {
+  await runProgram('db/demo/load.ts', ['--fresh'], { DATABASE_URL: databaseUrl })
+  const port = await freePort()
+  const start = () => startApplication({ databaseUrl, port, password: 'a-password-for-the-tests-of-32-chars-or-more', demo: true })
+  return { origin: `http://127.0.0.1:${port}`, port, application: await start(), restart: start }
+}
+
+export async function launch(): Promise<Browser> {
+  return puppeteer.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', headless: true, args: FLAGS })
+}
+
+/** A window of a person of their own: errors of the page and requests that leave the machine are collected, and fail the test at its end. */
+export class Visitor {
+  readonly faults: string[] = []
+
+  private constructor(readonly page: Page, private readonly origin: string) {}
+
+  static async arrive(browser: Browser, origin: string, { width = 1280, height = 800 } = {}): Promise<Visitor> {
+    const context = await browser.createBrowserContext()
+    const page = await context.newPage()
+    await page.setViewport({ width, height })
+    return new Visitor(page, origin).watch()
+  }
+
+  /** Another window of the same person. */
+  async anotherWindow(): Promise<Visitor> {
+    const page = await this.page.browserContext().newPage()
+    await page.setViewport({ width: 1280, height: 800 })
+    return new Visitor(page, this.origin).watch()
+  }
+
+  private watch(): this {
+    this.page.on('pageerror', error => this.faults.push(`page error: ${(error as Error).message}`))
+    this.page.on('request', (request) => {
+      const url = request.url()
+      if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:')) this.faults.push(`a request left the machine: ${url}`)
+    })
+    this.page.on('console', (message) => {
+      if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text())) this.faults.push(`policy: ${message.text()}`)
+    })
+    return this
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(`${this.origin}${path}`, { waitUntil: 'networkidle0' })
+  }
+
+  async comeInAs(name: string): Promise<this> {
+    await this.go('/sign-in')
+    await this.press('.demo button', name)
+    await this.page.waitForFunction(() => location.pathname === '/')
+    await this.settle()
+    return this
+  }
+
+  /** Waits until nothing is asked of the server. */
+  async settle(): Promise<void> {
+    await this.page.waitForNetworkIdle({ idleTime: 250 })
+  }
+
+  /** Clicks the first element of the selector that contains the text and can be seen. */
+  async press(selector: string, text = ''): Promise<void> {
+    const handle = await this.page.waitForFunction((css, wanted) =>
+      [...document.querySelectorAll<HTMLElement>(css)].find(element => element.textContent!.includes(wanted) && element.offsetParent !== null && !(element as HTMLButtonElement).disabled),
+    { timeout: 15_000 }, selector, text)
+    await handle.asElement()!.evaluate(element => (element as unknown as HTMLElement).scrollIntoView({ block: 'nearest' }))
+    await (handle.asElement() as import('puppeteer-core').ElementHandle<HTMLElement>).click()
+  }
+
+  /** Waits until the text can be read on the page. */
+  async sees(text: string, selector = 'body'): Promise<void> {
+    await this.page.waitForFunction((css, wanted) => [...document.querySelectorAll<HTMLElement>(css)].some(element => element.innerText.includes(wanted)), { timeout: 15_000 }, selector, text)
+      .catch(async () => { throw new Error(`"${text}" is not to be read in ${selector}; there is: ${(await this.read(selector)).slice(0, 1500)}`) })
+  }
+
+  async read(selector: string): Promise<string> {
+    return this.page.$$eval(selector, elements => elements.map(element => (element as HTMLElement).innerText).join('\n'))
+  }
+
+  /** Replaces what stands in the script editor, as typing would. */
+  async write(script: string): Promise<void> {
+    await this.page.waitForSelector('.sheet .cm-content')
+    await this.page.click('.sheet .cm-content')
+    await this.page.keyboard.down('Control')
+    await this.page.keyboard.press('a')
+    await this.page.keyboard.up('Control')
+    await this.page.keyboard.press('Delete')
+    await this.page.keyboard.sendCharacter(script)
+  }
+
+  /** What axe-core finds wrong with the screen as it stands. */
+  async violations(): Promise<string[]> {
+    await this.page.evaluate(AXE)
+    return this.page.evaluate(async () => {
+      const { axe } = window as unknown as { axe: { run: (context: Document, options: unknown) => Promise<{ violations: { id: string, nodes: { target: unknown[], failureSummary: string }[] }[] }> } }
+      const { violations } = await axe.run(document, { resultTypes: ['violations'] })
+      return violations.flatMap(({ id, nodes }) => nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary.replaceAll('\n', ' ')}`))
+    })
+  }
+}
