@@ -21,7 +21,7 @@ export default defineNuxtConfig({
   alias: Object.fromEntries(['findings', 'dependencies', 'schema', 'sql', 'alignment', 'rules', 'marking', 'formats'].map(name => [`@nomenklatura/core/${name}`, core(name)])),
   compatibilityDate: '2026-11-01',
   nitro: { compressPublicAssets: { gzip: true } },
-  vite: { worker: { format: 'es' }, build: { sourcemap: false } },
+  vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   icon: { provider: 'none', fallbackToApi: false, serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true } },

@@ -3,7 +3,7 @@ import type { Span } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
 
 /** The statements of a script that concern some tables, as written, with the lines that a verdict rests on marked. */
-const { script, tables, places = [], tone = 'broken', empty } = defineProps<{
+const { script, tables, places = [], tone = 'broken', empty, label } = defineProps<{
   script: string
   /** Table names; empty shows nothing. */
   tables: readonly string[]
@@ -11,6 +11,8 @@ const { script, tables, places = [], tone = 'broken', empty } = defineProps<{
   tone?: 'broken' | 'upheld'
   /** What is said when no statement is found. */
   empty: string
+  /** Whose statements these are, for screen readers. */
+  label: string
 }>()
 
 interface Line { readonly text: string, readonly marked: boolean }
@@ -35,7 +37,7 @@ function linesOf({ start, end }: Span): Line[] {
 </script>
 
 <template>
-  <div class="excerpt" :class="tone" tabindex="0" role="region" aria-label="Statements">
+  <div class="excerpt" :class="tone" tabindex="0" role="region" :aria-label="label">
     <p v-if="blocks.length === 0" class="serif soft none">{{ empty }}</p>
     <pre v-for="(lines, b) in blocks" :key="b" class="mono"><template v-for="(line, l) in lines" :key="l"><span :class="{ marked: line.marked }">{{ line.text || ' ' }}</span></template></pre>
   </div>

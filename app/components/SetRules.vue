@@ -68,7 +68,7 @@ const opened = ref('')
     </div>
     <p v-if="document.rules.length === 0" class="serif empty paper">{{ hasModel ? 'No rule yet. Let them be proposed from the model answer.' : 'Rules are proposed from the model answer: give one under Answer first.' }}</p>
     <div v-for="group in groups" :key="group.name" class="group">
-      <h3><button type="button" :aria-expanded="!folded.has(group.name)" @click="folded.has(group.name) ? folded.delete(group.name) : folded.add(group.name)">{{ group.name }}</button></h3>
+      <h2><button type="button" :aria-expanded="!folded.has(group.name)" @click="folded.has(group.name) ? folded.delete(group.name) : folded.add(group.name)">{{ group.name }}</button></h2>
       <ul v-if="!folded.has(group.name)">
         <li v-for="entry in group.rules" :key="entry.id" :class="{ off: entry.off }" :data-rule="entry.id">
           <input type="checkbox" :checked="!entry.off" :disabled="readonly" :aria-label="`Ask rule ${entry.id.slice(1)}`" @change="change(entry.id, { off: !entry.off })">
@@ -95,10 +95,10 @@ const opened = ref('')
 .unread { color: var(--ochre); }
 .empty { padding: 18px 22px; }
 .group { margin-bottom: 14px; }
-h3 { font-size: 13.5px; font-family: var(--font-sans); color: var(--soft); border-bottom: 1px solid var(--rule-strong); }
-h3 button { padding: 4px 2px; font-weight: 650; cursor: pointer; }
-h3 button::before { content: "– "; }
-h3 button[aria-expanded=false]::before { content: "+ "; }
+h2 { font-size: 13.5px; font-family: var(--font-sans); color: var(--soft); border-bottom: 1px solid var(--rule-strong); }
+h2 button { padding: 4px 2px; font-weight: 650; cursor: pointer; }
+h2 button::before { content: "– "; }
+h2 button[aria-expanded=false]::before { content: "+ "; }
 li { display: grid; grid-template-columns: 20px 26px minmax(0, 1fr) 92px; gap: 6px; align-items: baseline; padding: 5px 4px; border-bottom: 1px solid var(--rule); }
 .no { font-size: 12px; text-align: right; }
 .sentence { width: 100%; font-size: 16px; background: transparent; border-bottom: 1px solid transparent; padding: 0 2px; }

@@ -93,7 +93,7 @@ function addAllowance(): void {
       </p>
     </fieldset>
 
-    <h3>For single people</h3>
+    <h2>For single people</h2>
     <ul v-if="setting.allowances.length > 0" class="allowances">
       <li v-for="line in setting.allowances" :key="line.personId">
         <span class="serif">{{ line.name }}<template v-if="line.dueAt">, until {{ timeInWords(line.dueAt, zone) }}</template><template v-if="line.attempts">, {{ countOf(line.attempts, 'attempt') }}</template></span>
@@ -118,7 +118,7 @@ fieldset { border: 0; font-size: 17px; line-height: 2.05; max-width: 860px; }
 p + p { margin-top: 8px; }
 .short { width: 52px; text-align: center; }
 select.slot { max-width: 100%; }
-h3 { font-size: 15px; margin: 26px 0 6px; border-top: 1px solid var(--rule-strong); padding-top: 14px; }
+h2 { font-size: 15px; margin: 26px 0 6px; border-top: 1px solid var(--rule-strong); padding-top: 14px; }
 .allowances li { display: flex; gap: 16px; padding: 4px 0; align-items: baseline; }
 form { margin-top: 8px; line-height: 2; }
 .fault { color: var(--madder); }

@@ -46,10 +46,10 @@ export class Visitor {
     this.page.on('pageerror', error => this.faults.push(`page error: ${(error as Error).message}`))
     this.page.on('request', (request) => {
       const url = request.url()
-      if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:')) this.faults.push(`a request left the machine: ${url}`)
+      if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:')) this.faults.push(`a request left the machine: ${url.slice(0, 200)}`)
     })
     this.page.on('console', (message) => {
-      if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text())) this.faults.push(`policy: ${message.text()}`)
+      if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text())) this.faults.push(`policy: ${message.text().slice(0, 200)}`)
     })
     return this
   }
@@ -102,12 +102,12 @@ export class Visitor {
   }
 
   /** What axe-core finds wrong with the screen as it stands. */
-  async violations(): Promise<string[]> {
+  async violations(only?: string): Promise<string[]> {
     await this.page.evaluate(AXE)
-    return this.page.evaluate(async () => {
+    return this.page.evaluate(async (rule) => {
       const { axe } = window as unknown as { axe: { run: (context: Document, options: unknown) => Promise<{ violations: { id: string, nodes: { target: unknown[], failureSummary: string }[] }[] }> } }
-      const { violations } = await axe.run(document, { resultTypes: ['violations'] })
+      const { violations } = await axe.run(document, { resultTypes: ['violations'], ...rule ? { runOnly: [rule] } : {} })
       return violations.flatMap(({ id, nodes }) => nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary.replaceAll('\n', ' ')}`))
-    })
+    }, only)
   }
 }

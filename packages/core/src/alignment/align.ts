@@ -175,17 +175,35 @@ class Aligner {
     return identifier.flatMap(member => this.attributes.filter(other => other.entity === entity && other.attribute === member).map(({ column }) => column))
   }
 
-  /** One attribute and one column left over, of types that can mean the same: most likely each other. */
+  /** One attribute, or one role of the identifier, and one column left over, of types that can mean the same: most likely each other. */
   private pairLastColumns({ entity: name, table: tableName }: EntityPlacement): void {
     const entity = findEntity(this.world, name)!
     const table = findTable(this.schema, tableName)!
+    this.pairLastRole(entity, table)
     const attributes = entity.attributes.filter(attribute => !this.attributes.some(other => other.entity === name && other.attribute === attribute.name))
-    const columns = table.columns.filter(column => !this.usedColumns.has(this.column(table, column.name)) && !isSurrogate(table, column)
-      && !table.references.some(reference => reference.columns.includes(column.name)))
+    const columns = this.leftColumns(table)
     const pairs = attributes.flatMap(attribute => columns.filter(column => typeLikeness(attribute, column) > 0).map(column => ({ attribute, column })))
     if (pairs.length !== 1) return
     const [{ attribute, column }] = pairs as [typeof pairs[number]]
     this.addAttribute(entity, attribute, table, column, 0.45, 'only-one-left')
+  }
+
+  private leftColumns(table: Table): Column[] {
+    return table.columns.filter(column => !this.usedColumns.has(this.column(table, column.name)) && !isSurrogate(table, column)
+      && !table.references.some(reference => reference.columns.includes(column.name)))
+  }
+
+  private pairLastRole(entity: WorldEntity, table: Table): void {
+    const open = entity.roles.filter(role => !this.placedRole(entity.name, role.name) && entity.identifier.includes(role.name))
+    const [role] = open
+    const target = role && this.tableOf(role.target)
+    const [key, ...more] = role ? this.identifierColumns(role.target) : []
+    const type = target && key !== undefined && more.length === 0 ? findColumn(target, key)?.type : undefined
+    if (!role || open.length > 1 || !target || !type) return
+    const [column, ...others] = this.leftColumns(table).filter(other => other.type.family === type.family || typesMatch(other.type, type) !== 'not')
+    if (!column || others.length > 0) return
+    this.usedColumns.add(this.column(table, column.name))
+    this.addRole(entity, role, { kind: 'forward', step: impliedStep(table, [column.name], target, [key!])! }, { score: 0.4, confidence: 'weak', reasons: ['only-one-left'] })
   }
 
   /** Entities without a table whose facts stand in the table of an entity that leads to them: the identifier and at least one more fact. */

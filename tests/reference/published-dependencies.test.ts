@@ -1,0 +1,105 @@
+import { describe, expect, it } from 'vitest'
+import { Universe, analyse, closure, lossless } from '@nomenklatura/core/dependencies'
+
+/** Worked examples of the literature. The books were not at hand: each value is from memory, its source named as remembered. */
+interface Example {
+  readonly source: string
+  readonly attributes: string
+  readonly dependencies: readonly string[]
+  readonly keys?: readonly string[]
+  readonly form?: string
+  readonly cover?: readonly string[]
+  readonly closures?: Readonly<Record<string, string>>
+  readonly bcnfLoses?: readonly string[]
+}
+
+const EXAMPLES: readonly Example[] = [
+  {
+    source: 'Elmasri & Navathe, Fundamentals of Database Systems, EMP_PROJ', attributes: 'ssn pnumber hours ename pname plocation',
+    dependencies: ['ssn pnumber -> hours', 'ssn -> ename', 'pnumber -> pname plocation'], keys: ['ssn pnumber'], form: '1NF',
+    closures: { 'ssn': 'ssn ename', 'pnumber': 'pnumber pname plocation', 'ssn pnumber': 'ssn pnumber hours ename pname plocation' },
+  },
+  {
+    source: 'Elmasri & Navathe, LOTS', attributes: 'property_id county lot area price tax_rate',
+    dependencies: ['property_id -> county lot area price tax_rate', 'county lot -> property_id area price tax_rate', 'county -> tax_rate', 'area -> price'],
+    keys: ['property_id', 'county lot'], form: '1NF',
+  },
+  {
+    source: 'Elmasri & Navathe, LOTS1A with area -> county', attributes: 'property_id county lot area',
+    dependencies: ['property_id -> county lot area', 'county lot -> property_id area', 'area -> county'], keys: ['property_id', 'county lot', 'lot area'], form: '3NF',
+  },
+  {
+    source: 'Elmasri & Navathe, TEACH', attributes: 'student course instructor', dependencies: ['student course -> instructor', 'instructor -> course'],
+    keys: ['student course', 'student instructor'], form: '3NF', bcnfLoses: ['student course -> instructor'],
+  },
+  { source: 'Elmasri & Navathe, minimal cover of {B→A, D→A, AB→D}', attributes: 'a b d', dependencies: ['b -> a', 'd -> a', 'a b -> d'], cover: ['d -> a', 'b -> d'], keys: ['b'] },
+  {
+    source: 'Ullman, Principles of Database Systems, CTHRSG', attributes: 'c t h r s g', dependencies: ['c -> t', 'h r -> c', 'h t -> r', 'c s -> g', 'h s -> r'],
+    keys: ['h s'], form: '2NF',
+  },
+  {
+    source: 'Ullman, city street zip', attributes: 'city street zip', dependencies: ['city street -> zip', 'zip -> city'], keys: ['city street', 'street zip'], form: '3NF',
+    bcnfLoses: ['city street -> zip'],
+  },
+  {
+    source: 'Silberschatz, Korth & Sudarshan, Database System Concepts, closure of AG', attributes: 'a b c g h i',
+    dependencies: ['a -> b', 'a -> c', 'c g -> h', 'c g -> i', 'b -> h'], keys: ['a g'], closures: { 'a g': 'a b c g h i', 'a': 'a b c h' },
+  },
+  { source: 'Silberschatz, Korth & Sudarshan, canonical cover', attributes: 'a b c', dependencies: ['a -> b c', 'b -> c', 'a -> b', 'a b -> c'], cover: ['b -> c', 'a -> b'], keys: ['a'], form: '2NF' },
+  {
+    source: 'Silberschatz, Korth & Sudarshan, dept_advisor', attributes: 's_id i_id dept_name', dependencies: ['i_id -> dept_name', 's_id dept_name -> i_id'],
+    keys: ['s_id i_id', 's_id dept_name'], form: '3NF',
+  },
+  {
+    source: 'Garcia-Molina, Ullman & Widom, A First Course in Database Systems, Movies with stars', attributes: 'title year length genre studio star',
+    dependencies: ['title year -> length genre studio'], keys: ['title year star'], form: '1NF',
+  },
+  {
+    source: 'Garcia-Molina, Ullman & Widom, closure of AB', attributes: 'a b c d e f', dependencies: ['a b -> c', 'b c -> a d', 'd -> e', 'c f -> b'],
+    closures: { 'a b': 'a b c d e', 'd': 'd e' },
+  },
+  { source: 'Garcia-Molina, Ullman & Widom, exercise R(A,B,C,D)', attributes: 'a b c d', dependencies: ['a b -> c', 'c -> d', 'd -> a'], keys: ['a b', 'b c', 'b d'], form: '3NF' },
+  { source: 'Date, An Introduction to Database Systems, FIRST', attributes: 'sno status city pno qty', dependencies: ['sno -> city', 'city -> status', 'sno pno -> qty'], keys: ['sno pno'], form: '1NF' },
+  { source: 'Date, SECOND', attributes: 'sno status city', dependencies: ['sno -> city', 'city -> status'], keys: ['sno'], form: '2NF' },
+  { source: 'Date, SJT', attributes: 's j t', dependencies: ['s j -> t', 't -> j'], keys: ['s j', 's t'], form: '3NF', bcnfLoses: ['s j -> t'] },
+]
+
+const names = (text: string): string[] => text.split(' ')
+const dependency = (text: string) => {
+  const [from = '', to = ''] = text.split(' -> ')
+  return { from: names(from), to: names(to) }
+}
+const written = ({ from, to }: { from: string[], to: string[] }): string => `${from.join(' ')} -> ${to.join(' ')}`
+
+describe.each(EXAMPLES)('$source', ({ attributes, dependencies, keys, form, cover, closures = {}, bcnfLoses }) => {
+  const answer = analyse({ attributes: names(attributes), dependencies: dependencies.map(dependency), closures: Object.keys(closures).map(names) })
+  it('has the published keys, form, cover and closures', () => {
+    if (keys) expect(answer.keys.map(key => key.join(' ')).sort()).toEqual([...keys].sort())
+    if (form) expect(answer.normalForm).toBe(form)
+    if (cover) expect(answer.minimalCover.map(written).sort()).toEqual([...cover].sort())
+    expect(answer.closures?.map(set => set.join(' '))).toEqual(Object.values(closures))
+    if (bcnfLoses) expect(answer.bcnfLost!.map(written)).toEqual(bcnfLoses)
+  })
+})
+
+describe('lossless joins', () => {
+  it('Aho, Beeri & Ullman 1979, as in Ullman: five parts of ABCDE join without loss', () => {
+    const universe = new Universe([...'ABCDE'])
+    const given = ['A>C', 'B>C', 'C>D', 'DE>C', 'CE>A'].map(text => universe.dependency(text.split('>')[0]!, text.split('>')[1]!))
+    const parts = ['AD', 'AB', 'BE', 'CDE', 'AE'].map(part => universe.set(part))
+    expect(lossless(5, parts, given).lossless).toBe(true)
+    expect(lossless(5, parts.slice(0, 3), given).lossless).toBe(false)
+  })
+  it('Elmasri & Navathe: EMP_LOCS and EMP_PROJ1 give spurious rows', () => {
+    const { split } = analyse({
+      attributes: names('ssn pnumber hours ename pname plocation'), dependencies: ['ssn pnumber -> hours', 'ssn -> ename', 'pnumber -> pname plocation'].map(dependency),
+      split: [names('ename plocation'), names('ssn pnumber hours pname plocation')],
+    })
+    expect(split!.lossless).toBe(false)
+  })
+  it('a chain of ten thousand in the worst order is closed', () => {
+    const universe = new Universe(Array.from({ length: 10_001 }, (_, i) => `a${i}`))
+    const given = Array.from({ length: 10_000 }, (_, i) => universe.dependency([`a${9999 - i}`], [`a${10_000 - i}`]))
+    expect(closure(universe.size, universe.set(['a0']), given).size).toBe(10_001)
+  })
+})
