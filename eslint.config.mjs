@@ -23,6 +23,7 @@ export default createConfigForNuxt({ features: { tooling: true, stylistic: { quo
         '@stylistic/quote-props': 'off',
         '@stylistic/member-delimiter-style': 'off',
         'regexp/no-unused-capturing-group': 'off',
+        'unicorn/prefer-dom-node-text-content': 'off',
         '@stylistic/no-tabs': 'error',
         '@typescript-eslint/no-explicit-any': 'error',
         '@typescript-eslint/unified-signatures': 'off',

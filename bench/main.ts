@@ -1,0 +1,93 @@
+import { readFileSync } from 'node:fs'
+import { cpus } from 'node:os'
+import { Universe, candidateKeys, closure } from '../packages/core/src/dependencies'
+import { ExerciseDocument } from '../packages/core/src/formats'
+import { markScript, prepareExercise } from '../packages/core/src/marking'
+import { readScript } from '../packages/core/src/sql'
+
+/**
+ * Benchmarks, as ratios within one run. `--short` runs each a few times only, to see that they still run: it judges nothing. By hand:
+ * npm run bench; node bin/support/run.mjs bench/main.ts --sandbox adds the trial of two engines.
+ */
+const short = process.argv.includes('--short')
+
+interface Measured { readonly medianMs: number }
+
+async function measure(run: () => unknown, times: number): Promise<Measured> {
+  const count = short ? Math.min(3, times) : times
+  for (let i = 0; i < Math.min(count, 50); i++) await run()
+  const samples: number[] = []
+  for (let i = 0; i < count; i++) {
+    const begun = performance.now()
+    await run()
+    samples.push(performance.now() - begun)
+  }
+  return { medianMs: samples.sort((a, b) => a - b)[samples.length >> 1]! }
+}
+
+const ms = (value: number): string => `${value < 10 ? value.toFixed(3) : value.toFixed(1)} ms`
+const report = (what: string, text: string): void => console.log(`${what.padEnd(58)} ${text}`)
+
+const document = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/exchange-with-partner-gardens.json', 'utf8')))
+const model = document.models[0]!.script
+/** A script of 2 KB as a student writes it. */
+const script = `${model}\n${model.replaceAll(/(TABLE|REFERENCES|pk_|fk_)(\s*)(\w+)/g, '$1$2x_$3')}`.slice(0, 2048).replace(/CREATE TABLE [^;]*$/, '')
+
+async function parsing(): Promise<void> {
+  const kb = script.length / 1024
+  const ours = await measure(() => readScript(script), 400)
+  report(`parse ${kb.toFixed(1)} KB with diagnostics, warm`, ms(ours.medianMs))
+  try {
+    const { loadModule, parse } = await import('libpg-query')
+    await loadModule()
+    const theirs = await measure(() => parse(script), 200)
+    report('  the same by libpg-query (WebAssembly)', `${ms(theirs.medianMs)}; ours takes ${(ours.medianMs / theirs.medianMs).toFixed(2)} of it`)
+  }
+  catch (error) {
+    report('  libpg-query', `not here: ${(error as Error).message}`)
+  }
+  const sizes = short ? [16, 64] : [64, 256, 1024, 4096]
+  let before: number | undefined
+  for (const size of sizes) {
+    const text = Array.from({ length: Math.ceil(size * 1024 / script.length) }, (_, i) => script.replaceAll(/(TABLE|REFERENCES)(\s+)(\w+)/g, `$1$2t${i}_$3`)).join('\n')
+    const { medianMs } = await measure(() => readScript(text), 3)
+    report(`  ${size} KB`, `${ms(medianMs)}${before ? `, ${(medianMs / before).toFixed(1)} times the quarter` : ''}`)
+    before = medianMs
+  }
+}
+
+async function marking(): Promise<void> {
+  const prepared = prepareExercise(document)
+  const whole = await measure(() => markScript(prepared, model), 200)
+  const parsed = await measure(() => readScript(model), 200)
+  report('static marking of a hand-in, 30 rules, warm', `${ms(whole.medianMs)}, ${(whole.medianMs / parsed.medianMs).toFixed(1)} times its parse`)
+}
+
+async function theory(): Promise<void> {
+  let before: number | undefined
+  for (const size of [1250, 2500, 5000, 10_000]) {
+    const universe = new Universe(Array.from({ length: size + 1 }, (_, i) => `a${i}`))
+    const chain = Array.from({ length: size }, (_, i) => universe.dependency([`a${size - 1 - i}`], [`a${size - i}`]))
+    const start = universe.set(['a0'])
+    const { medianMs } = await measure(() => closure(universe.size, start, chain), 20)
+    report(`closure, ${size} attributes and dependencies, worst order`, `${ms(medianMs)}${before ? `, ${(medianMs / before).toFixed(1)} times the half` : ''}`)
+    before = medianMs
+  }
+  for (const pairs of short ? [8] : [10, 12, 14]) {
+    const universe = new Universe(Array.from({ length: 2 * pairs + 1 }, (_, i) => `a${i}`))
+    const apart = Array.from({ length: pairs }, (_, i) => [universe.dependency([`a${2 * i}`], [`a${2 * i + 1}`]), universe.dependency([`a${2 * i + 1}`], [`a${2 * i}`])]).flat()
+    const all = universe.names.slice(0, 2 * pairs).filter((_, i) => i % 2 === 0)
+    const connected = [...apart, universe.dependency(all, [`a${2 * pairs}`])]
+    for (const [name, given] of [['apart', apart], ['connected', connected]] as const) {
+      let count = 0
+      const { medianMs } = await measure(() => { count = candidateKeys(universe.size, given).keys.length }, 3)
+      report(`all keys of ${pairs} pairs, ${name}`, `${ms(medianMs)} for ${count} keys, ${(medianMs * 1000 / count).toFixed(1)} µs a key`)
+    }
+  }
+}
+
+console.log(`${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.version}${short ? ', in short' : ''}\n`)
+await parsing()
+await marking()
+await theory()
+if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

@@ -1,0 +1,113 @@
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { describe, expect, it } from 'vitest'
+import { jsonSchemas, ExerciseDocument } from '@nomenklatura/core/formats'
+import { markScript, markedPoints, prepareExercise } from '@nomenklatura/core/marking'
+import { EXCHANGE_HAND_INS } from '../../db/demo/plan'
+
+const run = (args: readonly string[], input?: string) => {
+  const { status, stdout, stderr } = spawnSync(process.execPath, ['bin/support/run.mjs', 'cli/main.ts', ...args], { encoding: 'utf8', ...(input === undefined ? {} : { input }) })
+  return { status, stdout, stderr }
+}
+const EXCHANGE = 'db/demo/exercises/exchange-with-partner-gardens.json'
+const folder = mkdtempSync(join(tmpdir(), 'nomenklatura-cli-'))
+const file = (name: string, text: string): string => {
+  writeFileSync(join(folder, name), text)
+  return join(folder, name)
+}
+
+describe('dependencies', () => {
+  it('answers in the published shape', () => {
+    const { status, stdout } = run(['dependencies', '-', '--json'], JSON.stringify({
+      attributes: ['A', 'B', 'C'], dependencies: [{ from: ['A'], to: ['B'] }, { from: ['B'], to: ['C'] }], closures: [['A'], ['C']], implies: [{ from: ['A'], to: ['C'] }], split: [['A', 'B'], ['B', 'C']], project: [['A', 'C']],
+    }))
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toEqual({
+      keys: [['A']], keysComplete: true, prime: ['A'], minimalCover: [{ from: ['A'], to: ['B'] }, { from: ['B'], to: ['C'] }], normalForm: '2NF',
+      violations: [{ form: '3NF', dependency: { from: ['B'], to: ['C'] }, reason: expect.stringContaining('B is no key') }],
+      synthesis: [{ attributes: ['A', 'B'], keys: [['A']] }, { attributes: ['B', 'C'], keys: [['B']] }], bcnf: [{ attributes: ['A', 'B'], keys: [['A']] }, { attributes: ['B', 'C'], keys: [['B']] }], bcnfLost: [],
+      split: { lossless: true, preserving: true, lost: [], parts: [{ attributes: ['A', 'B'], keys: [['A']], normalForm: 'BCNF' }, { attributes: ['B', 'C'], keys: [['B']], normalForm: 'BCNF' }] },
+      closures: [['A', 'B', 'C'], ['C']], implies: [true], project: [[{ from: ['A'], to: ['C'] }]],
+    })
+  })
+  it('an array in gives an array out', () => {
+    const one = { attributes: ['A'], dependencies: [] }
+    expect(JSON.parse(run(['dependencies', '-', '--json'], JSON.stringify([one, one])).stdout)).toHaveLength(2)
+  })
+  it('says which part a limit stopped', () => {
+    const pairs = Array.from({ length: 6 }, (_, i) => [{ from: [`a${i}`], to: [`b${i}`] }, { from: [`b${i}`], to: [`a${i}`] }]).flat()
+    const answer = JSON.parse(run(['dependencies', '-', '--json'], JSON.stringify({ attributes: pairs.map(({ from }) => from[0]), dependencies: pairs, limit: 3 })).stdout)
+    expect(answer).toMatchObject({ keysComplete: false, prime: null })
+    expect(answer.undecided).toContain('keys')
+  })
+  it.each([
+    ['an attribute that is not there', { attributes: ['A'], dependencies: [{ from: ['X'], to: ['A'] }] }, '"X" is not one of the attributes'],
+    ['an attribute twice', { attributes: ['A', 'A'], dependencies: [] }, '"A" is listed twice'],
+    ['a missing part', { attributes: ['A'] }, 'dependencies'],
+    ['a multivalued dependency', { attributes: ['A', 'B'], dependencies: [{ from: ['A'], to: ['B'], multi: true }] }, 'multivalued'],
+  ])('refuses %s, in one line that says where', (_, question, reason) => {
+    const { status, stdout, stderr } = run(['dependencies', '-'], JSON.stringify(question))
+    expect(status).toBe(2)
+    expect(stdout).toBe('')
+    expect(stderr.trim().split('\n')).toHaveLength(1)
+    expect(stderr).toContain(reason)
+  })
+})
+
+describe('script', () => {
+  const broken = file('broken.sql', 'CREATE TABLE bay (\n  bay_no integer PRIMARY KEY\n  hall text\n);\nSELECT 1;\n')
+  it('prints tables and diagnostics with lines and columns from 1, and exits 0 whatever the text', () => {
+    const { status, stdout } = run(['script', broken, '--dialect', 'postgresql', '--json'])
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toMatchObject({
+      dialect: 'postgresql',
+      tables: [{ name: 'bay', namespace: null, line: 1, primaryKey: { name: null, columns: ['bay_no'] }, columns: [{ name: 'bay_no', required: true, line: 2, type: { text: 'integer', family: 'integer' } }, { name: 'hall', required: false, numbering: null }] }],
+      diagnostics: [{ code: 'syntax.missing-comma', severity: 'error', line: 2, endLine: 2, fix: { line: 2, column: 29, text: ',' } }],
+      opaque: [{ line: 5, text: 'SELECT 1' }],
+    })
+  })
+  it('exits 1 with --strict and an error, 2 where the file or the call cannot be used', () => {
+    expect(run(['script', broken, '--strict']).status).toBe(1)
+    expect(run(['script', join(folder, 'nowhere.sql')])).toMatchObject({ status: 2, stderr: expect.stringContaining('there is no such file') })
+    expect(run(['script', broken, '--dialekt', 'x'])).toMatchObject({ status: 2, stderr: expect.stringContaining('there is no option "--dialekt"') })
+    expect(run(['paint'])).toMatchObject({ status: 2, stderr: expect.stringContaining('there is no command "paint"') })
+  })
+  it('refuses what is not text', () => {
+    writeFileSync(join(folder, 'bytes.sql'), Buffer.from([0xFF, 0xFE, 0x00, 0xC3]))
+    expect(run(['script', join(folder, 'bytes.sql')])).toMatchObject({ status: 2, stderr: expect.stringContaining('is not UTF-8') })
+  })
+})
+
+describe('mark', () => {
+  const exercise = prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync(EXCHANGE, 'utf8'))))
+  it('gives every demo hand-in the marks that the application gives', () => {
+    const answers = EXCHANGE_HAND_INS.map(({ student, script }) => file(`${student.replaceAll(' ', '_')}.sql`, script))
+    const { status, stdout } = run(['mark', EXCHANGE, ...answers, '--json', '--csv', join(folder, 'out.csv')])
+    expect(status).toBe(0)
+    const lines = stdout.trim().split('\n').map(line => JSON.parse(line) as { student: string, points: { got: number, of: number }, cells: { rule: string, verdict: string, follows: string | null }[] })
+    expect(lines.map(({ student, points, cells }) => [student, points.got, cells.map(({ verdict }) => verdict)])).toEqual(EXCHANGE_HAND_INS.map(({ student, script }) => {
+      const { cells } = markScript(exercise, script)
+      return [student.replaceAll(' ', '_'), markedPoints(exercise, cells).got / 1000, cells.map(({ verdict }) => verdict)]
+    }))
+    const csv = readFileSync(join(folder, 'out.csv'), 'utf8').split('\r\n')
+    expect(csv).toHaveLength(EXCHANGE_HAND_INS.length + 2)
+    expect(csv[1]).toMatch(/^Amara_Okonjo,40,0,40,upheld/)
+  })
+  it('neutralises what a spreadsheet would take for a formula', () => {
+    run(['mark', EXCHANGE, file('=cmd.sql', 'SELECT 1'), '--csv', join(folder, 'formula.csv')])
+    expect(readFileSync(join(folder, 'formula.csv'), 'utf8')).toContain('\'=cmd')
+  })
+  it('reads an answer as JSON, and says where a document is wrong', () => {
+    expect(run(['mark', 'docs/schemas/exercise.example.json', 'docs/schemas/answer.example.json']).stdout).toContain('20 of 20')
+    const wrong = file('wrong.json', JSON.stringify({ ...JSON.parse(readFileSync(EXCHANGE, 'utf8')), helpLevel: 'some' }))
+    expect(run(['mark', wrong, 'docs/schemas/answer.example.json'])).toMatchObject({ status: 2, stderr: expect.stringContaining('helpLevel') })
+  })
+})
+
+describe('the published JSON Schemas', () => {
+  it('are those that are checked', () => {
+    for (const [name, schema] of Object.entries(jsonSchemas())) expect(JSON.parse(readFileSync(`docs/schemas/${name}`, 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)))
+  })
+})
