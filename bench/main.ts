@@ -46,7 +46,7 @@ async function parsing(): Promise<void> {
   catch (error) {
     report('  libpg-query', `not here: ${(error as Error).message}`)
   }
-  const sizes = short ? [16, 64] : [64, 256, 1024, 4096]
+  const sizes = short ? [16, 64] : [64, 256, 1024]
   let before: number | undefined
   for (const size of sizes) {
     const text = Array.from({ length: Math.ceil(size * 1024 / script.length) }, (_, i) => script.replaceAll(/(TABLE|REFERENCES)(\s+)(\w+)/g, `$1$2t${i}_$3`)).join('\n')

@@ -85,14 +85,19 @@ function* keysOfComponent(size: number, { attributes, dependencies }: Component,
   const useful = dependencies.filter(({ from, to }) => !to.isSubsetOf(from))
   const first = shrinkToKey(size, attributes, attributes, useful)
   const seen = new Set([first.key])
+  // The same superkey comes from many keys: it is minimised once.
+  const tried = new Set([first.key])
   const waiting = [first]
   yield first
   for (let at = 0; at < waiting.length; at++) {
     const key = waiting[at]!
     for (const { from, to } of useful) {
       if (!to.meets(key)) continue
+      const superkey = from.union(key.minus(to))
+      if (tried.has(superkey.key)) continue
+      tried.add(superkey.key)
       if (budget.left-- <= 0 || budget.cancelled()) return false
-      const next = shrinkToKey(size, from.union(key.minus(to)), attributes, useful)
+      const next = shrinkToKey(size, superkey, attributes, useful)
       if (seen.has(next.key)) continue
       seen.add(next.key)
       waiting.push(next)

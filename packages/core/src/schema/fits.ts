@@ -56,10 +56,17 @@ function fitsDecimal(value: string, type: DataType): Fit {
   const number = parseNumber(value)
   if (!number) return 'refused'
   const scale = type.total === null ? number.scale : type.scale ?? 0
-  const wholeDigits = number.digits.length - number.scale
-  if (type.total !== null && wholeDigits > type.total - scale) return 'refused'
+  if (type.total !== null && roundedDigits(number, scale) > type.total) return 'refused'
   const lost = number.scale > scale && !/^0*$/.test(value.trim().slice(value.trim().length - (number.scale - scale)))
   return lost || !number.written ? 'changed' : 'kept'
+}
+
+/** How many digits are left when the number is rounded, half away from zero, to `scale` digits after the point. */
+function roundedDigits({ digits, scale: own }: ExactNumber, scale: number): number {
+  if (own <= scale) return digits === '0' ? 0 : digits.length + scale - own
+  const step = 10n ** BigInt(own - scale)
+  const rounded = (BigInt(digits) + step / 2n) / step
+  return rounded === 0n ? 0 : String(rounded).length
 }
 
 function isDate(value: string): boolean {

@@ -134,11 +134,12 @@ export class Cursor {
 export function looksLike(written: string, keyword: string): boolean {
   if (written === keyword) return true
   if (written.length < 3 || keyword.length < 3 || NOT_COUNTED.includes(written)) return false
+  if (written[0] !== keyword[0] && written.at(-1) !== keyword.at(-1)) return false
+  if (Math.abs(written.length - keyword.length) > 2) return false
   const limit = keyword.length <= 4 ? 1 : keyword.length <= 6 ? 1 + Number(sameLetters(written, keyword)) : 2
-  if (editDistance(written, keyword, limit) > limit) return false
-  return written[0] === keyword[0] || written.at(-1) === keyword.at(-1)
+  return editDistance(written, keyword, limit) <= limit
 }
 
 function sameLetters(a: string, b: string): boolean {
-  return [...a].sort().join('') === [...b].sort().join('')
+  return a.length === b.length && [...a].sort().join('') === [...b].sort().join('')
 }

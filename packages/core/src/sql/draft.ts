@@ -1,5 +1,5 @@
 import type { Finding, Span } from '../findings'
-import { foldName, sameName, type Check, type Column, type DataType, type Key, type Reference, type Schema, type Table } from '../schema'
+import { foldName, type Check, type Column, type DataType, type Key, type Reference, type Schema, type Table } from '../schema'
 
 /** A table while a script is being read: statements change it in place. */
 export interface TableDraft {
@@ -57,7 +57,7 @@ export function finishSchema(draft: Draft): Schema {
       references: table.references.map(({ statement: _, ...reference }): Reference => ({
         ...reference,
         targetColumns: reference.targetColumns
-          ?? tables.find(other => sameName(other.name, reference.table))?.primaryKey?.columns ?? [],
+          ?? draft.tables.get(foldName(reference.table))?.primaryKey?.columns ?? [],
       })),
     })),
   }

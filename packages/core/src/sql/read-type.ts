@@ -22,8 +22,16 @@ export function isTypeAhead(cursor: Cursor, draft: Draft, ahead = 0): boolean {
   return isTypeName(upper) || draft.types.has(text.toLowerCase()) || (kind === 'word' && !AFTER_COLUMN.has(upper) && misspeltType(upper) !== undefined)
 }
 
+/** Words that were compared with every type name before; a cache of bounded size, since the same names come again and again. */
+const compared = new Map<string, string | undefined>()
+
 function misspeltType(upper: string): string | undefined {
-  return upper.length < 4 ? undefined : nearest(upper, TYPE_NAMES)
+  if (upper.length < 4) return undefined
+  if (!compared.has(upper)) {
+    if (compared.size > 5000) compared.clear()
+    compared.set(upper, nearest(upper, TYPE_NAMES))
+  }
+  return compared.get(upper)
 }
 
 /** Reads a type with its arguments. Where none stands, nothing is taken and the finding says so. */

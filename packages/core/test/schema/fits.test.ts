@@ -9,7 +9,7 @@ describe('values in columns', () => {
     ['0417', 'INTEGER', [], 'changed'], ['417', 'INTEGER', [], 'kept'], ['SKV-00417', 'INTEGER', [], 'refused'], ['12.50', 'INTEGER', [], 'changed'],
     ['3000000000', 'INTEGER', [], 'refused'], ['3000000000', 'BIGINT', [], 'kept'], ['40000', 'SMALLINT', [], 'refused'], ['-32768', 'SMALLINT', [], 'kept'],
     ['9999.99', 'NUMERIC', ['6', '2'], 'kept'], ['9999.99', 'NUMERIC', ['5', '2'], 'refused'], ['12.505', 'NUMERIC', ['6', '2'], 'changed'], ['12.5', 'NUMERIC', ['6', '2'], 'kept'],
-    ['9999.99', 'NUMERIC', [], 'kept'], ['12.50', 'NUMERIC', ['6'], 'changed'], ['12.00', 'NUMERIC', ['6'], 'kept'],
+    ['9999.99', 'NUMERIC', [], 'kept'], ['12.50', 'NUMERIC', ['6'], 'changed'], ['12.00', 'NUMERIC', ['6'], 'kept'], ['9999.99', 'NUMERIC', ['4'], 'refused'], ['0.004', 'NUMERIC', ['2', '2'], 'changed'],
     ['9999.99', 'REAL', [], 'changed'], ['abc', 'REAL', [], 'refused'],
     ['ALVA', 'CHAR', ['4'], 'kept'], ['ALVA', 'CHAR', ['3'], 'refused'], ['ALVA', 'CHAR', [], 'refused'], ['ALVA', 'TEXT', [], 'kept'],
     ['2025-02-29', 'DATE', [], 'refused'], ['2024-02-29', 'DATE', [], 'kept'], ['x', 'JSON', [], 'unknown'],
