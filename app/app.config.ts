@@ -2,7 +2,7 @@
 export default defineAppConfig({
   ui: {
     colors: { primary: 'verdigris', neutral: 'stone', error: 'red', warning: 'amber', info: 'slate', success: 'verdigris' },
-    button: { slots: { base: 'rounded-[3px] font-semibold cursor-pointer' }, defaultVariants: { size: 'md' } },
+    button: { slots: { base: 'rounded-[3px] font-semibold cursor-pointer whitespace-nowrap' }, defaultVariants: { size: 'md' } },
     input: { slots: { root: 'w-full', base: 'rounded-[2px] bg-[var(--sheet)]' }, defaultVariants: { size: 'lg' } },
     textarea: { slots: { root: 'w-full', base: 'rounded-[2px] bg-[var(--sheet)]' } },
     modal: {

@@ -36,14 +36,16 @@ const showsPairs = ref(false)
       <thead><tr><th scope="col">here</th><th scope="col">in the model answer</th><th scope="col">how sure</th><th scope="col">why</th></tr></thead>
       <tbody><tr v-for="(pair, i) in handIn.marking!.pairing" :key="i"><td class="mono">{{ pair.answer }}</td><td class="mono">{{ pair.model }}</td><td :class="pair.confidence">{{ pair.confidence }}</td><td class="soft">{{ pair.reasons.join(', ') }}</td></tr></tbody>
     </table>
-    <div class="why">
-      <h3>Why</h3>
-      <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
-      <p v-if="cell.open" class="small open">It rests on a pairing that is not sure.</p>
-    </div>
-    <div v-if="cell.witness" class="witness">
-      <h3>Witness</h3>
-      <WitnessRows :witness="cell.witness" />
+    <div class="proof">
+      <div class="why">
+        <h3>Why</h3>
+        <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
+        <p v-if="cell.open" class="small open">It rests on a pairing that is not sure.</p>
+      </div>
+      <div v-if="cell.witness" class="witness">
+        <h3>Witness</h3>
+        <WitnessRows :witness="cell.witness" />
+      </div>
     </div>
     <p v-if="entry.phrase" class="serif soft brief-phrase">The brief: <i>“{{ entry.phrase }}”</i></p>
   </section>
@@ -57,6 +59,8 @@ h3 { font-family: var(--font-sans); font-size: 13.5px; font-weight: 650; color: 
 .decided { display: flex; gap: 10px; background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 6px 12px; }
 .follows { background: var(--slate-wash); border-left: 3px solid var(--slate); padding: 6px 12px; }
 .why p { line-height: 1.45; }
+.proof { display: flex; flex-wrap: wrap; gap: 12px 24px; }
+.proof > div { flex: 1 1 300px; min-width: 0; }
 .sure { color: var(--verdigris); }
 .likely { color: var(--ink); }
 .weak { color: var(--ochre); }

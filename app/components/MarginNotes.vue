@@ -87,7 +87,7 @@ function toggle(rule: string): void {
 .more { margin: 3px 0 0 27px; display: flex; gap: 14px; align-items: baseline; flex-wrap: wrap; }
 details { color: var(--soft); }
 summary { cursor: pointer; color: var(--verdigris); font-weight: 600; list-style: none; }
-.body { margin: 4px 0 0 27px; display: grid; gap: 6px; line-height: 1.4; }
+.body { margin: 4px 0 0 27px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; line-height: 1.4; }
 .upheld-head { margin-top: 14px; }
 .upheld { margin-top: 6px; }
 .upheld li { display: flex; gap: 9px; padding: 3px 0; line-height: 1.4; }

@@ -44,8 +44,8 @@ function linesOf({ start, end }: Span): Line[] {
 </template>
 
 <style scoped>
-.excerpt { background: var(--sheet); border: 1px solid var(--rule-strong); padding: 8px 0; max-height: 240px; overflow: auto; }
-pre { font-size: 12.5px; line-height: 1.55; white-space: pre-wrap; }
+.excerpt { background: var(--sheet); border: 1px solid var(--rule-strong); padding: 8px 0; max-height: 172px; overflow: auto; }
+pre { font-size: 12px; line-height: 1.5; white-space: pre-wrap; }
 pre + pre { margin-top: 10px; }
 pre span { display: block; padding: 0 12px 0 28px; text-indent: -16px; }
 .broken .marked { background: var(--madder-wash); box-shadow: inset 3px 0 0 var(--madder); }

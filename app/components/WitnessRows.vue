@@ -32,7 +32,7 @@ const sentence = computed(() => {
 </template>
 
 <style scoped>
-.witness { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: flex-start; }
+.witness { min-width: 0; display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: flex-start; }
 .name { color: var(--soft); font-size: 12px; margin: 0 0 2px; }
 .table { max-width: 100%; overflow-x: auto; }
 table { border-collapse: collapse; border: 1px solid var(--rule-strong); background: var(--sheet); font-family: var(--font-mono); font-size: 12.5px; }

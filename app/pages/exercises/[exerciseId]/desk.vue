@@ -335,8 +335,8 @@ thead th { position: sticky; top: 0; background: var(--ground); z-index: 1; text
 thead h2 { color: var(--ink); font-size: 17px; }
 td { border-bottom: 1px solid var(--rule); padding: 0 8px; vertical-align: middle; }
 td:first-child { padding: 0; }
-td button { width: 100%; text-align: left; padding: 4px 8px; cursor: pointer; font-size: 15px; line-height: 1.35; border-left: 3px solid transparent; outline-offset: -2px !important; }
-.no { display: inline-block; width: 26px; font: 12px var(--font-sans); }
+td button { width: 100%; text-align: left; padding: 4px 8px 4px 34px; text-indent: -26px; cursor: pointer; font-size: 15px; line-height: 1.35; border-left: 3px solid transparent; outline-offset: -2px !important; }
+.no { display: inline-block; width: 26px; text-indent: 0; font: 12px var(--font-sans); }
 .chosen { background: var(--sheet); }
 .chosen button { border-left-color: var(--ink); font-weight: 650; }
 .sign-cell { width: 74px; white-space: nowrap; }

@@ -195,7 +195,7 @@ const dueWords = computed(() => {
       </aside>
 
       <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" aria-label="Script">
-        <div class="tabs" role="tablist" aria-label="Sheets"><button type="button" role="tab" aria-selected="true" class="tab">Script<span v-if="findings.length > 0" class="soft tiny"> {{ countOf(findings.length, 'note') }}</span></button></div>
+        <div class="tabs" role="tablist" aria-label="Sheets"><button type="button" role="tab" aria-selected="true" class="tab">Script<span v-if="findings.length > 0" class="soft tiny note-count">{{ countOf(findings.length, 'note') }}</span></button></div>
         <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
         <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · with your instructor</p>
         <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
@@ -272,6 +272,7 @@ dt { color: var(--soft); }
 .sheet-side { flex: 1; min-width: 0; display: flex; flex-direction: column; padding: 0 22px 12px; outline: none !important; }
 .tabs { border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }
 .tab { padding: 11px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid var(--verdigris); font-weight: 650; }
+.note-count { margin-left: 7px; }
 .sheet { flex: 1; min-height: 160px; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); }
 .reading { padding-top: 8px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .banner { background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 6px 12px; margin-bottom: 10px; font-size: 13.5px; }
