@@ -10,8 +10,10 @@ const groups = computed(() => {
   const lines = course.value?.exercises ?? []
   const marked = lines.filter(({ mine }) => mine?.points || mine?.takenBack)
   const handedIn = lines.filter(line => !marked.includes(line) && line.mine?.handedInAt)
-  const open = lines.filter(line => !marked.includes(line) && !handedIn.includes(line)).sort((a, b) => due(a) - due(b))
-  return [{ name: 'To do', lines: open }, { name: 'Handed in', lines: handedIn }, { name: 'Marked', lines: marked }].filter(group => group.lines.length > 0)
+  const rest = lines.filter(line => !marked.includes(line) && !handedIn.includes(line)).sort((a, b) => due(a) - due(b))
+  const closed = rest.filter(line => due(line) + line.lateDays * 86_400_000 < Date.now())
+  const open = rest.filter(line => !closed.includes(line))
+  return [{ name: 'To do', lines: open }, { name: 'Handed in', lines: handedIn }, { name: 'Marked', lines: marked }, { name: 'Closed', lines: closed }].filter(group => group.lines.length > 0)
 })
 
 function stateOf({ mine, opensAt }: ExerciseLine): string {

@@ -46,8 +46,8 @@ tr.strict td:first-child { box-shadow: inset 3px 0 0 var(--ochre); }
 .none { color: var(--soft); font-style: italic; font-family: var(--font-serif); }
 .outcome { margin: 0; flex: 1 1 200px; min-width: 180px; align-self: center; }
 .outcome strong { font-weight: 650; }
-.compact table { font-size: 12px; }
-.compact th, .compact td { padding: 2px 7px; }
+.compact table { font-size: 11.5px; }
+.compact th, .compact td { padding: 2px 5px; }
 .compact .outcome { flex-basis: 100%; }
 .bar { display: none; }
 </style>

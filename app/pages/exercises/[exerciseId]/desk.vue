@@ -58,6 +58,9 @@ function step(by: number): void {
   if (next) select(next.id)
 }
 
+/** What was just done, in words. */
+const released = ref('')
+
 /* While hand-ins are being marked, the desk asks again; it stops when all are. */
 const marked = computed(() => desk.value?.queue.filter(({ state }) => state !== 'being marked').length ?? 0)
 const isMarking = computed(() => desk.value !== undefined && marked.value < desk.value.queue.length)
@@ -68,7 +71,13 @@ useIntervalFn(async () => {
 }, 1500)
 
 async function markAgain(): Promise<void> {
-  await api(`/exercises/${exerciseId.value}/markings`, { method: 'POST' })
+  try {
+    const { asked } = await api<{ asked: number }>(`/exercises/${exerciseId.value}/markings`, { method: 'POST' })
+    released.value = asked === 0 ? 'All are marked by this rule sheet already.' : ''
+  }
+  catch (problem) {
+    fault.value = errorInWords(problem)
+  }
   await Promise.all([reload(), load()])
 }
 
@@ -164,7 +173,6 @@ function enter(): void {
 
 /* Release */
 const releasing = ref(false)
-const released = ref('')
 const counts = computed(() => {
   const count = (...states: string[]): number => desk.value?.queue.filter(({ state }) => states.includes(state)).length ?? 0
   return { ready: count('ready', 'looked at'), open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked'), released: count('released') }

@@ -26,20 +26,21 @@ const editor = useTemplateRef('editor')
 const pageFault = ref('')
 const isPhone = useMediaQuery('(max-width: 1023px)')
 const isNarrow = useMediaQuery('(max-width: 1439px)')
-const briefFolded = useLocalStorage('nomenklatura-brief-folded', () => null as boolean | null)
+/** Folded by the width of the window until somebody says otherwise; then remembered. */
+const briefFolded = useLocalStorage<'by width' | 'folded' | 'open'>('nomenklatura-brief', 'by width')
 const marginFolded = useLocalStorage('nomenklatura-margin-folded', false)
-const isBriefFolded = computed(() => briefFolded.value ?? isNarrow.value)
+const isBriefFolded = computed(() => briefFolded.value === 'by width' ? isNarrow.value : briefFolded.value === 'folded')
 const isTight = useMediaQuery('(max-width: 1199px)')
 /** On one column one side is shown at a time. */
 const side = ref<'brief' | 'sheet' | 'margin'>('sheet')
 
 function foldBrief(folded: boolean): void {
-  briefFolded.value = folded
+  briefFolded.value = folded ? 'folded' : 'open'
   if (!folded && isTight.value) marginFolded.value = true
 }
 function foldMargin(folded: boolean): void {
   marginFolded.value = folded
-  if (!folded && isTight.value) briefFolded.value = true
+  if (!folded && isTight.value) briefFolded.value = 'folded'
 }
 
 async function start(): Promise<void> {
@@ -263,7 +264,7 @@ const dueWords = computed(() => {
 .facts > div { display: grid; grid-template-columns: 110px 1fr; padding: 8px 0; border-bottom: 1px solid var(--rule); }
 dt { color: var(--soft); }
 .fault, .late { color: var(--madder); }
-.desk { flex: 1; display: flex; min-height: 0; height: calc(100vh - 53px); }
+.desk { flex: none; display: flex; height: calc(100vh - 45px); }
 .brief-side, .margin-side { overflow-y: auto; flex: none; outline-offset: -2px !important; }
 .brief-side { width: 264px; padding: 12px 18px 40px; border-right: 1px solid var(--rule-strong); }
 .margin-side { width: 300px; border-left: 1px solid var(--rule-strong); position: relative; }
