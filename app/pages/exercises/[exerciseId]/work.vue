@@ -104,6 +104,15 @@ async function handIn(): Promise<void> {
   handingIn.value = false
 }
 
+/* Told once, after the first change */
+const knowsSaving = useLocalStorage('nomenklatura-knows-saving', false)
+const toast = useToast()
+watch(() => store.save.status, (status, before) => {
+  if (status !== 'saved' || before !== 'saving' || knowsSaving.value) return
+  knowsSaving.value = true
+  toast.add({ title: 'Saved as you type, here and on the server.', color: 'neutral', duration: 6000 })
+})
+
 /* Two versions */
 const looking = ref(false)
 function resolve(mine: boolean): void {
