@@ -73,7 +73,7 @@ function identifies(reading: Reading, { entity, by }: Of<'identifies'>): Result 
   const implication = tree.ask(left)
   const { table } = at
   if (!reaches(implication, goal)) {
-    return says('broken', whyNotReached(implication, left, goal), [table], twoRowWitness(reading, tree, left, implication, null))
+    return says('broken', whyNotReached(tree, implication, left, goal), [table], twoRowWitness(reading, tree, left, implication, null))
   }
   const optional = optionalColumn(reading, at, entity, by)
   if (optional && isFirstIdentifier(reading, entity, by)) {
@@ -140,7 +140,7 @@ function rowQuestion(reading: Reading, entity: string, by: readonly string[], mu
       : says('too strict', [heldBack(at.table, key)], [at.table], twoRowWitness(reading, tree, left, implication, key))
   }
   return must
-    ? says('broken', whyNotReached(implication, left, goal), [at.table], twoRowWitness(reading, tree, left, implication, null))
+    ? says('broken', whyNotReached(tree, implication, left, goal), [at.table], twoRowWitness(reading, tree, left, implication, null))
     : says('upheld', [becauseOf('not-held-back', { table: at.table.name, columns: columnsInWords(left) }, at.table)], [at.table])
 }
 
@@ -159,7 +159,7 @@ function mustReach(reading: Reading, tree: OccurrenceTree, left: readonly Column
   const implication = tree.ask(left)
   return reaches(implication, goal)
     ? says('upheld', describe(implication.derivation(goal), left, goal), tablesOf(tree))
-    : says('broken', whyNotReached(implication, left, goal), tablesOf(tree), twoRowWitness(reading, tree, left, implication, null))
+    : says('broken', whyNotReached(tree, implication, left, goal), tablesOf(tree), twoRowWitness(reading, tree, left, implication, null))
 }
 
 function atMostOne(reading: Reading, { entity, role }: Of<'atMostOne'>): Result {
@@ -368,13 +368,12 @@ function describe(origins: readonly Origin[], left: readonly ColumnAt[], goal: {
   return [...steps, { code: 'all-reached', params: { from: columnsInWords(left), to } }]
 }
 
-function whyNotReached(implication: Implication, left: readonly ColumnAt[], goal: { row: Occurrence } | { columns: readonly ColumnAt[] }): Because[] {
-  const missed = 'row' in goal ? [] : goal.columns.filter(column => !implication.reachesColumn(column))
-  const table = 'row' in goal ? goal.row.table : missed[0]!.at.table
-  const at = 'row' in goal ? goal.row : missed[0]!.at
-  const stuck = implication.reachesRow(at) ? left[0]!.at.table : table
+/** What is not reached, and the keys of the first table on the way whose row is not. */
+function whyNotReached(tree: OccurrenceTree, implication: Implication, left: readonly ColumnAt[], goal: { row: Occurrence } | { columns: readonly ColumnAt[] }): Because[] {
+  const missed = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
+  const stuck = (tree.occurrences.find(at => !implication.reachesRow(at)) ?? tree.occurrences[0]!).table
   const keys = declaredKeys(stuck)
-  const first = becauseOf('not-reached', { from: columnsInWords(left), to: 'row' in goal ? `one row of ${table.name}` : `one value of ${columnsInWords(missed)}` }, stuck)
+  const first = becauseOf('not-reached', { from: columnsInWords(left), to: missed }, stuck)
   const second = keys.length === 0
     ? becauseOf('no-key-of', { table: stuck.name }, stuck)
     : becauseOf('key-part-missing', { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') }, keys[0])

@@ -1,7 +1,8 @@
 import { nearest, sameName, type Column } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft, TableDraft } from './draft'
-import { readColumn, readItem, readName, tableKey, type TableReader } from './read-table'
+import { readName } from './read-names'
+import { readColumn, readItem, tableKey, type TableReader } from './read-table'
 import { readType } from './read-type'
 
 /** ALTER TABLE name action, action ...: changes the table that was read before. */

@@ -1,26 +1,10 @@
 import type { Span } from '../findings'
-import { findColumn, foldName, sameColumns, type Column, type Key, type ReferentialAction } from '../schema'
+import { findColumn, foldName, sameColumns, type Column, type Key } from '../schema'
 import { looksLike, type Cursor } from './cursor'
-import type { Draft, ReferenceDraft, TableDraft } from './draft'
+import type { Draft, TableDraft } from './draft'
+import { CONSTRAINT_STARTS, readColumnList, readName, reportSurplusComma } from './read-names'
+import { readReference, skipDeferral } from './read-reference'
 import { isTypeAhead, readType } from './read-type'
-import type { SqlToken } from './tokens'
-
-/** Names one or more parts long, as in schema.table: the last part is the name. Undefined (and reported) where no name stands. */
-export function readName(cursor: Cursor, expected: string): { name: string, namespace: string | null, span: Span } | undefined {
-  const first = cursor.peek()
-  if (first.kind !== 'word' && first.kind !== 'quoted' && first.kind !== 'string') {
-    cursor.report('syntax.missing-name', first, { expected, found: first.text || 'the end' })
-    return undefined
-  }
-  let last = cursor.next()
-  let namespace: string | null = null
-  while (cursor.is('.') && (cursor.peek(1).kind === 'word' || cursor.peek(1).kind === 'quoted')) {
-    cursor.next()
-    namespace = last.text
-    last = cursor.next()
-  }
-  return { name: last.text, namespace, span: { start: first.start, end: last.end } }
-}
 
 /** What reading one table needs: where it is, what is known, which statement this is. */
 export interface TableReader {
@@ -71,10 +55,6 @@ function endItem({ cursor }: TableReader): boolean {
   return true
 }
 
-function reportSurplusComma(cursor: Cursor, { start, end }: SqlToken): void {
-  cursor.report('syntax.trailing-comma', { start, end }, {}, { span: { start, end }, text: '', label: 'Take the comma out' })
-}
-
 function skipUnexpected(cursor: Cursor): void {
   const first = cursor.peek()
   if (cursor.isAtStatementEnd || cursor.is(',') || cursor.is(')')) return
@@ -84,8 +64,6 @@ function skipUnexpected(cursor: Cursor): void {
     else cursor.next()
   }
 }
-
-const CONSTRAINT_STARTS: ReadonlySet<string> = new Set(['CONSTRAINT', 'PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK', 'EXCLUDE', 'LIKE', 'KEY', 'INDEX', 'FULLTEXT', 'SPATIAL'])
 
 /** One line of the table: a column or a constraint. */
 export function readItem(reader: TableReader): void {
@@ -165,104 +143,6 @@ function readUniqueOptions(cursor: Cursor): boolean {
     else cursor.next()
   }
   return notDistinct
-}
-
-/** ( a, b ): missing commas and brackets are reported, order and length words passed over. */
-export function readColumnList(cursor: Cursor, required: boolean): string[] {
-  if (!cursor.take('(')) {
-    const { kind } = cursor.peek()
-    if (required) cursor.reportMissing('syntax.missing-bracket', { bracket: '(', where: `after "${cursor.previous.text}"` }, ' (', 'Open the bracket')
-    if (!required || (kind !== 'word' && kind !== 'quoted')) return []
-  }
-  const names: string[] = []
-  let needsComma = false
-  for (;;) {
-    const token = cursor.peek()
-    if (cursor.take(')')) return names
-    if (cursor.isAtStatementEnd || (token.startsLine && needsComma && (CONSTRAINT_STARTS.has(token.upper) || token.upper === 'REFERENCES'))) break
-    if (cursor.is(',')) {
-      const comma = cursor.next()
-      if (!needsComma || cursor.is(')')) reportSurplusComma(cursor, comma)
-      needsComma = false
-    }
-    else if (token.kind === 'word' || token.kind === 'quoted') {
-      if (needsComma && ['ASC', 'DESC', 'NULLS', 'FIRST', 'LAST'].includes(token.upper)) {
-        cursor.next()
-        continue
-      }
-      if (needsComma) cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')
-      names.push(cursor.next().text)
-      if (cursor.is('(')) cursor.skipGroup()
-      needsComma = true
-    }
-    else {
-      cursor.report('syntax.unexpected', token, { found: token.text })
-      cursor.next()
-    }
-  }
-  cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
-  return names
-}
-
-interface ReferenceStart {
-  readonly cursor: Cursor
-  readonly name: string | null
-  readonly columns: readonly string[]
-  readonly statement: number
-  readonly start: number
-}
-
-/** What follows REFERENCES. */
-function readReference({ cursor, name, columns, statement, start }: ReferenceStart): ReferenceDraft {
-  if (cursor.is('TABLE')) cursor.next()
-  const target = readName(cursor, 'the name of a table')
-  const targetColumns = cursor.is('(') ? readColumnList(cursor, false) : null
-  let onDelete: ReferentialAction = 'no action'
-  let onUpdate: ReferentialAction = 'no action'
-  let deferrable = false
-  for (;;) {
-    if (cursor.takeWords('MATCH')) cursor.next()
-    else if (cursor.is('ON') && (cursor.isLike('DELETE', 1) || cursor.peek(1).upper === 'DELETE')) {
-      cursor.next()
-      cursor.misspelt(cursor.next(), 'DELETE')
-      onDelete = readAction(cursor)
-    }
-    else if (cursor.is('ON') && (cursor.isLike('UPDATE', 1) || cursor.peek(1).upper === 'UPDATE')) {
-      cursor.next()
-      cursor.misspelt(cursor.next(), 'UPDATE')
-      onUpdate = readAction(cursor)
-    }
-    else if (cursor.takeWords('NOT', 'DEFERRABLE')) deferrable = false
-    else if (cursor.take('DEFERRABLE')) deferrable = true
-    else if (cursor.takeWords('INITIALLY', 'DEFERRED') || cursor.takeWords('INITIALLY', 'IMMEDIATE') || cursor.takeWords('NOT', 'VALID')) continue
-    else break
-  }
-  return { name, columns, table: target?.name ?? '', targetColumns, onDelete, onUpdate, deferrable, statement, span: { start, end: cursor.previous.end } }
-}
-
-function readAction(cursor: Cursor): ReferentialAction {
-  if (cursor.takeLike('CASCADE')) return 'cascade'
-  if (cursor.takeLike('RESTRICT')) return 'restrict'
-  if (cursor.take('SET')) {
-    if (cursor.takeLike('DEFAULT')) return 'set default'
-    cursor.takeLike('NULL')
-    if (cursor.is('(')) cursor.skipGroup()
-    return 'set null'
-  }
-  if (cursor.take('NO')) cursor.takeLike('ACTION')
-  else if (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.next().text })
-  return 'no action'
-}
-
-function skipDeferral(cursor: Cursor, table: TableDraft): void {
-  const reference = table.references.at(-1)
-  for (;;) {
-    if (cursor.takeWords('NOT', 'DEFERRABLE')) continue
-    if (cursor.take('DEFERRABLE')) {
-      if (reference) table.references[table.references.length - 1] = { ...reference, deferrable: true }
-    }
-    else if (!cursor.takeWords('INITIALLY', 'DEFERRED') && !cursor.takeWords('INITIALLY', 'IMMEDIATE') && !cursor.takeWords('NOT', 'VALID')) return
-  }
 }
 
 /** A column with its type and its own constraints. */

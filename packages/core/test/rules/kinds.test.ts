@@ -1,0 +1,117 @@
+import { describe, expect, it } from 'vitest'
+import { align, worldFromSchema } from '../../src/alignment'
+import { Reading, becauseInWords, consequences, evaluate, proposeRules, unknownElements, type Evaluation, type Rule } from '../../src/rules'
+import { readScript } from '../../src/sql'
+
+/** Kinds and layouts that the golden table does not cover, each with its reason in the name. */
+const MODEL = `CREATE TABLE genus (name text PRIMARY KEY, family text NOT NULL);
+  CREATE TABLE taxon (name text PRIMARY KEY, genus text NOT NULL REFERENCES genus ON DELETE RESTRICT);
+  CREATE TABLE trial (trial_no int PRIMARY KEY, taxon text NOT NULL REFERENCES taxon ON DELETE CASCADE, percent numeric(4,1));
+  CREATE TABLE loan (trial_no int REFERENCES trial, keeper char(3) NOT NULL, since date, PRIMARY KEY (trial_no, keeper));`
+const model = readScript(MODEL).schema
+const world = worldFromSchema(model, { 'trial.percent': ['23.5', '100.0'] })
+
+function readingOf(script: string): Reading {
+  const { schema } = readScript(script)
+  return new Reading(world, schema, align(world, schema))
+}
+const judge = (script: string, rule: Rule): Evaluation => evaluate(readingOf(script), rule)
+const words = ({ because }: Evaluation): string => because.map(becauseInWords).join(' ')
+
+describe('determines, along paths', () => {
+  const rule: Rule = { kind: 'determines', entity: 'taxon', from: ['name'], to: ['genus.family'] }
+  it('is upheld where keys and references lead there', () => {
+    expect(judge(MODEL, rule)).toMatchObject({ verdict: 'upheld' })
+  })
+  it('is broken where the determinant is no key', () => {
+    const evaluation = judge(MODEL.replace('taxon (name text PRIMARY KEY', 'taxon (id serial PRIMARY KEY, name text NOT NULL').replace('REFERENCES taxon', 'REFERENCES taxon (name)'), rule)
+    expect(evaluation).toMatchObject({ verdict: 'broken', witness: { outcome: 'accepted' } })
+    expect(words(evaluation)).toContain('What taxon keeps unique is PRIMARY KEY (id).')
+  })
+  it('is not shown where the end of the path is missing', () => {
+    expect(judge('CREATE TABLE taxon (name text PRIMARY KEY);', rule).verdict).toBe('not shown')
+  })
+})
+
+describe('on delete', () => {
+  const gone: Rule = { kind: 'onDelete', entity: 'trial', role: 'taxon', outcome: 'gone' }
+  const refused: Rule = { ...gone, outcome: 'refused' }
+  it.each([
+    ['CASCADE', MODEL, 'upheld', 'broken'],
+    ['no action', MODEL.replace('ON DELETE CASCADE', ''), 'too strict', 'upheld'],
+    ['SET NULL', MODEL.replace('ON DELETE CASCADE', 'ON DELETE SET NULL'), 'broken', 'broken'],
+    ['no reference at all', MODEL.replace('REFERENCES taxon ON DELETE CASCADE', ''), 'broken', 'broken'],
+  ])('%s', (_, script, whenGone, whenRefused) => {
+    expect([judge(script, gone).verdict, judge(script, refused).verdict]).toEqual([whenGone, whenRefused])
+  })
+  it('without a reference both the reference and what deleting does are one mistake', () => {
+    const reading = readingOf(MODEL.replace('REFERENCES taxon ON DELETE CASCADE', ''))
+    const rules: Rule[] = [{ kind: 'refersTo', entity: 'trial', role: 'taxon' }, refused]
+    expect(consequences(reading, rules, rules.map(rule => evaluate(reading, rule)))).toEqual([-1, 0])
+  })
+})
+
+describe('pairs', () => {
+  const once: Rule = { kind: 'pairOnce', entity: 'loan', by: ['trial', 'keeper'] }
+  const again: Rule = { kind: 'pairMayRepeat', entity: 'loan', by: ['trial', 'keeper'] }
+  it('a key over the pair upholds once and is too strict for again', () => {
+    expect([judge(MODEL, once).verdict, judge(MODEL, again).verdict]).toEqual(['upheld', 'too strict'])
+    expect(judge(MODEL, again).witness).toMatchObject({ outcome: 'refused', by: 'PRIMARY KEY (trial_no, keeper) of loan' })
+  })
+  it('a date in the key breaks once and upholds again', () => {
+    const script = MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no, keeper, since)')
+    expect([judge(script, once).verdict, judge(script, again).verdict]).toEqual(['broken', 'upheld'])
+  })
+  it('a smaller key upholds once as well: it is stricter elsewhere, not here', () => {
+    expect(judge(MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no)'), once).verdict).toBe('upheld')
+  })
+  it('UNIQUE over columns that may be empty does not hold where NULL is outside the question, UNIQUE NULLS NOT DISTINCT always', () => {
+    const nullable = MODEL.replace('keeper char(3) NOT NULL', 'keeper char(3)').replace('PRIMARY KEY (trial_no, keeper)', 'UNIQUE (trial_no, keeper)')
+    expect(judge(nullable, once).verdict).toBe('upheld') // the pair asked about has both, and then UNIQUE compares
+    expect(judge(nullable.replace('UNIQUE', 'UNIQUE NULLS NOT DISTINCT'), once).verdict).toBe('upheld')
+  })
+  it('a partial unique index is no key', () => {
+    const script = `${MODEL.replace(', PRIMARY KEY (trial_no, keeper)', '')} CREATE UNIQUE INDEX i ON loan (trial_no, keeper) WHERE since IS NULL;`
+    expect(judge(script, once).verdict).toBe('broken')
+  })
+})
+
+describe('identifies by several parts', () => {
+  const rule: Rule = { kind: 'identifies', entity: 'loan', by: ['trial', 'keeper'] }
+  it('is too strict where one part alone is a key, and shows which', () => {
+    const evaluation = judge(MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no)'), rule)
+    expect(evaluation.verdict).toBe('too strict')
+    expect(words(evaluation)).toContain('PRIMARY KEY (trial_no) keeps')
+  })
+})
+
+describe('values', () => {
+  const rule: Rule = { kind: 'stores', entity: 'trial', attribute: 'percent', values: ['23.5', '100.0'] }
+  it.each([['numeric(4,1)', 'upheld'], ['numeric(3,1)', 'too strict'], ['integer', 'broken'], ['text', 'upheld'], ['json', 'cannot tell'], ['real', 'broken']])('percent %s: %s', (type, expected) => {
+    expect(judge(MODEL.replace('percent numeric(4,1)', `percent ${type}`), rule).verdict).toBe(expected)
+  })
+})
+
+describe('a proposed rule sheet', () => {
+  const rules = proposeRules(world, model, { total: 40 })
+  it('is upheld by the model answer it came from, every rule of it', () => {
+    const reading = readingOf(MODEL)
+    expect(rules.filter(({ rule }) => evaluate(reading, rule).verdict !== 'upheld').map(({ sentence }) => sentence)).toEqual([])
+  })
+  it('asks nothing twice, names only what is there, and its points sum to the total', () => {
+    expect(new Set(rules.map(({ rule }) => JSON.stringify(rule))).size).toBe(rules.length)
+    expect(rules.flatMap(({ rule }) => unknownElements(world, rule, model))).toEqual([])
+    expect(rules.reduce((sum, { points }) => sum + points, 0)).toBe(40)
+  })
+  it('says each relationship both ways, in sentences', () => {
+    const sentences = rules.map(({ sentence }) => sentence)
+    expect(sentences).toEqual(expect.arrayContaining([
+      'A trial is identified by its trial no.', 'One trial has at most one taxon.', 'One taxon may have many trials.', 'Every trial has a taxon.', 'The taxon that a trial names exists.', 'A taxon may have no trial yet.',
+      'Deleting a taxon deletes its trials.', 'Deleting a genus that has taxons is refused.', 'Values of percent such as 23.5 and 100.0 are kept as written.',
+    ]))
+  })
+  it('says which element a rule names that is no longer there', () => {
+    expect(unknownElements(world, { kind: 'mustHave', entity: 'trial', path: 'colour' }, model)[0]).toContain('"trial" of the model answer has no "colour"')
+    expect(unknownElements(world, { kind: 'atMostOne', entity: 'drawer', role: 'bay' }, model)[0]).toContain('no "drawer"')
+  })
+})
