@@ -80,6 +80,12 @@ export class Visitor {
     await (handle.asElement() as import('puppeteer-core').ElementHandle<HTMLElement>).click()
   }
 
+  /** Types into the field once it is there. */
+  async type(selector: string, text: string): Promise<void> {
+    await this.page.waitForSelector(selector, { timeout: 15_000 })
+    await this.page.type(selector, text)
+  }
+
   /** Waits until the text can be read on the page. */
   async sees(text: string, selector = 'body'): Promise<void> {
     await this.page.waitForFunction((css, wanted) => [...document.querySelectorAll<HTMLElement>(css)].some(element => element.innerText.includes(wanted)), { timeout: 15_000 }, selector, text)
