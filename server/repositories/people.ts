@@ -41,10 +41,9 @@ export async function recordFailure(db: Db, subjects: readonly string[], at: Dat
   await db('sign_in_failures').where('at', '<', new Date(at.getTime() - 86_400_000)).delete()
 }
 
-/** Failures of the busiest of these subjects since `since`. */
-export async function countFailures(db: Db, subjects: readonly string[], since: Date): Promise<number> {
-  const rows = await db('sign_in_failures').whereIn('subject', subjects).where('at', '>', since).groupBy('subject').count<{ count: string }[]>('* as count')
-  return Math.max(0, ...rows.map(row => Number(row.count)))
+export async function countFailures(db: Db, subject: string, since: Date): Promise<number> {
+  const row = await db('sign_in_failures').where({ subject }).where('at', '>', since).count<{ count: string }[]>('* as count').first()
+  return Number(row?.count ?? 0)
 }
 
 export async function clearFailures(db: Db, subject: string): Promise<void> {

@@ -27,12 +27,16 @@ export async function verifyPassword(password: string, stored: string): Promise<
 /** As costly as a real check, so that the time does not tell whether an address is known. */
 const NOBODY = 'scrypt:32768:8:1:AAAAAAAAAAAAAAAAAAAAAA==:AAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAAA='
 const MOST_FAILURES = 8
+/** A whole class may sign in from behind one address. */
+const MOST_FAILURES_OF_A_PLACE = 100
 const WINDOW_MS = 10 * 60_000
 
-/** Checks e-mail and password. After eight failures within ten minutes for one address or from one place, even the right one waits. */
+/** Checks e-mail and password. After eight failures within ten minutes for one person, or a hundred from one place, even the right one waits. */
 export async function signIn(db: Db, { email, password, from }: { email: string, password: string, from: string }, now = new Date()): Promise<Person> {
   const subjects = [`person ${email}`, `place ${from}`]
-  if (await countFailures(db, subjects, new Date(now.getTime() - WINDOW_MS)) >= MOST_FAILURES) {
+  const since = new Date(now.getTime() - WINDOW_MS)
+  const [ofPerson, ofPlace] = await Promise.all(subjects.map(subject => countFailures(db, subject, since)))
+  if (ofPerson! >= MOST_FAILURES || ofPlace! >= MOST_FAILURES_OF_A_PLACE) {
     throw new Refusal(429, 'too-many-tries', 'Too many tries. Wait ten minutes, then try again.')
   }
   const person = await findPersonByEmail(db, email)
