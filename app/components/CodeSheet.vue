@@ -110,7 +110,7 @@ onMounted(() => {
         Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
         keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
         EditorView.lineWrapping, EditorState.readOnly.of(readonly), EditorView.editable.of(!readonly),
-        EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', ...(readonly ? { tabindex: '0' } : {}) }),
+        EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
         placeholderText(placeholder),
         EditorView.updateListener.of((update) => {
           if (update.docChanged) emit('update:modelValue', update.state.doc.toString())
