@@ -50,11 +50,28 @@ function own(folder) {
   chmodSync(folder, 0o700)
 }
 
-/** The port of a server that runs on this folder, or undefined. A stale pid file is no running server. */
+/**
+ * The port of a server that runs on this folder, or undefined. A stale pid file is no running server, and neither is a process that was
+ * killed and only waits to be taken away: its pid file is removed, so that the next start is not refused.
+ */
 function runningPort(data) {
   if (run('pg_ctl', ['status', '-D', data]).status !== 0) return undefined
-  const lines = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')
-  return Number(lines[3])
+  const file = join(data, 'postmaster.pid')
+  const lines = readFileSync(file, 'utf8').split('\n')
+  const stat = `/proc/${lines[0]}/stat`
+  const isDead = existsSync('/proc/self/stat') && (!existsSync(stat) || /\) [ZX] /.test(readFileSync(stat, 'utf8')))
+  if (!isDead) return Number(lines[3])
+  rmSync(file, { force: true })
+  return undefined
+}
+
+/** Waits until the server takes connections; after an unclean stop it first recovers. */
+async function untilReady(connection) {
+  for (let i = 0; i < 150; i++) {
+    if (run('pg_isready', [...connection, '-q']).status === 0) return
+    await new Promise(resolve => setTimeout(resolve, 200))
+  }
+  throw new Error('PostgreSQL was started, but takes no connections. Its log is beside its data folder.')
 }
 
 /**
@@ -84,6 +101,7 @@ export async function startCluster(folder, database) {
     }
   }
   const connection = ['-h', '127.0.0.1', '-p', String(port), '-U', 'nomenklatura']
+  await untilReady(connection)
   const exists = run('psql', [...connection, '-d', 'postgres', '-tAc', `SELECT 1 FROM pg_database WHERE datname = '${database}'`]).stdout.trim() === '1'
   if (!exists) run('createdb', [...connection, database])
   return {

@@ -59,7 +59,7 @@ try {
   application = await startApplication({
     databaseUrl, port, password: sessionPassword(folder), demo: true, output: process.env.NOMENKLATURA_LOG ? 'inherit' : 'ignore',
   })
-  say(`\nNomenklatura is at  http://127.0.0.1:${port}\n\n${people.trim()}\n\nCtrl-C stops it.`)
+  say(`\nNomenklatura is at  http://127.0.0.1:${port}\n\n${people.trimEnd()}\n\nCtrl-C stops it.`)
   for (const [name, child] of [['server', application.server], ['worker', application.worker]]) {
     child.once('exit', (code) => {
       if (!stopping) say(`The ${name} ended by itself (${code ?? 'killed'}). Nothing that was saved is lost; start bin/demo again.`)
