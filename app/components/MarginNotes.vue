@@ -3,7 +3,7 @@ import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
-const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.' } = defineProps<{
+const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.', folds = false } = defineProps<{
   findings: readonly Finding[]
   verdicts: readonly CheckedRule[]
   /** In words; empty before the first check. */
@@ -13,8 +13,10 @@ const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing 
   hasText: boolean
   /** What is said when there is nothing to see. */
   nothing?: string
+  /** Whether the margin can be folded away. */
+  folds?: boolean
 }>()
-const emit = defineEmits<{ show: [place: Span], fix: [edit: { span: Span, text: string }] }>()
+const emit = defineEmits<{ show: [place: Span], fix: [edit: { span: Span, text: string }], fold: [] }>()
 
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
@@ -34,7 +36,7 @@ function toggle(rule: string): void {
       <h2>Margin</h2>
       <span class="soft small" role="status">{{ verdicts.length > 0 ? `${upheld.length} upheld · ${toSee.length + findings.length} to see` : findings.length > 0 ? `${findings.length} to see` : '' }}</span>
     </div>
-    <p v-if="checkedAt" class="soft small checked">{{ isStale ? 'changed since the check' : `checked ${checkedAt}` }}</p>
+    <p v-if="checkedAt || folds" class="soft small checked"><span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button></p>
     <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
       {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about your script will stand here.' }}
     </p>
@@ -76,7 +78,7 @@ function toggle(rule: string): void {
 <style scoped>
 .margin { padding: 12px 16px 40px; }
 .head { display: flex; align-items: baseline; justify-content: space-between; gap: 8px; }
-.checked { margin-top: 2px; }
+.checked { margin-top: 2px; display: flex; justify-content: space-between; }
 .empty { margin-top: 14px; font-style: italic; }
 .note { border-top: 1px dotted var(--rule-strong); padding: 9px 0; margin-top: 8px; }
 .place { display: flex; gap: 9px; text-align: left; cursor: pointer; line-height: 1.4; }

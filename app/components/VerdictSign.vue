@@ -14,7 +14,7 @@ const SIGNS: Readonly<Record<Verdict, string>> = { upheld: '✓', broken: '✕',
 
 <template>
   <span class="sign" :class="[verdict.replace(' ', '-'), { stale }]" :title="verdict">
-    <span aria-hidden="true">{{ SIGNS[verdict] }}</span>
+    <span aria-hidden="true">{{ SIGNS[verdict] || '\u00A0' }}</span>
     <span v-if="label" class="visually-hidden">{{ verdict }}</span>
   </span>
 </template>

@@ -45,7 +45,7 @@ async function begin(): Promise<void> {
       </template>
       <form v-if="teaches.length > 0 || isNew" class="begin" @submit.prevent="begin">
         <template v-if="beginning || isNew">
-          <UFormField label="Name of the course" class="field"><UInput v-model="name" required maxlength="120" placeholder="Relational Design, spring term" /></UFormField>
+          <UFormField label="Name of the course" class="field"><UInput v-model="name" required autofocus maxlength="120" placeholder="Relational Design, spring term" /></UFormField>
           <UButton type="submit">Begin a course</UButton>
           <p class="fault" role="alert">{{ fault }}</p>
         </template>
@@ -58,7 +58,7 @@ async function begin(): Promise<void> {
 <style scoped>
 .empty { padding: 22px 26px; max-width: 620px; margin-bottom: 20px; }
 .courses { margin: 8px 0 28px; border-top: 1px solid var(--rule-strong); }
-.courses li { display: flex; align-items: baseline; justify-content: space-between; gap: 16px; padding: 13px 4px; border-bottom: 1px solid var(--rule); }
+.courses li { display: flex; align-items: baseline; justify-content: space-between; gap: 16px; padding: 13px 0; border-bottom: 1px solid var(--rule); }
 .name { font-size: 19px; font-weight: 600; }
 .name:hover { text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 1px; }
 .begin { display: flex; gap: 14px; align-items: end; flex-wrap: wrap; }

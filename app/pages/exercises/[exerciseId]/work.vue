@@ -224,10 +224,10 @@ const dueWords = computed(() => {
 
       <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>
       <aside v-else-if="!isPhone || side === 'margin'" class="margin-side" data-region tabindex="-1" aria-label="Margin">
-        <button v-if="!isPhone" type="button" class="plain small fold-margin" @click="foldMargin(true)">Fold</button>
         <MarginNotes
           :findings="findings" :verdicts="store.check?.answer.verdicts ?? []" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
-          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="store.script.trim() !== ''"
+          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="store.script.trim() !== ''" :folds="!isPhone"
+          @fold="foldMargin(true)"
           @show="editor?.show($event)" @fix="editor?.applyEdit($event)" />
       </aside>
       <nav v-if="isPhone" class="switch" aria-label="Parts">
@@ -277,7 +277,6 @@ dt { color: var(--soft); }
 .brief-side, .margin-side { overflow-y: auto; flex: none; outline-offset: -2px !important; }
 .brief-side { width: 264px; padding: 12px 18px 40px; border-right: 1px solid var(--rule-strong); }
 .margin-side { width: 300px; border-left: 1px solid var(--rule-strong); position: relative; }
-.fold-margin { position: absolute; right: 16px; bottom: 12px; }
 .side-head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 8px; }
 .sheet-side { flex: 1; min-width: 0; display: flex; flex-direction: column; padding: 0 22px 12px; outline: none !important; }
 .tabs { border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }

@@ -1,16 +1,21 @@
 import { findEntity } from '../alignment'
 import type { Step } from '../alignment'
-import { declaredKeys, findColumn, foldName, sameName, type Column, type Table } from '../schema'
+import { declaredKeys, findColumn, findTable, foldName, sameName, type Column, type Table } from '../schema'
 import { keyInWords, listInWords } from './because'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree, Origin } from './occurrences'
 import type { Reading } from './reading'
 import type { Cell, Witness, WitnessTable } from './verdict'
 
-/** Values for the rows of a witness: the exercise's samples where the column stands for an attribute, else plain values of the type. */
-function sampleValue(reading: Reading, table: string, column: Column, which: number): string {
+/**
+ * Values for the rows of a witness: the exercise's samples where the column stands for an attribute, what the target shows where it refers to
+ * one, else plain values of the type.
+ */
+function sampleValue(reading: Reading, table: string, column: Column, which: number, hops = 0): string {
   const attribute = reading.alignment.attributes.find(other => sameName(other.table, table) && sameName(other.column, column.name))
   const samples = attribute && findEntity(reading.world, attribute.entity)?.attributes.find(({ name }) => name === attribute.attribute)?.samples
   if (samples && samples.length > which) return samples[which]!
+  const target = hops < 4 ? referredColumn(reading, table, column.name) : undefined
+  if (target) return sampleValue(reading, target.table.name, target.column, which, hops + 1)
   switch (column.type.family) {
     case 'integer': case 'decimal': case 'float': return String(which + 1)
     case 'date': return `2025-09-0${which + 1}`
@@ -18,6 +23,19 @@ function sampleValue(reading: Reading, table: string, column: Column, which: num
     case 'boolean': return which === 0 ? 'true' : 'false'
     default: return which === 0 ? 'a' : 'b'
   }
+}
+
+/** The column of another table that a column refers to, by a declared reference or by what stands for a role. */
+function referredColumn(reading: Reading, table: string, column: string): { table: Table, column: Column } | undefined {
+  const declared = reading.table(table).references.map(reference => ({ toTable: reference.table, columns: reference.columns.map((own, i) => [own, reference.targetColumns[i] ?? ''] as const) }))
+  const implied = reading.alignment.roles.flatMap(({ layout }) => layout.kind === 'forward' && sameName(layout.step.fromTable, table) ? [layout.step] : [])
+  for (const { toTable, columns } of [...declared, ...implied]) {
+    const pair = columns.find(([own]) => sameName(own, column))
+    const target = pair && findTable(reading.schema, toTable)
+    const found = target && findColumn(target, pair[1])
+    if (found) return { table: target, column: found }
+  }
+  return undefined
 }
 
 /** A column's value follows the reference: what it equals in the target decides, so that joined rows agree. */
