@@ -1,7 +1,9 @@
-/** Why two things were paired; the words are made by `reasonInWords`. */
-export type PairReason = 'same-name' | 'like-name' | 'glossary' | 'same-columns' | 'same-references' | 'same-type' | 'only-one-left' | 'given' | 'pinned' | 'inside'
+/** Why two things were paired; the words are made by `pairReasonInWords`. */
+export type PairReason
+  = | 'same-name' | 'like-name' | 'glossary' | 'same-columns' | 'same-references' | 'same-type' | 'same-shape' | 'only-one-left' | 'given' | 'pinned' | 'inside' | 'split'
+    | 'name-elsewhere' | 'other-references' | 'rival'
 
-/** sure: one may rely on it · likely, weak: shown as open where a rule needs it */
+/** sure: one may rely on it · likely, weak: doubtful, shown as open where a rule needs it. What is below weak is not paired. */
 export type Confidence = 'sure' | 'likely' | 'weak'
 
 export interface Pair {
@@ -11,18 +13,48 @@ export interface Pair {
   readonly reasons: readonly PairReason[]
 }
 
-/** An entity of the world found in a table of the answer; `inside` names the entity with whose rows its facts are written (a merge). */
+/**
+ * An entity of the world found in a table of the answer. `inside` names the entity with whose rows its facts are written (a merge); `parts` are
+ * further tables that hold facts of the same objects, row for row (a split).
+ */
 export interface EntityPlacement extends Pair {
   readonly entity: string
   readonly table: string
   readonly inside: { readonly entity: string, readonly role: string } | null
+  readonly parts: readonly Part[]
 }
 
+/** A further table of a split entity; the step goes along the reference between it and the first table, whichever way that leads. */
+export interface Part {
+  readonly table: string
+  readonly step: Step
+}
+
+/** Where an attribute stands. An attribute may stand in several places: see `copies`. */
 export interface AttributePlacement extends Pair {
   readonly entity: string
   readonly attribute: string
   readonly table: string
   readonly column: string
+}
+
+/** A fact of one entity written again in the table of another, reached from there by a path of roles (denormalisation). */
+export interface Copy extends Pair {
+  readonly host: string
+  readonly path: readonly string[]
+  readonly entity: string
+  readonly attribute: string
+  readonly table: string
+  readonly column: string
+}
+
+/** An entity whose facts stand in several columns of its owner's table (phone_1, phone_2), or as a list in one. */
+export interface Repetition {
+  readonly entity: string
+  readonly owner: string
+  readonly table: string
+  readonly columns: readonly string[]
+  readonly as: 'numbered columns' | 'a list'
 }
 
 /** The steps by which a row of the answer leads to another: pairs of columns, from and to. */
@@ -54,6 +86,10 @@ export interface Alignment {
   readonly entities: readonly EntityPlacement[]
   readonly attributes: readonly AttributePlacement[]
   readonly roles: readonly RolePlacement[]
+  readonly copies: readonly Copy[]
+  readonly repetitions: readonly Repetition[]
+  /** Other pairings that are nearly as good, or may be meant: each is one pin that replaces a doubtful pair. At most five. */
+  readonly rivals: readonly Pin[]
   /** Tables and columns of the answer that stand for nothing in the world. They never lower a verdict. */
   readonly surplus: readonly { readonly table: string, readonly column: string | null }[]
 }
@@ -62,4 +98,13 @@ export interface Alignment {
 export interface GlossaryEntry {
   readonly element: string
   readonly names: readonly string[]
+}
+
+/**
+ * A pairing made by hand. `to` names tables for an entity (the second and later ones are parts), `table.column` for an attribute, and
+ * `table.column+column` or a table between for a role. Empty: the element stands nowhere in the answer.
+ */
+export interface Pin {
+  readonly element: string
+  readonly to: readonly string[]
 }

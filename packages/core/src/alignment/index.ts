@@ -1,7 +1,8 @@
 export { findAttribute, findEntity, findRole, worldFromSchema, type Samples, type World, type WorldAttribute, type WorldEntity, type WorldRole } from './world'
 export type {
-  Alignment, AttributePlacement, Confidence, EntityPlacement, GlossaryEntry, Pair, PairReason, RoleLayout, RolePlacement, Step,
+  Alignment, AttributePlacement, Confidence, Copy, EntityPlacement, GlossaryEntry, Pair, PairReason, Part, Pin, Repetition, RoleLayout, RolePlacement, Step,
 } from './alignment'
-export { align, type AlignOptions } from './align'
+export { align, candidateAlignments, type AlignOptions } from './align'
+export { assign, totalOf } from './assignment'
 export { nameLikeness, nameWords } from './names'
 export { pairReasonInWords } from './wording'

@@ -11,13 +11,14 @@ export interface Likeness {
 /** Compares names of the world with names of an answer, the glossary included. */
 export class NameComparer {
   private readonly glossary = new Map<string, readonly NameWords[]>()
+  private readonly columnScores = new WeakMap<Table, Map<string, number>>()
 
   constructor(glossary: readonly GlossaryEntry[]) {
-    for (const { element, names } of glossary) this.glossary.set(foldName(element), names.map(nameWords))
+    for (const { element, names } of glossary) this.glossary.set(foldName(element), [...this.accepted(foldName(element)), ...names.map(nameWords)])
   }
 
   accepted(element: string): readonly NameWords[] {
-    return this.glossary.get(element) ?? []
+    return this.glossary.get(foldName(element)) ?? []
   }
 
   entity(entity: WorldEntity, table: Table): Likeness {
@@ -36,6 +37,26 @@ export class NameComparer {
     const own = [...role.columns.map(nameWords), nameWords(role.name), [...nameWords(role.name), '#'], nameWords(role.target), [...nameWords(role.target), '#']]
     const accepted = [...this.accepted(`${entity.name}.${role.name}`), ...this.accepted(role.target)]
     return best(nameWords(column), own, [...accepted, ...accepted.map(words => [...words, '#'])])
+  }
+
+  /** How well the facts of an entity are found among the columns of a table; remembered. */
+  columnScore(entity: WorldEntity, table: Table): number {
+    const known = this.columnScores.get(table) ?? new Map<string, number>()
+    this.columnScores.set(table, known)
+    const score = known.get(entity.name) ?? columnScoreOf(this, entity, table)
+    known.set(entity.name, score)
+    return score
+  }
+
+  /** A column against one column of the model's reference: that column's own name, and for a reference of one column also the role's names. */
+  roleColumn(entity: WorldEntity, role: WorldRole, own: string, column: string): Likeness {
+    return role.columns.length === 1 ? this.role(entity, role, column) : best(nameWords(column), [nameWords(own)], [])
+  }
+
+  /** As `qualified`, with the name of the role that leads to the entity before it. */
+  qualifiedBy(role: string, entity: WorldEntity, attribute: WorldAttribute, column: string): Likeness {
+    const bare = withAndWithout(nameWords(attribute.name), nameWords(entity.name)).at(-1)!
+    return best(nameWords(column), [bare, ...this.accepted(`${entity.name}.${attribute.name}`)].map(words => [...nameWords(role), ...words]), [])
   }
 
   /** A column against an attribute written in another entity's table: the name with its entity before it. */
@@ -94,30 +115,33 @@ function columnPrefix(table: Table): NameWords {
   return prefix
 }
 
+/** What each kind of evidence weighs in the score of a pair of entity and table. */
+export const WEIGHTS = { name: 0.42, columns: 0.36, references: 0.22 } as const
+
 /** Scores of entity (row) against table (column), 0 to 1. */
 export type Scores = readonly (readonly number[])[]
 
 /** How well the facts of an entity are found among a table's columns: the mean of what is found and what of the table is explained. */
-function columnScore(comparer: NameComparer, entity: WorldEntity, table: Table): number {
-  if (entity.attributes.length === 0) return 0.5
+function columnScoreOf(comparer: NameComparer, entity: WorldEntity, table: Table): number {
   const referring = new Set(table.references.flatMap(({ columns }) => columns.map(foldName)))
   const own = table.columns.filter(column => !referring.has(foldName(column.name)))
-  const found = entity.attributes.map(attribute => Math.max(0, ...table.columns.map((column) => {
-    const { score } = comparer.attribute(entity, attribute, table, column)
-    return score >= 0.55 ? score : 0
-  })))
-  const sum = found.reduce((a, b) => a + b, 0)
-  return (sum / entity.attributes.length + sum / Math.max(own.length, entity.attributes.length)) / 2
+  const roles = table.references.length === 0 ? entity.roles : []
+  const elements = entity.attributes.length + roles.length
+  if (elements === 0) return 0.5
+  const best = (score: (column: Column) => number, least: number): number => Math.max(0, ...table.columns.map(score).map(value => value >= least ? value : 0))
+  const sum = entity.attributes.reduce((total, attribute) => total + best(column => comparer.attribute(entity, attribute, table, column).score, 0.55), 0)
+    + roles.reduce((total, role) => total + best(column => comparer.role(entity, role, column.name).score, 0.75), 0)
+  return (sum / elements + sum / Math.max(own.length, elements)) / 2
 }
 
 /** Entities against tables: by name and columns first, then twice more with what the references lead to and come from. */
 export function tableScores(world: World, schema: Schema, comparer: NameComparer): Scores {
   const names = world.entities.map(entity => schema.tables.map(table => comparer.entity(entity, table).score))
-  const columns = world.entities.map(entity => schema.tables.map(table => columnScore(comparer, entity, table)))
+  const columns = world.entities.map(entity => schema.tables.map(table => comparer.columnScore(entity, table)))
   let scores: number[][] = names.map((row, e) => row.map((name, t) => 0.5 * name + 0.5 * columns[e]![t]!))
   for (let round = 0; round < 2; round++) {
     const references = referenceScores(world, schema, scores)
-    scores = names.map((row, e) => row.map((name, t) => 0.42 * name + 0.36 * columns[e]![t]! + 0.22 * references[e]![t]!))
+    scores = names.map((row, e) => row.map((name, t) => WEIGHTS.name * name + WEIGHTS.columns * columns[e]![t]! + WEIGHTS.references * references[e]![t]!))
   }
   return scores
 }

@@ -1,18 +1,23 @@
-import { assertUnreachable } from '../findings'
 import type { PairReason } from './alignment'
 
+const WORDS: Readonly<Record<PairReason, string>> = {
+  'same-name': 'the same name',
+  'like-name': 'a similar name',
+  'glossary': 'a name from the glossary',
+  'same-columns': 'the same facts',
+  'same-references': 'the same references',
+  'same-type': 'the same type',
+  'same-shape': 'the same types, keys and neighbours, under another name',
+  'only-one-left': 'nothing else is left for it',
+  'given': 'given by the exercise',
+  'pinned': 'paired by hand',
+  'inside': 'its facts stand in this table',
+  'split': 'further facts of the same rows',
+  'name-elsewhere': 'but the name speaks for another pairing',
+  'other-references': 'but its references lead elsewhere',
+  'rival': 'but another fits nearly as well',
+}
+
 export function pairReasonInWords(reason: PairReason): string {
-  switch (reason) {
-    case 'same-name': return 'the same name'
-    case 'like-name': return 'a similar name'
-    case 'glossary': return 'a name from the glossary'
-    case 'same-columns': return 'the same facts'
-    case 'same-references': return 'the same references'
-    case 'same-type': return 'the same type'
-    case 'only-one-left': return 'nothing else is left for it'
-    case 'given': return 'given by the exercise'
-    case 'pinned': return 'paired by hand'
-    case 'inside': return 'its facts stand in this table'
-    default: return assertUnreachable(reason)
-  }
+  return WORDS[reason]
 }

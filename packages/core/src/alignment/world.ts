@@ -84,7 +84,7 @@ function identifierOf(table: Table, handle: string | null, roles: readonly World
   return members
 }
 
-const NUMBER_ENDINGS = /_?(no|nr|num|number|id|code|key|ref)$/
+const NUMBER_ENDINGS = /_?(no|nr|num|number|id|code|key|ref|name)$/
 
 /** `garden_code` leads to the role "garden"; where nothing is left or the name is taken, the target's name is used. */
 function roleName(columns: readonly string[], target: string, taken: ReadonlySet<string>): string {

@@ -1,0 +1,140 @@
+import { findTable, sameName, type Reference, type Table } from '../schema'
+import type { RoleLayout, Step } from './alignment'
+import { assign } from './assignment'
+import { impliedStep, stepOf, type AlignmentDraft } from './draft'
+import { nameLikeness, nameWords } from './names'
+import { identifierColumns } from './pair-columns'
+import type { WorldEntity, WorldRole } from './world'
+
+/** What two ways of pairing the same roles must differ by for the better one to count. */
+const MARGIN = 0.3
+
+/** The pins of the roles: `table.column+column`, or the name of a table between. */
+export function pairPinnedRoles(draft: AlignmentDraft): void {
+  for (const entity of draft.world.entities) {
+    for (const role of entity.roles) {
+      const [place] = draft.pinned(`${entity.name}.${role.name}`) ?? []
+      const layout = place === undefined ? undefined : layoutOf(draft, entity, role, place)
+      if (!layout) continue
+      draft.addRole(entity, role, layout, { score: 1, confidence: 'sure', reasons: ['pinned'] })
+      if (layout.kind === 'forward') draft.use(draft.table(layout.step.fromTable), ...layout.step.columns.map(([column]) => column))
+    }
+  }
+}
+
+function layoutOf(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, place: string): RoleLayout | undefined {
+  const [tableName = '', columnNames] = place.split('.')
+  const table = findTable(draft.schema, tableName)
+  const own = draft.tableOf(entity.name)
+  const target = draft.tableOf(role.target)
+  if (!table || !own) return undefined
+  if (columnNames === undefined) return target && between(own, target, table)
+  const columns = columnNames.split('+')
+  const reference = table.references.find(other => other.columns.length === columns.length && columns.every(name => other.columns.some(column => sameName(column, name))))
+  if (reference) draft.usedReferences.add(reference)
+  if (!sameName(table.name, own.name)) return reference && { kind: 'backward', step: stepOf(table, reference) }
+  const step = reference ? stepOf(table, reference) : target && impliedStep(table, columns, target, identifierColumns(draft, role.target))
+  return step ? { kind: 'forward', step } : { kind: 'columns', table: table.name, columns }
+}
+
+/** Declared references to the right table; where several lead there, the assignment by the likeness of their columns' names. */
+export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
+  const roles = draft.openRoles(entity)
+  const references = table.references.filter(reference => !draft.usedReferences.has(reference))
+  const likeness = roles.map((role) => {
+    const target = draft.tableOf(role.target)
+    return references.map(reference => target && sameName(target.name, reference.table)
+      ? Math.max(0.01, ...reference.columns.map(column => draft.comparer.role(entity, role, column).score))
+      : -1)
+  })
+  const assignment = assign(likeness, 0)
+  assignment.forEach((r, i) => {
+    if (r < 0) return
+    const twin = assignment.findIndex((other, j) => j !== i && other >= 0 && likeness[j]![r]! >= 0 && likeness[i]![other]! >= 0
+      && likeness[i]![r]! + likeness[j]![other]! - likeness[i]![other]! - likeness[j]![r]! < MARGIN)
+    const spare = likeness[i]!.findIndex((other, s) => s !== r && other >= 0 && !assignment.includes(s) && likeness[i]![r]! - other < MARGIN)
+    const rival = twin >= 0 ? assignment[twin]! : spare
+    takeReference(draft, entity, table, roles[i]!, references[r]!, likeness[i]![r]!, references[rival])
+  })
+}
+
+function takeReference(draft: AlignmentDraft, entity: WorldEntity, table: Table, role: WorldRole, reference: Reference, likeness: number, rival: Reference | undefined): void {
+  draft.usedReferences.add(reference)
+  draft.use(table, ...reference.columns)
+  const isAlone = entity.roles.filter(({ target }) => target === role.target).length === 1
+  if (rival) draft.rivals.push({ element: `${entity.name}.${role.name}`, to: [`${table.name}.${rival.columns.join('+')}`] })
+  draft.addRole(entity, role, { kind: 'forward', step: stepOf(table, reference) }, {
+    score: Math.max(likeness, isAlone ? 0.9 : 0.5),
+    confidence: rival ? 'weak' : isAlone || likeness >= 0.6 ? 'sure' : 'likely',
+    reasons: rival ? ['same-references', 'rival'] : ['same-references'],
+  })
+}
+
+/** Roles without a declared reference: by the names of columns that no reference uses. */
+export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
+  for (const role of draft.openRoles(entity)) {
+    const columns = columnsLike(draft, entity, role, table)
+    if (columns.length === 0) continue
+    const target = draft.tableOf(role.target)
+    const step = target && impliedStep(table, columns, target, identifierColumns(draft, role.target))
+    draft.use(table, ...columns)
+    draft.addRole(entity, role, step ? { kind: 'forward', step } : { kind: 'columns', table: table.name, columns }, { score: 0.8, confidence: 'sure', reasons: ['like-name'] })
+  }
+}
+
+/**
+ * Unused columns that are named like the role, like the table that stands for its target, or one by one like the columns of the model's
+ * reference or of the target's key here; as many as the model's reference has at most.
+ */
+function columnsLike(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, table: Table): string[] {
+  const isFree = (name: string): boolean => !draft.isUsed(table, name) && !table.references.some(({ columns }) => columns.some(column => sameName(column, name)))
+  const columns = table.columns.filter(({ name }) => isFree(name))
+  const target = draft.tableOf(role.target)
+  const keys = identifierColumns(draft, role.target)
+  const asHere = (own: number, name: string): number => {
+    const names = role.columns.length > 1 || !target ? [keys[own] ?? ''] : [keys[own] ?? '', target.name, `${target.name}_no`]
+    return Math.max(...names.map(other => nameWords(other).join() === '#' ? 0 : nameLikeness(nameWords(name), nameWords(other))))
+  }
+  const scores = role.columns.map((own, i) => columns.map(({ name }) => Math.max(draft.comparer.roleColumn(entity, role, own, name).score, asHere(i, name))))
+  return assign(scores, 0.75).flatMap(c => c >= 0 ? [columns[c]!.name] : [])
+}
+
+/** Roles still open: a reference the other way round, or a table between the two that stands for nothing else. */
+export function pairDetours(draft: AlignmentDraft): void {
+  for (const entity of draft.world.entities) {
+    for (const role of draft.openRoles(entity)) {
+      const own = draft.tableOf(entity.name)
+      const target = draft.tableOf(role.target)
+      if (!own || !target) continue
+      const layout = backward(draft, own, target) ?? anyBetween(draft, own, target)
+      if (layout) draft.addRole(entity, role, layout, { score: 0.7, confidence: 'sure', reasons: ['same-references'] })
+    }
+  }
+}
+
+function backward(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
+  if (sameName(own.name, target.name)) return undefined
+  const reference = target.references.find(other => sameName(other.table, own.name) && !draft.usedReferences.has(other))
+  if (!reference) return undefined
+  draft.usedReferences.add(reference)
+  draft.use(target, ...reference.columns)
+  return { kind: 'backward', step: stepOf(target, reference) }
+}
+
+function anyBetween(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
+  for (const table of draft.schema.tables) {
+    const layout = draft.isAnchored(table) ? undefined : between(own, target, table)
+    if (layout) return layout
+  }
+  return undefined
+}
+
+function between(own: Table, target: Table, table: Table): RoleLayout | undefined {
+  const steps = [own, target].map((end, i): Step | undefined => {
+    const references = table.references.filter(reference => sameName(reference.table, end.name))
+    const reference = sameName(own.name, target.name) ? references[i] : references[0]
+    return reference && stepOf(table, reference)
+  })
+  const [toEntity, toTarget] = steps
+  return toEntity && toTarget ? { kind: 'via', table: table.name, toEntity, toTarget } : undefined
+}
