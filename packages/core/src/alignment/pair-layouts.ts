@@ -149,4 +149,3 @@ function isListLike(column: Column, { name }: WorldAttribute): boolean {
   const isPlural = /s$/i.test(column.name) && !/s$/i.test(name)
   return isArray || family === 'json' || (isPlural && (family === 'text' || family === 'varchar' || family === 'char'))
 }
-

@@ -16,9 +16,16 @@ export const Rubric = z.object({
   consequencesCost: z.boolean(),
   /** The step to which the sum is rounded, half up; 0 rounds nothing. */
   roundTo: z.number().min(0).max(10),
+  /** How a rule's weight is divided over the sheets that are asked; a sheet that is not named counts 1. */
+  sheetShares: z.partialRecord(z.enum(['dependencies', 'dictionary', 'diagram', 'script']), z.number().min(0).max(100)).optional(),
+  /** Whether a mistake carried faithfully from one sheet into a later one counts once. */
+  carriedOverCountsOnce: z.boolean().optional(),
 })
 export type Rubric = z.infer<typeof Rubric>
 export const DEFAULT_RUBRIC: Rubric = { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0.5 }
+
+/** A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none where nothing does. */
+export const PinShape = z.object({ element: z.string().min(1).max(200), to: z.array(z.string().min(1).max(400)).max(5) })
 
 /** An exercise as one document: what the command line reads and the database keeps as a revision. Public; the version rises with its shape. */
 export const ExerciseDocument = z.object({
@@ -30,7 +37,7 @@ export const ExerciseDocument = z.object({
   sheets: z.array(z.enum(['script'])).min(1),
   helpLevel: z.enum(HELP_LEVELS),
   starter: z.string().max(LONGEST_ANSWER).nullable(),
-  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER) })).max(5),
+  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), pins: z.array(PinShape).max(200).optional() })).max(5),
   glossary: z.array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) })).max(500),
   samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
   rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),

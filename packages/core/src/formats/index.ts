@@ -1,5 +1,5 @@
 export {
-  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, HELP_LEVELS, LONGEST_ANSWER, Rubric, documentFaults, emptyExercise,
+  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, HELP_LEVELS, LONGEST_ANSWER, PinShape, Rubric, documentFaults, emptyExercise,
   type HelpLevel,
 } from './exercise'
 export { jsonSchemas } from './json-schema'

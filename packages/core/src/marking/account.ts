@@ -22,6 +22,7 @@ function accountLine({ kind, thousandths, overridden, sheet }: AccountLine, sent
   switch (kind) {
     case 'open': return `${amount} open, ${sheet}: ${sentence}`
     case 'follows': return `nothing off, ${sheet}: ${sentence} follows from another mistake`
+    case 'carried over': return `nothing off, ${sheet}: ${sentence} carried over from an earlier sheet, counted once`
     case 'needs constraint': return `less ${amount}, ${sheet}: ${sentence} counts only beside a rule that demands something of the same`
     default: return `less ${amount}, ${nameInWords(sheet)}: ${sentence} ${kind}${by}`
   }

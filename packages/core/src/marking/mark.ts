@@ -1,12 +1,13 @@
-import { align, pairReasonInWords, type Alignment, type Confidence } from '../alignment'
+import { candidateAlignments, pairReasonInWords, type Alignment, type Confidence, type Pin } from '../alignment'
 import type { Finding } from '../findings'
-import { Reading, becauseInWords, consequences, evaluate, type Evaluation, type Witness } from '../rules'
-import { readScript } from '../sql'
+import { Reading, becauseInWords, consequences, evaluateUnanimously, isAskedInScripts, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
+import { readScript, type ReadScript } from '../sql'
+import { combineFollows, combineParts } from './parts'
 import type { PreparedExercise } from './prepare'
 import { points, type Cell, type Override, type Points } from './points'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '1'
+export const ENGINE_VERSION = '2'
 
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script. */
 export interface MarkedCell extends Cell {
@@ -15,71 +16,141 @@ export interface MarkedCell extends Cell {
   readonly tables: readonly string[]
   /** Whether it rests on a pairing that is not sure. */
   readonly open: boolean
+  /** Why nothing can be told; set with that verdict. */
+  readonly doubt?: Doubt
 }
 
 export interface PairingLine {
+  /** What of the answer; empty where nothing stands for the element. */
   readonly answer: string
   readonly model: string
-  readonly confidence: Confidence
+  /** The place in the form of a pin; empty where nothing stands for the element. */
+  readonly place: string
+  readonly confidence: Confidence | 'absent'
   readonly reasons: readonly string[]
 }
 
 export interface Marking {
   readonly engineVersion: string
+  /** Position of the model answer against which the answer was marked: the one with the most points. */
+  readonly model: number
   readonly cells: readonly MarkedCell[]
   readonly pairing: readonly PairingLine[]
   readonly surplus: readonly string[]
   readonly findings: readonly Finding[]
 }
 
-/** Marks one script against an exercise: verdicts with evidence, without points. Deterministic; reads nothing but its arguments. */
-export function markScript(exercise: PreparedExercise, script: string): Marking {
-  const { document: { rules, glossary }, given, world } = exercise
-  const read = readScript(script, { given })
-  const alignment = align(world, read.schema, { glossary })
-  const reading = new Reading(world, read.schema, alignment)
-  const asked = rules.filter(({ off }) => !off)
-  const evaluations = asked.map(({ rule }) => evaluate(reading, rule))
-  const follows = consequences(reading, asked.map(({ rule }) => rule), evaluations)
+/**
+ * Marks one script against an exercise: verdicts with evidence, without points. Against each model answer whole; the marking with the most
+ * points counts, then the surest, then the first. Deterministic; reads nothing but its arguments.
+ */
+export function markScript(exercise: PreparedExercise, script: string, { pins = [] }: { pins?: readonly Pin[] } = {}): Marking {
+  const read = readScript(script, { given: exercise.given })
+  const [first, ...others] = exercise.glossaries.map((_, model) => markAgainst(exercise, model, read, pins))
+  if (!first) throw new RangeError('An exercise has at least its own glossary.')
+  return others.reduce((best, next) => isBetter(exercise, next, best) ? next : best, first)
+}
+
+function isBetter(exercise: PreparedExercise, a: Marking, b: Marking): boolean {
+  const [x, y] = [a, b].map(marking => markedPoints(exercise, marking.cells)) as [Points, Points]
+  if (x.got + x.open !== y.got + y.open) return x.got + x.open > y.got + y.open
+  return sureness(a) > sureness(b)
+}
+
+const sureness = ({ pairing }: Marking): number => pairing.filter(({ confidence }) => confidence === 'sure').length
+
+function markAgainst(exercise: PreparedExercise, model: number, read: ReadScript, pins: readonly Pin[]): Marking {
+  const { document, world, glossaries } = exercise
+  const asked = askedRules(document.rules)
+  const parts = asked.map(partsOf)
+  const rules = parts.flat()
+  const readings = candidateAlignments(world, read.schema, { glossary: glossaries[model]!, pins }).map(alignment => new Reading(world, read.schema, alignment, rules))
+  const evaluations = rules.map(rule => withUnread(read, evaluateUnanimously(readings, rule)))
+  const follows = consequences(readings[0]!, rules, evaluations)
   const givenTables = new Set(read.schema.tables.filter(table => table.given).map(({ name }) => name))
+  const entries = entryOfPart(parts)
+  let at = 0
+  const cells = asked.map((entry, i) => {
+    const own = evaluations.slice(at, at += parts[i]!.length)
+    const cause = combineFollows(entries, evaluations, follows, i)
+    return toCell(entry.id, combineParts(own), cause >= 0 ? asked[cause]!.id : null, givenTables)
+  })
   return {
-    engineVersion: ENGINE_VERSION,
-    cells: asked.map((entry, i) => toCell(entry.id, evaluations[i]!, follows[i]! >= 0 ? asked[follows[i]!]!.id : null, givenTables)),
-    pairing: pairingLines(alignment),
-    surplus: alignment.surplus.map(({ table, column }) => column === null ? table : `${table}.${column}`),
-    findings: read.findings,
+    engineVersion: ENGINE_VERSION, model, cells, pairing: pairingLines(exercise, readings[0]!.alignment),
+    surplus: readings[0]!.alignment.surplus.map(({ table, column }) => column === null ? table : `${table}.${column}`), findings: read.findings,
   }
 }
 
-function toCell(rule: string, { verdict, because, witness, tables, open }: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
+/** The rules that scripts are asked: switched on, with at least one part that a script can show. */
+export function askedRules(rules: readonly RuleEntry[]): RuleEntry[] {
+  return rules.filter(({ off }) => !off).flatMap((entry) => {
+    const [first, ...rest] = partsOf(entry).filter(isAskedInScripts)
+    return first ? [{ ...entry, rule: first, and: rest }] : []
+  })
+}
+
+function entryOfPart(parts: readonly (readonly Rule[])[]): number[] {
+  return parts.flatMap((own, i) => own.map(() => i))
+}
+
+/** Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be said. */
+function withUnread({ statements, findings }: ReadScript, evaluation: Evaluation): Evaluation {
+  if (evaluation.verdict !== 'not shown') return evaluation
+  const unread = findings.find(({ code, params }) => code === 'syntax.unknown-statement' && /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''))
+  if (!unread || statements.length === 0) return evaluation
+  return { ...evaluation, verdict: 'cannot tell', doubt: 'unread', open: true, because: [...evaluation.because, { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place }] }
+}
+
+function toCell(rule: string, evaluation: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
+  const { verdict, because, witness, tables, open, doubt } = evaluation
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
     rule, sheet: 'script', verdict, follows,
     because: because.map(reason => ({ sentence: becauseInWords(reason), place: reason.place && !isGiven ? { start: reason.place.start, end: reason.place.end } : null })),
-    witness, tables, open,
+    witness, tables, open, ...doubt ? { doubt } : {},
   }
 }
 
-function pairingLines({ entities, attributes, roles }: Alignment): PairingLine[] {
-  const reasons = (pair: { readonly reasons: readonly Parameters<typeof pairReasonInWords>[0][] }): string[] => pair.reasons.map(pairReasonInWords)
-  return entities.flatMap(placement => [
-    { answer: placement.table, model: placement.entity, confidence: placement.confidence, reasons: reasons(placement) },
-    ...attributes.filter(({ entity }) => entity === placement.entity).map(attribute => ({
-      answer: `${attribute.table}.${attribute.column}`, model: `${attribute.entity}.${attribute.attribute}`, confidence: attribute.confidence, reasons: reasons(attribute),
-    })),
-    ...roles.filter(({ entity }) => entity === placement.entity).map(role => ({
-      answer: layoutInWords(role.layout), model: `${role.entity}.${role.role}`, confidence: role.confidence, reasons: reasons(role),
-    })),
-  ])
+/** Every element of the world with what stands for it, entity by entity. */
+function pairingLines({ world }: PreparedExercise, alignment: Alignment): PairingLine[] {
+  const absent = (model: string): PairingLine => ({ answer: '', model, place: '', confidence: 'absent', reasons: [] })
+  return world.entities.flatMap((entity) => {
+    const placement = alignment.entities.find(other => other.entity === entity.name)
+    const tables = placement ? [placement.table, ...placement.parts.map(({ table }) => table)] : []
+    return [
+      placement ? { answer: tables.join(', '), model: entity.name, place: placement.inside ? '' : tables.join(', '), confidence: placement.confidence, reasons: placement.reasons.map(pairReasonInWords) } : absent(entity.name),
+      ...entity.attributes.map(({ name }) => {
+        const model = `${entity.name}.${name}`
+        const found = alignment.attributes.find(other => other.entity === entity.name && other.attribute === name)
+        return found ? { answer: `${found.table}.${found.column}`, model, place: `${found.table}.${found.column}`, confidence: found.confidence, reasons: found.reasons.map(pairReasonInWords) } : absent(model)
+      }),
+      ...entity.roles.map(({ name }) => {
+        const model = `${entity.name}.${name}`
+        const found = alignment.roles.find(other => other.entity === entity.name && other.role === name)
+        return found ? { answer: layoutInWords(found.layout), model, place: layoutPlace(found.layout), confidence: found.confidence, reasons: found.reasons.map(pairReasonInWords) } : absent(model)
+      }),
+    ]
+  })
 }
 
-function layoutInWords(layout: Alignment['roles'][number]['layout']): string {
+type Layout = Alignment['roles'][number]['layout']
+
+function layoutInWords(layout: Layout): string {
   switch (layout.kind) {
     case 'forward': return `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')} → ${layout.step.toTable}`
     case 'backward': return `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')} → ${layout.step.toTable} (from the other side)`
     case 'via': return `${layout.table} (a table between)`
     case 'inside': return `${layout.table} (in the same table)`
     case 'columns': return `${layout.table}.${layout.columns.join('+')}`
+  }
+}
+
+function layoutPlace(layout: Layout): string {
+  switch (layout.kind) {
+    case 'forward': case 'backward': return `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')}`
+    case 'via': return layout.table
+    case 'columns': return `${layout.table}.${layout.columns.join('+')}`
+    case 'inside': return ''
   }
 }
 

@@ -1,11 +1,12 @@
-import { elementsOf, isPermission, type Rule, type RuleEntry, type Verdict } from '../rules'
+import type { Sheet } from '../findings'
+import { elementsOf, isPermission, partsOf, type Rule, type RuleEntry, type Verdict } from '../rules'
 
 /** Points are counted in integer thousandths, so that nothing drifts. */
 export type Thousandths = number
 
 export interface Cell {
   readonly rule: string
-  readonly sheet: 'script'
+  readonly sheet: Sheet
   readonly verdict: Verdict
   /** The rule whose broken cell this one follows from. */
   readonly follows: string | null
@@ -13,7 +14,7 @@ export interface Cell {
 
 export interface Override {
   readonly rule: string
-  readonly sheet: 'script'
+  readonly sheet: Sheet
   readonly verdict: Exclude<Verdict, 'cannot tell'>
   readonly reason: string
 }
@@ -22,6 +23,10 @@ export interface Policy {
   readonly tooStrict: number
   readonly permissiveNeedsConstraint: boolean
   readonly consequencesCost: boolean
+  /** How a rule's weight is divided over the sheets that are asked; a sheet not named counts 1. */
+  readonly sheetShares?: Readonly<Partial<Record<Sheet, number>>> | undefined
+  /** Whether a mistake carried faithfully from one sheet into a later one counts once. */
+  readonly carriedOverCountsOnce?: boolean | undefined
   readonly roundTo: number
   /** Per cent taken off for lateness. */
   readonly lateLoss?: number
@@ -30,8 +35,8 @@ export interface Policy {
 /** One line of the account: why a cell has less than its weight, or what is still open. */
 export interface AccountLine {
   readonly rule: string
-  readonly sheet: 'script'
-  readonly kind: 'broken' | 'too strict' | 'not shown' | 'open' | 'needs constraint' | 'follows'
+  readonly sheet: Sheet
+  readonly kind: 'broken' | 'too strict' | 'not shown' | 'open' | 'needs constraint' | 'follows' | 'carried over'
   /** What is lost, or open; 0 for a line that only explains. */
   readonly thousandths: Thousandths
   readonly overridden: boolean
@@ -68,7 +73,7 @@ export function points(rules: readonly RuleEntry[], cells: readonly Cell[], over
   for (const entry of rules) {
     const asked = decided.filter(cell => cell.rule === entry.id)
     if (entry.off || asked.length === 0) continue
-    const shares = divide(Math.round(entry.points * 1000), asked.length)
+    const shares = divide(Math.round(entry.points * 1000), asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1))
     const sum = { got: 0, open: 0, of: 0 }
     asked.forEach((cell, i) => {
       const line = cellLine(entry, cell, shares[i]!, { rules, decided, policy, overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet) })
@@ -88,23 +93,42 @@ function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, dec
   const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({ rule: entry.id, sheet: cell.sheet, kind, thousandths, overridden })
   switch (cell.verdict) {
     case 'upheld': {
-      const stands = overridden || !policy.permissiveNeedsConstraint || !isPermission(entry.rule) || hasConstraint(entry, rules, decided)
+      const stands = overridden || !policy.permissiveNeedsConstraint || !partsOf(entry).every(isPermission) || hasConstraint(entry, rules, decided)
       return stands ? undefined : line('needs constraint', share)
     }
-    case 'broken': return cell.follows !== null && !policy.consequencesCost ? line('follows', 0) : line('broken', share)
+    case 'broken': {
+      if (policy.carriedOverCountsOnce && isCarriedOver(cell, decided)) return line('carried over', 0)
+      const isSpared = cell.follows !== null && !policy.consequencesCost && (!policy.permissiveNeedsConstraint || hasConstraint(entry, rules, decided))
+      return isSpared ? line('follows', 0) : line('broken', share)
+    }
     case 'too strict': return line('too strict', share - Math.floor((share * Math.round(policy.tooStrict * 1000)) / 1000))
     case 'not shown': return line('not shown', share)
     case 'cannot tell': return line('open', share)
   }
 }
 
-/** Whether a rule that demands something about the same elements is upheld; where no rule does, one about the same entity. */
+/**
+ * Whether another rule that demands something about the same elements is upheld; where no rule does, one about the same entity. Without it
+ * neither a permission nor a mere consequence counts, so that a heap of unconstrained tables collects nothing.
+ */
 function hasConstraint(entry: RuleEntry, rules: readonly RuleEntry[], decided: readonly Cell[]): boolean {
-  const demanding = rules.filter(({ rule, off }) => !off && !isPermission(rule) && rule.kind !== 'stores' && rule.entity === entry.rule.entity)
-  const close = demanding.filter(({ rule }) => sharesElement(rule, entry.rule))
+  const demanding = rules.filter(other => other !== entry && !other.off && partsOf(other).some(isDemand) && other.rule.entity === entry.rule.entity)
+  const close = demanding.filter(other => partsOf(other).some(rule => isDemand(rule) && partsOf(entry).some(own => sharesElement(rule, own))))
   const candidates = close.length > 0 ? close : demanding
   return candidates.length === 0
     || candidates.some(({ id }) => decided.some(cell => cell.rule === id && (cell.verdict === 'upheld' || cell.verdict === 'cannot tell')))
+}
+
+/** Rules about values and forms demand nothing of the structure. */
+function isDemand(rule: Rule): boolean {
+  return !isPermission(rule) && !['stores', 'refusesValue', 'onceOnly', 'atomic', 'convention', 'givenRows', 'hasSome'].includes(rule.kind)
+}
+
+const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']
+
+/** Broken alike in an earlier sheet. */
+function isCarriedOver(cell: Cell, decided: readonly Cell[]): boolean {
+  return decided.some(other => other.rule === cell.rule && other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet))
 }
 
 function sharesElement(a: Rule, b: Rule): boolean {
@@ -112,10 +136,12 @@ function sharesElement(a: Rule, b: Rule): boolean {
   return elementsOf(a).some(element => elements.includes(element))
 }
 
-/** Divides a whole number of thousandths so that the parts sum to it: the first parts take the remainder. */
-function divide(amount: Thousandths, parts: number): Thousandths[] {
-  const base = Math.floor(amount / parts)
-  return Array.from({ length: parts }, (_, i) => base + (i < amount - base * parts ? 1 : 0))
+/** Divides a whole number of thousandths by weights so that the parts sum to it: the first parts take the remainder. Weights of 0 alone count alike. */
+function divide(amount: Thousandths, weights: readonly number[]): Thousandths[] {
+  const sum = weights.reduce((a, b) => a + b, 0)
+  const shares = sum > 0 ? weights.map(weight => Math.floor(amount * weight / sum)) : weights.map(() => Math.floor(amount / weights.length))
+  let left = amount - shares.reduce((a, b) => a + b, 0)
+  return shares.map((share, i) => (sum === 0 || weights[i]! > 0) && left-- > 0 ? share + 1 : share)
 }
 
 function total(byRule: Points['byRule'], account: AccountLine[], policy: Policy): Points {

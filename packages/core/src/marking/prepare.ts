@@ -1,4 +1,4 @@
-import { worldFromSchema, type GlossaryEntry, type Samples, type World } from '../alignment'
+import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
 import type { RuleEntry } from '../rules'
 import type { Schema } from '../schema'
 import { readScript, type ReadScript } from '../sql'
@@ -7,7 +7,7 @@ import type { Policy } from './points'
 /** What marking needs of an exercise; an exercise document is one. */
 export interface MarkableExercise {
   readonly starter: string | null
-  readonly models: readonly { readonly name: string, readonly script: string }[]
+  readonly models: readonly { readonly name: string, readonly script: string, readonly pins?: readonly Pin[] | undefined }[]
   readonly glossary: readonly GlossaryEntry[]
   readonly samples: Samples
   readonly rules: readonly RuleEntry[]
@@ -19,13 +19,31 @@ export interface PreparedExercise {
   readonly document: MarkableExercise
   readonly given: Schema
   readonly model: ReadScript
+  /** The vocabulary, read from the first model answer. */
   readonly world: World
+  /** For each model answer the names by which it is recognised: the exercise's glossary and the model's own names. */
+  readonly glossaries: readonly (readonly GlossaryEntry[])[]
 }
 
-/** Reads the starter and the first model answer. An exercise without a model answer has an empty world. */
+/** Reads the starter and the model answers. An exercise without a model answer has an empty world. */
 export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const starter = readScript(document.starter ?? '').schema
   const given: Schema = { tables: starter.tables.map(table => ({ ...table, given: true })) }
   const model = readScript(document.models[0]?.script ?? '', { given })
-  return { document, given, model, world: worldFromSchema(model.schema, document.samples) }
+  const world = worldFromSchema(model.schema, document.samples)
+  const { glossary } = document
+  const others = document.models.slice(1).map(({ script, pins = [] }) =>
+    [...glossary, ...namesIn(align(world, readScript(script, { given }).schema, { glossary, pins }))])
+  return { document, given, model, world, glossaries: [glossary, ...others] }
+}
+
+/** The names that a further model answer has for the elements of the world. */
+function namesIn({ entities, attributes, roles }: Alignment): GlossaryEntry[] {
+  return [
+    ...entities.filter(({ inside }) => !inside).map(({ entity, table }) => ({ element: entity, names: [table] })),
+    ...attributes.map(({ entity, attribute, column }) => ({ element: `${entity}.${attribute}`, names: [column] })),
+    ...roles.flatMap(({ entity, role, layout }) => layout.kind === 'forward' && layout.step.columns.length === 1
+      ? [{ element: `${entity}.${role}`, names: [layout.step.columns[0]![0]] }]
+      : []),
+  ]
 }

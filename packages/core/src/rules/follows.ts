@@ -1,7 +1,7 @@
 import { findTable, sameColumns, sameName, type Schema, type Table } from '../schema'
 import { evaluate } from './evaluate'
-import { OccurrenceTree } from './occurrences'
 import { Reading } from './reading'
+import { newTree } from './result'
 import type { Rule } from './rule'
 import type { Evaluation } from './verdict'
 
@@ -40,7 +40,7 @@ function grant(reading: Reading, rule: Rule): Reading | undefined {
 }
 
 function grantKey(reading: Reading, entity: string, by: readonly string[], required: boolean): Reading | undefined {
-  const tree = new OccurrenceTree(reading.schema)
+  const tree = newTree(reading)
   const placement = reading.placement(entity)
   if (!placement || placement.inside) return undefined
   const at = tree.root(placement.table)
@@ -76,5 +76,5 @@ function grantReference(reading: Reading, entity: string, role: string): Reading
 
 function withTable(reading: Reading, name: string, change: (table: Table) => Table): Reading {
   const schema: Schema = { tables: reading.schema.tables.map(table => sameName(table.name, name) ? change(table) : table) }
-  return new Reading(reading.world, schema, reading.alignment)
+  return new Reading(reading.world, schema, reading.alignment, reading.rules)
 }

@@ -33,7 +33,8 @@ export class OccurrenceTree {
   readonly occurrences: Occurrence[] = []
   private readonly joins: Join[] = []
 
-  constructor(private readonly schema: Schema) {}
+  /** `isTotal` says whether a column of a table always has a value; by default what the table declares. */
+  constructor(private readonly schema: Schema, private readonly isTotal: (table: Table, column: string) => boolean = isRequired) {}
 
   root(table: string): Occurrence {
     return this.add(table, [])
@@ -87,7 +88,7 @@ export class OccurrenceTree {
     for (const at of this.occurrences) {
       add([this.rowName(at)], at.table.columns.map(({ name }) => this.columnName({ at, column: name })), { kind: 'columns', at })
       for (const key of declaredKeys(at.table)) {
-        const usable = key.nullsNotDistinct || key.columns.every(column => isRequired(at.table, column)
+        const usable = key.nullsNotDistinct || key.columns.every(column => this.isTotal(at.table, column)
           || known.has(this.columnName({ at, column })) || at.joinColumns.some(name => sameName(name, column)))
         if (usable) add(key.columns.map(column => this.columnName({ at, column })), [this.rowName(at)], { kind: 'key', at, key })
       }
@@ -102,7 +103,7 @@ export class OccurrenceTree {
       add([this.rowName(referring)], [this.rowName(target)], { kind: 'row', from: referring, to: target })
       if (direction === 'forward') add(step.columns.map(([column]) => this.columnName({ at: referring, column })), [this.rowName(target)], { kind: 'row', from: referring, to: target })
     }
-    return new Implication(universe, rows, universe.set(given), at => this.rowName(at), column => this.columnName(column))
+    return new Implication(universe, rows, universe.set(given), at => this.rowName(at), column => this.columnName(column), this.occurrences)
   }
 
   /** Pairs of columns that a step makes equal. */
@@ -137,6 +138,20 @@ function equated(given: ReadonlySet<string>, pairs: readonly (readonly [string, 
   return known
 }
 
+/** A dependency made from an answer, to be read: `accession.accession_no → row of accession`, with where it comes from. */
+export function dependencyInWords({ dependency, origin }: { readonly dependency: { readonly from: readonly string[], readonly to: readonly string[] }, readonly origin: Origin }): string {
+  return `${dependency.from.join(', ')} → ${dependency.to.join(', ')}   ${originInWords(origin)}`
+}
+
+function originInWords(origin: Origin): string {
+  switch (origin.kind) {
+    case 'columns': return 'a row fixes its columns'
+    case 'key': return `${origin.at.table.primaryKey === origin.key ? 'PRIMARY KEY' : 'UNIQUE'} (${origin.key.columns.join(', ')})`
+    case 'row': return 'a reference leads to one row'
+    case 'equal': return 'equal by a reference'
+  }
+}
+
 /** What a left side determines in a tree of occurrences. */
 export class Implication {
   readonly closure: AttributeSet
@@ -148,9 +163,26 @@ export class Implication {
     private readonly left: AttributeSet,
     private readonly rowName: (at: Occurrence) => string,
     private readonly columnName: (column: ColumnAt) => string,
+    private readonly occurrences: readonly Occurrence[],
   ) {
     this.dependencies = rows.map(({ dependency }) => dependency)
     this.closure = closureWithSteps(universe.size, left, this.dependencies).closure
+  }
+
+  /** All dependencies of the tree as sentences, the left side first. A table reached twice is numbered. */
+  inWords(): string[] {
+    const name = (raw: string): string => this.readable(raw)
+    const names = (set: AttributeSet): string[] => this.universe.list(set).map(name)
+    return [`given: ${names(this.left).join(', ')}`, ...this.rows.map(({ dependency, origin }) =>
+      dependencyInWords({ dependency: { from: names(dependency.from), to: names(dependency.to) }, origin }))]
+  }
+
+  private readable(raw: string): string {
+    const [id, ...column] = raw.split('.')
+    const at = this.occurrences[Number(id)]!
+    const twins = this.occurrences.filter(other => other.table === at.table)
+    const table = twins.length > 1 ? `${at.table.name}#${twins.indexOf(at) + 1}` : at.table.name
+    return column.length === 0 ? `row of ${table}` : `${table}.${column.join('.')}`
   }
 
   reachesRow(at: Occurrence): boolean {

@@ -2,7 +2,7 @@ import { findEntity, type World, type WorldAttribute, type WorldEntity } from '.
 import type { Schema } from '../schema'
 import { findColumn, findTable } from '../schema'
 import { listInWords } from './because'
-import type { Rule, RuleEntry } from './rule'
+import { elementsOf, type Rule, type RuleEntry } from './rule'
 
 /** A proposed rule with its sentence, before it has a number and points. */
 interface Proposed { readonly group: string, readonly sentence: string, readonly rule: Rule }
@@ -142,7 +142,7 @@ export function unknownElements(world: World, rule: Rule, model: Schema): string
   const entity = findEntity(world, rule.entity)
   if (!entity) return [`There is no "${rule.entity}" in the model answer.`]
   const known = new Set([...entity.attributes.map(({ name }) => name), ...entity.roles.map(({ name }) => name)])
-  const named = rule.kind === 'determines' ? [] : 'by' in rule ? rule.by : 'role' in rule ? [rule.role] : 'path' in rule ? [rule.path] : [rule.attribute]
+  const named = rule.kind === 'givenRows' ? [] : elementsOf(rule)
   return named.filter(name => !known.has(name)).map((name) => {
     const table = findTable(model, rule.entity)
     const isColumn = table && findColumn(table, name)

@@ -2,12 +2,15 @@ import {
   findEntity, findRole,
 } from '../alignment'
 import { findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
+import { checksOn } from './check-values'
 import type { ColumnAt, Occurrence, OccurrenceTree } from './occurrences'
-import type { Step, Alignment, AttributePlacement, EntityPlacement, RolePlacement, World, WorldEntity, WorldRole } from '../alignment'
+import type { Alignment, AttributePlacement, Copy, EntityPlacement, Part, Repetition, RolePlacement, Step, World, WorldEntity, WorldRole } from '../alignment'
+import type { Rule } from './rule'
 
 /** An answer read through an alignment: where the elements of the world stand in it. */
 export class Reading {
-  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment) {}
+  /** `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a fact once only. */
+  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment, readonly rules: readonly Rule[] = []) {}
 
   entity(name: string): WorldEntity | undefined {
     return findEntity(this.world, name)
@@ -30,6 +33,19 @@ export class Reading {
     return this.alignment.roles.find(other => sameName(other.entity, entity) && sameName(other.role, role))
   }
 
+  /** The further table of a split entity, if the table is one. */
+  part(entity: string, table: string): Part | undefined {
+    return this.placement(entity)?.parts.find(part => sameName(part.table, table))
+  }
+
+  copies(entity: string, attribute: string): Copy[] {
+    return this.alignment.copies.filter(copy => sameName(copy.entity, entity) && sameName(copy.attribute, attribute))
+  }
+
+  repetition(entity: string): Repetition | undefined {
+    return this.alignment.repetitions.find(other => sameName(other.entity, entity))
+  }
+
   table(name: string): Table {
     return findTable(this.schema, name)!
   }
@@ -40,9 +56,19 @@ export class Reading {
       && sameColumns(reference.columns, step.columns.map(([column]) => column)))
   }
 
+  /** Whether every row of the table must have a value in the column: declared, or by a CHECK that is false without one. */
+  isRequired(table: Table, column: string): boolean {
+    return isRequired(table, column) || checksOn(table, column, null).outcome === 'refuses'
+  }
+
   isStepRequired(step: Step): boolean {
     const table = this.table(step.fromTable)
-    return step.columns.every(([column]) => isRequired(table, column))
+    return step.columns.every(([column]) => this.isRequired(table, column))
+  }
+
+  /** From a row of the entity's first table to its row in a further one. */
+  toPart(tree: OccurrenceTree, at: Occurrence, part: Part): Occurrence {
+    return sameName(part.step.fromTable, part.table) ? tree.backward(at, part.step) : tree.forward(at, part.step)
   }
 
   /** From a row of `entity` to the row of the role's target; undefined when the target has no row of its own there. */
@@ -84,7 +110,10 @@ export class Reading {
     const role = this.role(entity, member)
     if (!role) {
       const placed = this.attribute(entity, member)
-      return placed && sameName(placed.table, at.table.name) ? [{ at, column: placed.column }] : undefined
+      if (!placed) return undefined
+      if (sameName(placed.table, at.table.name)) return [{ at, column: placed.column }]
+      const part = this.part(entity, placed.table)
+      return part && [{ at: this.toPart(tree, at, part), column: placed.column }]
     }
     const target = this.entity(role.target)
     const row = depth < 5 ? this.follow(tree, at, entity, member) : undefined

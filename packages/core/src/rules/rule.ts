@@ -2,6 +2,9 @@ import { z } from 'zod'
 
 const Name = z.string().min(1).max(200)
 const Names = z.array(Name).min(1).max(20)
+const Values = z.array(z.string().max(1000)).min(1).max(100)
+const GivenRow = z.object({ entity: Name, accept: z.boolean(), values: z.record(Name, z.string().max(1000).nullable()) })
+export type GivenRow = z.infer<typeof GivenRow>
 
 /** A rule in the words of the exercise's world. `entity`, `role`, `path` and `by` name elements of the world. */
 export const Rule = z.discriminatedUnion('kind', [
@@ -20,9 +23,25 @@ export const Rule = z.discriminatedUnion('kind', [
   /** The target of the role may have nothing that leads to it. */
   z.object({ kind: z.literal('mayHaveNone'), entity: Name, role: Name }),
   z.object({ kind: z.literal('refersTo'), entity: Name, role: Name }),
-  z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: z.array(z.string().max(1000)).min(1).max(100) }),
+  z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: Values }),
+  /** The target of the role has at least one that leads to it: no key and no reference can say so, and scripts are not asked. */
+  z.object({ kind: z.literal('hasSome'), entity: Name, role: Name }),
+  /** Each of the values is refused. */
+  z.object({ kind: z.literal('refusesValue'), entity: Name, attribute: Name, values: Values }),
+  /** Each of the values is accepted. */
+  z.object({ kind: z.literal('admitsValue'), entity: Name, attribute: Name, values: Values }),
   /** What becomes of the entity when the target of its role is deleted. */
   z.object({ kind: z.literal('onDelete'), entity: Name, role: Name, outcome: z.enum(['refused', 'gone', 'unlinked', 'dangling']) }),
+  /** What becomes of the entity's link when what identifies the target of its role is changed. */
+  z.object({ kind: z.literal('onUpdate'), entity: Name, role: Name, outcome: z.enum(['refused', 'follows', 'unlinked', 'dangling']) }),
+  /** One value to a row: no list in a column, no numbered columns. */
+  z.object({ kind: z.literal('atomic'), entity: Name, attribute: Name }),
+  /** Where `from` fixes `to`, that is not written again with every row of something else. 3NF lets stand what is part of a key. */
+  z.object({ kind: z.literal('onceOnly'), entity: Name, from: Names, to: Names, form: z.enum(['3NF', 'BCNF']) }),
+  /** Names follow a pattern, in which {table}, {columns} and {target} stand for names. `entity` is only its place on the sheet. */
+  z.object({ kind: z.literal('convention'), entity: Name, of: z.enum(['table', 'primary key', 'unique', 'foreign key', 'check']), pattern: z.string().min(1).max(200) }),
+  /** Rows in order: those marked accepted must be, the others must be refused. A role's value is its target's identifier, parts joined by "|". */
+  z.object({ kind: z.literal('givenRows'), entity: Name, rows: z.array(GivenRow).min(1).max(50) }),
 ])
 export type Rule = z.infer<typeof Rule>
 export type RuleKind = Rule['kind']
@@ -40,21 +59,37 @@ export const RuleEntry = z.object({
   /** Marked for a second look: the sentence was made from names alone. */
   readMe: z.boolean().optional(),
   rule: Rule,
+  /** Further parts of the same sentence: "exactly one" is at most one, and must have. The sentence is upheld when every part is. */
+  and: z.array(Rule).max(8).optional(),
 })
 export type RuleEntry = z.infer<typeof RuleEntry>
 
+/** All parts of an entry's sentence. */
+export function partsOf({ rule, and = [] }: Pick<RuleEntry, 'rule' | 'and'>): readonly Rule[] {
+  return [rule, ...and]
+}
+
+const PERMISSIONS: ReadonlySet<RuleKind> = new Set(['manyAllowed', 'mayLack', 'mayHaveNone', 'pairMayRepeat', 'admitsValue'])
+
 /** A permission: never upheld vacuously, and counted only beside a constraint about the same elements. */
 export function isPermission({ kind }: Rule): boolean {
-  return kind === 'manyAllowed' || kind === 'mayLack' || kind === 'mayHaveNone' || kind === 'pairMayRepeat'
+  return PERMISSIONS.has(kind)
+}
+
+/** Whether scripts can show the rule at all: a least of one on the far side can be said in diagrams only. */
+export function isAskedInScripts({ kind }: Rule): boolean {
+  return kind !== 'hasSome'
 }
 
 /** The roles and attributes that a rule is about, within its entity. */
 export function elementsOf(rule: Rule): string[] {
   switch (rule.kind) {
     case 'identifies': case 'pairOnce': case 'pairMayRepeat': return rule.by
-    case 'determines': return [...rule.from, ...rule.to].map(path => path.split('.')[0]!)
+    case 'determines': case 'onceOnly': return [...rule.from, ...rule.to].map(path => path.split('.')[0]!)
     case 'mustHave': case 'mayLack': return [rule.path]
-    case 'stores': return [rule.attribute]
+    case 'stores': case 'refusesValue': case 'admitsValue': case 'atomic': return [rule.attribute]
+    case 'convention': return []
+    case 'givenRows': return [...new Set(rule.rows.flatMap(({ values }) => Object.keys(values)))]
     default: return [rule.role]
   }
 }

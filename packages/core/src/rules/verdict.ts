@@ -16,6 +16,10 @@ export type BecauseCode
     | 'not-reached' | 'no-key-of' | 'nullable-key' | 'key-part-missing' | 'part-suffices' | 'held-back-by-key' | 'not-held-back'
     | 'required' | 'optional' | 'required-path' | 'detour-optional' | 'reference-declared' | 'reference-missing' | 'by-layout' | 'far-side-free' | 'far-side-inside'
     | 'far-side-required' | 'value-kept' | 'value-changed' | 'value-refused' | 'value-unknown'
+    | 'not-total-part' | 'check-demands' | 'check-refuses' | 'check-unknown' | 'value-accepted' | 'value-admitted' | 'list-table' | 'list-refuses'
+    | 'update-refused' | 'update-follows' | 'update-unlinked' | 'update-dangling' | 'update-surrogate' | 'null-refused'
+    | 'atomic' | 'list-column' | 'numbered-columns' | 'written-once' | 'written-again' | 'in-a-key' | 'copy-differs'
+    | 'names-follow' | 'name-differs' | 'nothing-to-name' | 'row-accepted' | 'row-refused' | 'rows-as-wanted' | 'layout-outside' | 'pairing-open'
     | 'delete-refused' | 'delete-gone' | 'delete-unlinked' | 'delete-dangling' | 'entity-absent' | 'attribute-absent' | 'role-absent' | 'identifier-absent' | 'unmodelled'
 
 export type Cell = string | null
@@ -35,8 +39,16 @@ export interface Witness {
   readonly tables: readonly WitnessTable[]
 }
 
+/**
+ * Why nothing can be said: a part has no sure counterpart (pair it) · a statement was not read · test and reasoning disagree · a limit was
+ * reached · outside what rules can say (decide).
+ */
+export type Doubt = 'pairing' | 'unread' | 'disagreement' | 'limit' | 'outside'
+
 /** What a rule's evaluation says in one sheet. */
 export interface Evaluation {
+  /** Set with the verdict "cannot tell". */
+  readonly doubt?: Doubt
   readonly verdict: Verdict
   readonly because: readonly Because[]
   readonly witness: Witness | null

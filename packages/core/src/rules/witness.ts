@@ -118,8 +118,8 @@ export function orphanWitness(reading: Reading, table: Table, columns: readonly 
   return { outcome: 'accepted', by: null, tables: rows }
 }
 
-export function valueWitness(table: Table, column: Column, value: string, outcome: Witness['outcome']): Witness {
-  return { outcome, by: outcome === 'refused' ? `the type ${column.type.text}` : null, tables: [{ table: table.name, columns: [column.name], rows: [{ cells: [value], bad: true }] }] }
+export function valueWitness(table: Table, column: Column, value: string, outcome: Witness['outcome'], check?: string): Witness {
+  return { outcome, by: outcome === 'refused' ? (check === undefined ? `the type ${column.type.text}` : `CHECK (${check})`) : null, tables: [{ table: table.name, columns: [column.name], rows: [{ cells: [value], bad: true }] }] }
 }
 
 /** The row that is deleted, and the row that refers to it. */

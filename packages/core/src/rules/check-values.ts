@@ -1,0 +1,174 @@
+import { foldName, type Table } from '../schema'
+import { columnsOf, readExpression, type Comparison, type Expression } from '../sql'
+import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
+
+/** What a CHECK may say of a row: bits of the truth values it can take. */
+type Truths = number
+const TRUE = 1
+const FALSE = 2
+const UNKNOWN = 4
+const ANY: Truths = TRUE | FALSE | UNKNOWN
+
+type Value = { readonly kind: 'number', readonly of: Decimal } | { readonly kind: 'text', readonly of: string } | { readonly kind: 'boolean', readonly of: boolean }
+  | { readonly kind: 'null' } | { readonly kind: 'any' }
+
+/** Whether rows with a value in a column pass a CHECK: always or with suitable other values, never, or not to be said. */
+export type CheckOutcome = 'passes' | 'refuses' | 'unknown'
+
+/**
+ * What the checks of the table do to rows that hold `value` (null: nothing) in the column, by three-valued logic with all other columns free:
+ * UNKNOWN passes. `refuses` names the check that is false whatever the rest of the row is.
+ */
+export function checksOn(table: Table, column: string, value: string | null): { readonly outcome: CheckOutcome, readonly by: string | null } {
+  let unknown: string | null = null
+  for (const { expression } of table.checks) {
+    const read = readCached(expression)
+    if (!columnsOf(read).has(foldName(column))) continue
+    const truths = truthOf(read, foldName(column), value)
+    if (truths === FALSE) return { outcome: 'refuses', by: expression }
+    if ((truths & FALSE) !== 0 && isOpaque(read)) unknown = expression
+  }
+  return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
+}
+
+const expressions = new Map<string, Expression>()
+function readCached(text: string): Expression {
+  const known = expressions.get(text)
+  if (known) return known
+  if (expressions.size > 2000) expressions.clear()
+  const read = readExpression(text)
+  expressions.set(text, read)
+  return read
+}
+
+function isOpaque(expression: Expression): boolean {
+  switch (expression.kind) {
+    case 'opaque': return true
+    case 'literal': case 'column': return false
+    case 'call': return expression.args.some(isOpaque)
+    case 'not': case 'negate': case 'isNull': return isOpaque(expression.of)
+    case 'like': return isOpaque(expression.left) || isOpaque(expression.pattern)
+    default: return isOpaque(expression.left) || isOpaque(expression.right)
+  }
+}
+
+function truthOf(expression: Expression, column: string, value: string | null): Truths {
+  const again = (part: Expression): Truths => truthOf(part, column, value)
+  switch (expression.kind) {
+    case 'and': return combine(again(expression.left), again(expression.right), and)
+    case 'or': return negated(combine(negated(again(expression.left)), negated(again(expression.right)), and))
+    case 'not': return negated(again(expression.of))
+    case 'isNull': {
+      const { kind } = valueOf(expression.of, column, value)
+      return kind === 'any' ? TRUE | FALSE : kind === 'null' ? TRUE : FALSE
+    }
+    case 'compare': return compared(expression.operator, valueOf(expression.left, column, value), valueOf(expression.right, column, value))
+    case 'like': return like(valueOf(expression.left, column, value), valueOf(expression.pattern, column, value), expression.ignoresCase)
+    case 'opaque': return ANY
+    default: {
+      const result = valueOf(expression, column, value)
+      return result.kind === 'boolean' ? (result.of ? TRUE : FALSE) : result.kind === 'null' ? UNKNOWN : ANY
+    }
+  }
+}
+
+function and(a: Truths, b: Truths): Truths {
+  if (a === FALSE || b === FALSE) return FALSE
+  return a === UNKNOWN || b === UNKNOWN ? UNKNOWN : TRUE
+}
+
+function combine(a: Truths, b: Truths, operate: (a: Truths, b: Truths) => Truths): Truths {
+  let result = 0
+  for (const x of [TRUE, FALSE, UNKNOWN]) for (const y of [TRUE, FALSE, UNKNOWN]) if ((a & x) && (b & y)) result |= operate(x, y)
+  return result
+}
+
+function negated(truths: Truths): Truths {
+  return (truths & UNKNOWN) | (truths & TRUE ? FALSE : 0) | (truths & FALSE ? TRUE : 0)
+}
+
+function valueOf(expression: Expression, column: string, value: string | null): Value {
+  const again = (part: Expression): Value => valueOf(part, column, value)
+  switch (expression.kind) {
+    case 'literal': return literal(expression.value, expression.isNumber)
+    case 'column': return foldName(expression.name) === column ? given(value) : { kind: 'any' }
+    case 'negate': {
+      const of = again(expression.of)
+      return of.kind === 'number' ? { kind: 'number', of: { ...of.of, digits: -of.of.digits } } : of.kind === 'null' ? of : { kind: 'any' }
+    }
+    case 'arithmetic': return arithmetic(expression.operator, again(expression.left), again(expression.right))
+    case 'call': return call(expression.name, expression.args.map(again))
+    default: return { kind: 'any' }
+  }
+}
+
+function literal(value: string | boolean | null, isNumber: boolean): Value {
+  if (value === null) return { kind: 'null' }
+  if (typeof value === 'boolean') return { kind: 'boolean', of: value }
+  const number = isNumber ? decimalFrom(value) : undefined
+  return number ? { kind: 'number', of: number } : isNumber ? { kind: 'any' } : { kind: 'text', of: value }
+}
+
+function given(value: string | null): Value {
+  return value === null ? { kind: 'null' } : { kind: 'text', of: value }
+}
+
+function arithmetic(operator: '+' | '-' | '*', a: Value, b: Value): Value {
+  if (a.kind === 'null' || b.kind === 'null') return { kind: 'null' }
+  const [x, y] = [numberIn(a), numberIn(b)]
+  return x && y ? { kind: 'number', of: calculate(operator, x, y) } : { kind: 'any' }
+}
+
+/** Numbers, and texts that are one: a column's value is given as text whatever its type. */
+function numberIn(value: Value): Decimal | undefined {
+  return value.kind === 'number' ? value.of : value.kind === 'text' ? decimalFrom(value.of) : undefined
+}
+
+function call(name: string, [of]: readonly Value[]): Value {
+  if (!of || of.kind === 'any' || of.kind === 'null') return of ?? { kind: 'any' }
+  const number = numberIn(of)
+  if (name === 'ABS') return number ? { kind: 'number', of: { ...number, digits: number.digits < 0n ? -number.digits : number.digits } } : { kind: 'any' }
+  if (of.kind !== 'text') return { kind: 'any' }
+  switch (name) {
+    case 'LENGTH': case 'CHAR_LENGTH': case 'CHARACTER_LENGTH': return { kind: 'number', of: { digits: BigInt([...of.of].length), scale: 0 } }
+    case 'LOWER': return { kind: 'text', of: of.of.toLowerCase() }
+    case 'UPPER': return { kind: 'text', of: of.of.toUpperCase() }
+    case 'TRIM': return { kind: 'text', of: of.of.replace(/^ +| +$/g, '') }
+    default: return { kind: 'any' }
+  }
+}
+
+function compared(operator: Comparison, a: Value, b: Value): Truths {
+  if (a.kind === 'null' || b.kind === 'null') return UNKNOWN
+  if (a.kind === 'any' || b.kind === 'any') return ANY
+  const order = orderOf(a, b, operator === '=' || operator === '<>')
+  if (order === undefined) return TRUE | FALSE
+  const holds = { '=': order === 0, '<>': order !== 0, '<': order < 0, '<=': order <= 0, '>': order > 0, '>=': order >= 0 }[operator]
+  return holds ? TRUE : FALSE
+}
+
+/** Numbers as numbers; texts only where every collation agrees: equal or not, or both a date. Undefined: not to be said. */
+function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined {
+  if (a.kind === 'number' || b.kind === 'number') {
+    const [x, y] = [numberIn(a), numberIn(b)]
+    return x && y ? compareDecimals(x, y) : undefined
+  }
+  if (a.kind === 'boolean' && b.kind === 'boolean') return Number(a.of) - Number(b.of)
+  if (a.kind !== 'text' || b.kind !== 'text') return undefined
+  if (a.of === b.of) return 0
+  const [x, y] = [decimalFrom(a.of), decimalFrom(b.of)]
+  if (x && y) return compareDecimals(x, y)
+  const areDates = [a.of, b.of].every(text => /^\d{4}-\d\d-\d\d/.test(text))
+  return asksEquality || areDates ? (a.of < b.of ? -1 : 1) : undefined
+}
+
+function like(value: Value, pattern: Value, ignoresCase: boolean): Truths {
+  if (value.kind === 'null' || pattern.kind === 'null') return UNKNOWN
+  if (value.kind !== 'text' || pattern.kind !== 'text') return ANY
+  const source = pattern.of.replace(/\\?[\s\S]/g, (part) => {
+    if (part === '%') return '[\\s\\S]*'
+    if (part === '_') return '[\\s\\S]'
+    return part.at(-1)!.replace(/[.*+?^${}()|[\]\\]/, '\\$&')
+  })
+  return new RegExp(`^${source.replaceAll(/(\[\\s\\S\]\*)+/g, '[\\s\\S]*')}$`, ignoresCase ? 'iu' : 'u').test(value.of) ? TRUE : FALSE
+}

@@ -1,0 +1,93 @@
+import { declaredKeys, sameName, type Table } from '../schema'
+import { becauseOf, keyInWords, listInWords } from './because'
+import { OccurrenceTree, type ColumnAt, type Implication, type Occurrence, type Origin } from './occurrences'
+import type { Reading } from './reading'
+import type { Rule } from './rule'
+import type { Because, Evaluation, Verdict, Witness } from './verdict'
+
+export type Of<K extends Rule['kind']> = Extract<Rule, { kind: K }>
+
+/** An evaluation before it is known whether it rests on an open pair. */
+export type Result = Omit<Evaluation, 'open'>
+export type Goal = { readonly row: Occurrence } | { readonly columns: readonly ColumnAt[] }
+
+export function absent(code: Because['code'], params: Because['params']): Result {
+  return { verdict: 'not shown', because: [{ code, params }], witness: null, tables: [] }
+}
+
+export function says(verdict: Verdict, because: readonly Because[], tables: readonly (Table | string)[], witness: Witness | null = null): Result {
+  return { verdict, because, witness, tables: [...new Set(tables.map(table => typeof table === 'string' ? table : table.name))] }
+}
+
+export function outside(because: readonly Because[], tables: readonly (Table | string)[]): Result {
+  return { ...says('cannot tell', because, tables), doubt: 'outside' }
+}
+
+/** A tree of occurrences over the answer in which a CHECK may say that a column always has a value. */
+export function newTree(reading: Reading): OccurrenceTree {
+  return new OccurrenceTree(reading.schema, (table, column) => reading.isRequired(table, column))
+}
+
+export function tablesOf(tree: OccurrenceTree): Table[] {
+  return tree.occurrences.map(({ table }) => table)
+}
+
+/** What holds rows back in the tables of the tree in ways that we do not reason about; undefined where nothing does. */
+export function unmodelled(tree: OccurrenceTree): Because | undefined {
+  for (const { table } of tree.occurrences) {
+    const [first] = table.unmodelled
+    if (first) return becauseOf('unmodelled', { what: `${first.what} on ${table.name}` }, first)
+  }
+  return undefined
+}
+
+/** The row of the entity, or where it has no table of its own the other facts that are written about it. */
+export function rowGoal(reading: Reading, at: Occurrence, entity: string, members: readonly string[]): Goal {
+  if (!reading.placement(entity)?.inside) return { row: at }
+  const columns = reading.alignment.attributes
+    .filter(other => sameName(other.entity, entity) && !members.includes(other.attribute))
+    .map(({ column }) => ({ at, column }))
+  return { columns }
+}
+
+export function reaches(implication: Implication, goal: Goal): boolean {
+  return 'row' in goal ? implication.reachesRow(goal.row) : goal.columns.every(column => implication.reachesColumn(column))
+}
+
+export type KeyOrigin = Extract<Origin, { kind: 'key' }>
+
+export function lastKey(origins: readonly Origin[]): KeyOrigin | undefined {
+  return origins.filter(origin => origin.kind === 'key').at(-1)
+}
+
+export function columnsInWords(columns: readonly ColumnAt[]): string {
+  return listInWords([...new Set(columns.map(({ at, column }) => `${at.table.name}.${column}`))])
+}
+
+/** The derivation as sentences. */
+export function describe(origins: readonly Origin[], left: readonly ColumnAt[], goal: Goal): Because[] {
+  const steps = origins.filter(({ kind }) => kind === 'key' || kind === 'row').map((origin) => {
+    if (origin.kind === 'key') return becauseOf('key-leads-to-row', { table: origin.at.table.name, key: keyInWords(origin.at.table, origin.key) }, origin.key)
+    const { from, to } = origin as Extract<Origin, { kind: 'row' }>
+    return becauseOf('reference-leads-to-row', { table: from.table.name, target: to.table.name }, from.table)
+  })
+  const to = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
+  return [...steps, { code: 'all-reached', params: { from: columnsInWords(left), to } }]
+}
+
+/** What is not reached, and the keys of the first table on the way whose row is not. */
+export function whyNotReached(tree: OccurrenceTree, implication: Implication, left: readonly ColumnAt[], goal: Goal): Because[] {
+  const missed = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
+  const stuck = (tree.occurrences.find(at => !implication.reachesRow(at)) ?? tree.occurrences[0]!).table
+  const keys = declaredKeys(stuck)
+  const first = becauseOf('not-reached', { from: columnsInWords(left), to: missed }, stuck)
+  const second = keys.length === 0
+    ? becauseOf('no-key-of', { table: stuck.name }, stuck)
+    : becauseOf('key-part-missing', { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') }, keys[0])
+  return [first, second]
+}
+
+export function heldBack(table: Table, key: KeyOrigin | undefined): Because {
+  const at = key?.at.table ?? table
+  return becauseOf('held-back-by-key', { table: at.name, key: key ? keyInWords(at, key.key) : 'its layout' }, key?.key ?? table)
+}

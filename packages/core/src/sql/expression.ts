@@ -1,0 +1,224 @@
+import { tokenize, type SqlToken } from './tokens'
+
+/** A one-row expression of a CHECK. What we do not know is kept as `opaque` with the columns it may touch. */
+export type Expression
+  = | { readonly kind: 'literal', readonly value: string | boolean | null, readonly isNumber: boolean }
+    | { readonly kind: 'column', readonly name: string }
+    | { readonly kind: 'call', readonly name: string, readonly args: readonly Expression[] }
+    | { readonly kind: 'not' | 'negate', readonly of: Expression }
+    | { readonly kind: 'and' | 'or', readonly left: Expression, readonly right: Expression }
+    | { readonly kind: 'compare', readonly operator: Comparison, readonly left: Expression, readonly right: Expression }
+    | { readonly kind: 'arithmetic', readonly operator: '+' | '-' | '*', readonly left: Expression, readonly right: Expression }
+    | { readonly kind: 'like', readonly left: Expression, readonly pattern: Expression, readonly ignoresCase: boolean }
+    | { readonly kind: 'isNull', readonly of: Expression }
+    | { readonly kind: 'opaque', readonly columns: readonly string[] }
+export type Comparison = '=' | '<>' | '<' | '<=' | '>' | '>='
+
+const DEEPEST = 100
+const COMPARISONS: Readonly<Record<string, Comparison>> = { '=': '=', '<>': '<>', '!=': '<>', '<': '<', '<=': '<=', '>': '>', '>=': '>=' }
+/** Functions whose value the evaluator knows. */
+const CALLS: ReadonlySet<string> = new Set(['LENGTH', 'CHAR_LENGTH', 'CHARACTER_LENGTH', 'LOWER', 'UPPER', 'TRIM', 'ABS'])
+
+/** Reads the expression of a CHECK. Never fails: what it cannot read as a whole is opaque. Time linear in the text. */
+export function readExpression(text: string): Expression {
+  const { tokens } = tokenize(text)
+  const reader = new ExpressionReader(tokens)
+  try {
+    const expression = reader.or(0)
+    if (reader.isAtEnd) return expression
+  }
+  catch (error) {
+    if (!(error instanceof Unreadable)) throw error
+  }
+  return opaque(tokens)
+}
+
+class Unreadable extends Error {}
+
+function opaque(tokens: readonly SqlToken[]): Expression {
+  return { kind: 'opaque', columns: [...new Set(tokens.filter(({ kind }) => kind === 'word' || kind === 'quoted').map(({ text }) => text.toLowerCase()))] }
+}
+
+/** Recursive descent in the order of SQL's precedence: OR, AND, NOT, predicates, sums, products, atoms. */
+class ExpressionReader {
+  private at = 0
+
+  constructor(private readonly tokens: readonly SqlToken[]) {}
+
+  get isAtEnd(): boolean {
+    return this.peek().kind === 'end'
+  }
+
+  private peek(ahead = 0): SqlToken {
+    return this.tokens[Math.min(this.at + ahead, this.tokens.length - 1)]!
+  }
+
+  private is(text: string, ahead = 0): boolean {
+    const token = this.peek(ahead)
+    return token.kind === 'word' ? token.upper === text : (token.kind === 'punctuation' || token.kind === 'operator') && token.text === text
+  }
+
+  private take(...texts: readonly string[]): boolean {
+    if (!texts.every((text, i) => this.is(text, i))) return false
+    this.at += texts.length
+    return true
+  }
+
+  private need(text: string): void {
+    if (!this.take(text)) throw new Unreadable()
+  }
+
+  or(depth: number): Expression {
+    if (depth > DEEPEST) throw new Unreadable()
+    let left = this.and(depth)
+    while (this.take('OR')) left = { kind: 'or', left, right: this.and(depth) }
+    return left
+  }
+
+  private and(depth: number): Expression {
+    let left = this.not(depth)
+    while (this.take('AND')) left = { kind: 'and', left, right: this.not(depth) }
+    return left
+  }
+
+  private not(depth: number): Expression {
+    if (depth > DEEPEST) throw new Unreadable()
+    return this.take('NOT') ? { kind: 'not', of: this.not(depth + 1) } : this.predicate(depth)
+  }
+
+  private predicate(depth: number): Expression {
+    const left = this.sum(depth)
+    const operator = this.comparison()
+    if (operator) return { kind: 'compare', operator, left, right: this.sum(depth) }
+    if (this.take('IS')) return this.is_(left)
+    const isNegated = this.take('NOT')
+    const found = this.rest(left, depth)
+    if (!found && isNegated) throw new Unreadable()
+    if (!found) return left
+    return isNegated ? { kind: 'not', of: found } : found
+  }
+
+  private comparison(): Comparison | undefined {
+    const two = `${this.peek().text}${this.peek(1).text}`
+    const isTwo = this.peek().kind === 'operator' && this.peek(1).kind === 'operator' && Object.hasOwn(COMPARISONS, two)
+    const text = isTwo ? two : this.peek().kind === 'operator' ? this.peek().text : ''
+    if (!Object.hasOwn(COMPARISONS, text)) return undefined
+    this.at += isTwo ? 2 : 1
+    return COMPARISONS[text]
+  }
+
+  private is_(left: Expression): Expression {
+    const isNegated = this.take('NOT')
+    const wrap = (of: Expression): Expression => isNegated ? { kind: 'not', of } : of
+    if (this.take('NULL')) return wrap({ kind: 'isNull', of: left })
+    const value = this.take('TRUE') ? true : this.take('FALSE') ? false : undefined
+    if (value === undefined) throw new Unreadable()
+    // IS TRUE is never unknown: it is false where the operand is NULL.
+    const known: Expression = { kind: 'not', of: { kind: 'isNull', of: left } }
+    return wrap({ kind: 'and', left: known, right: value ? left : { kind: 'not', of: left } })
+  }
+
+  /** BETWEEN, IN, LIKE after an operand. */
+  private rest(left: Expression, depth: number): Expression | undefined {
+    if (this.take('BETWEEN')) {
+      const low = this.sum(depth)
+      this.need('AND')
+      const high = this.sum(depth)
+      return { kind: 'and', left: { kind: 'compare', operator: '>=', left, right: low }, right: { kind: 'compare', operator: '<=', left, right: high } }
+    }
+    if (this.take('IN')) {
+      const members = this.list(depth)
+      return members.map((right): Expression => ({ kind: 'compare', operator: '=', left, right })).reduce((a, b) => ({ kind: 'or', left: a, right: b }))
+    }
+    if (this.take('LIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: false }
+    if (this.take('ILIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: true }
+    return undefined
+  }
+
+  private list(depth: number): Expression[] {
+    this.need('(')
+    const members = [this.or(depth + 1)]
+    while (this.take(',')) members.push(this.or(depth + 1))
+    this.need(')')
+    return members
+  }
+
+  private sum(depth: number): Expression {
+    let left = this.product(depth)
+    for (;;) {
+      const operator = this.take('+') ? '+' : this.take('-') ? '-' : undefined
+      if (!operator) return left
+      left = { kind: 'arithmetic', operator, left, right: this.product(depth) }
+    }
+  }
+
+  private product(depth: number): Expression {
+    let left = this.atom(depth)
+    while (this.take('*')) left = { kind: 'arithmetic', operator: '*', left, right: this.atom(depth) }
+    return left
+  }
+
+  private atom(depth: number): Expression {
+    if (depth > DEEPEST) throw new Unreadable()
+    if (this.take('-')) return { kind: 'negate', of: this.atom(depth + 1) }
+    if (this.take('(')) {
+      const inner = this.or(depth + 1)
+      this.need(')')
+      return this.cast(inner)
+    }
+    const token = this.peek()
+    this.at++
+    switch (token.kind) {
+      case 'number': return this.cast({ kind: 'literal', value: token.text, isNumber: true })
+      case 'string': return this.cast({ kind: 'literal', value: token.text, isNumber: false })
+      case 'quoted': return this.cast({ kind: 'column', name: token.text })
+      case 'word': return this.word(token, depth)
+      default: throw new Unreadable()
+    }
+  }
+
+  private word({ upper, text }: SqlToken, depth: number): Expression {
+    if (upper === 'TRUE' || upper === 'FALSE') return { kind: 'literal', value: upper === 'TRUE', isNumber: false }
+    if (upper === 'NULL') return { kind: 'literal', value: null, isNumber: false }
+    if (this.is('(')) {
+      if (!CALLS.has(upper)) throw new Unreadable()
+      return { kind: 'call', name: upper, args: this.list(depth) }
+    }
+    if (this.peek().kind === 'string' && (upper === 'DATE' || upper === 'TIMESTAMP')) {
+      const { text: value } = this.peek()
+      this.at++
+      return { kind: 'literal', value, isNumber: false }
+    }
+    if (this.is('.')) throw new Unreadable()
+    return this.cast({ kind: 'column', name: text })
+  }
+
+  /** A cast to a type of the same values changes nothing; others are not ours to say. */
+  private cast(of: Expression): Expression {
+    if (!this.is(':') && !this.is('::')) return of
+    while (this.take('::') || this.take(':')) continue
+    const { upper } = this.peek()
+    if (!['TEXT', 'VARCHAR', 'NUMERIC', 'DECIMAL', 'DATE', 'INTEGER', 'INT', 'CHAR'].includes(upper)) throw new Unreadable()
+    this.at++
+    if (this.is('(')) this.list(0)
+    return of
+  }
+}
+
+/** The columns an expression speaks of, lower case. */
+export function columnsOf(expression: Expression): Set<string> {
+  const found = new Set<string>()
+  const visit = (part: Expression): void => {
+    switch (part.kind) {
+      case 'column': found.add(part.name.toLowerCase()); break
+      case 'opaque': for (const name of part.columns) found.add(name); break
+      case 'call': part.args.forEach(visit); break
+      case 'not': case 'negate': case 'isNull': visit(part.of); break
+      case 'and': case 'or': case 'compare': case 'arithmetic': visit(part.left); visit(part.right); break
+      case 'like': visit(part.left); visit(part.pattern); break
+      case 'literal': break
+    }
+  }
+  visit(expression)
+  return found
+}
