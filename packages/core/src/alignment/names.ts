@@ -3,7 +3,7 @@ import { editDistance } from '../schema'
 /** A name cut into comparable words: lower case, singular, with the many words for "number that identifies" made one. */
 export type NameWords = readonly string[]
 
-const NUMBER_WORDS: ReadonlySet<string> = new Set(['no', 'nr', 'num', 'number', 'id', 'code', 'key', 'nummer'])
+const NUMBER_WORDS: ReadonlySet<string> = new Set(['no', 'nr', 'num', 'number', 'id', 'code', 'key', 'ref', 'nummer'])
 const NOISE: ReadonlySet<string> = new Set(['tbl', 'tb', 'table', 't', 'the', 'of', 'fk', 'pk', 'col'])
 
 const wordsOf = new Map<string, NameWords>()

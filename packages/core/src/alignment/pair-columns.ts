@@ -1,4 +1,4 @@
-import { findColumn, foldName, isRequired, sameName, typesMatch, type Column, type Table } from '../schema'
+import { declaredKeys, findColumn, foldName, isRequired, sameName, typesMatch, type Column, type Table } from '../schema'
 import type { Confidence, PairReason } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
@@ -48,6 +48,8 @@ function scoreOf(draft: AlignmentDraft, entity: WorldEntity, attribute: WorldAtt
   const asRole = Math.max(0, ...draft.openRoles(entity).map(role => draft.comparer.role(entity, role, column.name).score))
   if (score < LOWEST || asRole > score) return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
+  // A number that the table makes up beside a key of its own stands for the row, not for a fact.
+  if (!isSame && isSurrogate(table, column) && declaredKeys(table).length > 1) return { score: 0, reason: null }
   const fits = typeLikeness(attribute, column)
   return { score: score + 0.1 * fits - (fits === 0 ? 0.1 : 0) + (isSame ? 0.03 : 0) - (isSurrogate(table, column) ? 0.15 : 0), reason }
 }

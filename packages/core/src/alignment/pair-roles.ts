@@ -1,4 +1,4 @@
-import { findTable, sameName, type Reference, type Table } from '../schema'
+import { declaredKeys, findTable, sameName, type Reference, type Table } from '../schema'
 import type { RoleLayout, Step } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, stepOf, type AlignmentDraft } from './draft'
@@ -28,7 +28,7 @@ function layoutOf(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, p
   const own = draft.tableOf(entity.name)
   const target = draft.tableOf(role.target)
   if (!table || !own) return undefined
-  if (columnNames === undefined) return target && between(own, target, table)
+  if (columnNames === undefined) return target && between(draft, own, target, table)
   const columns = columnNames.split('+')
   const reference = table.references.find(other => other.columns.length === columns.length && columns.every(name => other.columns.some(column => sameName(column, name))))
   if (reference) draft.usedReferences.add(reference)
@@ -106,8 +106,9 @@ export function pairDetours(draft: AlignmentDraft): void {
       const own = draft.tableOf(entity.name)
       const target = draft.tableOf(role.target)
       if (!own || !target) continue
-      const layout = backward(draft, own, target) ?? anyBetween(draft, own, target)
-      if (layout) draft.addRole(entity, role, layout, { score: 0.7, confidence: 'sure', reasons: ['same-references'] })
+      const declared = backward(draft, own, target) ?? anyBetween(draft, own, target)
+      const layout = declared ?? backwardByName(draft, own, target)
+      if (layout) draft.addRole(entity, role, layout, { score: 0.7, confidence: declared ? 'sure' : 'likely', reasons: declared ? ['same-references'] : ['like-name'] })
     }
   }
 }
@@ -121,20 +122,46 @@ function backward(draft: AlignmentDraft, own: Table, target: Table): RoleLayout 
   return { kind: 'backward', step: stepOf(target, reference) }
 }
 
+function backwardByName(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
+  const step = sameName(own.name, target.name) ? undefined : stepByName(draft, target, own)
+  if (!step || step.columns.some(([column]) => draft.isUsed(target, column))) return undefined
+  draft.use(target, ...step.columns.map(([column]) => column))
+  return { kind: 'backward', step }
+}
+
 function anyBetween(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
   for (const table of draft.schema.tables) {
-    const layout = draft.isAnchored(table) ? undefined : between(own, target, table)
+    const layout = draft.isAnchored(table) ? undefined : between(draft, own, target, table)
     if (layout) return layout
   }
   return undefined
 }
 
-function between(own: Table, target: Table, table: Table): RoleLayout | undefined {
-  const steps = [own, target].map((end, i): Step | undefined => {
+/** A table with a reference, or columns named like one, to both ends. */
+function between(draft: AlignmentDraft, own: Table, target: Table, table: Table): RoleLayout | undefined {
+  const isSelf = sameName(own.name, target.name)
+  const declared = [own, target].map((end, i): Step | undefined => {
     const references = table.references.filter(reference => sameName(reference.table, end.name))
-    const reference = sameName(own.name, target.name) ? references[i] : references[0]
+    const reference = references[isSelf ? i : 0]
     return reference && stepOf(table, reference)
   })
-  const [toEntity, toTarget] = steps
+  const [toEntity, toTarget] = declared.map((step, i) => step ?? (isSelf ? undefined : stepByName(draft, table, i === 0 ? own : target)))
   return toEntity && toTarget ? { kind: 'via', table: table.name, toEntity, toTarget } : undefined
+}
+
+/** Free columns of the table that are named like the key of the end, or like the end itself. */
+function stepByName(draft: AlignmentDraft, table: Table, end: Table): Step | undefined {
+  const entity = draft.entities.find(placement => !placement.inside && sameName(placement.table, end.name))
+  const identifier = entity ? identifierColumns(draft, entity.entity) : []
+  const keys = [identifier, ...declaredKeys(end).map(({ columns }) => columns)].filter(columns => columns.length > 0)
+  for (const key of keys) {
+    const free = table.columns.filter(({ name }) => !table.references.some(({ columns }) => columns.some(column => sameName(column, name))))
+    const likeness = (name: string, column: string): number => {
+      const names = key.length === 1 ? [column, end.name, `${end.name}_no`] : [column]
+      return Math.max(...names.map(other => nameWords(other).join() === '#' ? 0 : nameLikeness(nameWords(name), nameWords(other))))
+    }
+    const found = assign(key.map(column => free.map(({ name }) => likeness(name, column))), 0.75)
+    if (found.every(c => c >= 0)) return { fromTable: table.name, toTable: end.name, columns: key.map((column, i) => [free[found[i]!]!.name, column] as const) }
+  }
+  return undefined
 }

@@ -2,7 +2,7 @@ import { becauseOf, keyInWords, listInWords } from './because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from './occurrences'
 import type { Reading } from './reading'
 import {
-  absent, columnsInWords, describe, heldBack, lastKey, newTree, outside, reaches, rowGoal, says, tablesOf, unmodelled, whyNotReached, type Goal, type Of, type Result,
+  absent, columnsInWords, describe, heldBack, lastKey, leftInWords, newTree, outside, reaches, rowGoal, says, tablesOf, unmodelled, whyNotReached, type Goal, type Of, type Result,
 } from './result'
 import { emptyCellWitness, twoRowWitness } from './witness'
 
@@ -26,9 +26,9 @@ export function identifies(reading: Reading, { entity, by }: Of<'identifies'>): 
 }
 
 /** Broken, with two rows that show it; nothing is said where something unmodelled may refuse them. */
-function notReached(reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], goal: Goal): Result {
-  const implication = tree.ask(left)
-  const why = whyNotReached(tree, implication, left, goal)
+function notReached(reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], goal: Goal, rows: readonly Occurrence[] = []): Result {
+  const implication = tree.ask(left, rows)
+  const why = whyNotReached(tree, implication, left, goal, rows)
   const unknown = unmodelled(tree)
   return unknown ? outside([unknown, ...why], tablesOf(tree)) : says('broken', why, tablesOf(tree), twoRowWitness(reading, tree, left, implication, null))
 }
@@ -116,23 +116,26 @@ function determinesAtOwn(reading: Reading, { entity, from, to }: Of<'determines'
   return mustReach(reading, tree, paths.slice(0, from.length).flatMap(path => path!), { columns: paths.slice(from.length).flatMap(path => path!) })
 }
 
-function mustReach(reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], goal: { columns: ColumnAt[] }): Result {
-  const implication = tree.ask(left)
-  return reaches(implication, goal) ? says('upheld', describe(implication.derivation(goal), left, goal), tablesOf(tree)) : notReached(reading, tree, left, goal)
+function mustReach(reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], goal: { columns: ColumnAt[] }, rows: readonly Occurrence[] = []): Result {
+  const implication = tree.ask(left, rows)
+  return reaches(implication, goal) ? says('upheld', describe(implication.derivation(goal), left, goal, rows), tablesOf(tree)) : notReached(reading, tree, left, goal, rows)
 }
 
+/** One e with two f. Where the link stands in e's own table that is two rows of it; elsewhere it is one row, which then stands on the left too. */
 export function atMostOne(reading: Reading, { entity, role }: Of<'atMostOne'>): Result {
-  if (!reading.rolePlacement(entity, role)) return absent('role-absent', { entity, role })
+  const layout = reading.rolePlacement(entity, role)?.layout
+  if (!layout) return absent('role-absent', { entity, role })
   const tree = newTree(reading)
   const at = tree.root(reading.placement(entity)!.table)
   const identifier = reading.entity(entity)?.identifier ?? []
-  const left = reading.columns(tree, at, entity, identifier)
-  if (!left || left.length === 0) return absent('identifier-absent', { entity, members: listInWords(identifier) })
+  const left = reading.columns(tree, at, entity, identifier) ?? []
+  const rows = layout.kind === 'via' || layout.kind === 'backward' ? [at] : []
+  if (left.length === 0 && rows.length === 0) return absent('identifier-absent', { entity, members: listInWords(identifier) })
   const goal = reading.columns(tree, at, entity, [role])
-  if (!goal) return absent('role-absent', { entity, role })
-  return mustReach(reading, tree, left, { columns: goal })
+  return goal ? mustReach(reading, tree, left, { columns: goal }, rows) : absent('role-absent', { entity, role })
 }
 
+/** One f with two e: f is one row of its table, unless the link stands there. */
 export function manyAllowed(reading: Reading, { entity, role }: Of<'manyAllowed'>): Result {
   const placed = reading.rolePlacement(entity, role)
   const target = reading.role(entity, role)?.target
@@ -148,20 +151,25 @@ export function manyAllowed(reading: Reading, { entity, role }: Of<'manyAllowed'
   const from = tree.root(host.table)
   const row = reading.followBack(tree, from, entity, role)
   const identifier = reading.entity(target)?.identifier ?? []
-  const left = reading.columns(tree, from, target, identifier)
-    ?? (layout.kind === 'forward' ? layout.step.columns.map(([, column]) => ({ at: from, column })) : undefined)
-  if (!row || !left || left.length === 0) return absent('identifier-absent', { entity: target, members: listInWords(identifier) })
-  return mustNotReachRow(reading, tree, left, row)
+  const left = reading.columns(tree, from, target, identifier) ?? []
+  const rows = layout.kind === 'via' || layout.kind === 'forward' ? [from] : []
+  if (!row || (left.length === 0 && rows.length === 0)) return absent('identifier-absent', { entity: target, members: listInWords(identifier) })
+  // Where the link does not stand in e's own table, two e are refused as soon as f fixes which e it is, whether or not e has a key.
+  const names = layout.kind === 'via' || layout.kind === 'backward' ? reading.columns(tree, row, entity, reading.entity(entity)?.identifier ?? []) : undefined
+  return mustNotReachRow(reading, tree, left, row, rows, names)
 }
 
-function mustNotReachRow(reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], row: Occurrence): Result {
-  const implication = tree.ask(left)
-  if (implication.reachesRow(row)) {
-    const key = lastKey(implication.derivation({ row }))
+function mustNotReachRow(
+  reading: Reading, tree: OccurrenceTree, left: readonly ColumnAt[], row: Occurrence, rows: readonly Occurrence[] = [], names: readonly ColumnAt[] = [],
+): Result {
+  const implication = tree.ask(left, rows)
+  const isNamed = names.length > 0 && names.every(column => implication.reachesColumn(column))
+  if (implication.reachesRow(row) || isNamed) {
+    const key = lastKey(implication.derivation(implication.reachesRow(row) ? { row } : { columns: names }))
     return says('too strict', [heldBack(row.table, key)], tablesOf(tree), twoRowWitness(reading, tree, left, implication, key, row))
   }
   const unknown = unmodelled(tree)
   return unknown
     ? outside([unknown], tablesOf(tree))
-    : says('upheld', [becauseOf('not-held-back', { table: row.table.name, columns: columnsInWords(left) }, row.table)], tablesOf(tree))
+    : says('upheld', [becauseOf('not-held-back', { table: row.table.name, columns: leftInWords(left, rows) }, row.table)], tablesOf(tree))
 }

@@ -74,16 +74,16 @@ export class OccurrenceTree {
     return `${at.id}.${foldName(column)}`
   }
 
-  /** The question `left → right` over this tree; the tree must be complete. */
-  ask(left: readonly ColumnAt[]): Implication {
+  /** The question `left → right` over this tree, which must be complete. `rows` stand on the left as well: the same row, whatever is in it. */
+  ask(left: readonly ColumnAt[], rows: readonly Occurrence[] = []): Implication {
     const names = this.occurrences.flatMap(at => [this.rowName(at), ...at.table.columns.map(({ name }) => this.columnName({ at, column: name }))])
     const universe = new Universe([...new Set(names)])
     const equalities = this.equalities()
     const given = new Set(left.map(column => this.columnName(column)))
     const known = equated(given, equalities.map(({ from, to }) => [this.columnName(from), this.columnName(to)]))
-    const rows: { dependency: Dependency, origin: Origin }[] = []
+    const made: { dependency: Dependency, origin: Origin }[] = []
     const add = (from: string[], to: string[], origin: Origin): void => {
-      if ([...from, ...to].every(name => names.includes(name))) rows.push({ dependency: universe.dependency(from, to), origin })
+      if ([...from, ...to].every(name => names.includes(name))) made.push({ dependency: universe.dependency(from, to), origin })
     }
     for (const at of this.occurrences) {
       add([this.rowName(at)], at.table.columns.map(({ name }) => this.columnName({ at, column: name })), { kind: 'columns', at })
@@ -103,7 +103,7 @@ export class OccurrenceTree {
       add([this.rowName(referring)], [this.rowName(target)], { kind: 'row', from: referring, to: target })
       if (direction === 'forward') add(step.columns.map(([column]) => this.columnName({ at: referring, column })), [this.rowName(target)], { kind: 'row', from: referring, to: target })
     }
-    return new Implication(universe, rows, universe.set(given), at => this.rowName(at), column => this.columnName(column), this.occurrences)
+    return new Implication(universe, made, universe.set([...given, ...rows.map(at => this.rowName(at))]), at => this.rowName(at), column => this.columnName(column), this.occurrences)
   }
 
   /** Pairs of columns that a step makes equal. */

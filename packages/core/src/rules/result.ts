@@ -64,23 +64,28 @@ export function columnsInWords(columns: readonly ColumnAt[]): string {
   return listInWords([...new Set(columns.map(({ at, column }) => `${at.table.name}.${column}`))])
 }
 
+/** What stands on the left side: columns, or where none identify it the row itself. */
+export function leftInWords(left: readonly ColumnAt[], rows: readonly Occurrence[]): string {
+  return left.length > 0 ? columnsInWords(left) : listInWords(rows.map(({ table }) => `the row of ${table.name}`))
+}
+
 /** The derivation as sentences. */
-export function describe(origins: readonly Origin[], left: readonly ColumnAt[], goal: Goal): Because[] {
+export function describe(origins: readonly Origin[], left: readonly ColumnAt[], goal: Goal, rows: readonly Occurrence[] = []): Because[] {
   const steps = origins.filter(({ kind }) => kind === 'key' || kind === 'row').map((origin) => {
     if (origin.kind === 'key') return becauseOf('key-leads-to-row', { table: origin.at.table.name, key: keyInWords(origin.at.table, origin.key) }, origin.key)
     const { from, to } = origin as Extract<Origin, { kind: 'row' }>
     return becauseOf('reference-leads-to-row', { table: from.table.name, target: to.table.name }, from.table)
   })
   const to = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
-  return [...steps, { code: 'all-reached', params: { from: columnsInWords(left), to } }]
+  return [...steps, { code: 'all-reached', params: { from: leftInWords(left, rows), to } }]
 }
 
 /** What is not reached, and the keys of the first table on the way whose row is not. */
-export function whyNotReached(tree: OccurrenceTree, implication: Implication, left: readonly ColumnAt[], goal: Goal): Because[] {
+export function whyNotReached(tree: OccurrenceTree, implication: Implication, left: readonly ColumnAt[], goal: Goal, rows: readonly Occurrence[] = []): Because[] {
   const missed = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
   const stuck = (tree.occurrences.find(at => !implication.reachesRow(at)) ?? tree.occurrences[0]!).table
   const keys = declaredKeys(stuck)
-  const first = becauseOf('not-reached', { from: columnsInWords(left), to: missed }, stuck)
+  const first = becauseOf('not-reached', { from: leftInWords(left, rows), to: missed }, stuck)
   const second = keys.length === 0
     ? becauseOf('no-key-of', { table: stuck.name }, stuck)
     : becauseOf('key-part-missing', { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') }, keys[0])
