@@ -10,9 +10,14 @@ interface MarkReport {
   readonly student: string
   readonly points: { readonly got: number, readonly open: number, readonly of: number }
   readonly executed: boolean
-  readonly cells: readonly { readonly rule: string, readonly sheet: string, readonly verdict: string, readonly follows: string | null, readonly confidence: string, readonly because: readonly string[], readonly witness: unknown }[]
+  readonly cells: readonly {
+    readonly rule: string, readonly sheet: string, readonly verdict: string, readonly follows: string | null
+    readonly confidence: string, readonly doubt: string | null, readonly because: readonly string[], readonly witness: unknown
+  }[]
   readonly findings: readonly { readonly code: string, readonly severity: string, readonly message: string, readonly line: number, readonly column: number }[]
-  readonly pairing: readonly { readonly answer: string, readonly model: string, readonly confidence: string }[]
+  readonly pairing: readonly { readonly answer: string, readonly model: string, readonly confidence: string, readonly reasons: readonly string[] }[]
+  /** Position of the model answer that it was marked against. */
+  readonly model: number
   readonly account: readonly string[]
 }
 
@@ -49,18 +54,18 @@ function scriptOf(input: Input): string {
 
 function markOne(exercise: PreparedExercise, input: Input): MarkReport {
   const script = scriptOf(input)
-  const { cells, pairing, findings } = markScript(exercise, script)
+  const { cells, pairing, findings, model } = markScript(exercise, script)
   const points = markedPoints(exercise, cells)
   const lines = lineIndex(script)
   return {
     file: input.name, student: studentOf(input.name), executed: false,
     points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
-    cells: cells.map(({ rule, sheet, verdict, follows, open, because, witness }) => ({
-      rule, sheet, verdict, follows, confidence: open ? 'open' : 'sure', because: because.map(({ sentence }) => sentence), witness,
+    cells: cells.map(({ rule, sheet, verdict, follows, confidence, doubt = null, because, witness }) => ({
+      rule, sheet, verdict, follows, confidence, doubt, because: because.map(({ sentence }) => sentence), witness,
     })),
     findings: findings.map(finding => ({ code: finding.code, severity: finding.severity, message: wording(finding).message, ...lines.at(finding.place.start) })),
-    pairing: pairing.map(({ answer, model, confidence }) => ({ answer, model, confidence })),
-    account: accountInWords(points, rule => `${rule.slice(1)}, ${exercise.document.rules.find(({ id }) => id === rule)?.sentence ?? ''}`),
+    pairing: pairing.map(({ answer, model: element, confidence, reasons }) => ({ answer, model: element, confidence, reasons })), model,
+    account: accountInWords(points, exercise.document.rules),
   }
 }
 

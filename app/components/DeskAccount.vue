@@ -6,7 +6,7 @@ const { desk, handIn } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer }>
 const emit = defineEmits<{ choose: [rule: string] }>()
 const lines = computed(() => handIn.points?.account ?? [])
 const sentence = (rule: string): string => desk.rules.find(({ id }) => id === rule)?.sentence ?? ''
-const KIND = { 'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not shown', 'open': 'to be decided', 'needs constraint': 'counts only beside a demand', 'follows': 'follows, nothing off' } as const
+const KIND = { 'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not shown', 'open': 'to be decided', 'needs constraint': 'counts only beside a demand', 'follows': 'follows, nothing off', 'carried over': 'carried over, nothing off' } as const
 </script>
 
 <template>
@@ -17,7 +17,7 @@ const KIND = { 'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not
         <tbody>
           <tr><td class="amount">{{ pointsText(handIn.points.of) }}</td><td>to begin with</td></tr>
           <tr v-for="line in lines" :key="line.rule" :class="line.kind.replace(' ', '-')">
-            <td class="amount">{{ line.kind === 'follows' ? '·' : line.kind === 'open' ? `${pointsText(line.thousandths)} open` : `less ${pointsText(line.thousandths)}` }}</td>
+            <td class="amount">{{ line.thousandths === 0 ? '·' : line.kind === 'open' ? `${pointsText(line.thousandths)} open` : `less ${pointsText(line.thousandths)}` }}</td>
             <td><button type="button" class="line serif" @click="emit('choose', line.rule)">rule {{ line.rule.slice(1) }}: {{ sentence(line.rule) }} <span class="soft tiny">{{ KIND[line.kind] }}{{ line.overridden ? ', by hand' : '' }}</span></button></td>
           </tr>
           <tr v-if="handIn.points.late > 0"><td class="amount lost">less {{ pointsText(handIn.points.late) }}</td><td class="serif">{{ lateInWords(handIn.lateBySeconds) }}</td></tr>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { proposeRules, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
+import { partsOf, proposeRules, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 
 /** The rule sheet: one sentence a line, reworded in place, weighted, switched off; proposed anew from the model answer. */
@@ -10,12 +10,13 @@ const emit = defineEmits<{ change: [rules: RuleEntry[]] }>()
 const prepared = computed(() => prepareExercise(document))
 const hasModel = computed(() => prepared.value.world.entities.length > 0)
 /** The same for the same rule, in whatever order its parts are written. */
-const key = ({ rule }: RuleEntry): string => JSON.stringify(Object.entries(rule).sort(([a], [b]) => a < b ? -1 : 1))
+const key = (rule: Rule): string => JSON.stringify(Object.entries(rule).sort(([a], [b]) => a < b ? -1 : 1))
+/** Proposed sentences with a part that no rule asks yet. */
 const missing = computed(() => {
-  const known = new Set(document.rules.map(key))
-  return proposeRules(prepared.value.world, prepared.value.model.schema).filter(rule => !known.has(key(rule)))
+  const known = new Set(document.rules.flatMap(partsOf).map(key))
+  return proposeRules(prepared.value.world, prepared.value.model.schema).filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
 })
-const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, unknownElements(prepared.value.world, entry.rule, prepared.value.model.schema).join(' ')])))
+const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, partsOf(entry).flatMap(rule => unknownElements(prepared.value.world, rule, prepared.value.model.schema)).join(' ')])))
 const sum = computed(() => document.rules.filter(({ off }) => !off).reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000)
 const unread = computed(() => document.rules.filter(({ readMe, off }) => readMe && !off).length)
 /** Sentences that nobody has read yet come first. */
@@ -47,13 +48,18 @@ function addMissing(): void {
   emit('change', [...document.rules, ...missing.value.map((rule, i) => ({ ...rule, id: `r${last + i + 1}` }))])
 }
 
-function asks({ rule }: RuleEntry): string {
-  const words: Readonly<Record<typeof rule.kind, string>> = {
-    identifies: 'identified by', pairOnce: 'the pair stands once', pairMayRepeat: 'the pair may repeat', determines: 'determines', atMostOne: 'at most one', manyAllowed: 'many allowed',
-    mustHave: 'must have', mayLack: 'may lack', mayHaveNone: 'may have none', refersTo: 'refers to what is there', stores: 'kept as written', onDelete: 'on delete',
-  }
-  const what = 'by' in rule ? rule.by.join(', ') : 'role' in rule ? rule.role : 'path' in rule ? rule.path : 'attribute' in rule ? rule.attribute : `${rule.from.join(', ')} → ${rule.to.join(', ')}`
-  return `${words[rule.kind]}: ${rule.entity} · ${what}`
+/** Each part of the sentence becomes a rule of its own; the points are divided, the first parts taking what is left over. */
+function askSeparately(entry: RuleEntry): void {
+  const parts = partsOf(entry)
+  const thousandths = Math.round(entry.points * 1000)
+  const share = Math.floor(thousandths / parts.length)
+  const last = Math.max(0, ...document.rules.map(({ id }) => Number(id.slice(1))))
+  const { and: _, ...rest } = entry
+  const split = parts.map((rule, i): RuleEntry => ({
+    ...rest, rule, id: i === 0 ? entry.id : `r${last + i}`, points: (share + (i < thousandths - share * parts.length ? 1 : 0)) / 1000,
+    sentence: `${entry.sentence} (${ruleInWords(rule).split(':')[0]})`, readMe: true,
+  }))
+  emit('change', document.rules.flatMap(other => other.id === entry.id ? split : [other]))
 }
 
 const folded = ref(new Set<string>())
@@ -75,8 +81,9 @@ const opened = ref('')
           <span class="soft no">{{ entry.id.slice(1) }}</span>
           <div>
             <input class="sentence serif" :value="entry.sentence" maxlength="400" :readonly="readonly" :aria-label="`Sentence of rule ${entry.id.slice(1)}`" @change="reword(entry, ($event.target as HTMLInputElement).value)" @keydown.enter="($event.target as HTMLInputElement).blur()">
-            <p class="tiny soft asks"><span class="mono">{{ asks(entry) }}</span>
+            <p class="tiny soft asks"><span v-for="(rule, part) in partsOf(entry)" :key="part" class="mono">{{ ruleInWords(rule) }}</span>
               <button v-if="entry.readMe && !readonly" type="button" class="read-me" @click="change(entry.id, { readMe: false })">read me</button>
+              <button v-if="entry.and?.length && !readonly" type="button" class="plain tiny" @click="askSeparately(entry)">ask separately</button>
               <button v-if="!readonly" type="button" class="plain tiny" :aria-expanded="opened === entry.id" @click="opened = opened === entry.id ? '' : entry.id">{{ entry.phrase ? `“${entry.phrase}”` : 'bind to the brief' }}</button>
             </p>
             <p v-if="opened === entry.id" class="bind small"><label>The words of the brief that say so <input class="slot wide" :value="entry.phrase ?? ''" maxlength="400" @change="bind(entry, ($event.target as HTMLInputElement).value)"></label>

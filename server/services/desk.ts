@@ -74,11 +74,6 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   }
 }
 
-const numberOf = (revision: Revision) => (rule: string): string => {
-  const entry = revision.document.rules.find(({ id }) => id === rule)
-  return entry ? `${rule.slice(1)}, ${entry.sentence}` : rule.slice(1)
-}
-
 export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {
   const handIn = await findHandIn(db, handInId)
   if (!handIn) throw notFound()
@@ -94,7 +89,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
-    points, account: points ? accountInWords(points, numberOf(revision)) : [], comments,
+    points, account: points ? accountInWords(points, revision.document.rules) : [], comments,
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }
 }
@@ -163,7 +158,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds, script: handIn.answer.script, starter: document.starter, releasedAt: released.releasedAt, points,
-    account: accountInWords(points, numberOf(revision)), findings: marking.verdicts.findings, comments,
+    account: accountInWords(points, revision.document.rules), findings: marking.verdicts.findings, comments,
     rules: marking.verdicts.cells.map((cell) => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
       const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }

@@ -19,7 +19,7 @@ type Names = Readonly<Record<string, string>>
 interface Change { readonly surrogate?: boolean, readonly bare?: boolean, readonly prefix?: boolean, readonly reversed?: boolean, readonly upper?: boolean }
 
 /** The answer's name for a base table or column: `names` says "table" or "table.column"; a column not named keeps its name. */
-function renamed(base: Base, names: Names, { prefix = false, upper = false }: Change) {
+function renamed(names: Names, { prefix = false, upper = false }: Change) {
   const table = (name: string): string => style(prefix ? `tbl_${names[name] ?? name}` : names[name] ?? name)
   const column = ({ name: owner }: BaseTable, { name }: BaseColumn): string => {
     const own = names[`${owner}.${name}`] ?? name
@@ -30,7 +30,7 @@ function renamed(base: Base, names: Names, { prefix = false, upper = false }: Ch
 }
 
 function build(base: Base, names: Names, change: Change): { script: string, truth: Record<string, string> } {
-  const { table, column } = renamed(base, names, change)
+  const { table, column } = renamed(names, change)
   const truth: Record<string, string> = {}
   const find = (name: string): BaseTable => base.find(other => other.name === name)!
   const later: string[] = []

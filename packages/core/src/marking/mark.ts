@@ -14,6 +14,8 @@ export interface MarkedCell extends Cell {
   readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number } | null }[]
   readonly witness: Witness | null
   readonly tables: readonly string[]
+  /** The lowest confidence of the pairings it rests on. */
+  readonly confidence: Confidence
   /** Whether it rests on a pairing that is not sure. */
   readonly open: boolean
   /** Why nothing can be told; set with that verdict. */
@@ -98,16 +100,16 @@ function withUnread({ statements, findings }: ReadScript, evaluation: Evaluation
   if (evaluation.verdict !== 'not shown') return evaluation
   const unread = findings.find(({ code, params }) => code === 'syntax.unknown-statement' && /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''))
   if (!unread || statements.length === 0) return evaluation
-  return { ...evaluation, verdict: 'cannot tell', doubt: 'unread', open: true, because: [...evaluation.because, { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place }] }
+  return { ...evaluation, verdict: 'cannot tell', doubt: 'unread', because: [...evaluation.because, { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place }] }
 }
 
 function toCell(rule: string, evaluation: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
-  const { verdict, because, witness, tables, open, doubt } = evaluation
+  const { verdict, because, witness, tables, confidence, open, doubt } = evaluation
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
     rule, sheet: 'script', verdict, follows,
     because: because.map(reason => ({ sentence: becauseInWords(reason), place: reason.place && !isGiven ? { start: reason.place.start, end: reason.place.end } : null })),
-    witness, tables, open, ...doubt ? { doubt } : {},
+    witness, tables, confidence, open, ...doubt ? { doubt } : {},
   }
 }
 

@@ -14,6 +14,7 @@ export function combineParts(parts: readonly Evaluation[]): Evaluation {
     ...lead, verdict,
     because: verdict === 'upheld' ? parts.flatMap(({ because }) => because.slice(-1)) : deciding.flatMap(({ because }) => because),
     tables: [...new Set(parts.flatMap(({ tables }) => tables))], open: parts.some(({ open }) => open),
+    confidence: (['weak', 'likely'] as const).find(wanted => parts.some(({ confidence }) => confidence === wanted)) ?? 'sure',
   }
 }
 

@@ -6,6 +6,7 @@ import { givenRows } from './evaluate-rows'
 import { mayHaveNone, participation } from './evaluate-participation'
 import { onDelete, onUpdate, refersTo } from './evaluate-references'
 import { atomic, stores, valueRule } from './evaluate-values'
+import type { Confidence } from '../alignment'
 import type { Reading } from './reading'
 import { absent, type Result } from './result'
 import { elementsOf, type Rule } from './rule'
@@ -17,7 +18,8 @@ import type { Evaluation } from './verdict'
  */
 export function evaluate(reading: Reading, rule: Rule): Evaluation {
   const result = evaluateKind(reading, rule)
-  return { ...result, open: restsOnOpenPair(reading, rule) }
+  const confidence = confidenceOf(reading, rule)
+  return { ...result, confidence, open: confidence !== 'sure' }
 }
 
 /**
@@ -30,7 +32,7 @@ export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): E
   if (at < 0) return first!
   const { element, first: here, other: there } = difference(readings[0]!, readings[at + 1]!)
   return {
-    verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, open: true,
+    verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, open: true, confidence: 'weak',
     because: [{ code: 'pairing-open', params: { element, first: here, other: there, verdict: first!.verdict, otherVerdict: others[at]!.verdict } }, ...first!.because],
   }
 }
@@ -78,11 +80,14 @@ function evaluateKind(reading: Reading, rule: Rule): Result {
   }
 }
 
-/** Whether a pairing that the rule rests on is doubtful: likely or weak. */
-function restsOnOpenPair({ alignment }: Reading, rule: Rule): boolean {
+/** The lowest confidence of the pairs that the rule rests on: its entity, and the elements it is about. */
+function confidenceOf({ alignment }: Reading, rule: Rule): Confidence {
   const elements = elementsOf(rule)
   const isOwn = (entity: string): boolean => sameName(entity, rule.entity)
-  return alignment.entities.some(({ entity, confidence }) => isOwn(entity) && confidence !== 'sure')
-    || alignment.roles.some(({ entity, role, confidence }) => isOwn(entity) && elements.includes(role) && confidence !== 'sure')
-    || alignment.attributes.some(({ entity, attribute, confidence }) => isOwn(entity) && elements.includes(attribute) && confidence !== 'sure')
+  const pairs = [
+    ...alignment.entities.filter(({ entity }) => isOwn(entity)),
+    ...alignment.roles.filter(({ entity, role }) => isOwn(entity) && elements.includes(role)),
+    ...alignment.attributes.filter(({ entity, attribute }) => isOwn(entity) && elements.includes(attribute)),
+  ]
+  return (['weak', 'likely'] as const).find(wanted => pairs.some(({ confidence }) => confidence === wanted)) ?? 'sure'
 }

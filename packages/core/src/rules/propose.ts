@@ -1,21 +1,23 @@
-import { findEntity, type World, type WorldAttribute, type WorldEntity } from '../alignment'
-import type { Schema } from '../schema'
-import { findColumn, findTable } from '../schema'
+import { findEntity, type World, type WorldAttribute, type WorldEntity, type WorldRole } from '../alignment'
+import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
 import { listInWords } from './because'
-import { elementsOf, type Rule, type RuleEntry } from './rule'
+import { checkSamples } from './check-samples'
+import type { Rule, RuleEntry } from './rule'
+import { capital, isReadable, nameInWords, one, plural } from './sentences'
 
-/** A proposed rule with its sentence, before it has a number and points. */
-interface Proposed { readonly group: string, readonly sentence: string, readonly rule: Rule }
+/** A proposed sentence with its parts, before it has a number and points. */
+interface Proposed { readonly group: string, readonly sentence: string, readonly parts: readonly Rule[], readonly readMe: boolean }
 
 /**
- * A rule sheet for a model answer: who is identified by what, each relationship asked both ways, what is required and what may be
- * missing, which sample values must be kept, what deleting does. The sentences are made from names, so they are plain and marked to
- * be read; nothing is asked twice. Points are equal and sum to `total`.
+ * A rule sheet for a model answer: who is told apart by what, each relationship as two sentences with both leasts, what is required and what may
+ * be missing, which values are kept, accepted and refused, what deleting does. What another rule implies is not asked again: what identifies is
+ * demanded and single already. The sentences are made from names; those that may read badly come first, marked. Points are equal and sum to `total`.
  */
 export function proposeRules(world: World, model: Schema, { total = 40 } = {}): RuleEntry[] {
-  const proposed = world.entities.flatMap(entity => [...aboutEntity(entity), ...aboutRoles(world, entity, model), ...aboutAttributes(entity)])
+  const proposed = world.entities.flatMap(entity => [...aboutEntity(entity, model), ...entity.roles.flatMap(role => aboutRole(world, entity, role, model)), ...aboutAttributes(entity, model)])
   const points = shareEvenly(total, proposed.length)
-  return proposed.map((rule, i) => ({ id: `r${i + 1}`, ...rule, points: points[i]!, readMe: true }))
+  return proposed.map(({ group, sentence, parts: [rule, ...and], readMe }, i) =>
+    ({ id: `r${i + 1}`, group, sentence, points: points[i]!, ...readMe ? { readMe } : {}, rule: rule!, ...and.length > 0 ? { and } : {} }))
 }
 
 /** Half points that sum to the total as nearly as halves can: the first ones get the half more. */
@@ -25,129 +27,113 @@ function shareEvenly(total: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => (base + (i < halves - base * count ? 1 : 0)) / 2)
 }
 
-export function nameInWords(name: string): string {
-  return name.replaceAll('_', ' ').replaceAll('#', 'number').trim()
+function propose(entity: WorldEntity, sentence: string, names: readonly string[], ...parts: readonly Rule[]): Proposed {
+  return { group: capital(nameInWords(entity.name)), sentence, parts, readMe: ![entity.name, ...names].every(isReadable) }
 }
 
-function one(entity: string): string {
-  const words = nameInWords(entity)
-  return `${/^[aeiou]/i.test(words) ? 'An' : 'A'} ${words}`
+/** The identifier, and each other key that does not contain it. */
+function aboutEntity(entity: WorldEntity, model: Schema): Proposed[] {
+  const { name, identifier } = entity
+  if (identifier.length === 0) return []
+  const isPair = identifier.length > 1 && identifier.every(member => entity.roles.some(role => role.name === member))
+  const words = listInWords(identifier.map(nameInWords))
+  const first = isPair
+    ? propose(entity, `The same ${words} stand together at most once as ${nameInWords(name)}.`, identifier, { kind: 'pairOnce', entity: name, by: [...identifier] })
+    : propose(entity, `${one(name)} is identified by its ${words}.`, identifier, { kind: 'identifies', entity: name, by: [...identifier] })
+  const others = otherKeys(entity, model).map(members =>
+    propose(entity, `No two ${plural(name)} have the same ${listInWords(members.map(nameInWords))}.`, members, { kind: 'identifies', entity: name, by: members }))
+  return [first, ...others]
 }
 
-function plural(name: string): string {
-  const words = nameInWords(name)
-  if (/[^aeiou]y$/.test(words)) return `${words.slice(0, -1)}ies`
-  return /(s|x|ch|sh)$/.test(words) ? `${words}es` : `${words}s`
+/** Further natural keys as members of the world; one that contains the identifier is implied, and one that is a role alone is asked as a relationship. */
+function otherKeys(entity: WorldEntity, model: Schema): string[][] {
+  const table = findTable(model, entity.name)
+  const memberOf = (column: string): string => entity.roles.find(({ columns }) => columns.includes(foldName(column)))?.name ?? foldName(column)
+  const keys = (table ? declaredKeys(table) : []).map(({ columns }) => [...new Set(columns.map(memberOf))]).filter(members => !members.includes(entity.handle ?? ''))
+  return keys.filter(members => !entity.identifier.every(member => members.includes(member)) && !(members.length === 1 && entity.roles.some(({ name }) => name === members[0])))
 }
 
-function aboutEntity(entity: WorldEntity): Proposed[] {
-  if (entity.identifier.length === 0) return []
-  const isPair = entity.identifier.length > 1 && entity.identifier.every(member => entity.roles.some(role => role.name === member))
-  if (isPair) {
-    const pair = listInWords(entity.identifier.map(nameInWords))
-    return [{
-      group: title(entity.name), sentence: `The same pair of ${pair} stands at most once as ${nameInWords(entity.name)}.`,
-      rule: { kind: 'pairOnce', entity: entity.name, by: [...entity.identifier] },
-    }]
-  }
-  return [{
-    group: title(entity.name), sentence: `${one(entity.name)} is identified by its ${listInWords(entity.identifier.map(nameInWords))}.`,
-    rule: { kind: 'identifies', entity: entity.name, by: [...entity.identifier] },
-  }]
+/** The relationship asked both ways: "one accession ... at least, at most ... trip", "one trip ... accessions". */
+function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Schema): Proposed[] {
+  const base = { entity: entity.name, role: role.name }
+  const subject = nameInWords(entity.name)
+  const target = nameInWords(role.name)
+  const as = nameInWords(role.target).includes(target) ? '' : ` as ${target}`
+  const inIdentifier = entity.identifier.includes(role.name)
+  const exists: Rule = { kind: 'refersTo', ...base }
+  const names = [role.name, role.target]
+  const forward = inIdentifier
+    ? propose(entity, `The ${target} of ${one(entity.name).toLowerCase()} exists.`, names, exists)
+    : role.required
+      ? propose(entity, `Each ${subject} has exactly one ${target}, which exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mustHave', entity: entity.name, path: role.name }, exists)
+      : propose(entity, `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mayLack', entity: entity.name, path: role.name }, exists)
+  const isAlone = inIdentifier && entity.identifier.length === 1
+  const free: Rule[] = findEntity(world, role.target) ? [{ kind: 'mayHaveNone', ...base }] : []
+  const back = isAlone || isUnique(model, entity, role)
+    ? propose(entity, `One ${nameInWords(role.target)} has at most one ${subject}${as}, and may have none.`, names, { kind: 'pairOnce', entity: entity.name, by: [role.name] }, ...free)
+    : propose(entity, `One ${nameInWords(role.target)} may have any number of ${plural(entity.name)}${as}, or none.`, names, { kind: 'manyAllowed', ...base }, ...free)
+  return [forward, ...isAlone ? [] : [back], ...aboutDeleting(entity, role, model)]
 }
 
-function aboutRoles(world: World, entity: WorldEntity, model: Schema): Proposed[] {
-  return entity.roles.flatMap((role): Proposed[] => {
-    const group = title(entity.name)
-    const base = { entity: entity.name, role: role.name }
-    const subject = nameInWords(entity.name)
-    const target = nameInWords(role.name === role.target ? role.target : `${role.name} (${role.target})`)
-    const inIdentifier = entity.identifier.includes(role.name)
-    const alone = inIdentifier && entity.identifier.length === 1
-    const rules: Proposed[] = []
-    if (!inIdentifier) rules.push({ group, sentence: `One ${subject} has at most one ${target}.`, rule: { kind: 'atMostOne', ...base } })
-    if (!alone && !isUniqueRole(model, entity, role.columns)) {
-      rules.push({ group, sentence: `One ${nameInWords(role.target)} may have many ${plural(entity.name)}${role.name === role.target ? '' : ` as ${nameInWords(role.name)}`}.`, rule: { kind: 'manyAllowed', ...base } })
-    }
-    rules.push(role.required
-      ? { group, sentence: `Every ${subject} has a ${target}.`, rule: { kind: 'mustHave', entity: entity.name, path: role.name } }
-      : { group, sentence: `${one(entity.name)} may lack a ${target}.`, rule: { kind: 'mayLack', entity: entity.name, path: role.name } })
-    rules.push({ group, sentence: `The ${target} that ${one(entity.name).toLowerCase()} names exists.`, rule: { kind: 'refersTo', ...base } })
-    if (findEntity(world, role.target)) {
-      rules.push({ group, sentence: `${one(role.target)} may have no ${subject} yet.`, rule: { kind: 'mayHaveNone', ...base } })
-    }
-    const action = onDeleteOf(model, entity, role.columns)
-    if (action) rules.push({ group, sentence: `${deleteSentence(action, nameInWords(role.target), plural(entity.name))}`, rule: { kind: 'onDelete', ...base, outcome: action } })
-    return rules
-  })
+function isUnique(model: Schema, entity: WorldEntity, { columns }: WorldRole): boolean {
+  return findTable(model, entity.name)?.uniques.some(key => key.columns.length === columns.length && key.columns.every(name => columns.includes(foldName(name)))) ?? false
+}
+
+function referenceOf(model: Schema, entity: WorldEntity, { columns }: WorldRole): Reference | undefined {
+  return findTable(model, entity.name)?.references.find(reference => reference.columns.length === columns.length && reference.columns.every(name => columns.includes(foldName(name))))
 }
 
 /** Written actions are meant; a reference without one leaves the question open and proposes nothing. */
-function onDeleteOf(model: Schema, entity: WorldEntity, columns: readonly string[]): 'refused' | 'gone' | 'unlinked' | undefined {
-  const reference = findTable(model, entity.name)?.references.find(other => other.columns.every(name => columns.includes(name.toLowerCase())))
-  switch (reference?.onDelete) {
-    case 'restrict': return 'refused'
-    case 'cascade': return 'gone'
-    case 'set null': return 'unlinked'
-    default: return undefined
-  }
+function aboutDeleting(entity: WorldEntity, role: WorldRole, model: Schema): Proposed[] {
+  const reference = referenceOf(model, entity, role)
+  const target = nameInWords(role.target)
+  const own = plural(entity.name)
+  const say = (sentence: string, rule: Rule): Proposed => propose(entity, sentence, [role.target], rule)
+  const base = { entity: entity.name, role: role.name }
+  const deleted = {
+    'restrict': [say(`Deleting a ${target} that has ${own} is refused.`, { kind: 'onDelete', ...base, outcome: 'refused' })],
+    'cascade': [say(`Deleting a ${target} deletes its ${own}.`, { kind: 'onDelete', ...base, outcome: 'gone' })],
+    'set null': [say(`Deleting a ${target} leaves its ${own} without one.`, { kind: 'onDelete', ...base, outcome: 'unlinked' })],
+    'set default': [], 'no action': [],
+  }[reference?.onDelete ?? 'no action']
+  const updated = reference?.onUpdate === 'cascade' ? [say(`When a ${target} is renumbered its ${own} follow.`, { kind: 'onUpdate', ...base, outcome: 'follows' })] : []
+  return [...deleted, ...updated]
 }
 
-function deleteSentence(outcome: 'refused' | 'gone' | 'unlinked', target: string, dependants: string): string {
-  switch (outcome) {
-    case 'refused': return `Deleting a ${target} that has ${dependants} is refused.`
-    case 'gone': return `Deleting a ${target} deletes its ${dependants}.`
-    case 'unlinked': return `Deleting a ${target} leaves its ${dependants} without one.`
-  }
+function aboutAttributes(entity: WorldEntity, model: Schema): Proposed[] {
+  const own = entity.attributes.filter(({ name }) => !entity.identifier.includes(name))
+  const required = own.filter(attribute => attribute.required)
+  const optional = own.filter(attribute => !attribute.required)
+  const words = (attributes: readonly WorldAttribute[]): string => listInWords(attributes.map(({ name }) => nameInWords(name)))
+  const names = (attributes: readonly WorldAttribute[]): string[] => attributes.map(({ name }) => name)
+  return [
+    ...inChunks(required).map(chunk => propose(entity, `Every ${nameInWords(entity.name)} says its ${words(chunk)}.`, names(chunk), ...chunk.map((attribute): Rule => ({ kind: 'mustHave', entity: entity.name, path: attribute.name })))),
+    ...inChunks(optional).map(chunk => propose(entity, `${one(entity.name)} may lack its ${words(chunk)}.`, names(chunk), ...chunk.map((attribute): Rule => ({ kind: 'mayLack', entity: entity.name, path: attribute.name })))),
+    ...entity.attributes.flatMap(attribute => [...aboutStoring(entity, attribute), ...aboutValues(entity, attribute, model)]),
+  ]
 }
 
-function isUniqueRole(model: Schema, entity: WorldEntity, columns: readonly string[]): boolean {
+/** A sentence has at most eight parts. */
+function inChunks<T>(items: readonly T[]): T[][] {
+  return Array.from({ length: Math.ceil(items.length / 8) }, (_, i) => items.slice(8 * i, 8 * i + 8))
+}
+
+/** Samples that a careless type would lose: codes with digits, exact decimals. */
+function aboutStoring(entity: WorldEntity, { name, samples, type }: WorldAttribute): Proposed[] {
+  const isWorth = samples.length > 0 && (type.family === 'decimal' || ((type.family === 'char' || type.family === 'varchar') && samples.every(value => /^[^\s\d]*\d\S*$/.test(value))))
+  return isWorth
+    ? [propose(entity, `The ${nameInWords(name)} of ${one(entity.name).toLowerCase()}, such as ${listInWords(samples)}, is kept as written.`, [name], { kind: 'stores', entity: entity.name, attribute: name, values: [...samples] })]
+    : []
+}
+
+/** What the model's CHECKs and enumerations accept and refuse, at their bounds. */
+function aboutValues(entity: WorldEntity, { name }: WorldAttribute, model: Schema): Proposed[] {
   const table = findTable(model, entity.name)
-  return table !== undefined && table.uniques.some(key => key.columns.length === columns.length && key.columns.every(name => columns.includes(name.toLowerCase())))
-}
-
-function aboutAttributes(entity: WorldEntity): Proposed[] {
-  return entity.attributes.flatMap((attribute): Proposed[] => [
-    ...entity.identifier.includes(attribute.name) ? [] : [isRequiredSentence(entity, attribute)],
-    ...worthStoring(attribute) ? [storesSentence(entity, attribute)] : [],
-  ])
-}
-
-function isRequiredSentence(entity: WorldEntity, { name, required }: WorldAttribute): Proposed {
-  const group = title(entity.name)
-  return required
-    ? { group, sentence: `Every ${nameInWords(entity.name)} has a ${nameInWords(name)}.`, rule: { kind: 'mustHave', entity: entity.name, path: name } }
-    : { group, sentence: `${one(entity.name)} may lack a ${nameInWords(name)}.`, rule: { kind: 'mayLack', entity: entity.name, path: name } }
-}
-
-/** Samples that a careless type would lose: text with digits, exact decimals. */
-function worthStoring({ samples, type }: WorldAttribute): boolean {
-  return samples.length > 0 && (type.family === 'decimal' || ((type.family === 'char' || type.family === 'varchar') && samples.some(value => /\d/.test(value))))
-}
-
-function storesSentence(entity: WorldEntity, { name, samples }: WorldAttribute): Proposed {
-  return {
-    group: title(entity.name), sentence: `Values of ${nameInWords(name)} such as ${listInWords(samples)} are kept as written.`,
-    rule: { kind: 'stores', entity: entity.name, attribute: name, values: [...samples] },
-  }
-}
-
-function title(name: string): string {
-  const words = nameInWords(name)
-  return words.charAt(0).toUpperCase() + words.slice(1)
-}
-
-/** Elements that a rule names and the world does not have: in words, empty when all is well. */
-export function unknownElements(world: World, rule: Rule, model: Schema): string[] {
-  const entity = findEntity(world, rule.entity)
-  if (!entity) return [`There is no "${rule.entity}" in the model answer.`]
-  const known = new Set([...entity.attributes.map(({ name }) => name), ...entity.roles.map(({ name }) => name)])
-  const named = rule.kind === 'givenRows' ? [] : elementsOf(rule)
-  return named.filter(name => !known.has(name)).map((name) => {
-    const table = findTable(model, rule.entity)
-    const isColumn = table && findColumn(table, name)
-    return isColumn
-      ? `"${name}" is a column of a reference of "${rule.entity}"; the rule needs the name of the role: ${listInWords(entity.roles.map(role => role.name))}.`
-      : `"${rule.entity}" of the model answer has no "${name}".`
-  })
+  const column = table?.columns.find(other => sameName(other.name, name))
+  const { good, bad } = table && column ? checkSamples(table, column) : { good: [], bad: [] }
+  if (bad.length === 0) return []
+  const parts: Rule[] = [{ kind: 'refusesValue', entity: entity.name, attribute: name, values: bad }]
+  if (good.length > 0) parts.push({ kind: 'admitsValue', entity: entity.name, attribute: name, values: good })
+  const accepted = good.length > 0 ? `${listInWords(good)} ${good.length === 1 ? 'is' : 'are'} accepted, ` : ''
+  return [propose(entity, `As ${nameInWords(name)} of ${one(entity.name).toLowerCase()} ${accepted}${listInWords(bad)} ${bad.length === 1 ? 'is' : 'are'} refused.`, [name], ...parts)]
 }

@@ -1,3 +1,4 @@
+import type { Confidence } from '../alignment'
 import type { Span } from '../findings'
 
 export const VERDICTS = ['upheld', 'broken', 'too strict', 'not shown', 'cannot tell'] as const
@@ -54,6 +55,8 @@ export interface Evaluation {
   readonly witness: Witness | null
   /** Tables of the answer that the verdict rests on. */
   readonly tables: readonly string[]
+  /** The lowest confidence of the pairings it rests on. */
+  readonly confidence: Confidence
   /** Whether a pairing it rests on is not sure. */
   readonly open: boolean
 }

@@ -61,9 +61,9 @@ describe('points', () => {
 
   it('the account says where each point went and ends with what is left', () => {
     const result = points(RULES, [cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], [], POLICY)
-    expect(accountInWords(result, rule => `${rule.slice(1)}, ${RULES.find(({ id }) => id === rule)!.sentence}`)).toEqual([
-      '6 to begin with', 'less 2, script: 1, Sentence r1. broken', 'less 1, script: 2, Sentence r2. counts only beside a rule that demands something of the same',
-      '3 open, script: 3, Sentence r3.', '0, and 3 more if all open points are given',
+    expect(accountInWords(result, RULES)).toEqual([
+      '6 to begin with', 'less 2, rule 1, script, broken: Sentence r1.', 'less 1, rule 2, script, counts only beside a rule that demands something of the same: Sentence r2.',
+      '3 open, rule 3, script, to be decided: Sentence r3.', '0, and 3 more if all open points are given',
     ])
   })
 })

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { align, worldFromSchema } from '../../src/alignment'
-import { Reading, becauseInWords, consequences, evaluate, proposeRules, unknownElements, type Evaluation, type Rule } from '../../src/rules'
+import { Reading, becauseInWords, consequences, evaluate, partsOf, proposeRules, unknownElements, type Evaluation, type Rule } from '../../src/rules'
 import { readScript } from '../../src/sql'
 
 /** Kinds and layouts that the golden table does not cover, each with its reason in the name. */
@@ -8,6 +8,13 @@ const MODEL = `CREATE TABLE genus (name text PRIMARY KEY, family text NOT NULL);
   CREATE TABLE taxon (name text PRIMARY KEY, genus text NOT NULL REFERENCES genus ON DELETE RESTRICT);
   CREATE TABLE trial (trial_no int PRIMARY KEY, taxon text NOT NULL REFERENCES taxon ON DELETE CASCADE, percent numeric(4,1));
   CREATE TABLE loan (trial_no int REFERENCES trial, keeper char(3) NOT NULL, since date, PRIMARY KEY (trial_no, keeper));`
+const SIX_TABLES = `CREATE TABLE partner_garden (code char(4) PRIMARY KEY, name varchar(80) NOT NULL, address varchar(200) NOT NULL, closed_on date);
+  CREATE TABLE trip (trip_no integer PRIMARY KEY, set_out_on date NOT NULL);
+  CREATE TABLE taxon (taxon_name varchar(80) PRIMARY KEY, genus varchar(40) NOT NULL, family varchar(40) NOT NULL);
+  CREATE TABLE accession (accession_no char(9) PRIMARY KEY, taxon_name varchar(80) NOT NULL REFERENCES taxon, trip_no integer REFERENCES trip, stored_on date NOT NULL);
+  CREATE TABLE dispatch (dispatch_no integer PRIMARY KEY, garden_code char(4) NOT NULL REFERENCES partner_garden ON DELETE RESTRICT, left_on date NOT NULL);
+  CREATE TABLE dispatch_line (dispatch_no integer REFERENCES dispatch ON DELETE RESTRICT, accession_no char(9) REFERENCES accession, seeds_sent integer NOT NULL CHECK (seeds_sent > 0),
+    price numeric(6,2) NOT NULL, PRIMARY KEY (dispatch_no, accession_no));`
 const model = readScript(MODEL).schema
 const world = worldFromSchema(model, { 'trial.percent': ['23.5', '100.0'] })
 
@@ -97,19 +104,38 @@ describe('a proposed rule sheet', () => {
   const rules = proposeRules(world, model, { total: 40 })
   it('is upheld by the model answer it came from, every rule of it', () => {
     const reading = readingOf(MODEL)
-    expect(rules.filter(({ rule }) => evaluate(reading, rule).verdict !== 'upheld').map(({ sentence }) => sentence)).toEqual([])
+    expect(rules.flatMap(entry => partsOf(entry).filter(rule => evaluate(reading, rule).verdict !== 'upheld').map(({ kind }) => `${entry.sentence} ${kind}`))).toEqual([])
   })
   it('asks nothing twice, names only what is there, and its points sum to the total', () => {
-    expect(new Set(rules.map(({ rule }) => JSON.stringify(rule))).size).toBe(rules.length)
-    expect(rules.flatMap(({ rule }) => unknownElements(world, rule, model))).toEqual([])
+    const parts = rules.flatMap(partsOf)
+    expect(new Set(parts.map(rule => JSON.stringify(rule))).size).toBe(parts.length)
+    expect(parts.flatMap(rule => unknownElements(world, rule, model))).toEqual([])
     expect(rules.reduce((sum, { points }) => sum + points, 0)).toBe(40)
   })
-  it('says each relationship both ways, in sentences', () => {
+  it('says each relationship both ways, with both leasts', () => {
     const sentences = rules.map(({ sentence }) => sentence)
     expect(sentences).toEqual(expect.arrayContaining([
-      'A trial is identified by its trial no.', 'One trial has at most one taxon.', 'One taxon may have many trials.', 'Every trial has a taxon.', 'The taxon that a trial names exists.', 'A taxon may have no trial yet.',
-      'Deleting a taxon deletes its trials.', 'Deleting a genus that has taxons is refused.', 'Values of percent such as 23.5 and 100.0 are kept as written.',
+      'A trial is identified by its trial no.', 'Each trial has exactly one taxon, which exists.', 'One taxon may have any number of trials, or none.', 'The trial of a loan exists.',
+      'Deleting a taxon deletes its trials.', 'Deleting a genus that has taxons is refused.', 'The percent of a trial, such as 23.5 and 100.0, is kept as written.', 'A trial may lack its percent.',
     ]))
+    expect(partsOf(rules.find(({ sentence }) => sentence.startsWith('Each trial has exactly one taxon'))!).map(({ kind }) => kind)).toEqual(['atMostOne', 'mustHave', 'refersTo'])
+  })
+  it('derives values from bounds and lists, at the scale of the column', () => {
+    const script = `CREATE TABLE trial (trial_no int PRIMARY KEY, viable numeric(4,1) CHECK (viable BETWEEN 0 AND 100), habitat varchar(10) NOT NULL CHECK (habitat IN ('shore', 'meadow')));`
+    const { schema } = readScript(script)
+    const values = proposeRules(worldFromSchema(schema), schema).flatMap(partsOf).flatMap(rule => 'values' in rule && rule.kind !== 'stores' ? [`${rule.kind} ${rule.attribute} ${rule.values.join(' ')}`] : [])
+    expect(values).toEqual(['refusesValue viable -0.1 100.1', 'admitsValue viable 0 0.1 99.9 100', 'refusesValue habitat xxxxx', 'admitsValue habitat shore meadow'])
+  })
+  it('marks sentences made from names that hardly read', () => {
+    const { schema } = readScript('CREATE TABLE trial (trl_no int PRIMARY KEY, closed_on date NOT NULL, colour text);')
+    expect(proposeRules(worldFromSchema(schema), schema).map(({ readMe }) => readMe ?? false)).toEqual([true, true, false])
+  })
+  it('of six tables with the references between them has at most thirty sentences', () => {
+    const { schema } = readScript(SIX_TABLES)
+    expect(schema.tables.length).toBe(6)
+    const sheet = proposeRules(worldFromSchema(schema), schema)
+    expect(sheet.length).toBeLessThanOrEqual(30)
+    expect(sheet.flatMap(partsOf).length).toBeGreaterThan(40)
   })
   it('says which element a rule names that is no longer there', () => {
     expect(unknownElements(world, { kind: 'mustHave', entity: 'trial', path: 'colour' }, model)[0]).toContain('"trial" of the model answer has no "colour"')
