@@ -1,5 +1,6 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
+import type { Pin } from '@nomenklatura/core/alignment'
 import type { MarkedCell, Override, PairingLine, Points } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
 
@@ -120,6 +121,8 @@ export interface QueueLine {
   readonly lookedAtBy: string | null
   readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
   readonly toDecide: number
+  /** Pairs that are weak: worth a look before the verdicts are believed. */
+  readonly toPair: number
 }
 
 export interface DeskAnswer {
@@ -148,6 +151,7 @@ export interface HandInAnswer {
   readonly state: QueueState
   readonly isFlagged: boolean
   readonly marking: { readonly cells: readonly MarkedCell[], readonly pairing: readonly PairingLine[], readonly surplus: readonly string[], readonly findings: readonly Finding[] } | null
+  readonly pinning: { readonly version: number, readonly pins: readonly Pin[] }
   readonly overrides: readonly StoredOverride[]
   /** Versions of cells that were decided once and are the engine's own again. */
   readonly versions: Readonly<Record<string, number>>
@@ -155,6 +159,26 @@ export interface HandInAnswer {
   readonly account: readonly string[]
   readonly comments: readonly CommentLine[]
   readonly releasedAt: string | null
+}
+
+interface Totals { readonly got: number, readonly open: number, readonly of: number }
+
+/** What other pins would change. */
+export interface PairingPreview {
+  readonly before: Totals
+  readonly after: Totals
+  readonly changed: readonly string[]
+  readonly pairing: readonly PairingLine[]
+  readonly surplus: readonly string[]
+}
+
+/** Who would move if a name were taken into the glossary; `using` counts the hand-ins in whose scripts it stands. */
+export interface GlossaryPreview {
+  readonly element: string
+  readonly name: string
+  readonly using: number
+  readonly moves: readonly { readonly handInId: string, readonly name: string, readonly before: Totals, readonly after: Totals }[]
+  readonly revision: number
 }
 
 export interface FeedbackAnswer {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { ExerciseDocument, LONGEST_ANSWER } from '@nomenklatura/core/formats'
+import { ExerciseDocument, LONGEST_ANSWER, PinShape } from '@nomenklatura/core/formats'
 
 /** What the browser may send. The server parses every body with one of these. */
 const Text = (most: number) => z.string().trim().min(1, 'Write something here.').max(most)
@@ -40,6 +40,10 @@ export const OverrideBody = z.strictObject({
   reason: z.string().trim().max(500),
   version: z.int().min(0),
 }).refine(({ verdict, reason }) => verdict === null || reason !== '', { path: ['reason'], message: 'Say why: the student will read it.' })
+export const PairingPreviewBody = z.strictObject({ pins: z.array(PinShape).max(300) })
+export const PairingBody = z.strictObject({ pins: z.array(PinShape).max(300), base: z.int().min(0) })
+export const NameBody = z.strictObject({ element: Text(200), name: Text(200) })
+export const TakeNameBody = z.strictObject({ element: Text(200), name: Text(200), base: z.int().min(1) })
 export const CommentBody = z.strictObject({ text: Text(4000), rule: z.string().regex(/^r\d{1,4}$/).nullable() })
 export const ReviewBody = z.strictObject({ lookedAt: z.boolean().optional(), flagged: z.boolean().optional() })
 export const ReleaseBody = z.strictObject({ handIns: z.array(Id).max(2000).optional() })

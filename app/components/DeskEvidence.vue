@@ -9,14 +9,23 @@ const override = computed(() => handIn.overrides.find(other => other.rule === ru
 const places = computed(() => cell.value?.because.flatMap(({ place }) => place ? [place] : []) ?? [])
 const pairing = computed(() => {
   const tables = (cell.value?.tables ?? []).map(name => name.toLowerCase())
-  return handIn.marking?.pairing.filter(({ answer }) => tables.includes(answer.split(/[.\s]/)[0]!.toLowerCase())) ?? []
+  return handIn.marking?.pairing.filter(({ answer }) => tables.includes(answer.split(/[.,\s]/)[0]!.toLowerCase())) ?? []
 })
 const modelTables = computed(() => {
   const found = pairing.value.filter(({ model }) => !model.includes('.')).map(({ model }) => model)
   return found.length > 0 ? found : [entry.value?.entity ?? '']
 })
 const follows = computed(() => desk.rules.find(({ id }) => id === cell.value?.follows))
-const showsPairs = ref(false)
+const emit = defineEmits<{ pair: [element: string] }>()
+const DOUBTS = {
+  pairing: 'A part has no sure counterpart: pair it.', unread: 'A statement was not read: it is shown under Why.', disagreement: 'Row test and reasoning disagree.',
+  limit: 'A limit was reached.', outside: 'It is outside what rules can say: decide it.',
+} as const
+/** The dependencies it was judged by, asked for when they are opened. */
+const dependencies = shallowRef<readonly string[]>()
+async function loadDependencies(): Promise<void> {
+  dependencies.value ??= (await api<{ lines: string[] }>(`/hand-ins/${handIn.id}/rules/${rule}/dependencies`)).lines
+}
 </script>
 
 <template>
@@ -30,17 +39,17 @@ const showsPairs = ref(false)
     <p v-if="pairing.length > 0" class="paired small">
       <span class="soft">Paired:</span>
       <template v-for="(pair, i) in pairing.filter(({ model }) => !model.includes('.'))" :key="i">{{ i > 0 ? ' · ' : ' ' }}<span class="mono">{{ pair.answer }} ↔ {{ pair.model }}</span> <strong :class="pair.confidence">{{ pair.confidence }}</strong> <span class="soft">{{ pair.reasons.join(', ') }}</span></template>
-      · <button type="button" class="plain" :aria-expanded="showsPairs" @click="showsPairs = !showsPairs">{{ showsPairs ? 'fold' : 'all of them' }}</button>
+      · <button type="button" class="plain" @click="emit('pair', entry.entity)">correct a pair</button> <kbd>P</kbd>
     </p>
-    <table v-if="showsPairs" class="ruled pairs">
-      <thead><tr><th scope="col">here</th><th scope="col">in the model answer</th><th scope="col">how sure</th><th scope="col">why</th></tr></thead>
-      <tbody><tr v-for="(pair, i) in handIn.marking!.pairing" :key="i"><td class="mono">{{ pair.answer }}</td><td class="mono">{{ pair.model }}</td><td :class="pair.confidence">{{ pair.confidence }}</td><td class="soft">{{ pair.reasons.join(', ') }}</td></tr></tbody>
-    </table>
+    <p v-else class="paired small"><span class="soft">Nothing here is paired with it.</span> <button type="button" class="plain" @click="emit('pair', entry.entity)">Pair it</button> <kbd>P</kbd></p>
     <div class="proof">
       <div class="why">
         <h3>Why</h3>
         <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
-        <p v-if="cell.open" class="small open">It rests on a pairing that is not sure.</p>
+        <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
+        <p v-else-if="cell.open" class="small open">It rests on a pairing that is {{ cell.confidence ?? 'not sure' }}.</p>
+        <details class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
+          <pre v-if="dependencies && dependencies.length > 0" class="mono">{{ dependencies.join('\n') }}</pre><p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p></details>
       </div>
       <div v-if="cell.witness" class="witness">
         <h3>Witness</h3>
@@ -66,5 +75,8 @@ h3 { font-family: var(--font-sans); font-size: 13.5px; font-weight: 650; color: 
 .weak { color: var(--ochre); }
 .open { color: var(--ochre); font-weight: 600; }
 .paired { line-height: 1.6; }
+.dependencies summary { cursor: pointer; color: var(--verdigris); font-weight: 600; }
+.dependencies pre { font-size: 12px; line-height: 1.5; overflow-x: auto; white-space: pre; padding: 6px 0; }
+kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; background: var(--sheet); color: var(--ink); }
 @media (max-width: 1199px) { .sides { grid-template-columns: 1fr; } }
 </style>

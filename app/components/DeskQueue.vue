@@ -10,6 +10,7 @@ function stateWords(line: QueueLine): string {
   switch (line.state) {
     case 'to decide': return `${line.toDecide} to decide`
     case 'looked at': return `looked at (${initials(line.lookedAtBy ?? '')})`
+    case 'ready': return line.toPair > 0 ? `ready, ${line.toPair} weak ${line.toPair === 1 ? 'pair' : 'pairs'}` : 'ready'
     default: return line.state
   }
 }

@@ -1,4 +1,4 @@
-import { EXCHANGE_MISTAKES, PLURALS, SHIPMENT_WORDS, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
+import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
 
 /** What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to (all others are upheld). */
@@ -61,21 +61,23 @@ export const EXCHANGE_HAND_INS: readonly PlannedHandIn[] = [
   exchange('Elif Karaman', { hand: 'lower' }, ['no garden reference', 'whole prices']),
   exchange('Farid Nassiri', { hand: 'mysql', names: PLURALS }),
   exchange('Greta Holmqvist', { hand: 'inline', names: SHIPMENT_WORDS }),
-  exchange('Hiroshi Tanabe', { hand: 'out of line' }, ['no lines']),
+  exchange('Hiroshi Tanabe', { hand: 'out of line' }, ['no lines', 'trip inside accession']),
   exchange('Ilse Nygaard', { hand: 'inline', names: SHIPMENT_WORDS }, ['line number only', 'trip demanded', 'price optional']),
-  exchange('Jonas Quist', { hand: 'mysql' }, ['accessions are numbers', 'small prices']),
-  exchange('Kaito Morinaga', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade']),
-  exchange('Leila Haddad', { hand: 'out of line', names: PLURALS }, ['closing day demanded']),
+  exchange('Jonas Quist', { hand: 'mysql', surrogate: true }, ['accessions are numbers', 'small prices', 'accession number may be missing']),
+  exchange('Kaito Morinaga', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade', 'one accession per trip']),
+  exchange('Leila Haddad', { hand: 'out of line', names: PLURALS }, ['closing day demanded', 'trip names its accession']),
   exchange('Mateo Iriarte', { hand: 'lower', surrogate: true }, ['garden optional']),
-  exchange('Nadia Petrenko', { hand: 'inline' }, ['one line per dispatch', 'address optional', 'taxon optional']),
+  exchange('Nadia Petrenko', { hand: 'inline' }, ['one line per dispatch', 'address optional', 'taxon optional', 'trip demanded', 'one accession per trip']),
   { student: 'Oskar Lindqvist', script: '-- nothing yet\n', expects: 'unreadable', note: 'nothing in it' },
-  exchange('Priya Raman', { hand: 'alter', names: PLURALS }),
+  exchange('Priya Raman', { hand: 'alter', names: PLURALS }, ['origin in a table']),
+  { student: 'Quentin Marchais', script: FRENCH, expects: {}, note: 'right, in French' },
   exchange('Rafael Couto', { hand: 'out of line', names: SHIPMENT_WORDS }, ['code too short', 'no trip reference']),
-  exchange('Saoirse Mulcahy', { hand: 'inline' }, ['seeds optional', 'day optional']),
+  exchange('Saoirse Mulcahy', { hand: 'inline' }, ['seeds optional', 'day optional', 'origin in pairs']),
   exchange('Tomasz Wilk', { hand: 'lower' }, ['lines cascade', 'dispatches cascade', 'trip demanded', 'whole prices', 'address optional']),
   exchange('Valentina Rojas Quispe', { hand: 'inline', surrogate: true, names: SHIPMENT_WORDS }),
-  exchange('Yusuf Demirel', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade']),
-  exchange('Zofia Krawiec', { hand: 'mysql', surrogate: true }, ['small prices']),
+  exchange('Yusuf Demirel', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade', 'one accession per trip']),
+  { student: 'Ximena Aguirre', script: UNDECIDED, expects: { r13: 'cannot tell', r20: 'cannot tell', r21: 'cannot tell', r22: 'cannot tell' }, note: 'two things that cannot be told' },
+  exchange('Zofia Krawiec', { hand: 'mysql', surrogate: true }, ['small prices', 'accession number not unique']),
 ]
 
 /** Students who have begun the open exercise and not handed in: what stands on their worksheets. */

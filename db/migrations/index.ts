@@ -1,11 +1,13 @@
 import type { Knex } from 'knex'
 import * as begin from './0001-begin'
+import * as pinnings from './0002-pinnings'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
 /** In order. Names without an extension, so that source and bundle agree; a migration that has run is never changed. */
 const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0001-begin', begin],
+  ['0002-pinnings', pinnings],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,3 +1,4 @@
+import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/formats'
 import type { Marking } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
@@ -56,25 +57,40 @@ export async function listLatest(db: Db, exerciseId: string): Promise<(HandIn & 
   return rows.map(row => ({ ...toHandIn(row), name: row.name as string })).sort((a, b) => a.name.localeCompare(b.name, 'en'))
 }
 
-export interface StoredMarking { readonly id: string, readonly handInId: string, readonly revisionId: string, readonly verdicts: Marking }
+/** What was paired by hand in a hand-in: version 0 and no pins where nothing was. */
+export interface Pinning { readonly version: number, readonly pins: readonly Pin[] }
 
-function toMarking(row: { id: string, hand_in_id: string, exercise_revision_id: string, verdicts: Marking }): StoredMarking {
-  return { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, verdicts: row.verdicts }
+export async function findPinning(db: Db, handInId: string): Promise<Pinning> {
+  const row = await db('pinnings').where({ hand_in_id: handInId }).orderBy('version', 'desc').first()
+  return row ? { version: row.version, pins: row.pins } : { version: 0, pins: [] }
+}
+
+/** Writes the next version of the pins; false when somebody paired meanwhile. */
+export async function insertPinning(db: Db, pinning: { handInId: string, base: number, pins: readonly Pin[], by: string }): Promise<boolean> {
+  const inserted = await db('pinnings').insert({ hand_in_id: pinning.handInId, version: pinning.base + 1, pins: JSON.stringify(pinning.pins), pinned_by: pinning.by })
+    .onConflict(['hand_in_id', 'version']).ignore().returning('version')
+  return inserted.length === 1
+}
+
+export interface StoredMarking { readonly id: string, readonly handInId: string, readonly revisionId: string, readonly pinsVersion: number, readonly verdicts: Marking }
+
+function toMarking(row: { id: string, hand_in_id: string, exercise_revision_id: string, pins_version: number, verdicts: Marking }): StoredMarking {
+  return { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, verdicts: row.verdicts }
 }
 
 /** Stores a marking under the key of its inputs; where it is there already, nothing happens. */
-export async function insertMarking(db: Db, handInId: string, revisionId: string, verdicts: Marking): Promise<void> {
+export async function insertMarking(db: Db, handInId: string, revisionId: string, pinsVersion: number, verdicts: Marking): Promise<void> {
   await db('markings').insert({
-    hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: verdicts.engineVersion, verdicts: JSON.stringify(verdicts),
-  }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version']).ignore()
+    hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: JSON.stringify(verdicts),
+  }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version']).ignore()
 }
 
-export async function hasMarking(db: Db, handInId: string, revisionId: string, engineVersion: string): Promise<boolean> {
-  return (await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: engineVersion }).first('id')) !== undefined
+export async function hasMarking(db: Db, handInId: string, revisionId: string, engineVersion: string, pinsVersion: number): Promise<boolean> {
+  return (await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: engineVersion, pins_version: pinsVersion }).first('id')) !== undefined
 }
 
 export async function findMarking(db: Db, handInId: string, revisionId: string): Promise<StoredMarking | undefined> {
-  const row = await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId }).orderBy('marked_at', 'desc').first()
+  const row = await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId }).orderBy([{ column: 'pins_version', order: 'desc' }, { column: 'marked_at', order: 'desc' }]).first()
   return row && toMarking(row)
 }
 
@@ -85,7 +101,7 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
 /** Markings of the last hand-ins of an exercise under one revision, by hand-in. */
 export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, StoredMarking>> {
   const rows = await db('markings as k').join('hand_ins as h', 'h.id', 'k.hand_in_id').where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
-    .orderBy('k.marked_at').select('k.*')
+    .orderBy(['k.pins_version', 'k.marked_at']).select('k.*')
   return new Map(rows.map(row => [row.hand_in_id, toMarking(row)]))
 }
 
@@ -96,7 +112,8 @@ export async function listUnmarked(db: Db, engineVersion: string, exerciseId?: s
     FROM (SELECT DISTINCT ON (exercise_id, person_id) id, exercise_id, number FROM hand_ins ORDER BY exercise_id, person_id, attempt DESC) h
     JOIN (SELECT DISTINCT ON (exercise_id) exercise_id, id FROM exercise_revisions ORDER BY exercise_id, number DESC) r ON r.exercise_id = h.exercise_id
     WHERE (?::uuid IS NULL OR h.exercise_id = ?::uuid)
-      AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = ?)
+      AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = ?
+        AND k.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0))
     ORDER BY h.number`, [exerciseId ?? null, exerciseId ?? null, engineVersion])
   return (rows as { hand_in_id: string, revision_id: string }[]).map(row => ({ handInId: row.hand_in_id, revisionId: row.revision_id }))
 }

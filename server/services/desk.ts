@@ -4,7 +4,7 @@ import { audit, findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { countsByExercise, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
-  deleteComment, findHandIn, findMarking, findMarkingById, insertComment, listComments, listDecisions, listLatest, listMarkings, listReleases, listReviews,
+  deleteComment, findHandIn, findMarking, findMarkingById, findPinning, insertComment, listComments, listDecisions, listLatest, listMarkings, listReleases, listReviews,
   recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type Release, type Review, type StoredMarking,
 } from '../repositories/hand-ins'
 import { findPerson } from '../repositories/people'
@@ -59,6 +59,7 @@ function queueLine(state: ClassState, handIn: HandIn & { name: string }): QueueL
     id: handIn.id, number: handIn.number, name: handIn.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
     points: points && { got: points.got, open: points.open, of: points.of }, toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
+    toPair: marking?.verdicts.pairing.filter(({ confidence }) => confidence === 'weak').length ?? 0,
   }
 }
 
@@ -78,8 +79,8 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   const handIn = await findHandIn(db, handInId)
   if (!handIn) throw notFound()
   const [exercise, revision, person] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), findPerson(db, handIn.personId)])
-  const [marking, decisions, reviews, releases, comments] = await Promise.all([
-    findMarking(db, handInId, revision.id), listDecisions(db, [handInId]), listReviews(db, [handInId]), listReleases(db, [handInId]), listComments(db, handInId),
+  const [pinning, marking, decisions, reviews, releases, comments] = await Promise.all([
+    findPinning(db, handInId), findMarking(db, handInId, revision.id), listDecisions(db, [handInId]), listReviews(db, [handInId]), listReleases(db, [handInId]), listComments(db, handInId),
   ])
   const overrides = overridesOf(decisions)
   const points = marking && exercise ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds) : null
@@ -88,7 +89,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
-    marking: marking ? marking.verdicts : null, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
+    marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
     points, account: points ? accountInWords(points, revision.document.rules) : [], comments,
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }

@@ -2,17 +2,18 @@ import { ENGINE_VERSION, markScript, markedPoints, type Marking, type Override, 
 import type { ProgressAnswer } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
-import { findHandIn, hasMarking, insertMarking, listLatest, listMarkings, listUnmarked } from '../repositories/hand-ins'
+import { findHandIn, findPinning, hasMarking, insertMarking, listLatest, listMarkings, listUnmarked } from '../repositories/hand-ins'
 import { preparedFor } from './checking'
 import { lateLoss } from './student-state'
 
 /** One job: marks a hand-in under a revision of its exercise. Running it again changes nothing: a marking is stored once per key. */
 export async function markHandIn(db: Db, handInId: string, revisionId: string): Promise<void> {
-  if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION)) return
+  const { version, pins } = await findPinning(db, handInId)
+  if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
   const [handIn, revision] = await Promise.all([findHandIn(db, handInId), findRevision(db, revisionId)])
   if (!handIn) return
-  const marking = markScript(preparedOf(revision), handIn.answer.script)
-  await insertMarking(db, handInId, revisionId, marking)
+  const marking = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  await insertMarking(db, handInId, revisionId, version, marking)
 }
 
 export function preparedOf(revision: Revision) {

@@ -113,6 +113,18 @@ async function decide(verdict: Decidable | null): Promise<void> {
   }
 }
 
+/* Pairing by hand: 'first' begins with what is least sure, else with the element named. */
+const pairing = ref<string>()
+function kept(answer: HandInAnswer): void {
+  take(answer)
+  void reload()
+}
+function leavePairing(): void {
+  pairing.value = undefined
+  void nextTick(focusRule)
+}
+watch(handInId, () => { pairing.value = undefined })
+
 /* Comments and the review */
 const comment = ref('')
 const commentField = useTemplateRef<{ $el: HTMLElement }>('commentField')
@@ -152,6 +164,7 @@ function moveRule(by: number): void {
 const rulesBody = useTemplateRef<HTMLElement>('rulesBody')
 function chooseRule(id: string): void {
   rule.value = id
+  pairing.value = undefined
   deciding.value = undefined
   void nextTick(focusRule)
 }
@@ -213,6 +226,7 @@ const keys = computed(() => [
   { key: 'S', what: 'too strict, by hand', run: () => void beginDecision('too strict') },
   { key: 'N', what: 'not shown, by hand', run: () => void beginDecision('not shown') },
   { key: 'E', what: 'the engine’s own again', run: () => void decide(null) },
+  { key: 'P', what: 'pair: what stands for what', run: () => { pairing.value = pairing.value ? undefined : 'first' } },
   { key: 'C', what: 'comment', run: () => commentField.value?.$el.querySelector('textarea')?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
@@ -271,7 +285,8 @@ const drawerOpen = ref(false)
           </table>
         </div>
         <div class="evidence-side" tabindex="0" role="region" aria-label="Evidence of the chosen rule">
-          <DeskEvidence v-if="handIn.marking && rule" :key="`${handIn.id} ${rule}`" :desk="desk" :hand-in="handIn" :rule="rule" />
+          <DeskPairing v-if="handIn.marking && pairing" :key="handIn.id" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
+          <DeskEvidence v-else-if="handIn.marking && rule" :key="`${handIn.id} ${rule}`" :desk="desk" :hand-in="handIn" :rule="rule" @pair="pairing = $event" />
           <p v-else class="soft wait" role="status">{{ handIn.marking ? 'Choose a rule to see its evidence.' : 'Being marked …' }}</p>
         </div>
       </section>

@@ -1,6 +1,6 @@
 import { candidateAlignments, pairReasonInWords, type Alignment, type Confidence, type Pin } from '../alignment'
 import type { Finding } from '../findings'
-import { Reading, becauseInWords, consequences, evaluateUnanimously, isAskedInScripts, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
+import { Reading, becauseForStudent, becauseInWords, consequences, dependenciesInWords, evaluateUnanimously, isAskedInScripts, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
 import { readScript, type ReadScript } from '../sql'
 import { combineFollows, combineParts } from './parts'
 import type { PreparedExercise } from './prepare'
@@ -11,7 +11,8 @@ export const ENGINE_VERSION = '2'
 
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script. */
 export interface MarkedCell extends Cell {
-  readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number } | null }[]
+  /** `told` is what a student reads instead of a sentence that names elements of the model answer. */
+  readonly because: readonly { readonly sentence: string, readonly told?: string, readonly place: { readonly start: number, readonly end: number } | null }[]
   readonly witness: Witness | null
   readonly tables: readonly string[]
   /** The lowest confidence of the pairings it rests on. */
@@ -83,6 +84,14 @@ function markAgainst(exercise: PreparedExercise, model: number, read: ReadScript
   }
 }
 
+/** The dependencies that a rule was judged by in a script, as lines to be read (under the first model answer). */
+export function explainRule({ document, world, given, glossaries }: PreparedExercise, script: string, rule: string, { pins = [] }: { pins?: readonly Pin[] } = {}): string[] {
+  const entry = askedRules(document.rules).find(({ id }) => id === rule)
+  const { schema } = readScript(script, { given })
+  const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0]!, pins })
+  return entry ? partsOf(entry).flatMap(part => dependenciesInWords(new Reading(world, schema, alignment!, askedRules(document.rules).flatMap(partsOf)), part)) : []
+}
+
 /** The rules that scripts are asked: switched on, with at least one part that a script can show. */
 export function askedRules(rules: readonly RuleEntry[]): RuleEntry[] {
   return rules.filter(({ off }) => !off).flatMap((entry) => {
@@ -108,7 +117,10 @@ function toCell(rule: string, evaluation: Evaluation, follows: string | null, gi
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
     rule, sheet: 'script', verdict, follows,
-    because: because.map(reason => ({ sentence: becauseInWords(reason), place: reason.place && !isGiven ? { start: reason.place.start, end: reason.place.end } : null })),
+    because: because.map((reason) => {
+      const told = becauseForStudent(reason)
+      return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven ? { start: reason.place.start, end: reason.place.end } : null }
+    }),
     witness, tables, confidence, open, ...doubt ? { doubt } : {},
   }
 }

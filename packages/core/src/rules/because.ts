@@ -37,6 +37,7 @@ const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
   'detour-optional': p => `The link stands in ${p.between}: a row of ${p.table} without one there is accepted.`,
   'reference-declared': p => `${p.columns} of ${p.table} is declared to refer to ${p.target}.`,
   'reference-missing': p => `${p.columns} of ${p.table} is not declared to refer to ${p.target}: a value that stands nowhere there is accepted.`,
+  'reference-nowhere': p => `${p.columns} of ${p.table} is not declared to refer to anything, and no table was found for what it names.`,
   'by-layout': p => `Both stand in one row of ${p.table}, so there is nothing that could be missing.`,
   'far-side-free': p => `A row of ${p.table} needs no row of ${p.near}.`,
   'far-side-inside': p => `The facts about ${p.target} stand only in rows of ${p.table}: without such a row there is no place for them.`,
@@ -83,6 +84,26 @@ const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
   'role-absent': p => `Nothing was found that links "${p.entity}" to its ${p.role}.`,
   'identifier-absent': p => `No column was found for ${p.members}, by which "${p.entity}" is told apart.`,
   'unmodelled': p => `${p.what} is outside what can be said without running it.`,
+}
+
+/** For the reasons that name elements of the model answer: what a student reads instead. */
+const TOLD: Partial<Record<BecauseCode, (p: Because['params']) => string>> = {
+  'entity-absent': () => 'Nothing in your script was found that stands for this.',
+  'attribute-absent': () => 'No column was found for this.',
+  'role-absent': () => 'Nothing was found that links the two.',
+  'identifier-absent': () => 'No column was found by which they are told apart.',
+  'pairing-open': () => 'It is not clear which of your tables or columns is meant here.',
+  'far-side-inside': p => `What the rule speaks of stands only in rows of ${p.table}: without such a row there is no place for it.`,
+  'written-once': () => 'It stands only where it belongs, once.',
+  'written-again': p => `${p.table} writes it again with every row of the same kind.`,
+  'in-a-key': p => `It is part of a key of ${p.table}, so 3NF lets it stand.`,
+  'layout-outside': () => 'How this is laid out is outside what can be said about given rows without running them.',
+  'update-surrogate': p => `${p.table} refers by a number that never changes: there is nothing to follow.`,
+}
+
+/** What a student is told of a reason: the student's own names, never those of the model answer. Undefined where that is the sentence itself. */
+export function becauseForStudent({ code, params }: Because): string | undefined {
+  return TOLD[code]?.(params)
 }
 
 /** The sentence of a reason. It names the answer's own things, and for what is missing the exercise's. */

@@ -15,7 +15,7 @@ export function refersTo(reading: Reading, { entity, role }: Of<'refersTo'>): Re
     case 'inside': return says('upheld', [becauseOf('by-layout', { table: table.name }, table)], [table])
     case 'backward': return says('upheld', [becauseOf('by-layout', { table: layout.step.fromTable }, reading.table(layout.step.fromTable))], [layout.step.fromTable, table])
     case 'columns': {
-      const because = [becauseOf('reference-missing', { table: table.name, columns: listInWords(layout.columns), target: reading.role(entity, role)!.target }, findColumn(table, layout.columns[0]!) ?? table)]
+      const because = [becauseOf('reference-nowhere', { table: table.name, columns: listInWords(layout.columns) }, findColumn(table, layout.columns[0]!) ?? table)]
       return says('broken', because, [table], orphanWitness(reading, table, layout.columns, null))
     }
     case 'forward': case 'via': {

@@ -7,7 +7,7 @@ import { mayHaveNone, participation } from './evaluate-participation'
 import { onDelete, onUpdate, refersTo } from './evaluate-references'
 import { atomic, stores, valueRule } from './evaluate-values'
 import type { Confidence } from '../alignment'
-import type { Reading } from './reading'
+import { Reading } from './reading'
 import { absent, type Result } from './result'
 import { elementsOf, type Rule } from './rule'
 import type { Evaluation } from './verdict'
@@ -35,6 +35,13 @@ export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): E
     verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, open: true, confidence: 'weak',
     because: [{ code: 'pairing-open', params: { element, first: here, other: there, verdict: first!.verdict, otherVerdict: others[at]!.verdict } }, ...first!.because],
   }
+}
+
+/** The dependencies made from an answer, its pairing and a rule, as lines to be read; each question of implication begins with "given". */
+export function dependenciesInWords(reading: Reading, rule: Rule): string[] {
+  const lines: string[] = []
+  evaluate(new Reading(reading.world, reading.schema, reading.alignment, reading.rules, asked => void lines.push(...asked.inWords())), rule)
+  return lines
 }
 
 /** The first element that two pairings place differently, for the sentence that says what to pair. */

@@ -34,7 +34,9 @@ export class OccurrenceTree {
   private readonly joins: Join[] = []
 
   /** `isTotal` says whether a column of a table always has a value; by default what the table declares. */
-  constructor(private readonly schema: Schema, private readonly isTotal: (table: Table, column: string) => boolean = isRequired) {}
+  constructor(
+    private readonly schema: Schema, private readonly isTotal: (table: Table, column: string) => boolean = isRequired, private readonly onAsk?: (asked: Implication) => void,
+  ) {}
 
   root(table: string): Occurrence {
     return this.add(table, [])
@@ -103,7 +105,9 @@ export class OccurrenceTree {
       add([this.rowName(referring)], [this.rowName(target)], { kind: 'row', from: referring, to: target })
       if (direction === 'forward') add(step.columns.map(([column]) => this.columnName({ at: referring, column })), [this.rowName(target)], { kind: 'row', from: referring, to: target })
     }
-    return new Implication(universe, made, universe.set([...given, ...rows.map(at => this.rowName(at))]), at => this.rowName(at), column => this.columnName(column), this.occurrences)
+    const asked = new Implication(universe, made, universe.set([...given, ...rows.map(at => this.rowName(at))]), at => this.rowName(at), column => this.columnName(column), this.occurrences)
+    this.onAsk?.(asked)
+    return asked
   }
 
   /** Pairs of columns that a step makes equal. */

@@ -3,14 +3,17 @@ import {
 } from '../alignment'
 import { findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
 import { checksOn } from './check-values'
-import type { ColumnAt, Occurrence, OccurrenceTree } from './occurrences'
+import type { ColumnAt, Implication, Occurrence, OccurrenceTree } from './occurrences'
 import type { Alignment, AttributePlacement, Copy, EntityPlacement, Part, Repetition, RolePlacement, Step, World, WorldEntity, WorldRole } from '../alignment'
 import type { Rule } from './rule'
 
 /** An answer read through an alignment: where the elements of the world stand in it. */
 export class Reading {
-  /** `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a fact once only. */
-  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment, readonly rules: readonly Rule[] = []) {}
+  /**
+   * `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a fact once only. `onAsk` is told
+   * each question of implication that is put, for display.
+   */
+  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment, readonly rules: readonly Rule[] = [], readonly onAsk?: (asked: Implication) => void) {}
 
   entity(name: string): WorldEntity | undefined {
     return findEntity(this.world, name)

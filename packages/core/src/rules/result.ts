@@ -25,7 +25,7 @@ export function outside(because: readonly Because[], tables: readonly (Table | s
 
 /** A tree of occurrences over the answer in which a CHECK may say that a column always has a value. */
 export function newTree(reading: Reading): OccurrenceTree {
-  return new OccurrenceTree(reading.schema, (table, column) => reading.isRequired(table, column))
+  return new OccurrenceTree(reading.schema, (table, column) => reading.isRequired(table, column), reading.onAsk)
 }
 
 export function tablesOf(tree: OccurrenceTree): Table[] {

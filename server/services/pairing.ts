@@ -1,0 +1,104 @@
+import { setImmediate } from 'node:timers/promises'
+import type { GlossaryEntry, Pin } from '@nomenklatura/core/alignment'
+import { explainRule, markScript, prepareExercise, type Marking, type MarkableExercise, type Points } from '@nomenklatura/core/marking'
+import type { GlossaryPreview, PairingPreview } from '#shared/answers'
+import { audit } from '../repositories/courses'
+import type { Db } from '../repositories/database'
+import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import { findMarking, findPinning, insertMarking, insertPinning, listDecisions, listLatest, listMarkings, listReleases, type HandIn } from '../repositories/hand-ins'
+import { saveDocument } from './exercises'
+import { pointsOf, preparedOf } from './marking'
+import { Refusal, notFound } from './problem'
+
+const overridesOf = (decisions: Awaited<ReturnType<typeof listDecisions>>) => decisions.flatMap(({ override }) => override ? [override] : [])
+const totals = ({ got, open, of }: Points) => ({ got, open, of })
+
+/** The rules whose verdict differs between two markings, in the order of the sheet. */
+function changedRules(before: Marking, after: Marking): string[] {
+  return after.cells.filter(({ rule, sheet, verdict }) => before.cells.find(other => other.rule === rule && other.sheet === sheet)?.verdict !== verdict).map(({ rule }) => rule)
+}
+
+/** What other pins would change, without keeping them: the whole marking again, with points before and after. */
+export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[]): Promise<PairingPreview> {
+  const [exercise, revision, decisions] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), listDecisions(db, [handIn.id])])
+  const before = await findMarking(db, handIn.id, revision.id)
+  if (!exercise || !before) throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
+  const after = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  const points = (marking: Marking): Points => pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
+  return {
+    before: totals(points(before.verdicts)), after: totals(points(after)), changed: changedRules(before.verdicts, after),
+    pairing: after.pairing, surplus: after.surplus,
+  }
+}
+
+/** Keeps the pins as the next version and the marking made with them. `base` is the version they were made on. */
+export async function keepPairing(db: Db, exercise: Exercise, handIn: HandIn, { pins, base }: { pins: readonly Pin[], base: number }, by: string): Promise<void> {
+  const release = (await listReleases(db, [handIn.id])).get(handIn.id)
+  if (release && release.takenBackAt === null) throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
+  const revision = await latestRevision(db, handIn.exerciseId)
+  const marking = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  await db.transaction(async (trx) => {
+    const { version } = await findPinning(trx, handIn.id)
+    if (version !== base || !await insertPinning(trx, { handInId: handIn.id, base, pins, by })) {
+      throw new Refusal(409, 'paired-meanwhile', 'Somebody paired this meanwhile. Look at it again, then pair.')
+    }
+    await insertMarking(trx, handIn.id, revision.id, base + 1, marking)
+    await audit(trx, { courseId: exercise.courseId, personId: by, action: 'pairing.pin', subject: handIn.id, detail: { pins, version: base + 1 } })
+  })
+}
+
+function withName(document: MarkableExercise, { element, name }: { element: string, name: string }): GlossaryEntry[] {
+  const known = document.glossary.find(entry => entry.element === element)
+  if (known?.names.some(other => other.toLowerCase() === name.toLowerCase())) return [...document.glossary]
+  const others = document.glossary.filter(entry => entry !== known)
+  return [...others, { element, names: [...known?.names ?? [], name] }]
+}
+
+/** Who would move if the name were taken into the glossary: every last hand-in marked again, none of it kept. */
+export async function previewGlossary(db: Db, exercise: Exercise, entry: { element: string, name: string }): Promise<GlossaryPreview> {
+  const revision = await latestRevision(db, exercise.id)
+  checkElement(revision, entry.element)
+  const [handIns, markings] = await Promise.all([listLatest(db, exercise.id), listMarkings(db, exercise.id, revision.id)])
+  const decisions = await listDecisions(db, handIns.map(({ id }) => id))
+  const prepared = prepareExercise({ ...revision.document, glossary: withName(revision.document, entry) })
+  const moves: GlossaryPreview['moves'][number][] = []
+  let using = 0
+  for (const handIn of handIns) {
+    await setImmediate() // other requests take their turn between two hand-ins
+    const before = markings.get(handIn.id)
+    if (!before || !mentions(handIn.answer.script, entry.name)) continue
+    using++
+    const { pins } = await findPinning(db, handIn.id)
+    const after = markScript(prepared, handIn.answer.script, { pins })
+    const points = (marking: Marking) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
+    const [was, is] = [points(before.verdicts), points(after)]
+    if (was.got !== is.got || was.open !== is.open) moves.push({ handInId: handIn.id, name: handIn.name, before: was, after: is })
+  }
+  return { element: entry.element, name: entry.name, using, moves, revision: revision.number }
+}
+
+function mentions(script: string, name: string): boolean {
+  return script.toLowerCase().includes(name.toLowerCase())
+}
+
+function checkElement({ document }: Revision, element: string): void {
+  const { world } = prepareExercise(document)
+  const [entity, member] = element.split('.')
+  const found = world.entities.find(({ name }) => name === entity)
+  const isKnown = found && (member === undefined || [...found.attributes, ...found.roles].some(({ name }) => name === member))
+  if (!isKnown) throw notFound()
+}
+
+/** Takes the name into the glossary: a new revision of the exercise, under which all are marked again. */
+export async function takeName(db: Db, exercise: Exercise, entry: { element: string, name: string, base: number }, by: string): Promise<void> {
+  const revision = await latestRevision(db, exercise.id)
+  checkElement(revision, entry.element)
+  await saveDocument(db, exercise.id, by, { ...revision.document, glossary: withName(revision.document, entry) as typeof revision.document.glossary }, entry.base)
+  await audit(db, { courseId: exercise.courseId, personId: by, action: 'glossary.take', subject: exercise.id, detail: { element: entry.element, name: entry.name } })
+}
+
+/** The dependencies by which a rule was judged in a hand-in, as lines to be read. */
+export async function dependenciesOf(db: Db, handIn: HandIn, rule: string): Promise<string[]> {
+  const [revision, { pins }] = await Promise.all([latestRevision(db, handIn.exerciseId), findPinning(db, handIn.id)])
+  return explainRule(preparedOf(revision), handIn.answer.script, rule, { pins })
+}
