@@ -80,6 +80,8 @@ async function keep(): Promise<void> {
     offered.value = name && !name.includes('+') && name.toLowerCase() !== element.split('.').at(-1)!.toLowerCase() ? { element, name } : undefined
     preview.value = undefined
     emit('kept', answer)
+    await nextTick()
+    focusElement(element)
   }
   catch (problem) {
     fault.value = errorInWords(problem)
@@ -87,7 +89,22 @@ async function keep(): Promise<void> {
 }
 
 function putBack(): void {
+  const element = preview.value?.element
   preview.value = undefined
+  void nextTick(() => focusElement(element))
+}
+
+/** Takes every doubtful pair for right, as it stands. */
+const doubtful = computed(() => lines.value.filter(({ confidence, place }) => place !== '' && (confidence === 'weak' || confidence === 'likely')))
+function confirmAll(): Promise<void> {
+  const added = doubtful.value.map(({ model, place }) => ({ element: model, to: place.split(', ') }))
+  return look('', [...pins.value.filter(({ element }) => !added.some(pin => pin.element === element)), ...added])
+}
+
+function focusElement(element: string | undefined): void {
+  const root = board.value
+  const found = element ? root?.querySelector<HTMLElement>(`[data-element="${element}"]`) : undefined
+  ;(found ?? root?.querySelector<HTMLElement>('[data-element]'))?.focus()
 }
 
 const change = computed(() => {
@@ -141,7 +158,7 @@ onMounted(async () => {
   const first = begin ?? lines.value.find(({ confidence }) => confidence === 'absent' || confidence === 'weak')?.model ?? lines.value.find(({ confidence }) => confidence !== 'sure')?.model
   await nextTick()
   draw()
-  board.value?.querySelector<HTMLElement>(`[data-element="${first ?? lines.value[0]?.model}"]`)?.focus()
+  focusElement(first)
 })
 
 const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure', likely: 'likely', weak: 'weak', absent: 'stands nowhere' }
@@ -150,8 +167,9 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure'
 <template>
   <section class="pairing" aria-label="Pairing" @keydown.esc.stop="chosen ? (chosen = '') : preview ? putBack() : emit('leave')">
     <div class="head">
-      <h3>Pairing <span class="soft small">{{ unsure === 0 ? 'all sure' : `${unsure} not sure` }} · choose a name on the right, then what stands for it; or type it, or drag it over</span></h3>
-      <button type="button" class="plain small" @click="emit('leave')">To the evidence</button>
+      <h3>Pairing <span class="soft small">{{ unsure === 0 ? 'all sure' : `${unsure} not sure` }} · choose on the right, then what stands for it; type, or drag</span></h3>
+      <span class="ways"><button v-if="doubtful.length > 0 && !preview && !isReleased" type="button" class="plain small" @click="confirmAll">All right as they stand</button>
+        <button type="button" class="plain small" @click="emit('leave')">To the evidence</button></span>
     </div>
     <p v-if="isReleased" class="soft small">Released: take the marks back to change the pairing.</p>
     <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
@@ -160,7 +178,7 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure'
       <UButton ref="keepButton" size="sm" @click="keep">Keep</UButton>
       <button type="button" class="plain" @click="putBack">Put back</button>
     </div>
-    <DeskGlossaryOffer v-if="offered" :key="`${offered.element} ${offered.name}`" :exercise-id="desk.exercise.id" :offer="offered" @taken="emit('changed')" @leave="offered = undefined" />
+    <DeskGlossaryOffer v-if="offered" :key="`${offered.element} ${offered.name}`" :exercise-id="desk.exercise.id" :offer="offered" @taken="emit('changed')" @leave="offered = undefined; focusElement(undefined)" />
     <div ref="board" class="board">
       <div class="left">
         <h4>In this hand-in</h4>
@@ -184,7 +202,7 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure'
               <span class="visually-hidden">, {{ line.answer || 'nothing stands for it' }}</span>
             </button>
             <form v-if="chosen === line.model" class="choose" @submit.prevent="pair(line.model, typed)">
-              <UInput v-model="typed" size="sm" list="pairing-places" autofocus :placeholder="isEntity(line.model) ? 'type a table' : 'type table.column'" aria-label="What stands for it" :disabled="isReleased" />
+              <UInput v-model="typed" size="sm" class="type" list="pairing-places" autofocus :placeholder="isEntity(line.model) ? 'type a table' : 'type table.column'" aria-label="What stands for it" :disabled="isReleased" />
               <button type="button" class="plain small" :disabled="isReleased" @click="pair(line.model, null)">stands nowhere</button>
               <button v-if="isEntity(line.model) && line.place !== ''" type="button" class="plain small" :aria-pressed="together" @click="together = !together">{{ together ? 'choose the second table' : 'two together' }}</button>
               <button v-if="isPinned(line.model)" type="button" class="plain small" @click="unpin(line.model)">as the engine had it</button>
@@ -223,6 +241,8 @@ path.on { stroke-width: 2.5; }
 .reasons { font: 12px var(--font-sans); margin-left: 6px; }
 .sure { color: var(--verdigris); }
 .weak, .absent { color: var(--ochre); }
+.ways { display: flex; gap: 16px; white-space: nowrap; }
+.type { width: 210px; }
 .choose { display: flex; gap: 12px; align-items: center; padding: 4px 8px 8px; flex-wrap: wrap; }
 .fault { color: var(--madder); }
 </style>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { QueueLine } from '#shared/answers'
 
-/** The hand-ins of a class: what needs a decision first. */
+/** The hand-ins of a class, in the order given. */
 const { queue, selected, timeZone } = defineProps<{ queue: readonly QueueLine[], selected: string | undefined, timeZone: string }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const list = useTemplateRef<HTMLUListElement>('list')
@@ -19,10 +19,12 @@ function initials(name: string): string {
   return name.split(/\s+/).map(part => part[0]).join('').slice(0, 3).toUpperCase()
 }
 
-watch(() => selected, async () => {
+async function showSelected(): Promise<void> {
   await nextTick()
   list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' })
-})
+}
+watch(() => selected, showSelected)
+onMounted(showSelected)
 </script>
 
 <template>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Span } from '@nomenklatura/core/findings'
+import type { Verdict } from '@nomenklatura/core/rules'
 import { readScript } from '@nomenklatura/core/sql'
 
 /** The statements of a script that concern some tables, as written, with the lines that a verdict rests on marked. */
@@ -8,7 +9,7 @@ const { script, tables, places = [], tone = 'broken', empty, label } = definePro
   /** Table names; empty shows nothing. */
   tables: readonly string[]
   places?: readonly Span[]
-  tone?: 'broken' | 'upheld'
+  tone?: Verdict
   /** What is said when no statement is found. */
   empty: string
   /** Whose statements these are, for screen readers. */
@@ -37,7 +38,7 @@ function linesOf({ start, end }: Span): Line[] {
 </script>
 
 <template>
-  <div class="excerpt" :class="tone" tabindex="0" role="region" :aria-label="label">
+  <div class="excerpt" :class="tone.replace(' ', '-')" tabindex="0" role="region" :aria-label="label">
     <p v-if="blocks.length === 0" class="serif soft none">{{ empty }}</p>
     <pre v-for="(lines, b) in blocks" :key="b" class="mono"><template v-for="(line, l) in lines" :key="l"><span :class="{ marked: line.marked }">{{ line.text || ' ' }}</span></template></pre>
   </div>
@@ -50,5 +51,7 @@ pre + pre { margin-top: 10px; }
 pre span { display: block; padding: 0 12px 0 28px; text-indent: -16px; }
 .broken .marked { background: var(--madder-wash); box-shadow: inset 3px 0 0 var(--madder); }
 .upheld .marked { background: var(--verdigris-wash); box-shadow: inset 3px 0 0 var(--verdigris); }
+.too-strict .marked { background: var(--ochre-wash); box-shadow: inset 3px 0 0 var(--ochre); }
+.cannot-tell .marked { background: var(--slate-wash); box-shadow: inset 3px 0 0 var(--slate); }
 .none { padding: 4px 12px; font-style: italic; }
 </style>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { DeskAnswer, HandInAnswer } from '#shared/answers'
+import type { DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -8,7 +8,19 @@ const route = useRoute('exercises-exerciseId-desk')
 const router = useRouter()
 const exerciseId = computed(() => route.params.exerciseId)
 const { answer: desk, error, code, reload } = useAnswer<DeskAnswer>(() => `/exercises/${exerciseId.value}/desk`)
-const handInId = computed(() => typeof route.query.handIn === 'string' ? route.query.handIn : desk.value?.queue[0]?.id)
+/** The least sure first, as it was when the desk was opened: what is decided meanwhile keeps its place. */
+const order = shallowRef<readonly string[]>([])
+const doubt = (line: QueueLine): number => line.toDecide > 0 ? 2 : line.toPair > 0 ? 1 : 0
+const queue = computed(() => {
+  const places = new Map(order.value.map((id, i) => [id, i]))
+  return [...desk.value?.queue ?? []].sort((a, b) => (places.get(a.id) ?? Infinity) - (places.get(b.id) ?? Infinity))
+})
+watch(desk, (answer) => {
+  const known = new Set(order.value)
+  const added = [...answer?.queue ?? []].filter(({ id }) => !known.has(id)).sort((a, b) => doubt(b) - doubt(a))
+  if (added.length > 0) order.value = [...order.value, ...added.map(({ id }) => id)]
+}, { flush: 'sync' })
+const handInId = computed(() => typeof route.query.handIn === 'string' ? route.query.handIn : queue.value[0]?.id)
 const handIn = shallowRef<HandInAnswer>()
 const fault = ref('')
 const rule = ref('')
@@ -52,9 +64,8 @@ function select(id: string): void {
 }
 
 function step(by: number): void {
-  const queue = desk.value?.queue ?? []
-  const at = queue.findIndex(({ id }) => id === handInId.value)
-  const next = queue[at + by]
+  const at = queue.value.findIndex(({ id }) => id === handInId.value)
+  const next = queue.value[at + by]
   if (next) select(next.id)
 }
 
@@ -265,7 +276,7 @@ const drawerOpen = ref(false)
     </main>
     <main v-else id="main" class="desk">
       <aside v-if="!isDrawer || drawerOpen" class="side left" aria-label="Hand-ins">
-        <DeskQueue :queue="desk.queue" :selected="handInId" :time-zone="desk.exercise.timeZone" @select="id => { select(id); drawerOpen = false }" />
+        <DeskQueue :queue="queue" :selected="handInId" :time-zone="desk.exercise.timeZone" @select="id => { select(id); drawerOpen = false }" />
         <p class="keys-hint soft tiny"><kbd>J</kbd> <kbd>K</kbd> next, previous · <kbd>?</kbd> keys</p>
       </aside>
       <section v-if="handIn" class="centre">

@@ -165,6 +165,11 @@ export const CATALOGUE = {
     message: p => `"${p.table}" refers to "${p.target}", which is created later. Move it up, or add the reference by ALTER TABLE afterwards.`,
     why: 'Statements run in order: when this one runs, the other table does not exist yet.',
   },
+  'references.closed-circle': {
+    severity: 'flaw',
+    message: p => `${p.tables} refer to each other and all must have a value: no row can be entered by ordinary statements. Let one of the references be empty, or make it DEFERRABLE.`,
+    why: 'A first bay would need a keeper, and the first keeper a home bay. One of the two is entered first and gets its reference afterwards.',
+  },
   'references.partly-null': {
     severity: 'flaw',
     message: p => `Of the reference ${p.columns} of "${p.table}" some columns may be empty; then none of it is checked.`,

@@ -1,6 +1,6 @@
 import { candidateAlignments, pairReasonInWords, type Alignment, type Confidence, type Pin } from '../alignment'
 import type { Finding } from '../findings'
-import { Reading, becauseForStudent, becauseInWords, consequences, dependenciesInWords, evaluateUnanimously, isAskedInScripts, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
+import { Reading, becauseForStudent, becauseInWords, consequences, dependenciesInWords, evaluateUnanimously, partsAsked, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
 import { readScript, type ReadScript } from '../sql'
 import { combineFollows, combineParts } from './parts'
 import type { PreparedExercise } from './prepare'
@@ -95,7 +95,7 @@ export function explainRule({ document, world, given, glossaries }: PreparedExer
 /** The rules that scripts are asked: switched on, with at least one part that a script can show. */
 export function askedRules(rules: readonly RuleEntry[]): RuleEntry[] {
   return rules.filter(({ off }) => !off).flatMap((entry) => {
-    const [first, ...rest] = partsOf(entry).filter(isAskedInScripts)
+    const [first, ...rest] = partsAsked(entry, 'script')
     return first ? [{ ...entry, rule: first, and: rest }] : []
   })
 }

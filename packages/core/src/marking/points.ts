@@ -1,5 +1,5 @@
 import type { Sheet } from '../findings'
-import { elementsOf, isPermission, partsOf, type Rule, type RuleEntry, type Verdict } from '../rules'
+import { elementsOf, isPermission, partsAsked, partsOf, type Rule, type RuleEntry, type Verdict } from '../rules'
 
 /** Points are counted in integer thousandths, so that nothing drifts. */
 export type Thousandths = number
@@ -93,7 +93,7 @@ function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, dec
   const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({ rule: entry.id, sheet: cell.sheet, kind, thousandths, overridden })
   switch (cell.verdict) {
     case 'upheld': {
-      const stands = overridden || !policy.permissiveNeedsConstraint || !partsOf(entry).every(isPermission) || hasConstraint(entry, rules, decided)
+      const stands = overridden || !policy.permissiveNeedsConstraint || !partsAsked(entry, cell.sheet).every(isPermission) || hasConstraint(entry, rules, decided)
       return stands ? undefined : line('needs constraint', share)
     }
     case 'broken': {

@@ -46,7 +46,7 @@ function isOpaque(expression: Expression): boolean {
     case 'opaque': return true
     case 'literal': case 'column': return false
     case 'call': return expression.args.some(isOpaque)
-    case 'not': case 'negate': case 'isNull': return isOpaque(expression.of)
+    case 'not': case 'negate': case 'isNull': case 'isTruth': return isOpaque(expression.of)
     case 'like': return isOpaque(expression.left) || isOpaque(expression.pattern)
     default: return isOpaque(expression.left) || isOpaque(expression.right)
   }
@@ -58,7 +58,17 @@ function truthOf(expression: Expression, column: string, value: string | null): 
     case 'and': return combine(again(expression.left), again(expression.right), and)
     case 'or': return negated(combine(negated(again(expression.left)), negated(again(expression.right)), and))
     case 'not': return negated(again(expression.of))
+    // IS TRUE and IS FALSE are never unknown: false where the operand is.
+    case 'isTruth': {
+      const truths = again(expression.of)
+      const wanted = expression.value ? TRUE : FALSE
+      return ((truths & wanted) !== 0 ? TRUE : 0) | ((truths & ~wanted) !== 0 ? FALSE : 0)
+    }
     case 'isNull': {
+      if (isPredicate(expression.of)) {
+        const truths = again(expression.of)
+        return ((truths & UNKNOWN) !== 0 ? TRUE : 0) | ((truths & ~UNKNOWN) !== 0 ? FALSE : 0)
+      }
       const { kind } = valueOf(expression.of, column, value)
       return kind === 'any' ? TRUE | FALSE : kind === 'null' ? TRUE : FALSE
     }
@@ -70,6 +80,10 @@ function truthOf(expression: Expression, column: string, value: string | null): 
       return result.kind === 'boolean' ? (result.of ? TRUE : FALSE) : result.kind === 'null' ? UNKNOWN : ANY
     }
   }
+}
+
+function isPredicate({ kind }: Expression): boolean {
+  return ['and', 'or', 'not', 'compare', 'like', 'isNull', 'isTruth', 'opaque'].includes(kind)
 }
 
 function and(a: Truths, b: Truths): Truths {
@@ -94,7 +108,8 @@ function valueOf(expression: Expression, column: string, value: string | null): 
     case 'column': return foldName(expression.name) === column ? given(value) : { kind: 'any' }
     case 'negate': {
       const of = again(expression.of)
-      return of.kind === 'number' ? { kind: 'number', of: { ...of.of, digits: -of.of.digits } } : of.kind === 'null' ? of : { kind: 'any' }
+      const number = numberIn(of)
+      return number ? { kind: 'number', of: { ...number, digits: -number.digits } } : of.kind === 'null' ? of : { kind: 'any' }
     }
     case 'arithmetic': return arithmetic(expression.operator, again(expression.left), again(expression.right))
     case 'call': return call(expression.name, expression.args.map(again))

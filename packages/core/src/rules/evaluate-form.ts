@@ -3,7 +3,7 @@ import { sameName, type Schema, type Table } from '../schema'
 import { becauseOf, listInWords } from './because'
 import { dependenciesAround, factName, factsIn, factsOfPath } from './facts'
 import type { Reading } from './reading'
-import { absent, outside, says, type Of, type Result } from './result'
+import { absent, says, type Of, type Result } from './result'
 import type { Because } from './verdict'
 
 /**
@@ -17,7 +17,7 @@ export function onceOnly(reading: Reading, rule: Of<'onceOnly'>): Result {
   for (const { entity, table } of hosts) {
     const judged = judgeTable(reading, rule, entity, table)
     if (judged.kind === 'again') return says('broken', [judged.because], [table])
-    if (judged.kind === 'undecided') return outside([judged.because], [table])
+    if (judged.kind === 'undecided') return { ...says('cannot tell', [judged.because], [table]), doubt: 'limit' }
     if (judged.kind === 'in a key') stands = judged.because
     isWritten ||= judged.kind !== 'absent'
   }

@@ -1,4 +1,4 @@
-export { Rule, RuleEntry, elementsOf, isAskedInScripts, isPermission, partsOf, type RuleKind } from './rule'
+export { Rule, RuleEntry, elementsOf, isAskedInScripts, isPermission, partsAsked, partsOf, type RuleKind } from './rule'
 export { VERDICTS, type Because, type BecauseCode, type Doubt, type Evaluation, type Verdict, type Witness, type WitnessTable } from './verdict'
 export { Reading } from './reading'
 export { dependenciesInWords, evaluate, evaluateUnanimously } from './evaluate'

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import type { Sheet } from '../findings'
 
 const Name = z.string().min(1).max(200)
 const Names = z.array(Name).min(1).max(20)
@@ -79,6 +80,11 @@ export function isPermission({ kind }: Rule): boolean {
 /** Whether scripts can show the rule at all: a least of one on the far side can be said in diagrams only. */
 export function isAskedInScripts({ kind }: Rule): boolean {
   return kind !== 'hasSome'
+}
+
+/** The parts of an entry's sentence that a sheet can show. */
+export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and'>, sheet: Sheet): readonly Rule[] {
+  return sheet === 'script' ? partsOf(entry).filter(isAskedInScripts) : partsOf(entry)
 }
 
 /** The roles and attributes that a rule is about, within its entity. */

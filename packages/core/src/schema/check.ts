@@ -1,13 +1,29 @@
 import { scriptFinding, type Finding } from '../findings'
+import { circles } from './circles'
 import { nearest } from './nearest'
 import { declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
 import { typesMatch } from './types'
 
 /** What can be said about a schema without any model answer. Given tables are not blamed. Order: table by table, as written. */
 export function checkSchema(schema: Schema): Finding[] {
-  return schema.tables.filter(table => !table.given).flatMap(table => [
-    ...checkKeys(table), ...table.references.flatMap(reference => checkReference(schema, table, reference)), ...checkTypes(table),
-  ])
+  return [
+    ...schema.tables.filter(table => !table.given).flatMap(table => [
+      ...checkKeys(table), ...table.references.flatMap(reference => checkReference(schema, table, reference)), ...checkTypes(table),
+    ]),
+    ...closedCircles(schema),
+  ]
+}
+
+/** Circles of demanded references that no statement may put off: said once, at the last table of each. */
+function closedCircles(schema: Schema): Finding[] {
+  const places = new Map(schema.tables.map((table, i) => [foldName(table.name), i]))
+  const demanded = (table: Table): number[] => table.references
+    .filter(({ columns, deferrable }) => !deferrable && columns.every(column => isRequired(table, column)))
+    .flatMap(({ table: target }) => places.get(foldName(target)) ?? [])
+  return circles(schema.tables.map(demanded)).flatMap((group) => {
+    const tables = group.map(i => schema.tables[i]!)
+    return tables.every(({ given }) => given) ? [] : [scriptFinding('references.closed-circle', tables.at(-1)!.nameSpan, { tables: quoteAll(tables.map(({ name }) => name)) })]
+  })
 }
 
 function checkKeys(table: Table): Finding[] {

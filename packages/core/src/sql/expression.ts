@@ -11,6 +11,7 @@ export type Expression
     | { readonly kind: 'arithmetic', readonly operator: '+' | '-' | '*', readonly left: Expression, readonly right: Expression }
     | { readonly kind: 'like', readonly left: Expression, readonly pattern: Expression, readonly ignoresCase: boolean }
     | { readonly kind: 'isNull', readonly of: Expression }
+    | { readonly kind: 'isTruth', readonly of: Expression, readonly value: boolean }
     | { readonly kind: 'opaque', readonly columns: readonly string[] }
 export type Comparison = '=' | '<>' | '<' | '<=' | '>' | '>='
 
@@ -113,9 +114,7 @@ class ExpressionReader {
     if (this.take('NULL')) return wrap({ kind: 'isNull', of: left })
     const value = this.take('TRUE') ? true : this.take('FALSE') ? false : undefined
     if (value === undefined) throw new Unreadable()
-    // IS TRUE is never unknown: it is false where the operand is NULL.
-    const known: Expression = { kind: 'not', of: { kind: 'isNull', of: left } }
-    return wrap({ kind: 'and', left: known, right: value ? left : { kind: 'not', of: left } })
+    return wrap({ kind: 'isTruth', of: left, value })
   }
 
   /** BETWEEN, IN, LIKE after an operand. */
@@ -213,7 +212,7 @@ export function columnsOf(expression: Expression): Set<string> {
       case 'column': found.add(part.name.toLowerCase()); break
       case 'opaque': for (const name of part.columns) found.add(name); break
       case 'call': part.args.forEach(visit); break
-      case 'not': case 'negate': case 'isNull': visit(part.of); break
+      case 'not': case 'negate': case 'isNull': case 'isTruth': visit(part.of); break
       case 'and': case 'or': case 'compare': case 'arithmetic': visit(part.left); visit(part.right); break
       case 'like': visit(part.left); visit(part.pattern); break
       case 'literal': break
