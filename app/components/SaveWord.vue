@@ -22,7 +22,8 @@ const isLost = computed(() => state.status === 'offline' && !state.isKept && now
 </template>
 
 <style scoped>
-.word { white-space: normal; max-width: 420px; line-height: 1.25; }
+.word { white-space: nowrap; }
+.word:has(.warn, .bad) { white-space: normal; max-width: 420px; line-height: 1.25; }
 .warn { color: var(--ochre); font-weight: 600; }
 .bad { color: var(--madder); }
 </style>

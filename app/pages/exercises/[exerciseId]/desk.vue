@@ -37,8 +37,6 @@ async function load(): Promise<void> {
     take(answer)
     const asked = route.query.rule
     rule.value = typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked) ? asked : firstToSee(answer)
-    await nextTick()
-    rulesBody.value?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' })
   }
   catch (problem) {
     fault.value = errorInWords(problem)
@@ -184,6 +182,8 @@ function focusRule(): void {
   row?.focus({ preventScroll: true })
   row?.scrollIntoView({ block: 'nearest' })
 }
+/** The chosen rule is in sight, whichever of the desk, the hand-in and the choice comes last. */
+watch([() => desk.value !== undefined, () => handIn.value?.id, rule, rulesBody], () => rulesBody.value?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
 const digits = ref('')
 function digit(value: string): void {
   digits.value = `${digits.value}${value}`.slice(-3)

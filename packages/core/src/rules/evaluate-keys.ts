@@ -30,7 +30,9 @@ function notReached(reading: Reading, tree: OccurrenceTree, left: readonly Colum
   const implication = tree.ask(left, rows)
   const why = whyNotReached(tree, implication, left, goal, rows)
   const unknown = unmodelled(tree)
-  return unknown ? outside([unknown, ...why], tablesOf(tree)) : says('broken', why, tablesOf(tree), twoRowWitness(reading, tree, left, implication, null))
+  // A question about one row is shown at its table; one that leads to others at all of them.
+  const tables = 'row' in goal ? [goal.row.table] : tablesOf(tree)
+  return unknown ? outside([unknown, ...why], tables) : says('broken', why, tables, twoRowWitness(reading, tree, left, implication, null))
 }
 
 function isImpliedBy(reading: Reading, entity: string, part: readonly string[]): boolean {
