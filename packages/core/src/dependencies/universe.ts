@@ -6,6 +6,17 @@ export interface Dependency {
   readonly to: AttributeSet
 }
 
+/** A multivalued dependency: for rows equal on `from`, what stands in `to` and what stands in the rest are combined in every way. */
+export interface Multivalued extends Dependency {
+  readonly multi: true
+}
+
+/** Functional and multivalued dependencies, which reason together: a functional one can follow only through a multivalued one. */
+export interface Constraints {
+  readonly functional: readonly Dependency[]
+  readonly multivalued: readonly Multivalued[]
+}
+
 /** An ordered list of attribute names. Attribute sets are made and read through it. */
 export class Universe {
   readonly size: number
@@ -43,5 +54,9 @@ export class Universe {
 
   dependency(from: Iterable<string>, to: Iterable<string>): Dependency {
     return { from: this.set(from), to: this.set(to) }
+  }
+
+  multivalued(from: Iterable<string>, to: Iterable<string>): Multivalued {
+    return { ...this.dependency(from, to), multi: true }
   }
 }
