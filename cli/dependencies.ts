@@ -27,7 +27,8 @@ function analyseOne(file: string, value: unknown, at: string): DependencyAnswer 
 }
 
 const set = (names: readonly string[]): string => names.join(', ') || '∅'
-const list = (dependencies: readonly { from: readonly string[], to: readonly string[] }[]): string => dependencies.map(({ from, to }) => `  ${set(from)} → ${set(to)}`).join('\n')
+const list = (dependencies: readonly { from: readonly string[], to: readonly string[], multi?: true }[]): string =>
+  dependencies.map(({ from, to, multi }) => `  ${set(from)} ${multi ? '→→' : '→'} ${set(to)}`).join('\n')
 
 function inWords(answer: DependencyAnswer): string {
   return [
@@ -39,5 +40,7 @@ function inWords(answer: DependencyAnswer): string {
     `Third normal form by synthesis: ${answer.synthesis.map(({ attributes }) => `(${set(attributes)})`).join(' ')}`,
     `Boyce-Codd normal form: ${answer.bcnf ? answer.bcnf.map(({ attributes }) => `(${set(attributes)})`).join(' ') : 'not decided'}`,
     ...answer.bcnfLost && answer.bcnfLost.length > 0 ? [`Lost there:\n${list(answer.bcnfLost)}`] : [],
+    ...answer.fourth === undefined ? [] : [`Fourth normal form: ${answer.fourth ? answer.fourth.map(({ attributes }) => `(${set(attributes)})`).join(' ') : 'not decided'}`],
+    ...answer.undecided ? [`Not decided, since a limit was reached: ${answer.undecided.join(', ')}`] : [],
   ].join('\n')
 }

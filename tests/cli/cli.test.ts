@@ -46,13 +46,22 @@ describe('dependencies', () => {
     ['an attribute that is not there', { attributes: ['A'], dependencies: [{ from: ['X'], to: ['A'] }] }, '"X" is not one of the attributes'],
     ['an attribute twice', { attributes: ['A', 'A'], dependencies: [] }, '"A" is listed twice'],
     ['a missing part', { attributes: ['A'] }, 'dependencies'],
-    ['a multivalued dependency', { attributes: ['A', 'B'], dependencies: [{ from: ['A'], to: ['B'], multi: true }] }, 'multivalued'],
+    ['a mark that is none', { attributes: ['A', 'B'], dependencies: [{ from: ['A'], to: ['B'], multi: 'yes' }] }, 'dependencies.0.multi'],
   ])('refuses %s, in one line that says where', (_, question, reason) => {
     const { status, stdout, stderr } = run(['dependencies', '-'], JSON.stringify(question))
     expect(status).toBe(2)
     expect(stdout).toBe('')
     expect(stderr.trim().split('\n')).toHaveLength(1)
     expect(stderr).toContain(reason)
+  })
+
+  it('reasons with multivalued dependencies, in JSON and in words', () => {
+    const question = { attributes: ['course', 'teacher', 'text'], dependencies: [{ from: ['course'], to: ['teacher'], multi: true }], implies: [{ from: ['course'], to: ['text'], multi: true }] }
+    const answer = JSON.parse(run(['dependencies', '-', '--json'], JSON.stringify(question)).stdout)
+    expect(answer).toMatchObject({ normalForm: 'BCNF', implies: [true], fourth: [{ attributes: ['course', 'teacher'] }, { attributes: ['course', 'text'] }], violations: [{ form: '4NF', dependency: { multi: true } }] })
+    const { stdout } = run(['dependencies', '-'], JSON.stringify(question))
+    expect(stdout).toContain('Fourth normal form: (course, teacher) (course, text)')
+    expect(stdout).toContain('course is no key, yet every teacher that goes with it is combined with every text')
   })
 })
 

@@ -1,19 +1,18 @@
 import { z } from 'zod'
-import { AttributeSet } from './attribute-set'
+import type { AttributeSet } from './attribute-set'
 import { primeAttributes } from './candidate-keys'
-import { closure, implies } from './closure'
-import { decomposeToBcnf, keysOfPart, lossless, lostDependencies, synthesis } from './decomposition'
+import { impliesMixed, mixedClosure } from './basis'
+import { losslessJoin } from './chase'
+import { decomposeToBcnf, keysOfPart, lostDependencies, synthesis } from './decomposition'
+import { decomposeToFourthForm, fourthFormViolations, isInFourthForm, leavesOf, mixedKeys } from './fourth-form'
+import { functionalPart } from './functional-part'
 import { minimalCover } from './minimal-cover'
 import { normalForm, type Violation } from './normal-form'
 import { project } from './projection'
-import { Universe, type Dependency } from './universe'
+import { Universe, type Constraints, type Dependency, type Multivalued } from './universe'
 
 const Names = z.array(z.string().min(1))
-const NamedDependency = z.object({
-  from: Names,
-  to: Names,
-  multi: z.literal(false, { error: 'multivalued dependencies are not read yet' }).optional(),
-})
+const NamedDependency = z.object({ from: Names, to: Names, multi: z.boolean().optional() })
 
 /** What `nomenklatura dependencies` reads: public and stable, keys may be added. */
 export const DependencyQuestion = z.object({
@@ -28,7 +27,7 @@ export const DependencyQuestion = z.object({
 })
 export type DependencyQuestion = z.infer<typeof DependencyQuestion>
 
-interface Named { readonly from: string[], readonly to: string[] }
+interface Named { readonly from: string[], readonly to: string[], readonly multi?: true }
 
 /** What `nomenklatura dependencies` answers. A part that a limit stopped is null and named in `undecided`. */
 export interface DependencyAnswer {
@@ -41,79 +40,133 @@ export interface DependencyAnswer {
   synthesis: { attributes: string[], keys: string[][] | null }[]
   bcnf: { attributes: string[], keys: string[][] | null }[] | null
   bcnfLost: Named[] | null
-  split?: { lossless: boolean, preserving: boolean, lost: Named[], parts: { attributes: string[], keys: string[][] | null, normalForm: string | null }[] }
+  /** A split into fourth normal form; only where multivalued dependencies are given. */
+  fourth?: { attributes: string[], keys: string[][] | null }[] | null
+  split?: { lossless: boolean | null, preserving: boolean, lost: Named[], parts: { attributes: string[], keys: string[][] | null, normalForm: string | null }[] }
   closures?: string[][]
   implies?: boolean[]
   project?: (Named[] | null)[]
   undecided?: string[]
 }
 
+interface Setting {
+  readonly universe: Universe
+  readonly constraints: Constraints
+  /** The functional dependencies that both kinds imply; undefined when a limit stopped them. */
+  readonly functional: readonly Dependency[] | undefined
+  readonly options: { readonly limit?: number }
+}
+
 /**
- * Everything the command line and the Dependencies sheet say about one question.
+ * Everything the command line and the Dependencies sheet say about one question. With multivalued dependencies, closures, keys and forms follow from
+ * both kinds together.
  * @throws RangeError when a name is listed twice or is not among the attributes.
  */
 export function analyse(question: DependencyQuestion): DependencyAnswer {
   const universe = new Universe(question.attributes)
   const { size } = universe
-  const dependencies = question.dependencies.map(({ from, to }) => universe.dependency(from, to))
+  const constraints: Constraints = {
+    functional: question.dependencies.filter(({ multi }) => !multi).map(({ from, to }) => universe.dependency(from, to)),
+    multivalued: question.dependencies.filter(({ multi }) => multi).map(({ from, to }) => universe.multivalued(from, to)),
+  }
   const options = question.limit === undefined ? {} : { limit: question.limit }
-  const named = ({ from, to }: Dependency): Named => ({ from: universe.list(from), to: universe.list(to) })
+  const setting: Setting = { universe, constraints, functional: functionalPart(size, constraints, options), options }
   universe.set(question.nonAtomic ?? [])
-
-  const form = normalForm(size, dependencies, { ...options, nonAtomic: (question.nonAtomic ?? []).length > 0 })
-  const { prime, undecided } = primeAttributes(size, form.keys)
-  const bcnf = decomposeToBcnf(size, dependencies, options)
-  const part = (attributes: AttributeSet) => {
-    const found = keysOfPart(size, attributes, dependencies, options)
-    return { attributes: universe.list(attributes), keys: found ? found.keys.map(key => universe.list(key)) : null }
-  }
-  const answer: DependencyAnswer = {
-    keys: form.keys.keys.map(key => universe.list(key)),
-    keysComplete: form.keys.complete,
-    prime: undecided.isEmpty() ? universe.list(prime) : null,
-    minimalCover: minimalCover(size, dependencies).cover.map(named),
-    normalForm: form.form ?? null,
-    violations: form.violations.map(violation => ({
-      form: violation.form, dependency: named(violation.dependency), reason: reasonInWords(universe, violation),
-    })),
-    synthesis: synthesis(size, dependencies).map(part),
-    bcnf: bcnf ? bcnf.map(part) : null,
-    bcnfLost: bcnf ? lostDependencies(size, bcnf, minimalCover(size, dependencies).cover).map(named) : null,
-  }
-  if (question.split) answer.split = judgeSplit(universe, question.split, dependencies, options)
-  if (question.closures) answer.closures = question.closures.map(names => universe.list(closure(size, universe.set(names), dependencies)))
-  if (question.implies) answer.implies = question.implies.map(({ from, to }) => implies(size, dependencies, universe.dependency(from, to)))
-  if (question.project) {
-    answer.project = question.project.map(names => project(size, universe.set(names), dependencies, options)?.map(named) ?? null)
-  }
+  const answer = { ...describe(setting, question), ...asked(setting, question) }
   const stopped = undecidedParts(answer)
   return stopped.length > 0 ? { ...answer, undecided: stopped } : answer
 }
 
-function judgeSplit(universe: Universe, split: readonly string[][], dependencies: readonly Dependency[], options: { limit?: number }) {
+const namesOf = (universe: Universe) => (dependency: Dependency): Named =>
+  ({ from: universe.list(dependency.from), to: universe.list(dependency.to), ...'multi' in dependency ? { multi: true as const } : {} })
+
+/** Keys, cover, form and the splits that the theory gives. */
+function describe(setting: Setting, question: DependencyQuestion): DependencyAnswer {
+  const { universe, constraints, functional, options } = setting
+  const { size } = universe
+  const named = namesOf(universe)
+  const hasMulti = constraints.multivalued.length > 0
+  if (!functional) {
+    return {
+      keys: mixedKeys(size, constraints, options).keys.map(key => universe.list(key)), keysComplete: false, prime: null, minimalCover: minimalCover(size, constraints.functional).cover.map(named),
+      normalForm: null, violations: [], synthesis: [], bcnf: null, bcnfLost: null, fourth: null,
+    }
+  }
+  const form = normalForm(size, functional, { ...options, nonAtomic: (question.nonAtomic ?? []).length > 0 })
+  const { prime, undecided } = primeAttributes(size, form.keys)
+  const bcnf = decomposeToBcnf(size, functional, options)
+  const part = (attributes: AttributeSet) => partOf(setting, attributes)
+  const multivalued = fourthFormViolations(size, constraints).filter(() => hasMulti)
+  const fourth = hasMulti ? decomposeToFourthForm(size, constraints, options) : undefined
+  return {
+    keys: form.keys.keys.map(key => universe.list(key)),
+    keysComplete: form.keys.complete,
+    prime: undecided.isEmpty() ? universe.list(prime) : null,
+    minimalCover: minimalCover(size, functional).cover.map(named),
+    normalForm: hasMulti && form.form === 'BCNF' && multivalued.length === 0 ? '4NF' : form.form ?? null,
+    violations: [
+      ...form.violations.map(violation => ({ form: violation.form as string, dependency: named(violation.dependency), reason: reasonInWords(universe, violation) })),
+      ...multivalued.filter(({ dependency }) => !form.violations.some(other => other.dependency.from.equals(dependency.from)))
+        .map(({ dependency }) => ({ form: '4NF', dependency: named(dependency), reason: fourthInWords(universe, dependency) })),
+    ],
+    synthesis: synthesis(size, functional).map(part),
+    bcnf: bcnf ? bcnf.map(part) : null,
+    bcnfLost: bcnf ? lostDependencies(size, bcnf, minimalCover(size, functional).cover).map(named) : null,
+    ...hasMulti ? { fourth: fourth ? leavesOf(fourth).map(part) : null } : {},
+  }
+}
+
+/** What the question asks besides. */
+function asked(setting: Setting, question: DependencyQuestion): Partial<DependencyAnswer> {
+  const { universe, constraints, functional, options } = setting
+  const { size } = universe
+  const named = namesOf(universe)
+  return {
+    ...question.split ? { split: judgeSplit(setting, question.split) } : {},
+    ...question.closures ? { closures: question.closures.map(names => universe.list(mixedClosure(size, universe.set(names), constraints))) } : {},
+    ...question.implies
+      ? { implies: question.implies.map(({ from, to, multi }) => impliesMixed(size, constraints, multi ? universe.multivalued(from, to) : universe.dependency(from, to))) }
+      : {},
+    ...question.project
+      ? { project: question.project.map(names => functional ? project(size, universe.set(names), functional, options)?.map(named) ?? null : null) }
+      : {},
+  }
+}
+
+function partOf({ universe, functional, options }: Setting, attributes: AttributeSet) {
+  const found = functional && keysOfPart(universe.size, attributes, functional, options)
+  return { attributes: universe.list(attributes), keys: found ? found.keys.map(key => universe.list(key)) : null }
+}
+
+function judgeSplit(setting: Setting, split: readonly string[][]) {
+  const { universe, constraints, functional, options } = setting
   const { size } = universe
   const sets = split.map(names => universe.set(names))
-  const covered = sets.reduce((all, set) => all.union(set), AttributeSet.empty(size))
-  const lost = lostDependencies(size, sets, minimalCover(size, dependencies).cover)
+  const lost = lostDependencies(size, sets, minimalCover(size, functional ?? constraints.functional).cover)
   return {
-    lossless: covered.equals(universe.all) && lossless(size, sets, dependencies).lossless,
+    lossless: losslessJoin(size, sets, constraints).lossless ?? null,
     preserving: lost.length === 0,
-    lost: lost.map(({ from, to }) => ({ from: universe.list(from), to: universe.list(to) })),
+    lost: lost.map(namesOf(universe)),
     parts: sets.map((set) => {
-      const found = keysOfPart(size, set, dependencies, options)
-      return {
-        attributes: universe.list(set),
-        keys: found ? found.keys.map(key => universe.list(key)) : null,
-        normalForm: found ? formOfPart(universe, set, found.within) : null,
-      }
+      const found = functional && keysOfPart(size, set, functional, options)
+      return { ...partOf(setting, set), normalForm: found ? formOfPart(setting, set, found.within) : null }
     }),
   }
 }
 
-function formOfPart(universe: Universe, part: AttributeSet, within: readonly Dependency[]): string | null {
+function formOfPart({ universe, constraints, options }: Setting, part: AttributeSet, within: readonly Dependency[]): string | null {
   const smaller = new Universe(universe.list(part))
   const translated = within.map(({ from, to }) => smaller.dependency(universe.list(from), universe.list(to)))
-  return normalForm(smaller.size, translated).form ?? null
+  const { form } = normalForm(smaller.size, translated)
+  if (form !== 'BCNF' || constraints.multivalued.length === 0) return form ?? null
+  const isFourth = isInFourthForm(universe.size, part, constraints, options)
+  return isFourth === undefined ? null : isFourth ? '4NF' : 'BCNF'
+}
+
+function fourthInWords(universe: Universe, { from, to }: Multivalued): string {
+  const [left, right] = [universe.list(from), universe.list(to)].map(names => names.join(', '))
+  const rest = universe.list(universe.all.minus(from).minus(to)).join(', ')
+  return `${left || 'nothing'} is no key, yet every ${right} that goes with it is combined with every ${rest}: each is written again for every one of the other.`
 }
 
 function reasonInWords(universe: Universe, { reason, dependency, key }: Violation): string {
@@ -130,7 +183,7 @@ function undecidedParts(answer: DependencyAnswer): string[] {
   const parts: [string, unknown][] = [
     ['keys', answer.keysComplete || null], ['prime', answer.prime], ['normalForm', answer.normalForm],
     ['synthesis', answer.synthesis.some(({ keys }) => !keys) ? null : 1], ['bcnf', answer.bcnf?.some(({ keys }) => !keys) ? null : answer.bcnf],
-    ['project', answer.project?.includes(null) ? null : 1],
+    ['project', answer.project?.includes(null) ? null : 1], ['split', answer.split?.lossless === null ? null : 1], ['fourth', answer.fourth === null || answer.fourth?.some(({ keys }) => !keys) ? null : 1],
   ]
   return parts.filter(([, value]) => value === null).map(([name]) => name)
 }

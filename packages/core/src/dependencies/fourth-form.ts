@@ -61,6 +61,13 @@ export function decomposeToFourthForm(size: number, constraints: Constraints, { 
   return split(AttributeSet.full(size))
 }
 
+/** Whether a part is in fourth normal form under the dependencies projected on it; undefined when the limit stopped the search. */
+export function isInFourthForm(size: number, part: AttributeSet, constraints: Constraints, { limit = 20_000 } = {}): boolean | undefined {
+  const budget = { left: limit }
+  const found = firstViolation(size, part, constraints, budget)
+  return found ? false : budget.left < 0 ? undefined : true
+}
+
 function firstViolation(size: number, part: AttributeSet, constraints: Constraints, budget: { left: number }): Multivalued | undefined {
   const given = [...constraints.multivalued, ...constraints.functional].map(({ from }) => from).filter(from => from.isSubsetOf(part))
   for (const from of given) {

@@ -10,6 +10,7 @@ export { decomposeToBcnf, keysOfPart, lossless, lostDependencies, synthesis } fr
 export { dependencyBasis, impliesMixed, mixedClosure } from './basis'
 export { borders, type Borders } from './dualize'
 export { chase, losslessJoin, spuriousRows, type ChaseStep, type Chased, type LosslessTest, type Row } from './chase'
-export { decomposeToFourthForm, fourthFormViolations, leavesOf, mixedKeys, type FourthFormViolation, type SplitTree } from './fourth-form'
+export { functionalPart } from './functional-part'
+export { decomposeToFourthForm, fourthFormViolations, isInFourthForm, leavesOf, mixedKeys, type FourthFormViolation, type SplitTree } from './fourth-form'
 export { armstrongRows, refutingRows } from './rows'
 export { analyse, DependencyQuestion, type DependencyAnswer } from './analyse'

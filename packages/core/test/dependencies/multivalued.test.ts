@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
-  armstrongRows, borders, candidateKeys, chase, closure, decomposeToFourthForm, dependencyBasis, derivation, fourthFormViolations, implies, impliesMixed, isProof, leavesOf, lossless, losslessJoin,
+  armstrongRows, borders, candidateKeys, chase, closure, decomposeToFourthForm, dependencyBasis, derivation, fourthFormViolations, functionalPart, implies, impliesMixed, isProof, leavesOf, lossless, losslessJoin,
   mixedClosure, mixedKeys, refutingRows, spuriousRows, type AttributeSet, type Constraints, type Dependency, type Multivalued, type Row,
 } from '../../src/dependencies'
 import { SIZE, aSet, fds, small, subsets } from '../support/dependencies'
@@ -183,4 +183,14 @@ describe('fourth normal form', () => {
     }), { numRuns: 150 })
   })
   it('says that its limit stopped it', () => expect(decomposeToFourthForm(SIZE, given([]), { limit: 3 })).toBeUndefined())
+})
+
+describe('the functional part of both kinds', () => {
+  it('has the closures of both together, and is a minimal cover', () => {
+    fc.assert(fc.property(constraints(), (all) => {
+      const part = functionalPart(SIZE, all)!
+      for (const set of subsets) expect(small.list(closure(SIZE, set, part))).toEqual(small.list(mixedClosure(SIZE, set, all)))
+    }), { numRuns: 100 })
+  })
+  it('says that its limit stopped it', () => expect(functionalPart(SIZE, given([], ['A->>B']), { limit: 2 })).toBeUndefined())
 })
