@@ -1,6 +1,7 @@
 import type { Knex } from 'knex'
 import * as begin from './0001-begin'
 import * as pinnings from './0002-pinnings'
+import * as summaries from './0003-marking-summaries'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -8,6 +9,7 @@ interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (
 const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0001-begin', begin],
   ['0002-pinnings', pinnings],
+  ['0003-marking-summaries', summaries],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,6 +1,6 @@
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/formats'
-import type { Marking } from '@nomenklatura/core/marking'
+import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
 import type { Db } from './database'
 
@@ -50,12 +50,21 @@ export async function latestHandIn(db: Db, exerciseId: string, personId: string)
   return row && toHandIn(row)
 }
 
-/** The last hand-in of each student of an exercise, by name. */
-export async function listLatest(db: Db, exerciseId: string): Promise<(HandIn & { name: string })[]> {
-  const rows = await db('hand_ins as h').join('people as p', 'p.id', 'h.person_id').where('h.exercise_id', exerciseId)
-    .distinctOn('h.person_id').orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }]).select('h.*', 'p.name')
-  return rows.map(row => ({ ...toHandIn(row), name: row.name as string })).sort((a, b) => a.name.localeCompare(b.name, 'en'))
+export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
+
+/** The last hand-in of each student of an exercise, by name, without what was handed in. */
+export async function listLatest(db: Db, exerciseId: string): Promise<ListedHandIn[]> {
+  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h').join('people as p', 'p.id', 'h.person_id').where('h.exercise_id', exerciseId)
+    .distinctOn('h.person_id').orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
+    .select('h.id', 'h.number', 'h.exercise_id', 'h.person_id', 'h.attempt', 'h.exercise_revision_id', 'h.handed_in_at', 'h.late_by_seconds', 'h.is_automatic', 'p.name')
+  return rows.map((row) => {
+    const { answer: _, ...handIn } = toHandIn({ ...row, answer: undefined as unknown as AnswerDocument })
+    return { ...handIn, name: row.name }
+  }).sort((a, b) => byName.compare(a.name, b.name))
 }
+
+/** One collator for all comparisons: making one is slow. */
+const byName = new Intl.Collator('en')
 
 /** What was paired by hand in a hand-in: version 0 and no pins where nothing was. */
 export interface Pinning { readonly version: number, readonly pins: readonly Pin[] }
@@ -81,7 +90,7 @@ function toMarking(row: { id: string, hand_in_id: string, exercise_revision_id: 
 /** Stores a marking under the key of its inputs; where it is there already, nothing happens. */
 export async function insertMarking(db: Db, handInId: string, revisionId: string, pinsVersion: number, verdicts: Marking): Promise<void> {
   await db('markings').insert({
-    hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: JSON.stringify(verdicts),
+    hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: JSON.stringify(verdicts), summary: JSON.stringify(summaryOf(verdicts)),
   }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version']).ignore()
 }
 
@@ -98,11 +107,14 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
   return toMarking(await db('markings').where({ id }).first())
 }
 
-/** Markings of the last hand-ins of an exercise under one revision, by hand-in. */
-export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, StoredMarking>> {
+/** A marking as lists show it. */
+export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
+
+/** Markings of the hand-ins of an exercise under one revision, by hand-in, without their evidence. */
+export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, ListedMarking>> {
   const rows = await db('markings as k').join('hand_ins as h', 'h.id', 'k.hand_in_id').where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
-    .orderBy(['k.pins_version', 'k.marked_at']).select('k.*')
-  return new Map(rows.map(row => [row.hand_in_id, toMarking(row)]))
+    .orderBy(['k.pins_version', 'k.marked_at']).select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
+  return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...row.summary }]))
 }
 
 /** Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last one only. */

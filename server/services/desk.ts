@@ -5,7 +5,7 @@ import type { Db } from '../repositories/database'
 import { countsByExercise, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
   deleteComment, findHandIn, findMarking, findMarkingById, findPinning, insertComment, listComments, listDecisions, listLatest, listMarkings, listReleases, listReviews,
-  recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type Release, type Review, type StoredMarking,
+  recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type ListedHandIn, type ListedMarking, type Release, type Review,
 } from '../repositories/hand-ins'
 import { findPerson } from '../repositories/people'
 import { toCheckedRule } from './checking'
@@ -15,8 +15,8 @@ import { Refusal, notFound } from './problem'
 interface ClassState {
   readonly exercise: Exercise
   readonly revision: Revision
-  readonly handIns: readonly (HandIn & { name: string })[]
-  readonly markings: ReadonlyMap<string, StoredMarking>
+  readonly handIns: readonly ListedHandIn[]
+  readonly markings: ReadonlyMap<string, ListedMarking>
   readonly decisions: ReadonlyMap<string, readonly Decision[]>
   readonly reviews: ReadonlyMap<string, Review>
   readonly releases: ReadonlyMap<string, Release>
@@ -50,16 +50,16 @@ function queueState(points: Points | null, review: Review | undefined, release: 
   return review?.lookedAtBy ? 'looked at' : 'ready'
 }
 
-function queueLine(state: ClassState, handIn: HandIn & { name: string }): QueueLine {
+function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
   const { exercise, revision, markings, decisions, reviews, releases } = state
   const marking = markings.get(handIn.id)
   const overrides = overridesOf(decisions.get(handIn.id) ?? [])
-  const points = marking ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds) : null
+  const points = marking ? pointsOf(exercise, revision, marking, overrides, handIn.lateBySeconds) : null
   return {
     id: handIn.id, number: handIn.number, name: handIn.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
     points: points && { got: points.got, open: points.open, of: points.of }, toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
-    toPair: marking?.verdicts.pairing.filter(({ confidence }) => confidence === 'weak').length ?? 0,
+    toPair: marking?.weakPairs ?? 0,
   }
 }
 
@@ -185,7 +185,7 @@ export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnsw
       const marking = state.markings.get(handIn.id)
       if (!marking || !points) return []
       const overrides = overridesOf(state.decisions.get(handIn.id) ?? [])
-      const cells = marking.verdicts.cells.map(({ rule, sheet, verdict }) => {
+      const cells = marking.cells.map(({ rule, sheet, verdict }) => {
         const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
         return [rule, { verdict: override?.verdict ?? verdict, overridden: override !== undefined }] as const
       })

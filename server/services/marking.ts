@@ -1,4 +1,4 @@
-import { ENGINE_VERSION, markScript, markedPoints, type Marking, type Override, type Points } from '@nomenklatura/core/marking'
+import { ENGINE_VERSION, markScript, markedPoints, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
 import type { ProgressAnswer } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
@@ -26,7 +26,7 @@ export async function unmarked(db: Db, exerciseId?: string): Promise<{ handInId:
 }
 
 /** The points of a marking under its revision, with the decisions made by hand and the late policy. */
-export function pointsOf(exercise: Exercise, revision: Revision, marking: Marking, overrides: readonly Override[], lateBySeconds: number): Points {
+export function pointsOf(exercise: Exercise, revision: Revision, marking: MarkingSummary | Marking, overrides: readonly Override[], lateBySeconds: number): Points {
   return markedPoints(preparedOf(revision), marking.cells, overrides, lateLoss(exercise, lateBySeconds))
 }
 

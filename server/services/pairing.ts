@@ -1,11 +1,11 @@
 import { setImmediate } from 'node:timers/promises'
 import type { GlossaryEntry, Pin } from '@nomenklatura/core/alignment'
-import { explainRule, markScript, prepareExercise, type Marking, type MarkableExercise, type Points } from '@nomenklatura/core/marking'
+import { explainRule, markScript, prepareExercise, type Marking, type MarkableExercise, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
 import type { GlossaryPreview, PairingPreview } from '#shared/answers'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
-import { findMarking, findPinning, insertMarking, insertPinning, listDecisions, listLatest, listMarkings, listReleases, type HandIn } from '../repositories/hand-ins'
+import { findHandIn, findMarking, findPinning, insertMarking, insertPinning, listDecisions, listLatest, listMarkings, listReleases, type HandIn } from '../repositories/hand-ins'
 import { saveDocument } from './exercises'
 import { pointsOf, preparedOf } from './marking'
 import { Refusal, notFound } from './problem'
@@ -66,12 +66,13 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
   for (const handIn of handIns) {
     await setImmediate() // other requests take their turn between two hand-ins
     const before = markings.get(handIn.id)
-    if (!before || !mentions(handIn.answer.script, entry.name)) continue
+    const script = before && (await findHandIn(db, handIn.id))?.answer.script
+    if (!before || script === undefined || !mentions(script, entry.name)) continue
     using++
     const { pins } = await findPinning(db, handIn.id)
-    const after = markScript(prepared, handIn.answer.script, { pins })
-    const points = (marking: Marking) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
-    const [was, is] = [points(before.verdicts), points(after)]
+    const after = markScript(prepared, script, { pins })
+    const points = (marking: Marking | MarkingSummary) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
+    const [was, is] = [points(before), points(after)]
     if (was.got !== is.got || was.open !== is.open) moves.push({ handInId: handIn.id, name: handIn.name, before: was, after: is })
   }
   return { element: entry.element, name: entry.name, using, moves, revision: revision.number }

@@ -43,6 +43,19 @@ export interface Marking {
   readonly findings: readonly Finding[]
 }
 
+/** What lists need of a marking: verdicts without their evidence. */
+export interface MarkingSummary {
+  readonly cells: readonly Cell[]
+  readonly weakPairs: number
+}
+
+export function summaryOf({ cells, pairing }: Marking): MarkingSummary {
+  return {
+    cells: cells.map(({ rule, sheet, verdict, follows }) => ({ rule, sheet, verdict, follows })),
+    weakPairs: pairing.filter(({ confidence }) => confidence === 'weak').length,
+  }
+}
+
 /**
  * Marks one script against an exercise: verdicts with evidence, without points. Against each model answer whole; the marking with the most
  * points counts, then the surest, then the first. Deterministic; reads nothing but its arguments.

@@ -68,15 +68,17 @@ export function decidedCells(cells: readonly Cell[], overrides: readonly Overrid
  */
 export function points(rules: readonly RuleEntry[], cells: readonly Cell[], overrides: readonly Override[], policy: Policy): Points {
   const decided = decidedCells(cells, overrides)
+  const byId = new Map<string, Cell[]>()
+  for (const cell of decided) byId.set(cell.rule, [...byId.get(cell.rule) ?? [], cell])
   const account: AccountLine[] = []
   const byRule: Record<string, { got: Thousandths, open: Thousandths, of: Thousandths }> = {}
   for (const entry of rules) {
-    const asked = decided.filter(cell => cell.rule === entry.id)
+    const asked = byId.get(entry.id) ?? []
     if (entry.off || asked.length === 0) continue
     const shares = divide(Math.round(entry.points * 1000), asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1))
     const sum = { got: 0, open: 0, of: 0 }
     asked.forEach((cell, i) => {
-      const line = cellLine(entry, cell, shares[i]!, { rules, decided, policy, overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet) })
+      const line = cellLine(entry, cell, shares[i]!, { rules, byId, policy, overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet) })
       sum.of += shares[i]!
       sum.got += shares[i]! - (line?.thousandths ?? 0)
       if (line?.kind === 'open') sum.open += line.thousandths
@@ -87,18 +89,18 @@ export function points(rules: readonly RuleEntry[], cells: readonly Cell[], over
   return total(byRule, account, policy)
 }
 
-interface Context { readonly rules: readonly RuleEntry[], readonly decided: readonly Cell[], readonly policy: Policy, readonly overridden: boolean }
+interface Context { readonly rules: readonly RuleEntry[], readonly byId: ReadonlyMap<string, readonly Cell[]>, readonly policy: Policy, readonly overridden: boolean }
 
-function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, decided, policy, overridden }: Context): AccountLine | undefined {
+function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, byId, policy, overridden }: Context): AccountLine | undefined {
   const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({ rule: entry.id, sheet: cell.sheet, kind, thousandths, overridden })
   switch (cell.verdict) {
     case 'upheld': {
-      const stands = overridden || !policy.permissiveNeedsConstraint || !partsAsked(entry, cell.sheet).every(isPermission) || hasConstraint(entry, rules, decided)
+      const stands = overridden || !policy.permissiveNeedsConstraint || !partsAsked(entry, cell.sheet).every(isPermission) || hasConstraint(entry, rules, byId)
       return stands ? undefined : line('needs constraint', share)
     }
     case 'broken': {
-      if (policy.carriedOverCountsOnce && isCarriedOver(cell, decided)) return line('carried over', 0)
-      const isSpared = cell.follows !== null && !policy.consequencesCost && (!policy.permissiveNeedsConstraint || hasConstraint(entry, rules, decided))
+      if (policy.carriedOverCountsOnce && isCarriedOver(cell, byId.get(cell.rule) ?? [])) return line('carried over', 0)
+      const isSpared = cell.follows !== null && !policy.consequencesCost && (!policy.permissiveNeedsConstraint || hasConstraint(entry, rules, byId))
       return isSpared ? line('follows', 0) : line('broken', share)
     }
     case 'too strict': return line('too strict', share - Math.floor((share * Math.round(policy.tooStrict * 1000)) / 1000))
@@ -111,12 +113,24 @@ function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, dec
  * Whether another rule that demands something about the same elements is upheld; where no rule does, one about the same entity. Without it
  * neither a permission nor a mere consequence counts, so that a heap of unconstrained tables collects nothing.
  */
-function hasConstraint(entry: RuleEntry, rules: readonly RuleEntry[], decided: readonly Cell[]): boolean {
+function hasConstraint(entry: RuleEntry, rules: readonly RuleEntry[], byId: ReadonlyMap<string, readonly Cell[]>): boolean {
+  const demands = demandsBeside(entry, rules)
+  return demands.length === 0 || demands.some(id => byId.get(id)?.some(({ verdict }) => verdict === 'upheld' || verdict === 'cannot tell'))
+}
+
+const demandsFor = new WeakMap<readonly RuleEntry[], Map<RuleEntry, readonly string[]>>()
+
+/** The ids of the rules of which one must be upheld for the entry to count; worked out once for a rule sheet. */
+function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly string[] {
+  const known = demandsFor.get(rules) ?? new Map<RuleEntry, readonly string[]>()
+  demandsFor.set(rules, known)
+  const found = known.get(entry)
+  if (found) return found
   const demanding = rules.filter(other => other !== entry && !other.off && partsOf(other).some(isDemand) && other.rule.entity === entry.rule.entity)
   const close = demanding.filter(other => partsOf(other).some(rule => isDemand(rule) && partsOf(entry).some(own => sharesElement(rule, own))))
-  const candidates = close.length > 0 ? close : demanding
-  return candidates.length === 0
-    || candidates.some(({ id }) => decided.some(cell => cell.rule === id && (cell.verdict === 'upheld' || cell.verdict === 'cannot tell')))
+  const ids = (close.length > 0 ? close : demanding).map(({ id }) => id)
+  known.set(entry, ids)
+  return ids
 }
 
 /** Rules about values and forms demand nothing of the structure. */
@@ -127,8 +141,8 @@ function isDemand(rule: Rule): boolean {
 const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']
 
 /** Broken alike in an earlier sheet. */
-function isCarriedOver(cell: Cell, decided: readonly Cell[]): boolean {
-  return decided.some(other => other.rule === cell.rule && other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet))
+function isCarriedOver(cell: Cell, ofRule: readonly Cell[]): boolean {
+  return ofRule.some(other => other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet))
 }
 
 function sharesElement(a: Rule, b: Rule): boolean {
