@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { LedgerAnswer } from '#shared/answers'
 
 const route = useRoute('exercises-exerciseId-ledger')
@@ -14,15 +15,28 @@ function sortBy(next: Order): void {
   order.value = next
 }
 
+const byName = new Intl.Collator('en')
 const RANK = { 'broken': 0, 'too strict': 1, 'cannot tell': 2, 'not shown': 3, 'upheld': 4 } as const
 const lines = computed(() => {
   const key = order.value
   const sorted = [...ledger.value?.lines ?? []].sort((a, b) => {
-    if (key === 'name') return a.name.localeCompare(b.name, 'en')
+    if (key === 'name') return byName.compare(a.name, b.name)
     if (key === 'points') return a.points.got - b.points.got
     return RANK[a.cells[key]?.verdict ?? 'not shown'] - RANK[b.cells[key]?.verdict ?? 'not shown']
   })
   return descending.value ? sorted.reverse() : sorted
+})
+
+/* A large class: only the rows in sight are made, the others are room above and below. */
+const MANY = 80
+const ROW_PX = 33
+const grid = useTemplateRef<HTMLElement>('grid')
+const rows = useVirtualizer(computed(() => ({ count: lines.value.length, getScrollElement: () => grid.value, estimateSize: () => ROW_PX, overscan: 15 })))
+const shown = computed(() => {
+  if (lines.value.length <= MANY) return { lines: lines.value, above: 0, below: 0 }
+  const items = rows.value.getVirtualItems()
+  const last = items.at(-1)
+  return { lines: items.map(({ index }) => lines.value[index]!), above: items[0]?.start ?? 0, below: rows.value.getTotalSize() - (last?.end ?? 0) }
 })
 
 const shares = computed(() => Object.fromEntries((ledger.value?.rules ?? []).map(({ id }) => {
@@ -50,8 +64,8 @@ const sortWord = (key: Order) => order.value === key ? (descending.value ? 'desc
           {{ countOf(ledger.lines.length, 'hand-in') }}, on average {{ mean }} of {{ ledger.rules.reduce((sum, { points }) => sum + points, 0) }} points.
           <template v-if="hardest.length > 0">Upheld least: <template v-for="(rule, i) in hardest" :key="rule.id">{{ i > 0 ? '; ' : '' }}<i>{{ rule.sentence.replace(/\.$/, '') }}</i> ({{ shares[rule.id] }} %)</template>.</template>
         </p>
-        <div class="grid" tabindex="0" role="region" aria-label="Students by rules">
-          <table>
+        <div ref="grid" class="grid" tabindex="0" role="region" aria-label="Students by rules">
+          <table :aria-rowcount="lines.length + 2">
             <thead>
               <tr>
                 <th scope="col" class="who" :aria-sort="sortWord('name')"><button type="button" @click="sortBy('name')">Student</button></th>
@@ -63,7 +77,8 @@ const sortWord = (key: Order) => order.value === key ? (descending.value ? 'desc
               <tr class="shares"><th scope="row" colspan="2" class="soft">upheld, in %</th><td v-for="rule in ledger.rules" :key="rule.id" :class="{ low: shares[rule.id]! < 70 }">{{ shares[rule.id] }}</td></tr>
             </thead>
             <tbody>
-              <tr v-for="line in lines" :key="line.handInId">
+              <tr v-if="shown.above > 0" aria-hidden="true"><td class="room" :style="{ height: `${shown.above}px` }" /></tr>
+              <tr v-for="line in shown.lines" :key="line.handInId">
                 <th scope="row" class="who"><NuxtLink :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}`">{{ line.name }}</NuxtLink></th>
                 <td class="sum">{{ pointsText(line.points.got) }}<template v-if="line.points.open > 0"> + {{ pointsText(line.points.open) }}</template></td>
                 <td v-for="rule in ledger.rules" :key="rule.id" class="cell">
@@ -72,6 +87,7 @@ const sortWord = (key: Order) => order.value === key ? (descending.value ? 'desc
                   </NuxtLink>
                 </td>
               </tr>
+              <tr v-if="shown.below > 0" aria-hidden="true"><td class="room" :style="{ height: `${shown.below}px` }" /></tr>
             </tbody>
           </table>
         </div>
@@ -99,6 +115,7 @@ thead tr:first-child th.who { z-index: 3; }
 .shares th, .shares td { font-size: 12px; color: var(--soft); background: var(--ground); }
 .shares th { text-align: right; }
 .shares .low { color: var(--madder); font-weight: 650; }
+.room { padding: 0; border: 0; }
 .cell a { display: inline-block; border-radius: 50%; }
 .overridden { box-shadow: 0 0 0 2px var(--sheet), 0 0 0 3.5px var(--ink); }
 tbody tr:hover th, tbody tr:hover td { background: var(--ground); }
