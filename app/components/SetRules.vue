@@ -62,14 +62,23 @@ function askSeparately(entry: RuleEntry): void {
   emit('change', document.rules.flatMap(other => other.id === entry.id ? split : [other]))
 }
 
+const list = useTemplateRef<HTMLElement>('list')
+/** To the first sentence that nobody has read yet. */
+function goToUnread(): void {
+  const first = document.rules.find(({ readMe, off }) => readMe && !off)
+  const field = list.value?.querySelector<HTMLElement>(`[data-rule="${first?.id}"] .sentence`)
+  field?.scrollIntoView({ block: 'center' })
+  field?.focus()
+}
+
 const folded = ref(new Set<string>())
 const opened = ref('')
 </script>
 
 <template>
-  <section>
+  <section ref="list">
     <div class="head">
-      <p class="soft">{{ countOf(document.rules.filter(({ off }) => !off).length, 'sentence') }}, {{ sum }} points<template v-if="unread > 0"> · <strong class="unread">{{ unread }} to read</strong></template></p>
+      <p class="soft">{{ countOf(document.rules.filter(({ off }) => !off).length, 'sentence') }}, {{ sum }} points<template v-if="unread > 0"> · <button type="button" class="unread" @click="goToUnread">{{ unread }} to read</button></template></p>
       <UButton v-if="missing.length > 0 && hasModel && !readonly" variant="outline" color="neutral" size="sm" @click="addMissing">Add {{ countOf(missing.length, 'rule') }} that the model answer upholds</UButton>
     </div>
     <p v-if="document.rules.length === 0" class="serif empty paper">{{ hasModel ? 'No rule yet. Let them be proposed from the model answer.' : 'Rules are proposed from the model answer: give one under Answer first.' }}</p>
@@ -99,7 +108,8 @@ const opened = ref('')
 
 <style scoped>
 .head { display: flex; justify-content: space-between; align-items: center; margin-bottom: 10px; min-height: 32px; }
-.unread { color: var(--ochre); }
+.unread { color: var(--ochre); font-weight: 650; cursor: pointer; }
+.unread:hover { text-decoration: underline; text-underline-offset: 3px; }
 .empty { padding: 18px 22px; }
 .group { margin-bottom: 14px; }
 h2 { font-size: 13.5px; font-family: var(--font-sans); color: var(--soft); border-bottom: 1px solid var(--rule-strong); }

@@ -86,17 +86,17 @@ function referenceOf(model: Schema, entity: WorldEntity, { columns }: WorldRole)
 /** Written actions are meant; a reference without one leaves the question open and proposes nothing. */
 function aboutDeleting(entity: WorldEntity, role: WorldRole, model: Schema): Proposed[] {
   const reference = referenceOf(model, entity, role)
-  const target = nameInWords(role.target)
+  const target = one(role.target).toLowerCase()
   const own = plural(entity.name)
   const say = (sentence: string, rule: Rule): Proposed => propose(entity, sentence, [role.target], rule)
   const base = { entity: entity.name, role: role.name }
   const deleted = {
-    'restrict': [say(`Deleting a ${target} that has ${own} is refused.`, { kind: 'onDelete', ...base, outcome: 'refused' })],
-    'cascade': [say(`Deleting a ${target} deletes its ${own}.`, { kind: 'onDelete', ...base, outcome: 'gone' })],
-    'set null': [say(`Deleting a ${target} leaves its ${own} without one.`, { kind: 'onDelete', ...base, outcome: 'unlinked' })],
+    'restrict': [say(`Deleting ${target} that has ${own} is refused.`, { kind: 'onDelete', ...base, outcome: 'refused' })],
+    'cascade': [say(`Deleting ${target} deletes its ${own}.`, { kind: 'onDelete', ...base, outcome: 'gone' })],
+    'set null': [say(`Deleting ${target} leaves its ${own} without one.`, { kind: 'onDelete', ...base, outcome: 'unlinked' })],
     'set default': [], 'no action': [],
   }[reference?.onDelete ?? 'no action']
-  const updated = reference?.onUpdate === 'cascade' ? [say(`When a ${target} is renumbered its ${own} follow.`, { kind: 'onUpdate', ...base, outcome: 'follows' })] : []
+  const updated = reference?.onUpdate === 'cascade' ? [say(`When ${target} is renumbered its ${own} follow.`, { kind: 'onUpdate', ...base, outcome: 'follows' })] : []
   return [...deleted, ...updated]
 }
 
