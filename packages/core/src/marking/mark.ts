@@ -1,6 +1,7 @@
 import { candidateAlignments, pairReasonInWords, type Alignment, type Confidence, type Pin } from '../alignment'
 import type { Finding } from '../findings'
 import { Reading, becauseForStudent, becauseInWords, consequences, dependenciesInWords, evaluateUnanimously, partsAsked, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
+import { soundPart } from '../schema'
 import { readScript, type ReadScript } from '../sql'
 import { combineFollows, combineParts } from './parts'
 import type { PreparedExercise } from './prepare'
@@ -80,7 +81,8 @@ function markAgainst(exercise: PreparedExercise, model: number, read: ReadScript
   const asked = askedRules(document.rules)
   const parts = asked.map(partsOf)
   const rules = parts.flat()
-  const readings = candidateAlignments(world, read.schema, { glossary: glossaries[model]!, pins }).map(alignment => new Reading(world, read.schema, alignment, rules))
+  const schema = soundPart(read.schema)
+  const readings = candidateAlignments(world, schema, { glossary: glossaries[model]!, pins }).map(alignment => new Reading(world, schema, alignment, rules))
   const evaluations = rules.map(rule => withUnread(read, evaluateUnanimously(readings, rule)))
   const follows = consequences(readings[0]!, rules, evaluations)
   const givenTables = new Set(read.schema.tables.filter(table => table.given).map(({ name }) => name))
@@ -100,7 +102,7 @@ function markAgainst(exercise: PreparedExercise, model: number, read: ReadScript
 /** The dependencies that a rule was judged by in a script, as lines to be read (under the first model answer). */
 export function explainRule({ document, world, given, glossaries }: PreparedExercise, script: string, rule: string, { pins = [] }: { pins?: readonly Pin[] } = {}): string[] {
   const entry = askedRules(document.rules).find(({ id }) => id === rule)
-  const { schema } = readScript(script, { given })
+  const schema = soundPart(readScript(script, { given }).schema)
   const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0]!, pins })
   return entry ? partsOf(entry).flatMap(part => dependenciesInWords(new Reading(world, schema, alignment!, askedRules(document.rules).flatMap(partsOf)), part)) : []
 }

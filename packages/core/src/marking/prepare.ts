@@ -1,6 +1,6 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
 import type { RuleEntry } from '../rules'
-import type { Schema } from '../schema'
+import { soundPart, type Schema } from '../schema'
 import { readScript, type ReadScript } from '../sql'
 import type { Policy } from './points'
 
@@ -30,10 +30,10 @@ export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const starter = readScript(document.starter ?? '').schema
   const given: Schema = { tables: starter.tables.map(table => ({ ...table, given: true })) }
   const model = readScript(document.models[0]?.script ?? '', { given })
-  const world = worldFromSchema(model.schema, document.samples)
+  const world = worldFromSchema(soundPart(model.schema), document.samples)
   const { glossary } = document
   const others = document.models.slice(1).map(({ script, pins = [] }) =>
-    [...glossary, ...namesIn(align(world, readScript(script, { given }).schema, { glossary, pins }))])
+    [...glossary, ...namesIn(align(world, soundPart(readScript(script, { given }).schema), { glossary, pins }))])
   return { document, given, model, world, glossaries: [glossary, ...others] }
 }
 

@@ -1,7 +1,7 @@
 import {
   findEntity, findRole,
 } from '../alignment'
-import { findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
+import { declaredKeys, findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
 import { checksOn } from './check-values'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree } from './occurrences'
 import type { Alignment, AttributePlacement, Copy, EntityPlacement, Part, Repetition, RolePlacement, Step, World, WorldEntity, WorldRole } from '../alignment'
@@ -53,10 +53,12 @@ export class Reading {
     return findTable(this.schema, name)!
   }
 
-  /** The declared reference that a step goes along, if there is one. */
+  /** The declared reference that a step goes along, if there is one: to a key, since no database takes a reference to anything else. */
   declared(step: Step): Reference | undefined {
+    const target = findTable(this.schema, step.toTable)
+    const isToKey = ({ targetColumns }: Reference): boolean => target !== undefined && declaredKeys(target).some(({ columns }) => sameColumns(columns, targetColumns))
     return findTable(this.schema, step.fromTable)?.references.find(reference => sameName(reference.table, step.toTable)
-      && sameColumns(reference.columns, step.columns.map(([column]) => column)))
+      && sameColumns(reference.columns, step.columns.map(([column]) => column)) && isToKey(reference))
   }
 
   /** Whether every row of the table must have a value in the column: declared, or by a CHECK that is false without one. */
