@@ -47,7 +47,7 @@ describe('whatever the script, marking gives an answer', () => {
     const element = fc.constantFrom('accession', 'accession.trip', 'accession.taxon_name', 'dispatch_line', 'dispatch_line.dispatch', 'nothing', 'a.b.c', '')
     const place = fc.constantFrom('accession', 'accession.trip_no', 'dispatch', 'dispatch_line.dispatch_no+accession_no', 'trip', 'nowhere', 'trip.nothing', '.', '')
     const pins = fc.array(fc.record({ element, to: fc.array(place, { maxLength: 3 }) }), { maxLength: 6 })
-    fc.assert(fc.property(pins, fc.constantFrom(...SCRIPTS), (some, script) => { markScript(exchange, script, { pins: some }) }), { numRuns: 150 })
+    fc.assert(fc.property(pins, fc.constantFrom(...SCRIPTS), (some, script) => { markScript(exchange, script, { pins: some }) }), { numRuns: 400 })
   })
 })
 

@@ -155,8 +155,10 @@ export function referenceScores(world: World, schema: Schema, scores: Scores): n
     return matched(world.entities[e]!.roles.map(({ target }) => targets.map(i => scores[entityAt.get(target)!]![i]!)), targets.length)
   }
   const incoming = world.entities.map(({ name }) => world.entities.flatMap((other, i) => other.roles.filter(({ target }) => target === name).map(() => i)))
-  const referring = schema.tables.map(({ name }) => schema.tables.flatMap((other, i) =>
-    other.references.filter(({ table }) => foldName(table) === foldName(name)).map(() => i)))
+  const referring: number[][] = schema.tables.map(() => [])
+  schema.tables.forEach((table, i) => {
+    for (const reference of table.references) referring[tableAt.get(foldName(reference.table)) ?? -1]?.push(i)
+  })
   return world.entities.map((_, e) => schema.tables.map((__, t) => {
     const [foundOut, ofOut] = out(e, t)
     const [foundIn, ofIn] = matched(incoming[e]!.map(i => referring[t]!.map(j => scores[i]![j]!)), referring[t]!.length)

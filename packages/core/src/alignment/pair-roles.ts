@@ -1,4 +1,4 @@
-import { declaredKeys, findTable, sameName, type Reference, type Table } from '../schema'
+import { declaredKeys, findColumn, findTable, sameName, type Reference, type Table } from '../schema'
 import type { RoleLayout, Step } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, stepOf, type AlignmentDraft } from './draft'
@@ -30,6 +30,7 @@ function layoutOf(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, p
   if (!table || !own) return undefined
   if (columnNames === undefined) return target && between(draft, own, target, table)
   const columns = columnNames.split('+')
+  if (columns.some(name => !findColumn(table, name))) return undefined
   const reference = table.references.find(other => other.columns.length === columns.length && columns.every(name => other.columns.some(column => sameName(column, name))))
   if (reference) draft.usedReferences.add(reference)
   if (!sameName(table.name, own.name)) return reference && { kind: 'backward', step: stepOf(table, reference) }

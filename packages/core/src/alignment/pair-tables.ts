@@ -47,12 +47,16 @@ interface Scored {
 
 function scoresOf({ world, schema, comparer }: AlignmentDraft, open: readonly WorldEntity[], tables: readonly Table[]): Scored {
   const all = tableScores(world, schema, comparer)
-  const row = (entity: WorldEntity): number => world.entities.indexOf(entity)
-  const column = (table: Table): number => schema.tables.indexOf(table)
+  const rowOf = positions(world.entities)
+  const columnOf = positions(schema.tables)
   return {
-    scores: open.map(entity => tables.map(table => all[row(entity)]![column(table)]! + (table.given && sameName(entity.name, table.name) ? 1 : 0))),
+    scores: open.map(entity => tables.map(table => all[rowOf.get(entity)!]![columnOf.get(table)!]! + (table.given && sameName(entity.name, table.name) ? 1 : 0))),
     names: open.map(entity => tables.map(table => comparer.entity(entity, table).score)),
   }
+}
+
+function positions<T>(items: readonly T[]): ReadonlyMap<T, number> {
+  return new Map(items.map((item, i) => [item, i]))
 }
 
 /** Assigns, scores the references anew with what was assigned, and assigns again until nothing changes; at most four times. */
@@ -70,16 +74,18 @@ function settle(draft: AlignmentDraft, open: readonly WorldEntity[], tables: rea
 
 /** How well each entity's neighbours, as they are paired now, are the table's neighbours. */
 function referencesAfter({ world, schema, entities }: AlignmentDraft, open: readonly WorldEntity[], tables: readonly Table[], assignment: readonly number[], scores: number[][]): number[][] {
+  const columnOf = positions(schema.tables)
+  const openAt = positions(tables)
   const hard = world.entities.map((entity) => {
     const e = open.indexOf(entity)
     const paired = e >= 0 ? tables[assignment[e]!]?.name : entities.find(other => other.entity === entity.name)?.table
     return schema.tables.map((table) => {
       if (paired !== undefined) return sameName(paired, table.name) ? 1 : 0
-      return e >= 0 ? scores[e]![tables.indexOf(table)] ?? 0 : 0
+      return e >= 0 ? scores[e]![openAt.get(table) ?? -1] ?? 0 : 0
     })
   })
   const all = referenceScores(world, schema, hard)
-  return open.map(entity => tables.map(table => all[world.entities.indexOf(entity)]![schema.tables.indexOf(table)]!))
+  return open.map(entity => tables.map(table => all[world.entities.indexOf(entity)]![columnOf.get(table)!]!))
 }
 
 interface Field extends Scored { readonly open: readonly WorldEntity[], readonly tables: readonly Table[] }

@@ -1,12 +1,28 @@
-import { declaredKeys, findTable, foldName, isRequired, sameName, type Table } from '../schema'
+import { declaredKeys, findTable, foldName, isRequired, sameName, type Schema, type Table } from '../schema'
 import { assign } from './assignment'
 import { isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
 import type { World, WorldAttribute, WorldEntity } from './world'
 
 /** How alike entities and tables are without a look at any name: types of facts, the form of the key, what leads where. 0 to 1. */
 export function shapeScores(draft: AlignmentDraft, entities: readonly WorldEntity[], tables: readonly Table[]): number[][] {
-  const own = entities.map(entity => tables.map(table => 0.6 * factsAlike(draft, entity, table) + 0.4 * formAlike(draft, entity, table)))
-  return own.map((row, e) => row.map((score, t) => 0.65 * score + 0.35 * neighboursAlike(draft, entities[e]!, tables[t]!)))
+  const incoming = incomingTo(draft)
+  const own = entities.map(entity => tables.map(table => 0.6 * factsAlike(draft, entity, table) + 0.4 * formAlike(draft, entity, table, incoming)))
+  return own.map((row, e) => row.map((score, t) => 0.65 * score + 0.35 * neighboursAlike(draft, entities[e]!, tables[t]!, incoming)))
+}
+
+/** For each table, by folded name, the names of the tables that refer to it, one for each reference. */
+type Incoming = ReadonlyMap<string, readonly string[]>
+
+function incomingTo({ schema }: AlignmentDraft): Incoming {
+  const found = new Map<string, string[]>()
+  for (const { name, references } of schema.tables) {
+    for (const { table } of references) {
+      const known = found.get(foldName(table)) ?? []
+      known.push(foldName(name))
+      found.set(foldName(table), known)
+    }
+  }
+  return found
 }
 
 /** Each fact takes the column of the likest type that is left; the mean over the larger side. Where nothing is declared to refer, roles are facts too. */
@@ -22,8 +38,13 @@ function factsAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): n
   return assign(scores, 0.1).reduce((sum, c, f) => sum + (c < 0 ? 0 : scores[f]![c]!), 0) / most
 }
 
+const bare = new WeakMap<Schema, boolean>()
+
+/** Whether nothing at all is declared to refer; looked at once for a schema. */
 function isBare({ schema }: AlignmentDraft): boolean {
-  return schema.tables.every(({ references }) => references.length === 0)
+  const known = bare.get(schema) ?? !schema.tables.some(({ references }) => references.length > 0)
+  bare.set(schema, known)
+  return known
 }
 
 /** The attributes that tell one entity from another, through the roles of its identifier. */
@@ -37,7 +58,7 @@ function identifyingFacts(world: World, name: string, depth = 0): WorldAttribute
 }
 
 /** As many references, and a key of as many of them. */
-function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): number {
+function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, to: Incoming): number {
   if (isBare(draft)) return 0.5
   const references = near(entity.roles.length, table.references.length)
   const keys = declaredKeys(table).filter(({ columns }) => !columns.every(name => table.columns.some(column => sameName(column.name, name) && isSurrogate(table, column))))
@@ -45,7 +66,7 @@ function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): nu
   const inKey = Math.max(0, ...keys.map(({ columns }) => 1 - Math.abs(rolesInKey - table.references.filter(reference => reference.columns.every(name => columns.some(other => sameName(other, name)))).length) / 2))
   const incoming = near(
     draft.world.entities.flatMap(other => other.roles.filter(role => role.target === entity.name)).length,
-    draft.schema.tables.flatMap(other => other.references.filter(reference => sameName(reference.table, table.name))).length,
+    to.get(foldName(table.name))?.length ?? 0,
   )
   return 0.4 * references + 0.3 * inKey + 0.3 * incoming
 }
@@ -55,10 +76,10 @@ function near(a: number, b: number): number {
 }
 
 /** The share of neighbours that are paired already with a neighbour of the table; one half where nothing is known yet. */
-function neighboursAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): number {
+function neighboursAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, incoming: Incoming): number {
   if (isBare(draft)) return 0.5
   const targets = new Set(table.references.map(reference => foldName(reference.table)))
-  const sources = new Set(draft.schema.tables.filter(other => other.references.some(reference => sameName(reference.table, table.name))).map(({ name }) => foldName(name)))
+  const sources = new Set(incoming.get(foldName(table.name)) ?? [])
   const known: boolean[] = []
   const look = (name: string, around: ReadonlySet<string>): void => {
     const paired = draft.placement(name)

@@ -95,6 +95,11 @@ export const CATALOGUE = {
     message: p => `"${p.table}" has two columns called "${p.column}". Rename one or take it out.`,
     why: 'Within a table each column has a name of its own. The same name in two tables is fine.',
   },
+  'names.too-many-columns': {
+    severity: 'error',
+    message: p => `"${p.table}" has more columns than a table can have. Those after the first 1600 are passed over.`,
+    why: 'PostgreSQL takes 1600 columns in a table. Long before that, numbered columns are rows that want a table of their own.',
+  },
   'names.unknown-table': {
     severity: 'error',
     message: p => `There is no table "${p.table}" to change here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,

@@ -87,7 +87,7 @@ function dropColumn(table: TableDraft, name: string): void {
 function changeColumn(reader: TableReader, name: string, change: (column: Column) => Column): void {
   const { cursor, table } = reader
   const at = table.columns.findIndex(column => sameName(column.name, name))
-  if (at >= 0) table.columns[at] = change(table.columns[at]!)
+  if (at >= 0) table.columns = table.columns.map((column, i) => i === at ? change(column) : column)
   else {
     const near = nearest(name, table.columns.map(column => column.name)) ?? ''
     cursor.report('references.unknown-column', cursor.previous, { table: table.name, column: name, owner: table.name, near })

@@ -136,7 +136,7 @@ function readCreateTable(cursor: Cursor, draft: Draft, index: number): string | 
     cursor.skipStatement()
     return table.name
   }
-  readTableBody({ cursor, draft, table, statement: index })
+  readTableBody({ cursor, draft, table, statement: index, seen: new Set() })
   skipTableOptions(cursor)
   table.span = { start, end: cursor.previous.end }
   const known = draft.tables.get(tableKey(table.name))

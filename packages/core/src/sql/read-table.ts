@@ -12,6 +12,15 @@ export interface TableReader {
   readonly draft: Draft
   readonly table: TableDraft
   readonly statement: number
+  /** Names of the columns read so far, while a CREATE TABLE is read: looked up once for each column. */
+  readonly seen?: Set<string>
+}
+
+/** As many as PostgreSQL takes (its limits, appendix K of its manual, from memory). */
+const MOST_COLUMNS = 1600
+
+function reportTooMany({ cursor, table }: TableReader, place: Span): void {
+  if (!cursor.findings.some(({ code, params }) => code === 'names.too-many-columns' && params['table'] === table.name)) cursor.report('names.too-many-columns', place, { table: table.name })
 }
 
 /** Reads the bracketed list of columns and constraints of CREATE TABLE. A missing comma or bracket costs one diagnostic and no column. */
@@ -164,10 +173,13 @@ export function readColumn(reader: TableReader): void {
   for (const check of read.checks) table.checks.push({ name: null, expression: check.replace(/\bVALUE\b/gi, name.name), span: name.span })
   while (readColumnConstraint(reader, column)) continue
   column.span = { start: name.span.start, end: cursor.previous.end }
-  if (findColumn(table as unknown as Parameters<typeof findColumn>[0], column.name)) {
-    cursor.report('names.duplicate-column', name.span, { table: table.name, column: column.name })
+  const isTwice = reader.seen ? reader.seen.has(foldName(column.name)) : findColumn(table, column.name) !== undefined
+  if (isTwice) cursor.report('names.duplicate-column', name.span, { table: table.name, column: column.name })
+  else if (table.columns.length >= MOST_COLUMNS) reportTooMany(reader, name.span)
+  else {
+    reader.seen?.add(foldName(column.name))
+    table.columns.push(column)
   }
-  else { table.columns.push(column) }
 }
 
 type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }

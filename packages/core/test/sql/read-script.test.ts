@@ -199,3 +199,19 @@ describe('whatever the text', () => {
     for (const text of ['(', '\'', ',', 'CREATE TABLE t (', '/*', '"', 'a ', '$$']) isSound(text.repeat(300_000 / text.length))
   })
 })
+
+describe('a table of very many columns', () => {
+  const wide = (count: number, more = ''): string => `CREATE TABLE t (${Array.from({ length: count }, (_, i) => `c${i} int`).join(', ')}${more});`
+  it('is read up to what a database takes, and the rest is said once', () => {
+    const { schema, findings } = readScript(wide(1700))
+    expect(schema.tables[0]!.columns.length).toBe(1600)
+    expect(findings.map(({ code }) => code).filter(code => code === 'names.too-many-columns')).toEqual(['names.too-many-columns'])
+  })
+  it('still finds a column twice, also after it was renamed or added', () => {
+    const codes = (script: string): string[] => readScript(script).findings.map(({ code }) => code)
+    expect(codes(wide(20, ', C7 text'))).toContain('names.duplicate-column')
+    expect(codes(`${wide(20)} ALTER TABLE t ADD COLUMN c7 int;`)).toContain('names.duplicate-column')
+    expect(codes(`${wide(20)} ALTER TABLE t RENAME COLUMN c7 TO z; ALTER TABLE t ADD COLUMN c7 int;`)).not.toContain('names.duplicate-column')
+    expect(codes(`${wide(20)} ALTER TABLE t RENAME COLUMN c7 TO z; ALTER TABLE t ADD COLUMN z int;`)).toContain('names.duplicate-column')
+  })
+})
