@@ -20,7 +20,8 @@ export function useKeys(keys: () => readonly ScreenKey[]): void {
     const pressed = nameOf(event)
     const found = keys().find(({ key, run }) => run && key.toLowerCase() === pressed.toLowerCase())
     if (!found) return
-    const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey
+    // Function keys type nothing: they act in an editor too, and are not what can be switched off.
+    const isPlain = !event.ctrlKey && !event.metaKey && !event.altKey && !/^F\d+$/.test(event.key)
     if (isPlain && (!single.value || isTyping(event))) return
     event.preventDefault()
     found.run!()

@@ -195,6 +195,30 @@ describe('from a brief to a mark that can be defended', () => {
   })
 })
 
+describe('by keyboard alone', () => {
+  it('an instructor decides a cell and goes on to the next hand-in', async () => {
+    const bo = await arrive('Bo Achterberg')
+    const courseId = await bo.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
+    const exercise = await bo.page.evaluate(async id => ((await (await fetch(`/api/courses/${id}`)).json()) as { exercises: { id: string, title: string }[] }).exercises.find(({ title }) => title.startsWith('Exchange'))!.id, courseId)
+    await bo.go(`/exercises/${exercise}/desk`)
+    await bo.sees('to decide', '[aria-current=true]')
+    const first = await bo.read('.queue [aria-current=true] .name')
+    for (const key of ['1', '3', 'Enter', 'u']) await bo.page.keyboard.press(key as 'u')
+    await bo.page.waitForSelector('#reason:focus')
+    await bo.page.keyboard.type('The type is given in the lecture notes.')
+    await bo.page.keyboard.press('Enter')
+    await bo.sees('decided by Bo Achterberg', '.evidence')
+    await bo.sees('3 to decide', '.queue [aria-current=true]')
+    await bo.page.keyboard.down('Control')
+    await bo.page.keyboard.press('Enter')
+    await bo.page.keyboard.up('Control')
+    await bo.page.waitForFunction(name => document.querySelector('.queue [aria-current=true] .name')?.textContent !== name, {}, first)
+    await bo.page.keyboard.press('e')
+    await bo.page.keyboard.press('k')
+    await bo.sees(first, '.queue [aria-current=true]')
+  })
+})
+
 describe('two windows', () => {
   it('a stale save is refused, both versions can be looked at, and the one that is chosen goes on', async () => {
     const first = await arrive('Ilse Nygaard')
