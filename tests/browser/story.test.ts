@@ -196,6 +196,44 @@ describe('from a brief to a mark that can be defended', () => {
 })
 
 describe('by keyboard alone', () => {
+  it('a student signs in, starts, writes, checks, reads the evidence and hands in', async () => {
+    const chiara = await Visitor.arrive(browser, demo.origin)
+    everybody.push(chiara)
+    const { keyboard } = chiara.page
+    const enter = async (text: string): Promise<void> => {
+      await chiara.tabTo(text)
+      await keyboard.press('Enter')
+      await chiara.settle()
+    }
+    await chiara.go('/sign-in')
+    for (let i = 0; i < 20 && !await chiara.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
+    await keyboard.type('chiara.lombardo@skarholm.example')
+    await keyboard.press('Tab')
+    await keyboard.type('vault-demo-pass')
+    await keyboard.press('Enter')
+    await chiara.page.waitForFunction(() => location.pathname === '/')
+    await chiara.settle()
+    await chiara.sees('A drawer for every packet')
+    await enter('A drawer for every packet')
+    await enter('Start')
+    await chiara.page.waitForSelector('.cm-content:focus')
+    await keyboard.sendCharacter(WRONG.replace('NULL,\n);', 'NULL\n);'))
+    await chiara.sees('saved', '.state')
+    await keyboard.down('Control')
+    await keyboard.press('Enter')
+    await keyboard.up('Control')
+    await chiara.sees('1 to see', '.margin')
+    await chiara.tabTo('Margin', 'F6')
+    await enter('Each drawer has exactly one bay')
+    await chiara.sees('is not declared to refer to bay', '[data-verdict=broken]')
+    await chiara.page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await enter('Hand in')
+    await chiara.sees('This is hand-in 1 of 1')
+    await chiara.page.waitForFunction(() => document.querySelector('[role=dialog]')?.contains(document.activeElement))
+    await enter('Hand in')
+    await chiara.sees('Received')
+  })
+
   it('an instructor decides a cell and goes on to the next hand-in', async () => {
     const bo = await arrive('Bo Achterberg')
     const courseId = await bo.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)

@@ -80,6 +80,19 @@ export class Visitor {
     await (handle.asElement() as import('puppeteer-core').ElementHandle<HTMLElement>).click()
   }
 
+  /** Presses Tab (or another key) until what has the focus says the text: the way of somebody without a mouse. */
+  async tabTo(text: string, key: 'Tab' | 'F6' = 'Tab'): Promise<void> {
+    for (let i = 0; i < 120; i++) {
+      const said = await this.page.evaluate((regions) => {
+        const element = document.activeElement as HTMLElement | null
+        return element && element !== document.body && (regions || element.matches('button, a, input, summary, [role=tab]')) ? `${element.getAttribute('aria-label') ?? ''} ${element.innerText}` : ''
+      }, key === 'F6')
+      if (said.includes(text)) return
+      await this.page.keyboard.press(key)
+    }
+    throw new Error(`"${text}" is not reached with ${key}.`)
+  }
+
   /** Types into the field once it is there. */
   async type(selector: string, text: string): Promise<void> {
     await this.page.waitForSelector(selector, { timeout: 15_000 })
