@@ -47,7 +47,7 @@ async function loadDependencies(): Promise<void> {
         <h3>Why</h3>
         <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
         <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
-        <p v-else-if="cell.open" class="small open">It rests on a pairing that is {{ cell.confidence ?? 'not sure' }}.</p>
+        <p v-else-if="cell.confidence !== 'sure'" class="small open">It rests on a pairing that is {{ cell.confidence }}.</p>
         <details class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
           <pre v-if="dependencies && dependencies.length > 0" class="mono">{{ dependencies.join('\n') }}</pre><p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p></details>
       </div>

@@ -11,7 +11,7 @@ const emit = defineEmits<{ kept: [handIn: HandInAnswer], changed: [], leave: [] 
 const pins = computed(() => handIn.pinning.pins)
 const preview = shallowRef<{ pins: readonly Pin[], element: string, answer: PairingPreview }>()
 const lines = computed<readonly PairingLine[]>(() => preview.value?.answer.pairing ?? handIn.marking?.pairing ?? [])
-const tables = computed(() => readScript(handIn.script, { given: { tables: readScript(handIn.starter ?? '').schema.tables.map(table => ({ ...table, given: true })) } }).schema.tables)
+const tables = computed(() => readScript(handIn.script, { given: readScript(handIn.starter ?? '').schema }).schema.tables)
 const entities = computed(() => lines.value.filter(({ model }) => !model.includes('.')).map(entity => ({ entity, members: lines.value.filter(({ model }) => model.startsWith(`${entity.model}.`)) })))
 const unsure = computed(() => lines.value.filter(({ confidence }) => confidence !== 'sure').length)
 const isReleased = computed(() => handIn.state === 'released')

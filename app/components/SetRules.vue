@@ -16,7 +16,7 @@ const missing = computed(() => {
   const known = new Set(document.rules.flatMap(partsOf).map(key))
   return proposeRules(prepared.value.world, prepared.value.model.schema).filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
 })
-const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, partsOf(entry).flatMap(rule => unknownElements(prepared.value.world, rule, prepared.value.model.schema)).join(' ')])))
+const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, unknownElements(prepared.value.world, entry, prepared.value.model.schema).join(' ')])))
 const sum = computed(() => document.rules.filter(({ off }) => !off).reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000)
 const unread = computed(() => document.rules.filter(({ readMe, off }) => readMe && !off).length)
 /** Sentences that nobody has read yet come first. */

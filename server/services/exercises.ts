@@ -1,6 +1,6 @@
 import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { partsOf, proposeRules, unknownElements } from '@nomenklatura/core/rules'
+import { proposeRules, unknownElements } from '@nomenklatura/core/rules'
 import type { CourseAnswer, ExerciseLine, ExerciseSetting, Role, Schedule } from '#shared/answers'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
@@ -112,7 +112,7 @@ export function missingBeforePublishing(document: ExerciseDocument): string[] {
   const rules = document.rules.filter(({ off }) => !off)
   if (rules.length === 0) missing.push('No rule is switched on.')
   for (const entry of rules) {
-    const unknown = partsOf(entry).flatMap(rule => unknownElements(world, rule, model.schema))
+    const unknown = unknownElements(world, entry, model.schema)
     if (unknown.length > 0) missing.push(`Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
   }
   return missing

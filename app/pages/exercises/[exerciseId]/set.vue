@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { readScript } from '@nomenklatura/core/sql'
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { partsOf, unknownElements } from '@nomenklatura/core/rules'
+import { unknownElements } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
 
@@ -95,7 +95,7 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
 /* What is missing, and what is worth a look */
 const model = computed(() => document.value?.models[0]?.script ?? '')
 const given = computed(() => readScript(document.value?.starter ?? ''))
-const read = computed(() => readScript(model.value, { given: { tables: given.value.schema.tables.map(table => ({ ...table, given: true })) } }))
+const read = computed(() => readScript(model.value, { given: given.value.schema }))
 const ownTables = computed(() => read.value.schema.tables.filter(table => !table.given))
 const missing = computed(() => {
   if (!document.value) return []
@@ -104,7 +104,7 @@ const missing = computed(() => {
   return [
     document.value.brief.trim() === '' ? 'the brief' : '',
     ownTables.value.length === 0 ? 'a model answer' : read.value.findings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
-    rules.length === 0 ? 'a rule' : rules.some(entry => partsOf(entry).some(rule => unknownElements(world, rule, answer.schema).length > 0)) ? 'rules that fit the model answer' : '',
+    rules.length === 0 ? 'a rule' : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0) ? 'rules that fit the model answer' : '',
   ].filter(part => part !== '')
 })
 const worthALook = computed(() => {

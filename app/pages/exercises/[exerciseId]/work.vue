@@ -13,7 +13,7 @@ const sheet = computed(() => store.sheet?.exerciseId === exerciseId.value ? stor
 const zone = computed(() => sheet.value?.course.timeZone ?? 'UTC')
 const isBegun = computed(() => sheet.value?.script !== null)
 const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
-const read = computed(() => readScript(store.script, { given: { tables: given.value.tables.map(table => ({ ...table, given: true })) } }))
+const read = computed(() => readScript(store.script, { given: given.value }))
 /** As one types: what is well formed. What else there is to say comes with a check. */
 const isForm = ({ code: finding }: Finding): boolean => finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
 const liveFindings = computed(() => read.value.findings.filter(finding => isForm(finding)))

@@ -6,6 +6,11 @@ export type PairReason
 /** sure: one may rely on it · likely, weak: doubtful, shown as open where a rule needs it. What is below weak is not paired. */
 export type Confidence = 'sure' | 'likely' | 'weak'
 
+/** The lowest confidence of some pairs; sure where there are none. */
+export function lowestConfidence(pairs: readonly { readonly confidence: Confidence }[]): Confidence {
+  return (['weak', 'likely'] as const).find(wanted => pairs.some(({ confidence }) => confidence === wanted)) ?? 'sure'
+}
+
 export interface Pair {
   readonly confidence: Confidence
   /** 0 to 1, for ordering only: what is shown is the word. */

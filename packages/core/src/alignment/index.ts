@@ -2,6 +2,7 @@ export { findAttribute, findEntity, findRole, worldFromSchema, type Samples, typ
 export type {
   Alignment, AttributePlacement, Confidence, Copy, EntityPlacement, GlossaryEntry, Pair, PairReason, Part, Pin, Repetition, RoleLayout, RolePlacement, Step,
 } from './alignment'
+export { lowestConfidence } from './alignment'
 export { align, candidateAlignments, type AlignOptions } from './align'
 export { assign, totalOf } from './assignment'
 export { nameLikeness, nameWords } from './names'

@@ -3,6 +3,7 @@ import type { AttributeSet } from './attribute-set'
 import { primeAttributes } from './candidate-keys'
 import { impliesMixed, mixedClosure } from './basis'
 import { losslessJoin } from './chase'
+import { closure } from './closure'
 import { decomposeToBcnf, keysOfPart, lostDependencies, synthesis } from './decomposition'
 import { decomposeToFourthForm, fourthFormViolations, isInFourthForm, leavesOf, mixedKeys } from './fourth-form'
 import { functionalPart } from './functional-part'
@@ -54,6 +55,8 @@ interface Setting {
   readonly constraints: Constraints
   /** The functional dependencies that both kinds imply; undefined when a limit stopped them. */
   readonly functional: readonly Dependency[] | undefined
+  /** A minimal cover of them, or of the given ones where a limit stopped them. */
+  readonly cover: readonly Dependency[]
   readonly options: { readonly limit?: number }
 }
 
@@ -70,10 +73,11 @@ export function analyse(question: DependencyQuestion): DependencyAnswer {
     multivalued: question.dependencies.filter(({ multi }) => multi).map(({ from, to }) => universe.multivalued(from, to)),
   }
   const options = question.limit === undefined ? {} : { limit: question.limit }
-  const setting: Setting = { universe, constraints, functional: functionalPart(size, constraints, options), options }
+  const functional = functionalPart(size, constraints, options)
+  const setting: Setting = { universe, constraints, functional, cover: minimalCover(size, functional ?? constraints.functional).cover, options }
   universe.set(question.nonAtomic ?? [])
   const answer = { ...describe(setting, question), ...asked(setting, question) }
-  const stopped = undecidedParts(answer)
+  const stopped = [...undecidedParts(answer), ...functional ? [] : ['minimalCover', 'synthesis']]
   return stopped.length > 0 ? { ...answer, undecided: stopped } : answer
 }
 
@@ -82,13 +86,13 @@ const namesOf = (universe: Universe) => (dependency: Dependency): Named =>
 
 /** Keys, cover, form and the splits that the theory gives. */
 function describe(setting: Setting, question: DependencyQuestion): DependencyAnswer {
-  const { universe, constraints, functional, options } = setting
+  const { universe, constraints, functional, cover, options } = setting
   const { size } = universe
   const named = namesOf(universe)
   const hasMulti = constraints.multivalued.length > 0
   if (!functional) {
     return {
-      keys: mixedKeys(size, constraints, options).keys.map(key => universe.list(key)), keysComplete: false, prime: null, minimalCover: minimalCover(size, constraints.functional).cover.map(named),
+      keys: mixedKeys(size, constraints, options).keys.map(key => universe.list(key)), keysComplete: false, prime: null, minimalCover: cover.map(named),
       normalForm: null, violations: [], synthesis: [], bcnf: null, bcnfLost: null, fourth: null,
     }
   }
@@ -96,22 +100,22 @@ function describe(setting: Setting, question: DependencyQuestion): DependencyAns
   const { prime, undecided } = primeAttributes(size, form.keys)
   const bcnf = decomposeToBcnf(size, functional, options)
   const part = (attributes: AttributeSet) => partOf(setting, attributes)
-  const multivalued = fourthFormViolations(size, constraints).filter(() => hasMulti)
+  const multivalued = hasMulti ? fourthFormViolations(size, constraints) : []
   const fourth = hasMulti ? decomposeToFourthForm(size, constraints, options) : undefined
   return {
     keys: form.keys.keys.map(key => universe.list(key)),
     keysComplete: form.keys.complete,
     prime: undecided.isEmpty() ? universe.list(prime) : null,
-    minimalCover: minimalCover(size, functional).cover.map(named),
+    minimalCover: cover.map(named),
     normalForm: hasMulti && form.form === 'BCNF' && multivalued.length === 0 ? '4NF' : form.form ?? null,
     violations: [
       ...form.violations.map(violation => ({ form: violation.form as string, dependency: named(violation.dependency), reason: reasonInWords(universe, violation) })),
-      ...multivalued.filter(({ dependency }) => !form.violations.some(other => other.dependency.from.equals(dependency.from)))
-        .map(({ dependency }) => ({ form: '4NF', dependency: named(dependency), reason: fourthInWords(universe, dependency) })),
+      ...multivalued.filter(({ from }) => !form.violations.some(other => other.dependency.from.equals(from)))
+        .map(dependency => ({ form: '4NF', dependency: named(dependency), reason: fourthInWords(universe, dependency) })),
     ],
     synthesis: synthesis(size, functional).map(part),
     bcnf: bcnf ? bcnf.map(part) : null,
-    bcnfLost: bcnf ? lostDependencies(size, bcnf, minimalCover(size, functional).cover).map(named) : null,
+    bcnfLost: bcnf ? lostDependencies(size, bcnf, cover).map(named) : null,
     ...hasMulti ? { fourth: fourth ? leavesOf(fourth).map(part) : null } : {},
   }
 }
@@ -121,11 +125,12 @@ function asked(setting: Setting, question: DependencyQuestion): Partial<Dependen
   const { universe, constraints, functional, options } = setting
   const { size } = universe
   const named = namesOf(universe)
+  const closureOf = (set: AttributeSet): AttributeSet => functional ? closure(size, set, functional) : mixedClosure(size, set, constraints)
   return {
     ...question.split ? { split: judgeSplit(setting, question.split) } : {},
-    ...question.closures ? { closures: question.closures.map(names => universe.list(mixedClosure(size, universe.set(names), constraints))) } : {},
+    ...question.closures ? { closures: question.closures.map(names => universe.list(closureOf(universe.set(names)))) } : {},
     ...question.implies
-      ? { implies: question.implies.map(({ from, to, multi }) => impliesMixed(size, constraints, multi ? universe.multivalued(from, to) : universe.dependency(from, to))) }
+      ? { implies: question.implies.map(({ from, to, multi }) => multi ? impliesMixed(size, constraints, universe.multivalued(from, to)) : universe.set(to).isSubsetOf(closureOf(universe.set(from)))) }
       : {},
     ...question.project
       ? { project: question.project.map(names => functional ? project(size, universe.set(names), functional, options)?.map(named) ?? null : null) }
@@ -139,10 +144,10 @@ function partOf({ universe, functional, options }: Setting, attributes: Attribut
 }
 
 function judgeSplit(setting: Setting, split: readonly string[][]) {
-  const { universe, constraints, functional, options } = setting
+  const { universe, constraints, functional, cover, options } = setting
   const { size } = universe
   const sets = split.map(names => universe.set(names))
-  const lost = lostDependencies(size, sets, minimalCover(size, functional ?? constraints.functional).cover)
+  const lost = lostDependencies(size, sets, cover)
   return {
     lossless: losslessJoin(size, sets, constraints).lossless ?? null,
     preserving: lost.length === 0,

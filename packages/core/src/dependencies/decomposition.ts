@@ -61,39 +61,6 @@ export function keysOfPart(
 }
 
 /**
- * Whether joining the parts always gives the original rows back, by the chase; on failure `tableau` is a counterexample: row i agrees
- * with the lost row on part i (symbol 0 = the common value, else a value of that row's own).
- * Source: Aho, Beeri & Ullman, The theory of joins in relational databases, TODS 4(3), 1979.
- */
-export function lossless(
-  size: number, parts: readonly AttributeSet[], dependencies: readonly Dependency[],
-): { lossless: boolean, tableau: number[][] } {
-  const rows = parts.map((part, r) => Array.from({ length: size }, (_, a) => part.has(a) ? 0 : r + 1))
-  for (let changed = true; changed;) {
-    changed = false
-    for (const { from, to } of dependencies) {
-      const groups = new Map<string, number[][]>()
-      for (const row of rows) {
-        const key = [...from].map(a => row[a]).join(',')
-        groups.set(key, [...groups.get(key) ?? [], row])
-      }
-      for (const group of groups.values()) {
-        for (const a of to) changed = equate(rows, group, a) || changed
-      }
-    }
-  }
-  return { lossless: rows.some(row => row.every(symbol => symbol === 0)), tableau: rows }
-}
-
-function equate(rows: readonly number[][], group: readonly number[][], attribute: number): boolean {
-  const symbols = new Set(group.map(row => row[attribute]!))
-  if (symbols.size < 2) return false
-  const least = Math.min(...symbols)
-  for (const row of rows) if (symbols.has(row[attribute]!)) row[attribute] = least
-  return true
-}
-
-/**
  * The dependencies that no combination of the parts can check, found without projecting: the closure by fragments.
  * Source: Beeri & Honeyman, Preserving functional dependencies, SIAM J. Comput. 10(3), 1981; Ullman.
  */

@@ -11,22 +11,14 @@ export function mixedKeys(size: number, constraints: Constraints, options: { lim
   return { keys: minimal, complete }
 }
 
-/** A nontrivial multivalued dependency whose left side is no superkey. */
-export interface FourthFormViolation {
-  readonly dependency: Multivalued
-}
-
 /**
- * The multivalued dependencies that break fourth normal form, among the given ones of both kinds (that suffices: if every given left side is a
+ * The multivalued dependencies that break fourth normal form (not trivial, and from what is no superkey), among the given ones of both kinds (that suffices: if every given left side is a
  * superkey, all that is implied follows from the keys). One for each left side, its right side one block of the basis.
  * Source: Fagin, Multivalued dependencies and a new normal form, TODS 2(3), 1977.
  */
-export function fourthFormViolations(size: number, constraints: Constraints): FourthFormViolation[] {
+export function fourthFormViolations(size: number, constraints: Constraints): Multivalued[] {
   const lefts = new Map([...constraints.multivalued, ...constraints.functional].map(({ from }) => [from.key, from]))
-  return [...lefts.values()].flatMap((from) => {
-    const found = violationAt(size, AttributeSet.full(size), from, constraints)
-    return found ? [{ dependency: found }] : []
-  })
+  return [...lefts.values()].flatMap(from => violationAt(size, AttributeSet.full(size), from, constraints) ?? [])
 }
 
 /** What `from` multidetermines within a part without being a key of it; undefined where there is nothing of the kind. */

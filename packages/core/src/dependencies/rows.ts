@@ -1,5 +1,5 @@
-import { AttributeSet } from './attribute-set'
-import { dependencyBasis, impliesMixed } from './basis'
+import type { AttributeSet } from './attribute-set'
+import { dependencyBasis, impliesMixed, mixedClosure } from './basis'
 import type { Row } from './chase'
 import { closure } from './closure'
 import { borders } from './dualize'
@@ -11,10 +11,11 @@ import type { Constraints, Dependency, Multivalued } from './universe'
  */
 export function refutingRows(size: number, constraints: Constraints, dependency: Dependency | Multivalued): [Row, Row] | undefined {
   if (impliesMixed(size, constraints, dependency)) return undefined
-  const isMulti = 'multi' in dependency
-  const fixed = constraints.functional.reduce((all, { from, to }) => all.union(to.minus(from)), AttributeSet.empty(size))
-  const block = dependencyBasis(size, dependency.from, constraints).find(other =>
-    other.meets(dependency.to) && (isMulti ? !other.isSubsetOf(dependency.to) : !(other.size === 1 && other.isSubsetOf(fixed))))!
+  const { from, to } = dependency
+  const isFree = 'multi' in dependency
+    ? (block: AttributeSet): boolean => block.meets(to) && !block.isSubsetOf(to)
+    : (block: AttributeSet): boolean => block.meets(to.minus(mixedClosure(size, from, constraints)))
+  const block = dependencyBasis(size, from, constraints).find(isFree)!
   const zeros = Array.from({ length: size }, () => 0)
   return [zeros, zeros.map((_, at) => block.has(at) ? 1 : 0)]
 }

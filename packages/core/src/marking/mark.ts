@@ -8,7 +8,7 @@ import type { PreparedExercise } from './prepare'
 import { points, type Cell, type Override, type Points } from './points'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '2'
+export const ENGINE_VERSION = '3'
 
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script. */
 export interface MarkedCell extends Cell {
@@ -16,10 +16,8 @@ export interface MarkedCell extends Cell {
   readonly because: readonly { readonly sentence: string, readonly told?: string, readonly place: { readonly start: number, readonly end: number } | null }[]
   readonly witness: Witness | null
   readonly tables: readonly string[]
-  /** The lowest confidence of the pairings it rests on. */
+  /** The lowest confidence of the pairings it rests on; what is not sure is shown as open. */
   readonly confidence: Confidence
-  /** Whether it rests on a pairing that is not sure. */
-  readonly open: boolean
   /** Why nothing can be told; set with that verdict. */
   readonly doubt?: Doubt
 }
@@ -101,14 +99,16 @@ function markAgainst(exercise: PreparedExercise, model: number, read: ReadScript
 
 /** The dependencies that a rule was judged by in a script, as lines to be read (under the first model answer). */
 export function explainRule({ document, world, given, glossaries }: PreparedExercise, script: string, rule: string, { pins = [] }: { pins?: readonly Pin[] } = {}): string[] {
-  const entry = askedRules(document.rules).find(({ id }) => id === rule)
+  const asked = askedRules(document.rules)
+  const parts = asked.filter(({ id }) => id === rule).flatMap(partsOf)
   const schema = soundPart(readScript(script, { given }).schema)
   const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0]!, pins })
-  return entry ? partsOf(entry).flatMap(part => dependenciesInWords(new Reading(world, schema, alignment!, askedRules(document.rules).flatMap(partsOf)), part)) : []
+  const reading = new Reading(world, schema, alignment!, asked.flatMap(partsOf))
+  return parts.flatMap(part => dependenciesInWords(reading, part))
 }
 
 /** The rules that scripts are asked: switched on, with at least one part that a script can show. */
-export function askedRules(rules: readonly RuleEntry[]): RuleEntry[] {
+function askedRules(rules: readonly RuleEntry[]): RuleEntry[] {
   return rules.filter(({ off }) => !off).flatMap((entry) => {
     const [first, ...rest] = partsAsked(entry, 'script')
     return first ? [{ ...entry, rule: first, and: rest }] : []
@@ -128,7 +128,7 @@ function withUnread({ statements, findings }: ReadScript, evaluation: Evaluation
 }
 
 function toCell(rule: string, evaluation: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
-  const { verdict, because, witness, tables, confidence, open, doubt } = evaluation
+  const { verdict, because, witness, tables, confidence, doubt } = evaluation
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
     rule, sheet: 'script', verdict, follows,
@@ -136,7 +136,7 @@ function toCell(rule: string, evaluation: Evaluation, follows: string | null, gi
       const told = becauseForStudent(reason)
       return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven ? { start: reason.place.start, end: reason.place.end } : null }
     }),
-    witness, tables, confidence, open, ...doubt ? { doubt } : {},
+    witness, tables, confidence, ...doubt ? { doubt } : {},
   }
 }
 

@@ -1,3 +1,4 @@
+import { lowestConfidence } from '../alignment'
 import type { Evaluation, Verdict } from '../rules'
 
 /** What one part does to the sentence: the first of these that any part has is the sentence's verdict. */
@@ -13,8 +14,7 @@ export function combineParts(parts: readonly Evaluation[]): Evaluation {
   return {
     ...lead, verdict,
     because: verdict === 'upheld' ? parts.flatMap(({ because }) => because.slice(-1)) : deciding.flatMap(({ because }) => because),
-    tables: [...new Set(parts.flatMap(({ tables }) => tables))], open: parts.some(({ open }) => open),
-    confidence: (['weak', 'likely'] as const).find(wanted => parts.some(({ confidence }) => confidence === wanted)) ?? 'sure',
+    tables: [...new Set(parts.flatMap(({ tables }) => tables))], confidence: lowestConfidence(parts),
   }
 }
 

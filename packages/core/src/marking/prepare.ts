@@ -27,8 +27,7 @@ export interface PreparedExercise {
 
 /** Reads the starter and the model answers. An exercise without a model answer has an empty world. */
 export function prepareExercise(document: MarkableExercise): PreparedExercise {
-  const starter = readScript(document.starter ?? '').schema
-  const given: Schema = { tables: starter.tables.map(table => ({ ...table, given: true })) }
+  const given: Schema = readScript(document.starter ?? '').schema
   const model = readScript(document.models[0]?.script ?? '', { given })
   const world = worldFromSchema(soundPart(model.schema), document.samples)
   const { glossary } = document

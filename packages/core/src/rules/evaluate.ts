@@ -6,7 +6,7 @@ import { givenRows } from './evaluate-rows'
 import { mayHaveNone, participation } from './evaluate-participation'
 import { onDelete, onUpdate, refersTo } from './evaluate-references'
 import { atomic, stores, valueRule } from './evaluate-values'
-import type { Confidence } from '../alignment'
+import { lowestConfidence, type Confidence } from '../alignment'
 import { Reading } from './reading'
 import { absent, type Result } from './result'
 import { elementsOf, type Rule } from './rule'
@@ -17,9 +17,7 @@ import type { Evaluation } from './verdict'
  * or must not, over the dependencies made from the answer's keys and references along the paths that the alignment gives.
  */
 export function evaluate(reading: Reading, rule: Rule): Evaluation {
-  const result = evaluateKind(reading, rule)
-  const confidence = confidenceOf(reading, rule)
-  return { ...result, confidence, open: confidence !== 'sure' }
+  return { ...evaluateKind(reading, rule), confidence: confidenceOf(reading, rule) }
 }
 
 /**
@@ -32,7 +30,7 @@ export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): E
   if (at < 0) return first!
   const { element, first: here, other: there } = difference(readings[0]!, readings[at + 1]!)
   return {
-    verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, open: true, confidence: 'weak',
+    verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, confidence: 'weak',
     because: [{ code: 'pairing-open', params: { element, first: here, other: there, verdict: first!.verdict, otherVerdict: others[at]!.verdict } }, ...first!.because],
   }
 }
@@ -96,5 +94,5 @@ function confidenceOf({ alignment }: Reading, rule: Rule): Confidence {
     ...alignment.roles.filter(({ entity, role }) => isOwn(entity) && elements.includes(role)),
     ...alignment.attributes.filter(({ entity, attribute }) => isOwn(entity) && elements.includes(attribute)),
   ]
-  return (['weak', 'likely'] as const).find(wanted => pairs.some(({ confidence }) => confidence === wanted)) ?? 'sure'
+  return lowestConfidence(pairs)
 }

@@ -8,7 +8,7 @@ import type { Because, Evaluation, Verdict, Witness } from './verdict'
 export type Of<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 
 /** An evaluation before it is known how sure the pairs are that it rests on. */
-export type Result = Omit<Evaluation, 'open' | 'confidence'>
+export type Result = Omit<Evaluation, 'confidence'>
 export type Goal = { readonly row: Occurrence } | { readonly columns: readonly ColumnAt[] }
 
 export function absent(code: Because['code'], params: Because['params']): Result {

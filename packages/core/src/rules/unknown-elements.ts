@@ -1,10 +1,14 @@
 import { findEntity, type World } from '../alignment'
 import { findColumn, findTable, type Schema } from '../schema'
 import { listInWords } from './because'
-import { elementsOf, type Rule } from './rule'
+import { elementsOf, partsOf, type Rule, type RuleEntry } from './rule'
 
-/** Elements that a rule names and the world does not have: in words, empty when all is well. */
-export function unknownElements(world: World, rule: Rule, model: Schema): string[] {
+/** Elements that a sentence names, in any of its parts, and the world does not have: in words, empty when all is well. */
+export function unknownElements(world: World, entry: Pick<RuleEntry, 'rule' | 'and'>, model: Schema): string[] {
+  return [...new Set(partsOf(entry).flatMap(rule => unknownInRule(world, rule, model)))]
+}
+
+function unknownInRule(world: World, rule: Rule, model: Schema): string[] {
   const entity = findEntity(world, rule.entity)
   if (!entity) return [`There is no "${rule.entity}" in the model answer.`]
   const known = new Set([...entity.attributes.map(({ name }) => name), ...entity.roles.map(({ name }) => name)])

@@ -55,8 +55,6 @@ export interface Evaluation {
   readonly witness: Witness | null
   /** Tables of the answer that the verdict rests on. */
   readonly tables: readonly string[]
-  /** The lowest confidence of the pairings it rests on. */
+  /** The lowest confidence of the pairings it rests on; what is not sure is shown as open. */
   readonly confidence: Confidence
-  /** Whether a pairing it rests on is not sure. */
-  readonly open: boolean
 }

@@ -109,7 +109,7 @@ describe('a proposed rule sheet', () => {
   it('asks nothing twice, names only what is there, and its points sum to the total', () => {
     const parts = rules.flatMap(partsOf)
     expect(new Set(parts.map(rule => JSON.stringify(rule))).size).toBe(parts.length)
-    expect(parts.flatMap(rule => unknownElements(world, rule, model))).toEqual([])
+    expect(rules.flatMap(entry => unknownElements(world, entry, model))).toEqual([])
     expect(rules.reduce((sum, { points }) => sum + points, 0)).toBe(40)
   })
   it('says each relationship both ways, with both leasts', () => {
@@ -138,7 +138,7 @@ describe('a proposed rule sheet', () => {
     expect(sheet.flatMap(partsOf).length).toBeGreaterThan(40)
   })
   it('says which element a rule names that is no longer there', () => {
-    expect(unknownElements(world, { kind: 'mustHave', entity: 'trial', path: 'colour' }, model)[0]).toContain('"trial" of the model answer has no "colour"')
-    expect(unknownElements(world, { kind: 'atMostOne', entity: 'drawer', role: 'bay' }, model)[0]).toContain('no "drawer"')
+    expect(unknownElements(world, { rule: { kind: 'mustHave', entity: 'trial', path: 'colour' } }, model)[0]).toContain('"trial" of the model answer has no "colour"')
+    expect(unknownElements(world, { rule: { kind: 'mustHave', entity: 'trial', path: 'taxon' }, and: [{ kind: 'atMostOne', entity: 'drawer', role: 'bay' }] }, model)[0]).toContain('no "drawer"')
   })
 })

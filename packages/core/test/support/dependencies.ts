@@ -29,3 +29,21 @@ export function closureByDefinition(start: AttributeSet, dependencies: readonly 
   }
   return reached
 }
+
+/** Whether the parts join without loss under functional dependencies alone, by the textbook's tableau: equate until nothing changes, look for a row of zeros. */
+export function losslessByTableau(parts: readonly AttributeSet[], dependencies: readonly Dependency[]): boolean {
+  const rows = parts.map((part, r) => Array.from({ length: SIZE }, (_, at) => part.has(at) ? 0 : r + 1))
+  for (let changed = true; changed;) {
+    changed = false
+    for (const { from, to } of dependencies) for (const a of rows) for (const b of rows) {
+      if (![...from].every(at => a[at] === b[at])) continue
+      for (const at of to) {
+        const [least, most] = [Math.min(a[at]!, b[at]!), Math.max(a[at]!, b[at]!)]
+        if (least === most) continue
+        for (const row of rows) if (row[at] === most) row[at] = least
+        changed = true
+      }
+    }
+  }
+  return rows.some(row => row.every(symbol => symbol === 0))
+}
