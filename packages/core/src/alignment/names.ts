@@ -1,4 +1,4 @@
-import { editDistance } from '../schema'
+import { editDistance } from '../findings'
 
 /** A name cut into comparable words: lower case, singular, with the many words for "number that identifies" made one. */
 export type NameWords = readonly string[]

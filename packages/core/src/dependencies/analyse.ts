@@ -5,11 +5,12 @@ import { impliesMixed, mixedClosure } from './basis'
 import { losslessJoin } from './chase'
 import { closure } from './closure'
 import { decomposeToBcnf, keysOfPart, lostDependencies, synthesis } from './decomposition'
-import { decomposeToFourthForm, fourthFormViolations, isInFourthForm, leavesOf, mixedKeys } from './fourth-form'
+import { decomposeToFourthForm, fourthFormViolations, isInFourthForm, mixedKeys } from './fourth-form'
 import { functionalPart } from './functional-part'
 import { minimalCover } from './minimal-cover'
 import { normalForm, type Violation } from './normal-form'
 import { project } from './projection'
+import { leavesOf } from './split-tree'
 import { Universe, type Constraints, type Dependency, type Multivalued } from './universe'
 
 const Names = z.array(z.string().min(1))

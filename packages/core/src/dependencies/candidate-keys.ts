@@ -25,27 +25,62 @@ export interface Keys {
  * Source: Lucchesi & Osborn, Candidate keys for relations, JCSS 17(2), 1978.
  */
 export function candidateKeys(size: number, dependencies: readonly Dependency[], options: KeyOptions = {}): Keys {
-  const budget = { left: options.limit ?? 1_000_000, cancelled: options.cancelled ?? (() => false) }
-  let keys: AttributeSet[] = [AttributeSet.empty(size)]
-  let complete = true
-  for (const component of components(size, dependencies)) {
-    const found: AttributeSet[] = []
-    const search = keysOfComponent(size, component, budget)
-    for (let next = search.next(); ; next = search.next()) {
-      if (next.done) {
-        complete &&= next.value
-        break
-      }
-      found.push(next.value)
-    }
-    const room = Math.max(1, Math.floor((budget.left + found.length) / found.length))
-    if (keys.length > room) {
-      keys = keys.slice(0, room)
-      complete = false
-    }
-    keys = keys.flatMap(key => found.map(part => key.union(part)))
+  const keys: AttributeSet[] = []
+  const search = keysOneByOne(size, dependencies, options)
+  for (let next = search.next(); ; next = search.next()) {
+    if (next.done) return { keys: keys.sort(compareSets), complete: next.value }
+    keys.push(next.value)
   }
-  return { keys: keys.sort(compareSets), complete }
+}
+
+/**
+ * The candidate keys as they are found, each once, in no promised order but always the same; the generator returns whether it came to the end. The first
+ * comes after one minimisation; each counts as a step of the limit, so that neither a search nor a product of components runs on.
+ */
+export function* keysOneByOne(size: number, dependencies: readonly Dependency[], options: KeyOptions = {}): Generator<AttributeSet, boolean> {
+  const budget = { left: options.limit ?? 1_000_000, cancelled: options.cancelled ?? (() => false) }
+  const searches = components(size, dependencies).map(component => new RememberedSearch(keysOfComponent(size, component, budget)))
+  let isCut = false
+  const combine = function* (at: number, prefix: AttributeSet): Generator<AttributeSet> {
+    const search = searches[at]
+    if (!search) {
+      if (budget.left-- <= 0 || budget.cancelled()) isCut = true
+      else yield prefix
+      return
+    }
+    for (const part of search.all()) {
+      if (isCut) return
+      yield* combine(at + 1, prefix.union(part))
+    }
+  }
+  // The first key is always given, even by a limit of 1.
+  budget.left++
+  yield* combine(0, AttributeSet.empty(size))
+  return !isCut && searches.every(({ isComplete }) => isComplete !== false)
+}
+
+/** A search whose finds can be gone through again and again: it goes on only as far as somebody asks. */
+class RememberedSearch {
+  private readonly found: AttributeSet[] = []
+  /** Undefined until it came to its end. */
+  isComplete: boolean | undefined
+
+  constructor(private readonly search: Generator<AttributeSet, boolean>) {}
+
+  * all(): Generator<AttributeSet> {
+    for (let at = 0; ; at++) {
+      if (at === this.found.length && !this.more()) return
+      yield this.found[at]!
+    }
+  }
+
+  private more(): boolean {
+    if (this.isComplete !== undefined) return false
+    const next = this.search.next()
+    if (next.done) this.isComplete = next.value
+    else this.found.push(next.value)
+    return !next.done
+  }
 }
 
 interface Component {

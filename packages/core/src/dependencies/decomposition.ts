@@ -3,6 +3,7 @@ import { candidateKeys } from './candidate-keys'
 import { closure } from './closure'
 import { minimalCover } from './minimal-cover'
 import { project } from './projection'
+import { leavesOf, type SplitTree } from './split-tree'
 import type { Dependency } from './universe'
 
 /**
@@ -28,25 +29,59 @@ export function synthesis(size: number, dependencies: readonly Dependency[]): At
     part.isSubsetOf(other) && (!part.equals(other) || j < i)))
 }
 
-/** Boyce-Codd normal form by splitting off one violation at a time; undefined when a projection met its limit. */
-export function decomposeToBcnf(
-  size: number, dependencies: readonly Dependency[], options: { limit?: number } = {},
-): AttributeSet[] | undefined {
-  const parts: AttributeSet[] = []
-  const waiting = [AttributeSet.full(size)]
-  for (let part = waiting.pop(); part; part = waiting.pop()) {
-    const within = project(size, part, dependencies, options)
+/**
+ * Boyce-Codd normal form by splitting off one violation at a time: a tree that says which violation split what. Undefined when a projection met its
+ * limit; `splitInPairs` always ends, and splits more than it need.
+ */
+export function bcnfTree(size: number, dependencies: readonly Dependency[], options: { limit?: number } = {}): SplitTree | undefined {
+  const split = (attributes: AttributeSet): SplitTree | undefined => {
+    const within = project(size, attributes, dependencies, options)
+    const violation = within?.find(({ from }) => !attributes.isSubsetOf(closure(size, from, within)))
     if (!within) return undefined
-    const violation = within.find(({ from }) => !part!.isSubsetOf(closure(size, from, within)))
-    if (!violation) {
-      parts.push(part)
-      continue
-    }
-    const split = closure(size, violation.from, within).intersect(part)
-    waiting.push(part.minus(split).union(violation.from), split)
+    if (!violation) return { attributes }
+    const off = closure(size, violation.from, within).intersect(attributes)
+    const [first, second] = [split(off), split(attributes.minus(off).union(violation.from))]
+    return first && second && { attributes, by: { from: violation.from, to: off.minus(violation.from) }, parts: [first, second] }
   }
-  return parts.sort((a, b) => [...a][0]! - [...b][0]! || compareSets(a, b))
-    .filter((part, i, sorted) => !sorted.some((other, j) => part.isSubsetOf(other) && (!part.equals(other) || j < i)))
+  return split(AttributeSet.full(size))
+}
+
+/** The parts of `bcnfTree`, by their first attributes. */
+export function decomposeToBcnf(size: number, dependencies: readonly Dependency[], options: { limit?: number } = {}): AttributeSet[] | undefined {
+  const tree = bcnfTree(size, dependencies, options)
+  return tree && leavesOf(tree).sort((a, b) => [...a][0]! - [...b][0]! || compareSets(a, b))
+}
+
+/**
+ * A lossless split into parts in Boyce-Codd normal form in polynomial time, without projecting. It may split what was in that form already.
+ * Source: Tsou & Fischer, Decomposition of a relation scheme into Boyce-Codd normal form, SIGACT News 14(3), 1982; Ullman (from memory).
+ */
+export function splitInPairs(size: number, dependencies: readonly Dependency[]): AttributeSet[] {
+  const parts: AttributeSet[] = []
+  let rest = AttributeSet.full(size)
+  for (;;) {
+    const pair = fixedWithout(size, rest, dependencies)
+    if (!pair) break
+    let part = rest
+    let [a, b] = pair
+    for (let next: typeof pair | undefined = pair; next; next = fixedWithout(size, part, dependencies)) {
+      [a, b] = next
+      part = part.without(b)
+    }
+    parts.push(part)
+    rest = rest.without(a)
+  }
+  return [...parts, rest].filter((part, i, all) => !all.some((other, j) => part.isSubsetOf(other) && (!part.equals(other) || j < i)))
+}
+
+/** Two attributes of which the rest of the part, without both, fixes the first. */
+function fixedWithout(size: number, part: AttributeSet, dependencies: readonly Dependency[]): [number, number] | undefined {
+  for (const a of part) {
+    for (const b of part) {
+      if (a !== b && closure(size, part.without(a).without(b), dependencies).has(a)) return [a, b]
+    }
+  }
+  return undefined
 }
 
 /** Keys of a part under the projected dependencies; undefined when the projection or the key search met its limit. */

@@ -1,8 +1,9 @@
 import { AttributeSet } from './attribute-set'
+import type { SplitTree } from './split-tree'
 import { dependencyBasis, mixedClosure } from './basis'
 import type { Keys } from './candidate-keys'
 import { borders } from './dualize'
-import type { Constraints, Dependency, Multivalued } from './universe'
+import type { Constraints, Multivalued } from './universe'
 
 /** All candidate keys under both kinds of dependencies; `limit` counts closures. */
 export function mixedKeys(size: number, constraints: Constraints, options: { limit?: number } = {}): Keys {
@@ -27,13 +28,6 @@ function violationAt(size: number, part: AttributeSet, from: AttributeSet, const
   const rest = part.minus(from)
   const block = dependencyBasis(size, from, constraints).map(other => other.intersect(part)).find(other => !other.isEmpty() && !other.equals(rest))
   return block && { from, to: block, multi: true }
-}
-
-/** A part of a relation, and what split it, if anything did. */
-export interface SplitTree {
-  readonly attributes: AttributeSet
-  readonly by?: Dependency | Multivalued
-  readonly parts?: readonly [SplitTree, SplitTree]
 }
 
 /**
@@ -86,11 +80,4 @@ function* subsetsBySize(size: number, part: AttributeSet): Generator<AttributeSe
     }
     level = next
   }
-}
-
-/** The leaves of a tree, left to right, without those that stand within another. */
-export function leavesOf(tree: SplitTree): AttributeSet[] {
-  const visit = ({ attributes, parts }: SplitTree): AttributeSet[] => parts ? parts.flatMap(visit) : [attributes]
-  const leaves = visit(tree)
-  return leaves.filter((leaf, i) => !leaves.some((other, j) => leaf.isSubsetOf(other) && (!leaf.equals(other) || j < i)))
 }

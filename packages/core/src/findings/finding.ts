@@ -24,6 +24,8 @@ export interface Finding {
   readonly severity: Severity
   readonly sheet: Sheet
   readonly place: Span
+  /** Which field of the sheet the place is in; absent where the sheet is one text. */
+  readonly field?: string
   readonly params: Params
   readonly fix?: TextEdit & { readonly label: string }
 }

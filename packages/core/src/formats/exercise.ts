@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DependencyClaims, RelationTask } from '../claims'
 import { RuleEntry } from '../rules'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
@@ -34,7 +35,9 @@ export const ExerciseDocument = z.object({
   title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
   brief: z.string().max(50_000),
   dialect: z.enum(['postgresql', 'mysql']),
-  sheets: z.array(z.enum(['script'])).min(1),
+  sheets: z.array(z.enum(['dependencies', 'script'])).min(1),
+  /** What the Dependencies sheet is about; needed where that is asked. */
+  relation: RelationTask.optional(),
   helpLevel: z.enum(HELP_LEVELS),
   starter: z.string().max(LONGEST_ANSWER).nullable(),
   models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), pins: z.array(PinShape).max(200).optional() })).max(5),
@@ -42,15 +45,18 @@ export const ExerciseDocument = z.object({
   samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
   rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),
   rubric: Rubric,
-})
+}).refine(({ sheets, relation }) => relation !== undefined || !sheets.includes('dependencies'), { path: ['relation'], message: 'The Dependencies sheet needs a relation.' })
 export type ExerciseDocument = z.infer<typeof ExerciseDocument>
 
-/** An answer as a document: today one script. */
+/** An answer as a document: the sheets that were handed in. */
 export const AnswerDocument = z.object({
   format: z.literal('nomenklatura-answer'),
   version: z.literal(1),
   student: z.string().max(200).optional(),
-  script: z.string().max(LONGEST_ANSWER),
+  script: z.string().max(LONGEST_ANSWER).default(''),
+  claims: DependencyClaims.optional(),
+  /** By which a task that is fresh for each student is made again. */
+  seed: z.string().max(100).optional(),
 })
 export type AnswerDocument = z.infer<typeof AnswerDocument>
 

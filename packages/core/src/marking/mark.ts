@@ -1,8 +1,10 @@
 import { candidateAlignments, pairReasonInWords, type Alignment, type Confidence, type Pin } from '../alignment'
+import { NO_CLAIMS, type DependencyClaims, type Exhibit } from '../claims'
 import type { Finding } from '../findings'
 import { Reading, becauseForStudent, becauseInWords, consequences, dependenciesInWords, evaluateUnanimously, partsAsked, partsOf, type Doubt, type Evaluation, type Rule, type RuleEntry, type Witness } from '../rules'
 import { soundPart } from '../schema'
 import { readScript, type ReadScript } from '../sql'
+import { markClaims } from './mark-claims'
 import { combineFollows, combineParts } from './parts'
 import type { PreparedExercise } from './prepare'
 import { points, type Cell, type Override, type Points } from './points'
@@ -10,11 +12,13 @@ import { points, type Cell, type Override, type Points } from './points'
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
 export const ENGINE_VERSION = '3'
 
-/** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script. */
+/** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script, or in a field of a sheet. */
 export interface MarkedCell extends Cell {
   /** `told` is what a student reads instead of a sentence that names elements of the model answer. */
-  readonly because: readonly { readonly sentence: string, readonly told?: string, readonly place: { readonly start: number, readonly end: number } | null }[]
+  readonly because: readonly { readonly sentence: string, readonly told?: string, readonly place: { readonly start: number, readonly end: number, readonly field?: string } | null }[]
   readonly witness: Witness | null
+  /** What else shows it, to be read step by step. */
+  readonly exhibits?: readonly Exhibit[]
   readonly tables: readonly string[]
   /** The lowest confidence of the pairings it rests on; what is not sure is shown as open. */
   readonly confidence: Confidence
@@ -53,6 +57,24 @@ export function summaryOf({ cells, pairing }: Marking): MarkingSummary {
     cells: cells.map(({ rule, sheet, verdict, follows }) => ({ rule, sheet, verdict, follows })),
     weakPairs: pairing.filter(({ confidence }) => confidence === 'weak').length,
   }
+}
+
+/** What a student handed in, as far as it is marked. */
+export interface MarkableAnswer {
+  readonly script: string
+  readonly claims?: DependencyClaims | undefined
+}
+
+/** Marks every sheet that the exercise asks for. Deterministic; reads nothing but its arguments. */
+export function markAnswer(exercise: PreparedExercise, { script, claims = NO_CLAIMS }: MarkableAnswer, options: { pins?: readonly Pin[] } = {}): Marking {
+  const { document } = exercise
+  const sheets = document.sheets ?? ['script']
+  const scripted: Marking = sheets.includes('script')
+    ? markScript(exercise, script, options)
+    : { engineVersion: ENGINE_VERSION, model: 0, cells: [], pairing: [], surplus: [], findings: [] }
+  if (!sheets.includes('dependencies')) return scripted
+  const claimed = markClaims(document, claims)
+  return { ...scripted, cells: [...claimed.cells, ...scripted.cells], findings: [...claimed.findings, ...scripted.findings] }
 }
 
 /**

@@ -2,10 +2,16 @@ import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, t
 import type { RuleEntry } from '../rules'
 import { soundPart, type Schema } from '../schema'
 import { readScript, type ReadScript } from '../sql'
+import type { RelationTask } from '../claims'
+import type { Sheet } from '../findings'
 import type { Policy } from './points'
 
 /** What marking needs of an exercise; an exercise document is one. */
 export interface MarkableExercise {
+  /** The sheets that are asked. @defaultValue the script alone */
+  readonly sheets?: readonly Sheet[]
+  /** What the Dependencies sheet is about. */
+  readonly relation?: RelationTask | undefined
   readonly starter: string | null
   readonly models: readonly { readonly name: string, readonly script: string, readonly pins?: readonly Pin[] | undefined }[]
   readonly glossary: readonly GlossaryEntry[]

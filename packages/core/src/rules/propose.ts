@@ -21,7 +21,7 @@ export function proposeRules(world: World, model: Schema, { total = 40 } = {}): 
 }
 
 /** Half points that sum to the total as nearly as halves can: the first ones get the half more. */
-function shareEvenly(total: number, count: number): number[] {
+export function shareEvenly(total: number, count: number): number[] {
   const halves = Math.round(total * 2)
   const base = Math.floor(halves / Math.max(1, count))
   return Array.from({ length: count }, (_, i) => (base + (i < halves - base * count ? 1 : 0)) / 2)

@@ -7,6 +7,31 @@ const Values = z.array(z.string().max(1000)).min(1).max(100)
 const GivenRow = z.object({ entity: Name, accept: z.boolean(), values: z.record(Name, z.string().max(1000).nullable()) })
 export type GivenRow = z.infer<typeof GivenRow>
 
+/** No attribute at all is a set as well: the key of a relation of one row. */
+const Attributes = z.array(Name).max(60)
+
+/** What a Dependencies sheet is asked about its relation. What is right follows from the relation's own dependencies. */
+export const ClaimQuestion = z.discriminatedUnion('ask', [
+  /** What is claimed implies this dependency. */
+  z.object({ ask: z.literal('dependency'), from: Attributes, to: Attributes.min(1), multi: z.boolean().optional() }),
+  /** What is claimed says nothing that the relation's dependencies do not imply. */
+  z.object({ ask: z.literal('nothing more') }),
+  z.object({ ask: z.literal('key'), of: Attributes }),
+  z.object({ ask: z.literal('no other key') }),
+  z.object({ ask: z.literal('prime') }),
+  z.object({ ask: z.literal('form') }),
+  /** The dependency named as the reason breaks the next higher form. */
+  z.object({ ask: z.literal('reason') }),
+  z.object({ ask: z.literal('closure'), of: Attributes.min(1) }),
+  /** About the split: it loses nothing, keeps every dependency, reaches the form, has no part too many, names a key of each part. */
+  z.object({ ask: z.literal('lossless') }),
+  z.object({ ask: z.literal('preserving') }),
+  z.object({ ask: z.literal('parts in form'), form: z.enum(['2NF', '3NF', 'BCNF', '4NF']) }),
+  z.object({ ask: z.literal('no part too many'), form: z.enum(['2NF', '3NF', 'BCNF', '4NF']) }),
+  z.object({ ask: z.literal('keys of parts') }),
+])
+export type ClaimQuestion = z.infer<typeof ClaimQuestion>
+
 /** A rule in the words of the exercise's world. `entity`, `role`, `path` and `by` name elements of the world. */
 export const Rule = z.discriminatedUnion('kind', [
   /** An entity is identified by these attributes and roles. */
@@ -41,6 +66,8 @@ export const Rule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('onceOnly'), entity: Name, from: Names, to: Names, form: z.enum(['3NF', 'BCNF']) }),
   /** Names follow a pattern, in which {table}, {columns} and {target} stand for names. `entity` is only its place on the sheet. */
   z.object({ kind: z.literal('convention'), entity: Name, of: z.enum(['table', 'primary key', 'unique', 'foreign key', 'check']), pattern: z.string().min(1).max(200) }),
+  /** Asked of the Dependencies sheet alone; `entity` is the name of its relation. */
+  z.object({ kind: z.literal('claim'), entity: Name, about: ClaimQuestion }),
   /** Rows in order: those marked accepted must be, the others must be refused. A role's value is its target's identifier, parts joined by "|". */
   z.object({ kind: z.literal('givenRows'), entity: Name, rows: z.array(GivenRow).min(1).max(50) }),
 ])
@@ -77,13 +104,14 @@ export function isPermission({ kind }: Rule): boolean {
   return PERMISSIONS.has(kind)
 }
 
-/** Whether scripts can show the rule at all: a least of one on the far side can be said in diagrams only. */
+/** Whether scripts can show the rule at all: a least of one on the far side can be said in diagrams only, a claim on its own sheet only. */
 export function isAskedInScripts({ kind }: Rule): boolean {
-  return kind !== 'hasSome'
+  return kind !== 'hasSome' && kind !== 'claim'
 }
 
 /** The parts of an entry's sentence that a sheet can show. */
 export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and'>, sheet: Sheet): readonly Rule[] {
+  if (sheet === 'dependencies') return partsOf(entry).filter(({ kind }) => kind === 'claim')
   return sheet === 'script' ? partsOf(entry).filter(isAskedInScripts) : partsOf(entry)
 }
 
@@ -94,7 +122,7 @@ export function elementsOf(rule: Rule): string[] {
     case 'determines': case 'onceOnly': return [...rule.from, ...rule.to].map(path => path.split('.')[0]!)
     case 'mustHave': case 'mayLack': return [rule.path]
     case 'stores': case 'refusesValue': case 'admitsValue': case 'atomic': return [rule.attribute]
-    case 'convention': return []
+    case 'convention': case 'claim': return []
     case 'givenRows': return [...new Set(rule.rows.flatMap(({ values }) => Object.keys(values)))]
     default: return [rule.role]
   }

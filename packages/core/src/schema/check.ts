@@ -1,6 +1,5 @@
-import { scriptFinding, type Finding } from '../findings'
+import { nearest, scriptFinding, type Finding } from '../findings'
 import { circles } from './circles'
-import { nearest } from './nearest'
 import { declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
 import { typesMatch } from './types'
 

@@ -6,4 +6,3 @@ export { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, typesMatch
 export { fit, type Fit } from './fits'
 export { checkSchema } from './check'
 export { soundPart } from './sound-part'
-export { editDistance, nearest } from './nearest'

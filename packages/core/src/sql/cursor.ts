@@ -1,5 +1,5 @@
 import { scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../findings'
-import { editDistance } from '../schema'
+import { editDistance } from '../findings'
 import type { SqlToken } from './tokens'
 
 const NOT_COUNTED: readonly string[] = ['CREATE', 'ALTER', 'DROP', 'INSERT', 'COMMENT', 'UPDATE', 'DELETE', 'SELECT', 'GRANT', 'SET', 'BEGIN', 'COMMIT', 'TRUNCATE']

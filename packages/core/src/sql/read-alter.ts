@@ -1,4 +1,5 @@
-import { nearest, sameName, type Column } from '../schema'
+import { nearest } from '../findings'
+import { sameName, type Column } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft, TableDraft } from './draft'
 import { readName } from './read-names'

@@ -1,4 +1,5 @@
-import { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, nearest, typeNumbers, type DataType } from '../schema'
+import { nearest } from '../findings'
+import { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, type DataType } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft } from './draft'
 

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { dataType, fit, nearest, editDistance, typesMatch, type DataType } from '../../src/schema'
+import { editDistance, nearest } from '../../src/findings'
+import { dataType, fit, typesMatch, type DataType } from '../../src/schema'
 
 const type = (name: string, ...args: string[]): DataType => dataType(name, args, name)
 

@@ -1,0 +1,69 @@
+import { shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
+import { closureExhibit } from './exhibits'
+import type { ClaimReason, ClaimVerdict, ReadClaims } from './judge'
+import { at, notShown, say, twoRows } from './verdicts'
+import { braces, list } from './words'
+
+/** Whether a key of the relation is among the claimed ones. */
+export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonly string[]): ClaimVerdict {
+  if (keys.length === 0) return notShown('key')
+  const wanted = universe.set(of)
+  const own = keys.find(({ names }) => universe.set(names).equals(wanted))
+  if (own) return say('upheld', [{ sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`, place: at('keys', own.place) }], { exhibits: [closureExhibit(relation, wanted)] })
+  const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
+  const because: (ClaimReason | string)[] = [`${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`]
+  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${list(universe.list(universe.set(larger.names).minus(wanted)))}.`, place: at('keys', larger.place) })
+  return say('broken', because, { exhibits: [closureExhibit(relation, wanted)] })
+}
+
+export type KeyFault = { readonly kind: 'not unique', readonly missing: AttributeSet } | { readonly kind: 'not minimal', readonly key: AttributeSet, readonly superfluous: AttributeSet }
+
+/** What is wrong with a claimed key; undefined where it is one. Under both kinds of dependencies. */
+export function keyFault(relation: Relation, set: AttributeSet): KeyFault | undefined {
+  const all = relation.universe.all
+  const missing = all.minus(relation.closure(set))
+  if (!missing.isEmpty()) return { kind: 'not unique', missing }
+  const smaller = [...set].some(attribute => all.isSubsetOf(relation.closure(set.without(attribute))))
+  if (!smaller) return undefined
+  const key = shrink(relation, set)
+  return { kind: 'not minimal', key, superfluous: set.minus(key) }
+}
+
+function shrink(relation: Relation, set: AttributeSet): AttributeSet {
+  if (relation.functional) return shrinkToKey(relation.size, set, relation.universe.all, relation.functional)
+  return [...set].reverse().reduce((key, attribute) => relation.universe.all.isSubsetOf(relation.closure(key.without(attribute))) ? key.without(attribute) : key, set)
+}
+
+/** A claimed key that is none is too strict where it fixes too little, and broken where it can do without a part. */
+export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
+  const { universe, relation, keys } = read
+  if (keys.length === 0) return notShown('key')
+  const faults = keys.flatMap((written) => {
+    const fault = keyFault(relation, universe.set(written.names))
+    return fault ? [{ written, fault }] : []
+  })
+  if (faults.length === 0) return say('upheld', ['Every key that is named is one.'])
+  const because = faults.map(({ written, fault }) => ({ sentence: faultInWords(read, written, fault), place: at('keys', written.place) }))
+  const large = faults.find(({ fault }) => fault.kind === 'not minimal')
+  if (large) return say('broken', because, { witness: acceptedTwice(read, large.written, large.fault), exhibits: [closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key)] })
+  const { written, fault } = faults[0]!
+  const set = universe.set(written.names)
+  return say('too strict', because, {
+    witness: twoRows(relation, { from: set, to: (fault as Extract<KeyFault, { kind: 'not unique' }>).missing }, { name: read.task.name, values: read.values, outcome: 'refused', by: `the key ${braces(written.names)}` }),
+    exhibits: [closureExhibit(relation, set)],
+  })
+}
+
+export function faultInWords({ universe }: Pick<ReadClaims, 'universe'>, { names }: WrittenSet, fault: KeyFault): string {
+  return fault.kind === 'not unique'
+    ? `${braces(names)} is no key: it does not fix ${list(universe.list(fault.missing))}.`
+    : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${list(universe.list(fault.superfluous))}.`
+}
+
+/** Two rows with the same real key, which the larger one would let in. */
+function acceptedTwice({ universe, task, values }: ReadClaims, { names }: WrittenSet, fault: KeyFault): ReturnType<typeof twoRows> {
+  if (fault.kind !== 'not minimal') return null
+  const rows = [0, 1].map(symbol => universe.names.map((_, position) => fault.key.has(position) ? 0 : symbol))
+  return { outcome: 'accepted', by: null, tables: [{ table: `${task.name}, with the key ${braces(names)}`, columns: universe.names, rows: rows.map((row, r) => ({ cells: values.cells(row), bad: r === 1 })) }] }
+}
+

@@ -1,0 +1,69 @@
+import { z } from 'zod'
+import { LONGEST_NOTATION, Relation, Universe, readDependencies } from '../dependencies'
+
+const Name = z.string().trim().min(1).max(60).regex(/^[\p{L}_][\p{L}\p{N}_]*$/u, 'Letters, digits and _ only, a letter first.')
+const Names = z.array(Name).max(60)
+
+export const SPLIT_FORMS = ['2NF', '3NF', 'BCNF', '4NF'] as const
+
+/** What an exercise says about its relation, and what its Dependencies sheet asks for. */
+export const RelationTask = z.object({
+  name: Name,
+  attributes: Names.refine(names => new Set(names.map(name => name.toLowerCase())).size === names.length, 'An attribute is listed twice.'),
+  /** The dependencies that hold, one to a line: the answers are worked out from them. */
+  dependencies: z.string().max(LONGEST_NOTATION),
+  /** Attributes with several values in one cell. */
+  nonAtomic: Names.optional(),
+  /** Whether the students are shown the dependencies; else they find them in the case. */
+  isGiven: z.boolean(),
+  asks: z.object({
+    keys: z.boolean(),
+    prime: z.boolean(),
+    form: z.boolean(),
+    /** The form that the parts of the split are to reach; null where no split is asked. */
+    split: z.enum(SPLIT_FORMS).nullable(),
+    /** Sets whose closure is asked. */
+    closures: z.array(Names.min(1)).max(10),
+  }),
+  /** Whether each student gets the same task under other names, in another order. */
+  isFresh: z.boolean(),
+})
+export type RelationTask = z.infer<typeof RelationTask>
+
+const Text = z.string().max(LONGEST_NOTATION)
+
+/** What a student claims, each part as it was written. */
+export const DependencyClaims = z.object({
+  dependencies: Text,
+  keys: Text,
+  prime: Text,
+  form: z.enum(['', 'UNF', '1NF', '2NF', '3NF', 'BCNF', '4NF']),
+  /** The dependency that keeps the relation from the next form. */
+  reason: Text,
+  split: Text,
+  /** In the order of the sets that the exercise asks for. */
+  closures: z.array(Text).max(10),
+  /** What the student takes for granted where the case is open. */
+  assumptions: Text,
+})
+export type DependencyClaims = z.infer<typeof DependencyClaims>
+
+export const NO_CLAIMS: DependencyClaims = { dependencies: '', keys: '', prime: '', form: '', reason: '', split: '', closures: [], assumptions: '' }
+
+/** Whether nothing at all is claimed. */
+export function isEmptyClaims({ form, closures, ...texts }: DependencyClaims): boolean {
+  return form === '' && [...closures, ...Object.values(texts)].every(text => text.trim() === '')
+}
+
+/** The relation of a task. Dependencies that cannot be read are left out: `readDependencies` says which. */
+export function relationOf({ attributes, dependencies, nonAtomic = [] }: Pick<RelationTask, 'attributes' | 'dependencies' | 'nonAtomic'>): Relation {
+  return relationFrom(new Universe(attributes), dependencies, nonAtomic.length > 0)
+}
+
+/** The relation over the same attributes that some written dependencies describe. */
+export function relationFrom(universe: Universe, text: string, nonAtomic = false): Relation {
+  const read = readDependencies(text, universe).items.map(({ dependency }) => dependency)
+  const functional = read.filter(dependency => !('multi' in dependency))
+  const multivalued = read.flatMap(dependency => 'multi' in dependency ? [dependency] : [])
+  return new Relation(universe, { functional, multivalued }, { nonAtomic })
+}

@@ -1,0 +1,26 @@
+import { refutingRows, type Dependency, type Multivalued, type Relation } from '../dependencies'
+import type { Span } from '../findings'
+import type { Verdict, Witness } from '../rules'
+import type { Exhibit } from './exhibit'
+import type { ClaimReason, ClaimVerdict } from './judge'
+import type { Values } from './values'
+
+export const at = (field: string, { start, end }: Span): ClaimReason['place'] => ({ field, start, end })
+
+export function say(verdict: Verdict, because: readonly (ClaimReason | string)[], { witness = null, exhibits = [] }: { witness?: Witness | null, exhibits?: readonly (Exhibit | undefined)[] } = {}): ClaimVerdict {
+  return {
+    verdict, witness, exhibits: exhibits.filter(exhibit => exhibit !== undefined),
+    because: because.map(reason => typeof reason === 'string' ? { sentence: reason, place: null } : reason),
+  }
+}
+
+export const notShown = (what: string): ClaimVerdict => say('not shown', [`The sheet claims no ${what}.`])
+
+/** What cannot be decided within the limit of steps. */
+export const undecided = (what: string): ClaimVerdict => ({ ...say('cannot tell', [`${what} was not decided within the limit of steps.`]), doubt: 'limit' })
+
+/** Two rows that a relation's dependencies allow and the dependency forbids, in a table of its name. */
+export function twoRows(relation: Relation, refuted: Dependency | Multivalued, { name, values, outcome, by }: { name: string, values: Values, outcome: Witness['outcome'], by: string | null }): Witness | null {
+  const rows = refutingRows(relation.size, relation.constraints, refuted)
+  return rows ? { outcome, by, tables: [{ table: name, columns: relation.universe.names, rows: rows.map((row, r) => ({ cells: values.cells(row), bad: r === 1 })) }] } : null
+}
