@@ -1,6 +1,7 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
+import type { DependencyClaims, Exhibit, RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell, Override, PairingLine, Points } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
 
@@ -83,8 +84,19 @@ export interface WorksheetAnswer {
   readonly points: number
   readonly mine: MyState
   readonly isPreview: boolean
-  readonly script: { readonly content: string, readonly number: number, readonly savedAt: string | null } | null
+  /** The sheets that are asked, in the order of work. */
+  readonly asked: readonly AskedSheet[]
+  readonly relation: StudentRelation | null
+  /** What is saved of each asked sheet; null before the exercise is begun. */
+  readonly sheets: Readonly<Partial<Record<AskedSheet, SheetContent>>> | null
 }
+
+export type AskedSheet = ExerciseDocument['sheets'][number]
+
+export interface SheetContent { readonly content: string, readonly number: number, readonly savedAt: string | null }
+
+/** A relation as a student may see it; `given` are its dependencies, where they are told. */
+export type StudentRelation = Pick<RelationTask, 'name' | 'attributes' | 'asks' | 'isFresh'> & { readonly given: string | null }
 
 export interface SavedAnswer { readonly number: number, readonly savedAt: string }
 
@@ -101,8 +113,9 @@ export interface CheckedRule {
   readonly sentence: string
   readonly phrase: string | null
   readonly verdict: Verdict
-  readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number } | null }[]
+  readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number, readonly field?: string } | null }[]
   readonly witness: Witness | null
+  readonly exhibits?: readonly Exhibit[]
 }
 
 export interface HandInReceipt { readonly id: string, readonly number: number, readonly attempt: number, readonly attempts: number, readonly handedInAt: string, readonly lateBySeconds: number }
@@ -128,6 +141,7 @@ export interface QueueLine {
 export interface DeskAnswer {
   readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string, readonly timeZone: string, readonly revision: number, readonly dueAt: string | null }
   readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string }[]
+  readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
   readonly queue: readonly QueueLine[]
   readonly begun: number
@@ -147,6 +161,9 @@ export interface HandInAnswer {
   readonly lateBySeconds: number
   readonly isAutomatic: boolean
   readonly script: string
+  /** What is claimed on the Dependencies sheet, and about what: with this student's own names. */
+  readonly claims: DependencyClaims | null
+  readonly relation: RelationTask | null
   readonly starter: string | null
   readonly state: QueueState
   readonly isFlagged: boolean
@@ -189,7 +206,9 @@ export interface FeedbackAnswer {
   readonly attempt: number
   readonly handedInAt: string
   readonly lateBySeconds: number
+  readonly sheets: readonly AskedSheet[]
   readonly script: string
+  readonly claims: DependencyClaims | null
   readonly starter: string | null
   readonly releasedAt: string
   readonly points: Points

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { DependencyClaims, RelationTask } from '@nomenklatura/core/claims'
 import { ExerciseDocument, LONGEST_ANSWER, PinShape } from '@nomenklatura/core/formats'
 
 /** What the browser may send. The server parses every body with one of these. */
@@ -20,7 +21,7 @@ export const MemberBody = z.strictObject({
   role: z.enum(['instructor', 'assistant', 'student']),
   password: z.string().min(10, 'Ten characters or more.').max(500).optional(),
 })
-export const NewExerciseBody = z.strictObject({ title: Text(120), script: z.string().max(LONGEST_ANSWER).optional() })
+export const NewExerciseBody = z.strictObject({ title: Text(120), script: z.string().max(LONGEST_ANSWER).optional(), relation: RelationTask.optional() })
 export const DocumentBody = z.strictObject({ document: ExerciseDocument, base: z.int().min(1) })
 export const ScheduleBody = z.strictObject({
   opensAt: Moment.nullable(),
@@ -33,8 +34,10 @@ export const ScheduleBody = z.strictObject({
 export type ScheduleBody = z.infer<typeof ScheduleBody>
 export const AllowanceBody = z.strictObject({ dueAt: Moment.nullable(), attempts: z.int().min(1).max(99).nullable() })
 export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A script may have 200,000 characters.'), base: z.int().min(0) })
-export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER) })
-export const HandInBody = z.strictObject({ base: z.int().min(0) })
+export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional() })
+const Base = z.int().min(0)
+/** For each sheet the revision that the student saw. */
+export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), script: Base.optional() }) })
 export const OverrideBody = z.strictObject({
   verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
   reason: z.string().trim().max(500),

@@ -3,11 +3,11 @@ import { autocompletion, completeFromList } from '@codemirror/autocomplete'
 import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
-import { setDiagnostics, type Diagnostic } from '@codemirror/lint'
+import { setDiagnostics } from '@codemirror/lint'
 import { EditorState, Prec } from '@codemirror/state'
 import { EditorView, drawSelection, highlightActiveLine, keymap, lineNumbers, placeholder as placeholderText } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
-import { wording, type Finding } from '@nomenklatura/core/findings'
+import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
 
 /** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page. */
@@ -43,54 +43,15 @@ const inks = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--soft)', fontStyle: 'italic' },
 ])
 
-const paper = EditorView.theme({
-  '&': { height: '100%', fontSize: '13.5px', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
-  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.6' },
-  '.cm-content': { caretColor: 'var(--ink)', padding: '10px 0' },
-  '.cm-gutters': { backgroundColor: 'var(--sheet)', color: 'var(--soft)', border: '0', borderRight: '1px solid var(--rule)' },
-  '.cm-lineNumbers .cm-gutterElement': { padding: '0 10px 0 14px' },
-  '.cm-activeLine': { backgroundColor: 'color-mix(in srgb, var(--ground) 60%, transparent)' },
-  '.cm-activeLineGutter': { backgroundColor: 'transparent' },
-  '.cm-cursor': { borderLeftColor: 'var(--ink)', borderLeftWidth: '2px' },
-  '.cm-selectionBackground, &.cm-focused .cm-selectionBackground': { backgroundColor: 'var(--verdigris-wash) !important' },
-  '.cm-matchingBracket': { backgroundColor: 'var(--verdigris-wash)', outline: '1px solid var(--verdigris)' },
-  '.cm-placeholder': { color: 'var(--soft)', fontStyle: 'italic', fontFamily: 'var(--font-serif)' },
-  '.cm-lintRange-error': { backgroundImage: 'none', borderBottom: '2px solid var(--madder)' },
-  '.cm-lintRange-warning': { backgroundImage: 'none', borderBottom: '2px solid var(--ochre)' },
-  '.cm-lintRange-info': { backgroundImage: 'none', borderBottom: '2px dotted var(--slate)' },
-  '.cm-tooltip': { backgroundColor: 'var(--sheet)', color: 'var(--ink)', border: '1px solid var(--edge)', borderRadius: '2px', maxWidth: '420px', fontFamily: 'var(--font-sans)', fontSize: '13.5px' },
-  '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--verdigris-wash)', color: 'var(--ink)' },
-  '.cm-diagnostic': { borderLeft: '3px solid var(--madder)', padding: '6px 10px' },
-  '.cm-diagnostic-warning': { borderLeftColor: 'var(--ochre)' },
-  '.cm-diagnostic-info': { borderLeftColor: 'var(--slate)' },
-  '.cm-diagnosticAction': { backgroundColor: 'transparent', color: 'var(--verdigris)', fontWeight: '600', padding: '0', margin: '4px 0 0', display: 'block', fontFamily: 'var(--font-sans)', fontSize: '13.5px' },
-})
-
-const SEVERITY = { error: 'error', flaw: 'warning', habit: 'info', remark: 'info' } as const
-
-function toDiagnostic(finding: Finding): Diagnostic {
-  const length = view!.state.doc.length
-  const from = Math.min(finding.place.start, length)
-  const to = Math.min(Math.max(finding.place.end, from + 1), length)
-  const { fix } = finding
-  return {
-    from: Math.min(from, to), to, severity: SEVERITY[finding.severity], message: wording(finding).message,
-    actions: fix ? [{ name: fix.label, apply: () => applyEdit(fix) }] : [],
-  }
-}
-
-/** One undo step, like any other change. */
 function applyEdit(edit: { span: { start: number, end: number }, text: string }): void {
-  view?.dispatch({ changes: { from: edit.span.start, to: edit.span.end, insert: edit.text }, userEvent: 'input.fix' })
-  view?.focus()
+  if (view) editOnce(view, edit)
 }
 
-function show({ start, end }: { start: number, end: number }): void {
-  if (!view) return
-  const length = view.state.doc.length
-  view.dispatch({ selection: { anchor: Math.min(start, length), head: Math.min(end, length) }, effects: EditorView.scrollIntoView(Math.min(start, length), { y: 'center' }) })
-  view.focus()
+function show(place: { start: number, end: number }): void {
+  if (view) showPlace(view, place)
 }
+
+const diagnostics = () => setDiagnostics(view!.state, findings.map(finding => toDiagnostic(view!, finding)))
 
 function names() {
   const own = (schema?.tables ?? []).flatMap(table => [{ label: table.name, type: 'class' }, ...table.columns.map(column => ({ label: column.name, type: 'property' }))])
@@ -104,7 +65,7 @@ onMounted(() => {
     state: EditorState.create({
       doc: modelValue,
       extensions: [
-        lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), paper,
+        lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), paperTheme,
         SCHEMA_WORDS.language.data.of({ autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }), autocompletion({ icons: false }),
         // Ours go first; the rest is the editor's own. Esc then Tab always leaves, and so does Tab.
         Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
@@ -118,7 +79,7 @@ onMounted(() => {
       ],
     }),
   })
-  view.dispatch(setDiagnostics(view.state, findings.map(toDiagnostic)))
+  view.dispatch(diagnostics())
   if (autofocus) view.focus()
 })
 onBeforeUnmount(() => view?.destroy())
@@ -126,7 +87,7 @@ onBeforeUnmount(() => view?.destroy())
 watch(() => modelValue, (text) => {
   if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
 })
-watch(() => findings, () => view && view.dispatch(setDiagnostics(view.state, findings.map(toDiagnostic))), { flush: 'post' })
+watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
 
 defineExpose({ applyEdit, show, focus: () => view?.focus() })
 </script>

@@ -16,7 +16,8 @@ const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing 
   /** Whether the margin can be folded away. */
   folds?: boolean
 }>()
-const emit = defineEmits<{ show: [place: Span], fix: [edit: { span: Span, text: string }], fold: [] }>()
+type Place = Span & { readonly field?: string | undefined }
+const emit = defineEmits<{ show: [place: Place], fix: [edit: { span: Span, text: string, field?: string | undefined }], fold: [] }>()
 
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
@@ -38,16 +39,16 @@ function toggle(rule: string): void {
     </div>
     <p v-if="checkedAt || folds" class="soft small checked"><span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button></p>
     <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
-      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about your script will stand here.' }}
+      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about what you write will stand here.' }}
     </p>
 
     <article v-for="(finding, i) in findings" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
-      <button type="button" class="place" @click="emit('show', finding.place)">
+      <button type="button" class="place" @click="emit('show', { ...finding.place, field: finding.field })">
         <span class="mark" aria-hidden="true">{{ finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·' }}</span>
         <span class="visually-hidden">{{ finding.severity }}: </span>
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
-      <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', finding.fix)">{{ finding.fix.label }}</button>
+      <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', { ...finding.fix, field: finding.field })">{{ finding.fix.label }}</button>
         <details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></div>
     </article>
 
@@ -61,6 +62,7 @@ function toggle(rule: string): void {
         <template v-if="open.has(rule.rule)">
           <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
           <WitnessRows v-if="rule.witness" :witness="rule.witness" compact />
+          <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
           <button v-if="rule.because.some(reason => reason.place)" type="button" class="plain small" @click="emit('show', rule.because.find(reason => reason.place)!.place!)">Show where</button>
           <p v-if="rule.verdict === 'cannot tell'" class="small">Your instructor will look at this.</p>
         </template>

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { SaveState } from '~/stores/worksheet'
+import type { SaveState } from '~/utils/sheet-saver'
 
 /** Where the last change is, in words, always at the same place. */
-const { state, timeZone } = defineProps<{ state: SaveState, timeZone: string }>()
+const { state, sheet, timeZone } = defineProps<{ state: SaveState, sheet: string, timeZone: string }>()
 const emit = defineEmits<{ look: [], copy: [] }>()
 const now = useNow({ interval: 1000 })
 const isSlow = computed(() => state.status === 'saving' && now.value.getTime() - state.since > 1000)
@@ -17,7 +17,7 @@ const isLost = computed(() => state.status === 'offline' && !state.isKept && now
     <template v-else-if="isLost"><strong class="bad">Not saved: this browser keeps nothing.</strong> <button type="button" class="plain" @click="emit('copy')">Copy your work</button></template>
     <span v-else-if="state.status === 'offline'" class="warn">kept in this browser since {{ clockInWords(state.since, timeZone) }}; not yet sent</span>
     <span v-else-if="state.status === 'refused'" class="warn">kept in this browser: {{ state.reason }}</span>
-    <span v-else-if="state.status === 'conflict'" class="warn">Script was also changed in another window at {{ clockInWords(state.at, timeZone) }}. <button type="button" class="plain" @click="emit('look')">Look at both</button></span>
+    <span v-else-if="state.status === 'conflict'" class="warn">{{ sheet }} was also changed in another window at {{ clockInWords(state.at, timeZone) }}. <button type="button" class="plain" @click="emit('look')">Look at both</button></span>
   </span>
 </template>
 

@@ -1,3 +1,4 @@
+import type { StudentRelation } from '#shared/answers'
 import type { Verdict } from '@nomenklatura/core/rules'
 
 /** Times and amounts as people read them. Times are in the course's zone. */
@@ -41,4 +42,15 @@ const ORDER: Readonly<Record<Verdict, number>> = { broken: 0, 'too strict': 1, '
 /** What needs a look first. */
 export function byUrgency(a: { verdict: Verdict }, b: { verdict: Verdict }): number {
   return ORDER[a.verdict] - ORDER[b.verdict]
+}
+
+/** What a Dependencies sheet asks for: "the dependencies of intake_ledger, its keys, its normal form and a split into BCNF". */
+export function askedInWords(relation: StudentRelation | null): string {
+  if (!relation) return ''
+  const { asks, given, name } = relation
+  const parts = [
+    given === null ? 'its dependencies' : '', asks.closures.length > 0 ? countOf(asks.closures.length, 'closure') : '', asks.keys ? 'its candidate keys' : '', asks.prime ? 'its prime attributes' : '',
+    asks.form ? 'its normal form, with the reason' : '', asks.split ? `a split into ${asks.split}` : '',
+  ].filter(part => part !== '')
+  return `of the relation ${name}: ${parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`}`
 }

@@ -1,10 +1,13 @@
+import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
+import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
 
 /** What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to (all others are upheld). */
 export interface PlannedHandIn {
   readonly student: string
   readonly script: string
+  readonly claims?: DependencyClaims
   readonly expects: Readonly<Record<string, string>> | 'unreadable'
   readonly lateHours?: number
   readonly note: string
@@ -20,6 +23,10 @@ function pair(student: string, style: PairStyle, mistakes: readonly PairMistake[
 
 function exchange(student: string, style: ExchangeStyle, mistakes: readonly ExchangeMistake[] = []): PlannedHandIn {
   return { student, script: exchangeScript(style, mistakes), expects: merge(mistakes.map(mistake => EXCHANGE_MISTAKES[mistake])), note: mistakes.join(', ') || 'right' }
+}
+
+function ledger(student: string, hand: Parameters<typeof ledgerClaims>[0], mistakes: readonly LedgerMistake[] = [], more: Partial<DependencyClaims> = {}): PlannedHandIn {
+  return { student, script: '', claims: { ...ledgerClaims(hand, mistakes), ...more }, expects: merge(mistakes.map(mistake => LEDGER_MISTAKES[mistake].expects)), note: mistakes.join(', ') || 'right' }
 }
 
 const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
@@ -85,4 +92,31 @@ export const EXCHANGE_WORKSHEETS: readonly { readonly student: string, readonly 
   { student: 'Uzoma Eze', script: 'CREATE TABLE partner_garden (\n  code char(4) PRIMARY KEY,\n  name varchar(80) NOT NULL\n' },
   { student: 'Aroha Ngata', script: exchangeScript({ hand: 'lower' }, ['no lines', 'address optional']) },
   { student: 'Benedikt Eisenreich-Montgomery von der Aue', script: 'CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY\n);\n' },
+]
+
+export const LEDGER_HAND_INS: readonly PlannedHandIn[] = [
+  ledger('Amara Okonjo', 'plain'),
+  ledger('Bram de Witte', 'one by one', ['closure of one step', 'reason too high']),
+  ledger('Chiara Lombardo', 'by grid'),
+  ledger('Dov Perlmutter', 'plain', ['grid not noticed']),
+  ledger('Elif Karaman', 'braces', ['accession alone is key', 'family left in']),
+  ledger('Farid Nassiri', 'one by one'),
+  ledger('Greta Holmqvist', 'plain', ['third form']),
+  ledger('Hiroshi Tanabe', 'by grid', ['two halves']),
+  ledger('Ilse Nygaard', 'plain', ['name fixes code', 'pair lost', 'closure of one step'], { assumptions: 'I assume that no two collectors have the same name.' }),
+  ledger('Jonas Quist', 'braces', ['no keys of parts', 'prime is key of one']),
+  ledger('Kaito Morinaga', 'one by one', ['transitive as direct']),
+  ledger('Leila Haddad', 'plain', ['trip in key', 'second form']),
+  ledger('Mateo Iriarte', 'by grid', ['one table twice']),
+  ledger('Nadia Petrenko', 'plain', ['trip fixes accession', 'packets by accession', 'reason is a key', 'no split']),
+  { student: 'Oskar Lindqvist', script: '', claims: { ...NO_CLAIMS, dependencies: 'everything depends on the trip I think' }, expects: 'unreadable', note: 'prose' },
+  ledger('Priya Raman', 'braces'),
+  ledger('Quentin Marchais', 'plain', ['no site', 'family left in']),
+  ledger('Rafael Couto', 'one by one', ['packets by accession']),
+  ledger('Saoirse Mulcahy', 'by grid', ['third form', 'no keys of parts']),
+  ledger('Tomasz Wilk', 'plain', ['accession alone is key', 'second form', 'two halves']),
+  ledger('Valentina Rojas Quispe', 'plain'),
+  ledger('Yusuf Demirel', 'one by one', ['name fixes code']),
+  ledger('Zofia Krawiec', 'braces', ['closure of one step']),
+  ledger('Aroha Ngata', 'plain', ['pair lost']),
 ]

@@ -23,9 +23,13 @@ interface HandInRow {
 }
 
 function toHandIn(row: HandInRow): HandIn {
+  return { ...withoutAnswer(row), answer: row.answer }
+}
+
+function withoutAnswer(row: Omit<HandInRow, 'answer'>): Omit<HandIn, 'answer'> {
   return {
     id: row.id, number: row.number, exerciseId: row.exercise_id, personId: row.person_id, attempt: row.attempt, revisionId: row.exercise_revision_id,
-    answer: row.answer, handedInAt: row.handed_in_at.toISOString(), lateBySeconds: row.late_by_seconds, isAutomatic: row.is_automatic,
+    handedInAt: row.handed_in_at.toISOString(), lateBySeconds: row.late_by_seconds, isAutomatic: row.is_automatic,
   }
 }
 
@@ -57,10 +61,7 @@ export async function listLatest(db: Db, exerciseId: string): Promise<ListedHand
   const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h').join('people as p', 'p.id', 'h.person_id').where('h.exercise_id', exerciseId)
     .distinctOn('h.person_id').orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
     .select('h.id', 'h.number', 'h.exercise_id', 'h.person_id', 'h.attempt', 'h.exercise_revision_id', 'h.handed_in_at', 'h.late_by_seconds', 'h.is_automatic', 'p.name')
-  return rows.map((row) => {
-    const { answer: _, ...handIn } = toHandIn({ ...row, answer: undefined as unknown as AnswerDocument })
-    return { ...handIn, name: row.name }
-  }).sort((a, b) => byName.compare(a.name, b.name))
+  return rows.map(row => ({ ...withoutAnswer(row), name: row.name })).sort((a, b) => byName.compare(a.name, b.name))
 }
 
 /** One collator for all comparisons: making one is slow. */

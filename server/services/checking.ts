@@ -1,36 +1,42 @@
 import type { Finding } from '@nomenklatura/core/findings'
-import { prepareExercise, markScript, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
+import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestRevision } from '../repositories/exercises'
+import { seedOf } from './sheets'
 import { visibleExercise } from './worksheets'
 
 const prepared = new Map<string, PreparedExercise>()
 
-/** Reads an exercise once per revision and process. `key` names the revision with its number, since a draft's row is replaced. */
-export function preparedFor(key: string, document: MarkableExercise): PreparedExercise {
+/** Reads an exercise once per revision and process. `revision` names it with its number, since a draft's row is replaced. */
+export function preparedFor(revision: string, document: MarkableExercise, seed?: string): PreparedExercise {
+  const isPersonal = document.relation?.isFresh && seed !== undefined
+  const key = isPersonal ? `${revision} ${seed}` : revision
   const known = prepared.get(key)
   if (known) return known
   if (prepared.size > 200) prepared.clear()
-  const result = prepareExercise(document)
+  const result = prepareExercise(personalExercise(document, seed))
   prepared.set(key, result)
   return result
 }
 
+const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.trivial']
+
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
 function isAboutForm({ code }: Finding): boolean {
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || code === 'references.unknown-table' || code === 'references.unknown-column'
+  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || FORM_OF_CLAIMS.includes(code) || code === 'references.unknown-table' || code === 'references.unknown-column'
 }
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */
-export async function check(db: Db, exerciseId: string, role: Role, script: string, now = new Date()): Promise<CheckAnswer> {
+export async function check(db: Db, exerciseId: string, personId: string, role: Role, answer: MarkableAnswer, now = new Date()): Promise<CheckAnswer> {
   await visibleExercise(db, exerciseId, role)
   const { id, number, document } = await latestRevision(db, exerciseId)
-  const marking = markScript(preparedFor(`${id}:${number}`, document), script)
+  const exercise = preparedFor(`${id}:${number}`, document, seedOf(exerciseId, personId))
+  const marking = markAnswer(exercise, answer)
   return {
     helpLevel: document.helpLevel, checkedAt: now.toISOString(), findings: helpfulFindings(marking, document.helpLevel),
-    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toCheckedRule(document.rules, cell)),
+    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toCheckedRule(exercise.document.rules, cell)),
   }
 }
 
@@ -41,5 +47,5 @@ function helpfulFindings({ findings }: Marking, helpLevel: HelpLevel): readonly 
 /** A verdict as a student is told it: in the student's own names. */
 export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
   const entry = rules.find(({ id }) => id === cell.rule)!
-  return { rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })), witness: cell.witness }
+  return { rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })), witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {} }
 }

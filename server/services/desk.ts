@@ -1,4 +1,4 @@
-import { accountInWords, type Override, type Points } from '@nomenklatura/core/marking'
+import { accountInWords, personalExercise, type Override, type Points } from '@nomenklatura/core/marking'
 import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
@@ -9,7 +9,7 @@ import {
 } from '../repositories/hand-ins'
 import { findPerson } from '../repositories/people'
 import { toCheckedRule } from './checking'
-import { pointsOf } from './marking'
+import { pointsOf, preparedOf } from './marking'
 import { Refusal, notFound } from './problem'
 
 interface ClassState {
@@ -70,7 +70,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity })),
-    modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }
 }
@@ -88,9 +88,10 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   return {
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
+    claims: handIn.answer.claims ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
-    points, account: points ? accountInWords(points, revision.document.rules) : [], comments,
+    points, account: points ? accountInWords(points, personalExercise(revision.document, handIn.answer.seed).rules) : [], comments,
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }
 }
@@ -100,7 +101,7 @@ export async function decide(
   db: Db, handIn: HandIn, cell: { rule: string, sheet: string }, { verdict, reason, version }: { verdict: Override['verdict'] | null, reason: string, version: number }, by: string,
 ): Promise<void> {
   const revision = await latestRevision(db, handIn.exerciseId)
-  if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || cell.sheet !== 'script') throw notFound()
+  if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || !revision.document.sheets.some(sheet => sheet === cell.sheet)) throw notFound()
   const exercise = await findExercise(db, handIn.exerciseId)
   await db.transaction(async (trx) => {
     const saved = await saveDecision(trx, { handInId: handIn.id, ...cell, verdict, reason: verdict === null ? null : reason, base: version, by })
@@ -155,11 +156,11 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   ])
   const overrides = overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
   const points = pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
-  const { document } = revision
+  const document = personalExercise(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
-    lateBySeconds: handIn.lateBySeconds, script: handIn.answer.script, starter: document.starter, releasedAt: released.releasedAt, points,
-    account: accountInWords(points, revision.document.rules), findings: marking.verdicts.findings, comments,
+    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, starter: document.starter, releasedAt: released.releasedAt, points,
+    account: accountInWords(points, document.rules), findings: marking.verdicts.findings, comments,
     rules: marking.verdicts.cells.map((cell) => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
       const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }

@@ -1,3 +1,5 @@
+import { proposeClaimRules, readTask, type RelationTask } from '@nomenklatura/core/claims'
+import { wording } from '@nomenklatura/core/findings'
 import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
 import { prepareExercise } from '@nomenklatura/core/marking'
 import { proposeRules, unknownElements } from '@nomenklatura/core/rules'
@@ -44,8 +46,9 @@ export function scheduleOf({ opensAt, dueAt, attempts, lateDays, lateLoss, colle
 }
 
 /** A new exercise: empty, or with a model answer from a script and the rule sheet that follows from it. */
-export async function newExercise(db: Db, courseId: string, personId: string, { title, script }: { title: string, script?: string | undefined }): Promise<string> {
+export async function newExercise(db: Db, courseId: string, personId: string, { title, script, relation }: { title: string, script?: string | undefined, relation?: RelationTask | undefined }): Promise<string> {
   const empty = emptyExercise(title)
+  if (relation) return insertDocument(db, courseId, personId, { ...empty, sheets: ['dependencies'], relation, rules: relation.attributes.length > 0 ? proposeClaimRules(relation) : [] })
   const document = script === undefined || script.trim() === '' ? empty : withProposal({ ...empty, models: [{ name: 'Model answer', script }] })
   return insertDocument(db, courseId, personId, document)
 }
@@ -107,7 +110,9 @@ export function missingBeforePublishing(document: ExerciseDocument): string[] {
   const missing: string[] = []
   if (document.brief.trim() === '') missing.push('The brief is empty.')
   const { model, world } = prepareExercise(document)
-  if (model.schema.tables.filter(table => !table.given).length === 0) missing.push('There is no model answer with a table.')
+  const asksScript = document.sheets.includes('script')
+  if (asksScript && model.schema.tables.filter(table => !table.given).length === 0) missing.push('There is no model answer with a table.')
+  if (document.sheets.includes('dependencies')) missing.push(...taskFaults(document))
   if (model.findings.some(({ severity }) => severity === 'error')) missing.push('The model answer has errors.')
   const rules = document.rules.filter(({ off }) => !off)
   if (rules.length === 0) missing.push('No rule is switched on.')
@@ -116,6 +121,13 @@ export function missingBeforePublishing(document: ExerciseDocument): string[] {
     if (unknown.length > 0) missing.push(`Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
   }
   return missing
+}
+
+/** What keeps a relation from being asked about: in words. */
+function taskFaults({ relation }: ExerciseDocument): string[] {
+  if (!relation || relation.attributes.length < 2) return ['The relation has no attributes yet.']
+  const faults = readTask(relation).findings.map(finding => `The dependencies: ${wording(finding).message}`)
+  return faults.length > 0 ? faults : relation.dependencies.trim() === '' ? ['The relation has no dependency yet.'] : []
 }
 
 export async function publish(db: Db, exerciseId: string, personId: string, now = new Date()): Promise<void> {

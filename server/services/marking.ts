@@ -1,4 +1,4 @@
-import { ENGINE_VERSION, markScript, markedPoints, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
+import { ENGINE_VERSION, markAnswer, markedPoints, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
 import type { ProgressAnswer } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
@@ -12,12 +12,13 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
   if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
   const [handIn, revision] = await Promise.all([findHandIn(db, handInId), findRevision(db, revisionId)])
   if (!handIn) return
-  const marking = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  const marking = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
   await insertMarking(db, handInId, revisionId, version, marking)
 }
 
-export function preparedOf(revision: Revision) {
-  return preparedFor(`${revision.id}:${revision.number}`, revision.document)
+/** An exercise as it is read; with a seed, as one student has it. */
+export function preparedOf(revision: Revision, seed?: string) {
+  return preparedFor(`${revision.id}:${revision.number}`, revision.document, seed)
 }
 
 /** What still needs a marking: each student's last hand-in, under the newest revision. */

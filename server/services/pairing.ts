@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises'
 import type { GlossaryEntry, Pin } from '@nomenklatura/core/alignment'
-import { explainRule, markScript, prepareExercise, type Marking, type MarkableExercise, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
+import { explainRule, markAnswer, prepareExercise, type Marking, type MarkableExercise, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
 import type { GlossaryPreview, PairingPreview } from '#shared/answers'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
@@ -23,7 +23,7 @@ export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[
   const [exercise, revision, decisions] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), listDecisions(db, [handIn.id])])
   const before = await findMarking(db, handIn.id, revision.id)
   if (!exercise || !before) throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
-  const after = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  const after = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
   const points = (marking: Marking): Points => pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
   return {
     before: totals(points(before.verdicts)), after: totals(points(after)), changed: changedRules(before.verdicts, after),
@@ -36,7 +36,7 @@ export async function keepPairing(db: Db, exercise: Exercise, handIn: HandIn, { 
   const release = (await listReleases(db, [handIn.id])).get(handIn.id)
   if (release && release.takenBackAt === null) throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
   const revision = await latestRevision(db, handIn.exerciseId)
-  const marking = markScript(preparedOf(revision), handIn.answer.script, { pins })
+  const marking = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
   await db.transaction(async (trx) => {
     const { version } = await findPinning(trx, handIn.id)
     if (version !== base || !await insertPinning(trx, { handInId: handIn.id, base, pins, by })) {
@@ -66,11 +66,11 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
   for (const handIn of handIns) {
     await setImmediate() // other requests take their turn between two hand-ins
     const before = markings.get(handIn.id)
-    const script = before && (await findHandIn(db, handIn.id))?.answer.script
-    if (!before || script === undefined || !mentions(script, entry.name)) continue
+    const answer = before && (await findHandIn(db, handIn.id))?.answer
+    if (!before || !answer || !mentions(answer.script, entry.name)) continue
     using++
     const { pins } = await findPinning(db, handIn.id)
-    const after = markScript(prepared, script, { pins })
+    const after = markAnswer(prepared, answer, { pins })
     const points = (marking: Marking | MarkingSummary) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
     const [was, is] = [points(before), points(after)]
     if (was.got !== is.got || was.open !== is.open) moves.push({ handInId: handIn.id, name: handIn.name, before: was, after: is })

@@ -42,14 +42,14 @@ it('leaves every acknowledged save and hand-in there, each marked once', async (
   await application.worker.kill('SIGSTOP') // so that the marking is still to be done when both are killed
   const saved: number[] = []
   for (let i = 0; i < 20; i++) {
-    const response = await ask(cookie, 'PUT', `/exercises/${id}/script`, { content: `${script}-- ${i}\n`, base: i })
+    const response = await ask(cookie, 'PUT', `/exercises/${id}/sheets/script`, { content: `${script}-- ${i}\n`, base: i })
     saved.push((await response.json() as { number: number }).number)
   }
-  const receipt = await (await ask(cookie, 'POST', `/exercises/${id}/hand-ins`, { base: 20 })).json() as { id: string }
+  const receipt = await (await ask(cookie, 'POST', `/exercises/${id}/hand-ins`, { bases: { script: 20 } })).json() as { id: string }
   const revision = await db('exercise_revisions').where({ exercise_id: id }).first()
   // A new rule sheet asks for all hand-ins to be marked again, in the middle of which the processes are killed a second time.
   await db('exercise_revisions').insert({ exercise_id: id, number: revision.number + 1, document: JSON.stringify(revision.document), saved_by: revision.saved_by })
-  const last = ask(cookie, 'PUT', `/exercises/${id}/script`, { content: `${script}-- last\n`, base: 20 }).then(response => response.ok, () => false)
+  const last = ask(cookie, 'PUT', `/exercises/${id}/sheets/script`, { content: `${script}-- last\n`, base: 20 }).then(response => response.ok, () => false)
   await Promise.all([killed(application.server), killed(application.worker)])
   const lastWasAcknowledged = await last
 

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
-import { markScript, markedPoints, prepareExercise, type PreparedExercise } from '@nomenklatura/core/marking'
-import { EXCHANGE_HAND_INS, PAIR_HAND_INS, type PlannedHandIn } from '../../db/demo/plan'
+import { markAnswer, markedPoints, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
+import { EXCHANGE_HAND_INS, LEDGER_HAND_INS, PAIR_HAND_INS, type PlannedHandIn } from '../../db/demo/plan'
 
 const prepared = (name: string): PreparedExercise =>
   prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync(`db/demo/exercises/${name}.json`, 'utf8'))))
@@ -11,8 +11,8 @@ const exercises: Readonly<Record<string, PreparedExercise>> = {
   'exchange-with-partner-gardens': prepared('exchange-with-partner-gardens'),
 }
 
-const notUpheld = (exercise: PreparedExercise, script: string): Record<string, string> =>
-  Object.fromEntries(markScript(exercise, script).cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]))
+const notUpheld = (exercise: PreparedExercise, answer: MarkableAnswer): Record<string, string> =>
+  Object.fromEntries(markAnswer(exercise, answer).cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]))
 
 describe('the frozen answers, written before the engine', () => {
   const files = readdirSync('tests/reference/frozen').filter(file => file.endsWith('.sql')).sort()
@@ -26,25 +26,26 @@ describe('the frozen answers, written before the engine', () => {
     const script = readFileSync(`tests/reference/frozen/${file}`, 'utf8')
     const exercise = exercises[/-- exercise: (.*)/.exec(script)![1]!]!
     const expected = Object.fromEntries([...script.matchAll(/-- expect: (r\d+) (.*)/g)].map(match => [match[1], match[2]]))
-    expect(notUpheld(exercise, script)).toEqual(expected)
+    expect(notUpheld(exercise, { script })).toEqual(expected)
     if (script.includes('-- right')) {
-      const { got, of } = markedPoints(exercise, markScript(exercise, script).cells)
+      const { got, of } = markedPoints(exercise, markAnswer(exercise, { script }).cells)
       expect(got).toBe(of)
     }
   })
 })
 
 describe.each([
+  ['The intake ledger', prepared('the-intake-ledger'), LEDGER_HAND_INS],
   ['Who collected what', exercises['who-collected-what']!, PAIR_HAND_INS],
   ['Exchange with partner gardens', exercises['exchange-with-partner-gardens']!, EXCHANGE_HAND_INS],
 ] as const)('the demo hand-ins of "%s"', (_, exercise, plans: readonly PlannedHandIn[]) => {
   it.each(plans.filter(plan => plan.expects !== 'unreadable').map(plan => [plan.student, plan.note, plan] as const))(
     '%s: %s is found by the rules meant for it and blamed by no other', (__, ___, plan) => {
-      expect(notUpheld(exercise, plan.script)).toEqual(plan.expects)
+      expect(notUpheld(exercise, plan)).toEqual(plan.expects)
     })
 
   it.each(plans.filter(plan => plan.expects === 'unreadable').map(plan => [plan.student, plan] as const))('%s: nothing readable gets no point for what it does not show', (__, plan) => {
-    const { cells } = markScript(exercise, plan.script)
+    const { cells } = markAnswer(exercise, plan)
     expect(cells.every(({ verdict }) => verdict === 'not shown')).toBe(true)
     expect(markedPoints(exercise, cells).got).toBe(0)
   })

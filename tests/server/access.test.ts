@@ -40,7 +40,7 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'put /api/exercises/[exerciseId]/allowances/[personId]': INSTRUCTOR,
   'get /api/exercises/[exerciseId]/worksheet': MEMBERS,
   'post /api/exercises/[exerciseId]/worksheet': MEMBERS,
-  'put /api/exercises/[exerciseId]/script': MEMBERS,
+  'put /api/exercises/[exerciseId]/sheets/[sheet]': MEMBERS,
   'post /api/exercises/[exerciseId]/check': MEMBERS,
   'post /api/exercises/[exerciseId]/hand-ins': STUDENTS,
   'get /api/exercises/[exerciseId]/desk': STAFF,

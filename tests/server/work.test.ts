@@ -6,14 +6,14 @@ import { decide, release, showDesk, showFeedback, showHandIn, showLedger, takeMa
 import { allow, publish, saveDocument, showCourse, takeBack } from '../../server/services/exercises'
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
-import { saveScript, showWorksheet } from '../../server/services/worksheets'
+import { saveSheet, showWorksheet } from '../../server/services/worksheets'
 import { startServer } from './support/server'
 import { DAY_MS, PAIR, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 let room: ClassRoom
 const db = () => server!.db
-const save = (content: string, base: number, now = new Date()) => saveScript(db(), room.exerciseId, room.people.student, 'student', { content, base }, now)
+const save = (content: string, base: number, now = new Date()) => saveSheet(db(), room.exerciseId, room.people.student, 'student', { sheet: 'script', content, base }, now)
 const codeOf = (promise: Promise<unknown>) => promise.then(() => 'done', error => error.code as string)
 
 beforeEach(async () => {
@@ -77,15 +77,15 @@ describe('handing in', () => {
   it('is refused when another window saved meanwhile, and when it is empty', async () => {
     await save('one', 0)
     await save('two', 1)
-    expect(await codeOf(handIn(db(), room.exerciseId, room.people.student, 1))).toBe('stale')
+    expect(await codeOf(handIn(db(), room.exerciseId, room.people.student, { script: 1 }))).toBe('stale')
     await save('  ', 2)
-    expect(await codeOf(handIn(db(), room.exerciseId, room.people.student, 3))).toBe('empty')
-    expect(await codeOf(handIn(db(), room.exerciseId, room.people.classmate, 0))).toBe('not-begun')
+    expect(await codeOf(handIn(db(), room.exerciseId, room.people.student, { script: 3 }))).toBe('empty')
+    expect(await codeOf(handIn(db(), room.exerciseId, room.people.classmate, {}))).toBe('not-begun')
   })
 
   it('counts attempts, and another number for one person', async () => {
     await save(RIGHT, 0)
-    const again = () => codeOf(handIn(db(), room.exerciseId, room.people.student, 1))
+    const again = () => codeOf(handIn(db(), room.exerciseId, room.people.student, { script: 1 }))
     expect([await again(), await again(), await again()]).toEqual(['done', 'done', 'no-attempts'])
     await allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people.student, { dueAt: null, attempts: 3 }, room.people.instructor)
     expect(await again()).toBe('done')
@@ -102,7 +102,7 @@ describe('handing in', () => {
 
   it('collects at the due moment what was last saved, once, and waits for whoever has a later date', async () => {
     await save(RIGHT, 0)
-    await saveScript(db(), room.exerciseId, room.people.classmate, 'student', { content: WRONG, base: 0 })
+    await saveSheet(db(), room.exerciseId, room.people.classmate, 'student', { sheet: 'script', content: WRONG, base: 0 })
     await allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people.classmate, { dueAt: new Date(Date.now() + 8 * DAY_MS).toISOString(), attempts: null }, room.people.instructor)
     const after = (days: number) => new Date(Date.now() + days * DAY_MS)
     expect(await collectDue(db(), after(4))).toBe(0)

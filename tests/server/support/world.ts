@@ -6,7 +6,7 @@ import { beginCourse, insertDocument, publish, saveSchedule } from '../../../ser
 import { handIn } from '../../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../../server/services/marking'
 import { hashPassword } from '../../../server/services/people'
-import { saveScript } from '../../../server/services/worksheets'
+import { saveSheet } from '../../../server/services/worksheets'
 
 export const PASSWORD = 'a long enough password'
 export const DAY_MS = 86_400_000
@@ -47,8 +47,8 @@ export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<Cla
 /** Saves, hands in and marks a script; answers the hand-in's id. */
 export async function handInMarked(db: Db, exerciseId: string, personId: string, script: string, now = new Date()): Promise<string> {
   const rows = await db('worksheet_revisions as r').join('worksheets as w', 'w.id', 'r.worksheet_id').where({ 'w.exercise_id': exerciseId, 'w.person_id': personId }).max('r.number as number').first()
-  const { number } = await saveScript(db, exerciseId, personId, 'student', { content: script, base: rows?.number ?? 0 }, now)
-  const { id } = await handIn(db, exerciseId, personId, number, now)
+  const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet: 'script', content: script, base: rows?.number ?? 0 }, now)
+  const { id } = await handIn(db, exerciseId, personId, { script: number }, now)
   for (const job of await unmarked(db, exerciseId)) await markHandIn(db, job.handInId, job.revisionId)
   return id
 }

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Finding } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
-import type { HandInReceipt, WorksheetAnswer } from '#shared/answers'
+import { ownFindings, readClaims } from '@nomenklatura/core/claims'
+import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
 const route = useRoute('exercises-exerciseId-work')
 const exerciseId = computed(() => route.params.exerciseId)
@@ -11,18 +12,43 @@ watch(answer, value => value && store.open(value), { immediate: true })
 
 const sheet = computed(() => store.sheet?.exerciseId === exerciseId.value ? store.sheet : undefined)
 const zone = computed(() => sheet.value?.course.timeZone ?? 'UTC')
-const isBegun = computed(() => sheet.value?.script !== null)
+const isBegun = computed(() => sheet.value?.sheets !== null)
+/** The sheet in hand: the first that is asked, until another is turned to. */
+const turned = ref<AskedSheet>()
+const current = computed<AskedSheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
+const NAMES: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencies', script: 'Script' }
 const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
 const read = computed(() => readScript(store.script, { given: given.value }))
 /** As one types: what is well formed. What else there is to say comes with a check. */
-const isForm = ({ code: finding }: Finding): boolean => finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
-const liveFindings = computed(() => read.value.findings.filter(finding => isForm(finding)))
-const findings = computed(() => {
-  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => !isForm(finding)) : []
-  return [...liveFindings.value, ...checked]
+const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.trivial']
+const isForm = ({ code: finding }: Finding): boolean => FORM_OF_CLAIMS.includes(finding) || finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
+const claimFindings = computed(() => {
+  const relation = sheet.value?.relation
+  if (!relation) return []
+  const claims = readClaims({ ...relation, dependencies: relation.given ?? '', isGiven: relation.given !== null }, store.claims)
+  return [...claims.findings, ...ownFindings(claims)]
 })
+const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)))
+/** What there is to say about each sheet. */
+const findingsOf = computed(() => {
+  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => !isForm(finding)) : []
+  const all = [...liveFindings.value, ...checked]
+  return { dependencies: all.filter(finding => finding.sheet === 'dependencies'), script: all.filter(finding => finding.sheet === 'script') }
+})
+const findings = computed(() => findingsOf.value[current.value])
 
-const editor = useTemplateRef('editor')
+const scriptEditor = useTemplateRef('scriptEditor')
+const dependencySheet = useTemplateRef('dependencySheet')
+type Place = { start: number, end: number, field?: string | undefined }
+function show(place: Place): void {
+  if (place.field === undefined) turned.value = 'script'
+  else turned.value = 'dependencies'
+  void nextTick(() => place.field === undefined ? scriptEditor.value?.show(place) : dependencySheet.value?.show(place))
+}
+function applyEdit(edit: { span: { start: number, end: number }, text: string, field?: string | undefined }): void {
+  if (edit.field === undefined) scriptEditor.value?.applyEdit(edit)
+  else dependencySheet.value?.applyEdit(edit)
+}
 const pageFault = ref('')
 const isPhone = useMediaQuery('(max-width: 1023px)')
 const isNarrow = useMediaQuery('(max-width: 1439px)')
@@ -79,7 +105,7 @@ const whyNot = computed(() => {
   if (store.save.status === 'conflict') return 'Look at both versions first.'
   if (attemptsLeft.value <= 0) return `Handed in ${sheet.value.mine.attemptsUsed} of ${sheet.value.mine.attempts} times.`
   if (!sheet.value.isOpen) return 'Closed.'
-  return store.script.trim() === '' ? 'The script is empty.' : ''
+  return store.isEmpty ? 'Nothing is written yet.' : ''
 })
 const lastCheck = computed(() => store.check ? `Last check ${clockInWords(store.check.answer.checkedAt, zone.value)}${store.isStale ? ', changed since' : ''}.` : 'You have not checked it.')
 const isLate = computed(() => sheet.value?.mine.dueAt && Date.parse(sheet.value.mine.dueAt) < Date.now())
@@ -120,7 +146,7 @@ function resolve(mine: boolean): void {
   looking.value = false
 }
 function copyWork(): void {
-  void navigator.clipboard?.writeText(store.script)
+  void navigator.clipboard?.writeText([store.script, store.contentOf('dependencies')].filter(text => text !== '').join('\n\n'))
 }
 
 const keys = [
@@ -137,11 +163,17 @@ function nextNote(step: number): void {
   const { length } = findings.value
   if (length === 0) return
   noteAt.value = (noteAt.value + step + length) % length
-  editor.value?.show(findings.value[noteAt.value]!.place)
+  const finding = findings.value[noteAt.value]!
+  show({ ...finding.place, field: finding.field })
 }
 function takeFix(): void {
   const finding = findings.value[Math.max(0, noteAt.value)]
-  if (finding?.fix) editor.value?.applyEdit(finding.fix)
+  if (finding?.fix) applyEdit({ ...finding.fix, field: finding.field })
+}
+function turnTab(by: number): void {
+  const asked = sheet.value?.asked ?? []
+  turned.value = asked[(asked.indexOf(current.value) + by + asked.length) % asked.length]
+  void nextTick(() => document.querySelector<HTMLElement>('[role=tab][aria-selected=true]')?.focus())
 }
 function nextRegion(): void {
   const regions = [...document.querySelectorAll<HTMLElement>('[data-region]')].filter(region => region.offsetParent)
@@ -156,6 +188,17 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
 })
 onBeforeRouteLeave(() => { void store.send() })
 useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void store.send() })
+const toMake = computed(() => (sheet.value?.asked ?? []).map(name => name === 'script'
+  ? `a script of CREATE TABLE statements${sheet.value?.starter ? ', beside the tables that are given' : ''}`
+  : askedInWords(sheet.value!.relation)).join('; then '))
+
+/** The content of a sheet as a person reads it. */
+function readable(content: string): string {
+  if (!content.startsWith('{')) return content
+  const { dependencies, keys, prime, form, reason, split, closures, assumptions } = JSON.parse(content) as typeof store.claims
+  const parts: readonly [string, string][] = [['Dependencies', dependencies], ['Closures', closures.join('\n')], ['Keys', keys], ['Prime', prime], ['Form', [form, reason].filter(text => text !== '').join(', because of ')], ['Split', split], ['Taken for granted', assumptions]]
+  return parts.filter(([, text]) => text.trim() !== '').map(([name, text]) => `${name}\n${text.trim()}`).join('\n\n')
+}
 const dueWords = computed(() => {
   const due = sheet.value?.mine.dueAt
   if (!due) return ''
@@ -169,7 +212,7 @@ const dueWords = computed(() => {
       <template v-if="sheet && isBegun" #state>
         <span v-if="sheet.isPreview">a trial, as a student</span>
         <span class="level">{{ sheet.helpLevel }}</span>
-        <SaveWord :state="store.save" :time-zone="zone" @look="looking = true" @copy="copyWork" />
+        <SaveWord :state="store.save" :sheet="NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
         <span>{{ dueWords }}</span>
       </template>
       <template v-if="sheet && isBegun">
@@ -186,7 +229,7 @@ const dueWords = computed(() => {
       <BriefText v-if="sheet.brief" :text="sheet.brief" class="brief" />
       <p v-else class="serif">The brief is shown when the exercise opens: {{ timeInWords(sheet.schedule.opensAt, zone) }}.</p>
       <dl class="facts">
-        <div><dt>To make</dt><dd>a script of CREATE TABLE statements{{ sheet.starter ? ', beside the tables that are given' : '' }}</dd></div>
+        <div><dt>To make</dt><dd>{{ toMake }}</dd></div>
         <div><dt>Check tells</dt><dd>{{ sheet.helpLevel === 'assessed' ? 'what is well formed; verdicts come after the release' : 'a verdict for each rule, with rows that show it, as often as you like' }}</dd></div>
         <div><dt>Until</dt><dd>{{ sheet.mine.dueAt ? timeInWords(sheet.mine.dueAt, zone) : 'no date is set' }}<template v-if="sheet.schedule.lateDays > 0">; up to {{ countOf(sheet.schedule.lateDays, 'day') }} late loses {{ sheet.schedule.lateLoss }} %</template></dd></div>
         <div><dt>Hand in</dt><dd>{{ sheet.mine.attempts === 1 ? 'once' : `up to ${sheet.mine.attempts} times; the last counts` }}</dd></div>
@@ -204,31 +247,38 @@ const dueWords = computed(() => {
         <BriefText :text="sheet.brief" />
       </aside>
 
-      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" aria-label="Script">
-        <div class="tabs" role="tablist" aria-label="Sheets"><button type="button" role="tab" aria-selected="true" class="tab">Script<span v-if="findings.length > 0" class="soft tiny note-count">{{ countOf(findings.length, 'note') }}</span></button></div>
+      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" :aria-label="NAMES[current]">
+        <div class="tabs" role="tablist" aria-label="Sheets">
+          <button
+            v-for="name in sheet.asked" :key="name" type="button" role="tab" class="tab" :aria-selected="name === current" :tabindex="name === current ? 0 : -1"
+            @click="turned = name" @keydown.right.prevent="turnTab(1)" @keydown.left.prevent="turnTab(-1)">{{ NAMES[name] }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{ countOf(findingsOf[name].length, 'note') }}</span></button>
+        </div>
         <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
         <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · with your instructor</p>
         <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
         <p v-if="pageFault" role="alert" class="banner bad">{{ pageFault }}</p>
-        <details v-if="sheet.starter" class="given" open>
+        <DependencySheet
+          v-if="current === 'dependencies' && sheet.relation" ref="dependencySheet" :relation="sheet.relation" :claims="store.claims" :findings="findingsOf.dependencies" :help-level="sheet.helpLevel" :readonly="!sheet.isOpen"
+          @change="store.changeClaims" />
+        <details v-if="current === 'script' && sheet.starter" class="given" open>
           <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
           <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>
         </details>
-        <div class="paper sheet">
+        <div v-if="current === 'script'" class="paper sheet">
           <CodeSheet
-            ref="editor" :model-value="store.script" :findings="findings" :schema="read.schema" :readonly="!sheet.isOpen" label="Your script" autofocus
-            placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="store.change" />
+            ref="scriptEditor" :model-value="store.script" :findings="findingsOf.script" :schema="read.schema" :readonly="!sheet.isOpen" label="Your script" autofocus
+            placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="store.change('script', $event)" />
         </div>
-        <p class="reading small soft" aria-live="polite">{{ read.schema.tables.filter(table => !table.given).length === 0 ? 'No table read yet.' : `Read: ${countOf(read.schema.tables.filter(table => !table.given).length, 'table')}, ${countOf(read.schema.tables.filter(table => !table.given).reduce((sum, table) => sum + table.references.length, 0), 'reference')}: ${read.schema.tables.filter(table => !table.given).map(table => table.name).join(', ')}` }}</p>
+        <p v-if="current === 'script'" class="reading small soft" aria-live="polite">{{ read.schema.tables.filter(table => !table.given).length === 0 ? 'No table read yet.' : `Read: ${countOf(read.schema.tables.filter(table => !table.given).length, 'table')}, ${countOf(read.schema.tables.filter(table => !table.given).reduce((sum, table) => sum + table.references.length, 0), 'reference')}: ${read.schema.tables.filter(table => !table.given).map(table => table.name).join(', ')}` }}</p>
       </section>
 
       <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>
       <aside v-else-if="!isPhone || side === 'margin'" class="margin-side" data-region tabindex="-1" aria-label="Margin">
         <MarginNotes
           :findings="findings" :verdicts="store.check?.answer.verdicts ?? []" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
-          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="store.script.trim() !== ''" :folds="!isPhone"
+          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="!store.isEmpty" :folds="!isPhone"
           @fold="foldMargin(true)"
-          @show="editor?.show($event)" @fix="editor?.applyEdit($event)" />
+          @show="show" @fix="applyEdit" />
       </aside>
       <nav v-if="isPhone" class="switch" aria-label="Parts">
         <button v-for="part in (['brief', 'sheet', 'margin'] as const)" :key="part" type="button" :aria-pressed="side === part" @click="side = part">{{ part === 'brief' ? 'Brief' : part === 'sheet' ? 'Sheet' : `Margin ${findings.length || ''}` }}</button>
@@ -238,7 +288,7 @@ const dueWords = computed(() => {
     <UModal v-model:open="asking" :title="`Hand in ${sheet?.title ?? ''}?`" :description="`${lastCheck} This is hand-in ${(sheet?.mine.attemptsUsed ?? 0) + 1} of ${sheet?.mine.attempts ?? 1}${sheet?.mine.dueAt ? `, until ${timeInWords(sheet.mine.dueAt, zone)}` : ''}.`">
       <template #body>
         <p v-if="isLate" class="late">It is late{{ sheet!.schedule.lateLoss > 0 ? ` and loses ${sheet!.schedule.lateLoss} %` : '' }}.</p>
-        <p v-if="liveFindings.some(finding => finding.severity === 'error')">{{ countOf(liveFindings.filter(finding => finding.severity === 'error').length, 'place') }} in the script would not run.</p>
+        <p v-if="liveFindings.some(finding => finding.severity === 'error')">{{ countOf(liveFindings.filter(finding => finding.severity === 'error').length, 'place') }} cannot be read, or would not run.</p>
         <p v-if="handInFault" role="alert" class="fault">{{ handInFault }}</p>
       </template>
       <template #footer>
@@ -251,11 +301,11 @@ const dueWords = computed(() => {
       <template v-if="receipt" #body><p>Hand-in {{ receipt.attempt }} of {{ receipt.attempts }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your instructor now.</p></template>
       <template #footer><UButton @click="receipt = undefined">Good</UButton></template>
     </UModal>
-    <UModal v-model:open="looking" title="Two versions of the script" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
+    <UModal v-model:open="looking" :title="`Two versions of ${NAMES[store.conflict ?? 'script']}`" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
       <template v-if="store.save.status === 'conflict'" #body>
         <div class="two">
-          <div><h3>In this window</h3><pre class="mono" tabindex="0">{{ store.script }}</pre><UButton @click="resolve(true)">Go on with this one</UButton></div>
-          <div><h3>Saved at {{ clockInWords(store.save.at, zone) }} in the other</h3><pre class="mono" tabindex="0">{{ store.save.theirs }}</pre><UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton></div>
+          <div><h3>In this window</h3><pre class="mono" tabindex="0">{{ readable(store.contentOf(store.conflict ?? 'script')) }}</pre><UButton @click="resolve(true)">Go on with this one</UButton></div>
+          <div><h3>Saved at {{ clockInWords(store.save.at, zone) }} in the other</h3><pre class="mono" tabindex="0">{{ readable(store.save.theirs) }}</pre><UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton></div>
         </div>
       </template>
     </UModal>
@@ -279,8 +329,9 @@ dt { color: var(--soft); }
 .margin-side { width: 300px; border-left: 1px solid var(--rule-strong); position: relative; }
 .side-head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 8px; }
 .sheet-side { flex: 1; min-width: 0; display: flex; flex-direction: column; padding: 0 22px 12px; outline: none !important; }
-.tabs { border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }
-.tab { padding: 11px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid var(--verdigris); font-weight: 650; }
+.tabs { display: flex; gap: 26px; border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }
+.tab { padding: 11px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid transparent; color: var(--soft); font-weight: 600; cursor: pointer; }
+.tab[aria-selected=true] { border-bottom-color: var(--verdigris); color: var(--ink); font-weight: 650; }
 .note-count { margin-left: 7px; }
 .sheet { flex: 1; min-height: 160px; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); }
 .reading { padding-top: 8px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }

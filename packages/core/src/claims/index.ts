@@ -1,4 +1,4 @@
-export { DependencyClaims, NO_CLAIMS, RelationTask, SPLIT_FORMS, isEmptyClaims, relationFrom, relationOf } from './task'
+export { DependencyClaims, NO_CLAIMS, RelationTask, SPLIT_FORMS, isEmptyClaims, readTask, relationFrom, relationOf } from './task'
 export { judgeClaim, lostBy, readClaims, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
 export { faultInWords, keyFault, type KeyFault } from './judge-keys'
 export { formInWords, violationInWords } from './judge-form'
@@ -9,4 +9,5 @@ export { closureExhibit, joinExhibits, proofExhibit, repeatedExhibit } from './e
 export { titleOf } from './judge-split'
 export { Values } from './values'
 export { braces, dependencyInWords } from './words'
+export { workingOf, writeParts, type KeyProgress, type SplitJudgement, type SplitNode, type Working } from './working'
 export type { Exhibit, ExhibitRow, Frame } from './exhibit'

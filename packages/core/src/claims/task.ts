@@ -60,6 +60,11 @@ export function relationOf({ attributes, dependencies, nonAtomic = [] }: Pick<Re
   return relationFrom(new Universe(attributes), dependencies, nonAtomic.length > 0)
 }
 
+/** The dependencies of a task as they are read, with what is wrong with them. */
+export function readTask({ attributes, dependencies }: Pick<RelationTask, 'attributes' | 'dependencies'>): ReturnType<typeof readDependencies> {
+  return readDependencies(dependencies, new Universe(attributes))
+}
+
 /** The relation over the same attributes that some written dependencies describe. */
 export function relationFrom(universe: Universe, text: string, nonAtomic = false): Relation {
   const read = readDependencies(text, universe).items.map(({ dependency }) => dependency)

@@ -17,6 +17,6 @@ export { Relation, type FormViolation, type RelationForm } from './relation'
 export { repeatedFact, type RepeatedFact } from './repeated-facts'
 export { armstrongRows, refutingRows } from './rows'
 export {
-  LONGEST_NOTATION, claimFinding, readDependencies, readParts, readSets, type ReadNotation, type WrittenDependency, type WrittenPart, type WrittenSet,
+  LONGEST_NOTATION, claimFinding, partInText, readDependencies, readParts, readSets, type ReadNotation, type WrittenDependency, type WrittenPart, type WrittenSet,
 } from './notation'
 export { analyse, DependencyQuestion, type DependencyAnswer } from './analyse'

@@ -95,6 +95,12 @@ export function readParts(text: string, universe: Universe, field = 'split'): Re
   return { items, findings: reader.findings }
 }
 
+/** A part as `readParts` reads it. */
+export function partInText({ title, names, keys }: { readonly title: string, readonly names: readonly string[], readonly keys: readonly { readonly names: readonly string[] }[] }): string {
+  const named = keys.filter(key => key.names.length > 0).map(key => key.names.join(', '))
+  return `${title ? `${title}: ` : ''}${names.join(', ')}${named.length > 0 ? ` key ${named.join(' or ')}` : ''}`
+}
+
 function readKeys(line: Line, start: number, reader: Names): WrittenSet[] {
   const separators = [...line.text.slice(start).matchAll(/(?<![\p{L}\p{N}_])or(?![\p{L}\p{N}_])/giu)]
   const cuts = [start, ...separators.map(({ index }) => start + index + 2)]

@@ -5,5 +5,5 @@ import { check } from '../../../services/checking'
 export default defineRoute({
   access: { to: 'exercise', allow: MEMBER },
   body: CheckBody,
-  handle: ({ db, exercise, role, body, now }) => check(db, exercise.id, role, body.script, now),
+  handle: ({ db, exercise, person, role, body, now }) => check(db, exercise.id, person.id, role, body, now),
 })

@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { autocompletion, closeCompletion, completionStatus, type CompletionContext } from '@codemirror/autocomplete'
+import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
+import { setDiagnostics } from '@codemirror/lint'
+import { EditorState, Prec } from '@codemirror/state'
+import { EditorView, drawSelection, keymap, placeholder as placeholderText } from '@codemirror/view'
+import type { Finding } from '@nomenklatura/core/findings'
+
+/** A few lines in the notation of dependencies: names are completed, `->` becomes an arrow, what cannot be read is underlined. Tab moves on. */
+const { modelValue, names, findings = [], readonly = false, label, placeholder = '', isSingle = false, autofocus = false } = defineProps<{
+  modelValue: string
+  /** The attributes, for completion. */
+  names: readonly string[]
+  findings?: readonly Finding[]
+  readonly?: boolean
+  label: string
+  placeholder?: string
+  /** One line only: Enter types nothing. */
+  isSingle?: boolean
+  autofocus?: boolean
+}>()
+const emit = defineEmits<{ 'update:modelValue': [text: string], 'caret': [line: string] }>()
+
+const host = useTemplateRef<HTMLDivElement>('host')
+let view: EditorView | undefined
+
+function complete(context: CompletionContext) {
+  const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u)
+  if (!word && !context.explicit) return null
+  return { from: word?.from ?? context.pos, options: names.map(name => ({ label: name })) }
+}
+
+/** `->` and `->>` are written as arrows. */
+const arrows = EditorView.inputHandler.of((target, from, to, text) => {
+  if (text !== '>' || from !== to) return false
+  const before = target.state.sliceDoc(Math.max(0, from - 1), from)
+  if (before !== '-' && before !== '→') return false
+  target.dispatch({ changes: { from: before === '-' ? from - 1 : from, to, insert: '→' }, selection: { anchor: before === '-' ? from : from + 1 }, userEvent: 'input.type' })
+  return true
+})
+
+const diagnostics = () => setDiagnostics(view!.state, findings.map(finding => toDiagnostic(view!, finding)))
+
+onMounted(() => {
+  view = new EditorView({
+    parent: host.value!,
+    state: EditorState.create({
+      doc: modelValue,
+      extensions: [
+        history(), drawSelection(), paperTheme, arrows, autocompletion({ icons: false, override: [complete] }),
+        Prec.highest(keymap.of([
+          { key: 'Mod-Enter', run: () => false },
+          { key: 'Escape', run: target => completionStatus(target.state) ? closeCompletion(target) : false },
+        ])),
+        isSingle ? EditorState.transactionFilter.of(change => change.newDoc.lines > 1 ? [] : change) : [],
+        keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
+        EditorView.lineWrapping, EditorState.readOnly.of(readonly), EditorView.editable.of(!readonly),
+        EditorView.contentAttributes.of({ 'aria-label': label, 'aria-multiline': String(!isSingle), 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
+        placeholderText(placeholder),
+        EditorView.updateListener.of((update) => {
+          if (update.docChanged) emit('update:modelValue', update.state.doc.toString())
+          if (update.docChanged || update.selectionSet) emit('caret', update.state.doc.lineAt(update.state.selection.main.head).text)
+        }),
+      ],
+    }),
+  })
+  view.dispatch(diagnostics())
+  if (autofocus) view.focus()
+})
+onBeforeUnmount(() => view?.destroy())
+
+watch(() => modelValue, (text) => {
+  if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
+})
+watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
+
+defineExpose({
+  applyEdit: (edit: { span: { start: number, end: number }, text: string }) => view && editOnce(view, edit),
+  show: (place: { start: number, end: number }) => view && showPlace(view, place),
+  focus: () => view?.focus(),
+})
+</script>
+
+<template>
+  <div ref="host" class="notation" :class="{ single: isSingle, readonly }" />
+</template>
+
+<style scoped>
+.notation { min-width: 0; border-bottom: 1px solid var(--rule-strong); background: var(--sheet); }
+.notation :deep(.cm-editor) { height: auto; }
+.notation :deep(.cm-content) { padding: 5px 0; }
+.notation :deep(.cm-line) { padding: 0 8px; }
+.notation :deep(.cm-scroller) { max-height: 40vh; overflow: auto; }
+.notation :deep(.cm-editor.cm-focused) { outline: 2px solid var(--ink); outline-offset: 1px; }
+.notation:not(.single) :deep(.cm-content) { min-height: 66px; }
+.readonly { background: transparent; }
+</style>

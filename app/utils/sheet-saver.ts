@@ -1,0 +1,163 @@
+import type { SavedAnswer, SheetContent } from '#shared/answers'
+
+/** Where the last change is: section 2 of the interface. */
+export type SaveState
+  = | { readonly status: 'saved', readonly at: string | null }
+    | { readonly status: 'changed' }
+    | { readonly status: 'saving', readonly since: number }
+    | { readonly status: 'sent', readonly at: string }
+    | { readonly status: 'offline', readonly since: string, readonly isKept: boolean }
+    | { readonly status: 'conflict', readonly theirs: string, readonly theirNumber: number, readonly at: string }
+    | { readonly status: 'refused', readonly reason: string }
+
+interface Kept { readonly content: string, readonly base: number, readonly at: string }
+
+const SAVE_AFTER_MS = 800
+const RETRY_AFTER_MS = 3000
+
+export type SheetSaver = ReturnType<typeof makeSheetSaver>
+
+/**
+ * Keeps one sheet. Each change is kept in this browser at once (under `key`) and sent to the server 800 ms after the last one; what the server has
+ * acknowledged is taken out of the browser again. A save made on an older revision is a conflict, and both stay.
+ */
+export function makeSheetSaver(key: string, put: (body: { content: string, base: number }) => Promise<SavedAnswer>, opened: SheetContent, isReadOnly: () => boolean) {
+  const content = ref(opened.content)
+  const base = ref(opened.number)
+  const save = shallowRef<SaveState>({ status: 'saved', at: opened.savedAt })
+  let timer: ReturnType<typeof setTimeout> | undefined
+  let sending = false
+
+  /** Work that this browser kept and never sent goes on top, or beside when somebody saved meanwhile. */
+  function takeKept(): void {
+    const kept = readKept()
+    if (!kept || kept.content === content.value) return forget()
+    if (kept.base === base.value) {
+      content.value = kept.content
+      schedule()
+      return
+    }
+    save.value = { status: 'conflict', theirs: content.value, theirNumber: base.value, at: opened.savedAt ?? kept.at }
+    content.value = kept.content
+  }
+
+  function readKept(): Kept | undefined {
+    try {
+      const text = localStorage.getItem(key)
+      return text ? JSON.parse(text) as Kept : undefined
+    }
+    catch { return undefined }
+  }
+
+  function keep(): boolean {
+    try {
+      localStorage.setItem(key, JSON.stringify({ content: content.value, base: base.value, at: new Date().toISOString() } satisfies Kept))
+      return true
+    }
+    catch { return false }
+  }
+
+  function forget(): void {
+    try { localStorage.removeItem(key) }
+    catch { /* this browser keeps nothing */ }
+  }
+
+  function change(text: string): void {
+    if (text === content.value || isReadOnly()) return
+    content.value = text
+    schedule()
+  }
+
+  function schedule(afterMs = SAVE_AFTER_MS): void {
+    keep()
+    if (save.value.status === 'conflict') return
+    if (save.value.status !== 'offline' && save.value.status !== 'saving') save.value = { status: 'changed' }
+    clearTimeout(timer)
+    timer = setTimeout(() => void send(), afterMs)
+  }
+
+  /** Sends what is written, if anything is new. Answers whether the server has it now. */
+  async function send(): Promise<boolean> {
+    clearTimeout(timer)
+    if (save.value.status === 'conflict') return false
+    if (isOnServer()) return true
+    if (sending) {
+      timer = setTimeout(() => void send(), 150)
+      return false
+    }
+    sending = true
+    const sent = content.value
+    const wasOffline = save.value.status === 'offline'
+    if (!wasOffline) save.value = { status: 'saving', since: Date.now() }
+    try {
+      const answer = await put({ content: sent, base: base.value })
+      base.value = answer.number
+      settle(sent, answer.savedAt, wasOffline)
+    }
+    catch (error) {
+      fail(error)
+    }
+    sending = false
+    return isOnServer()
+  }
+
+  function isOnServer(): boolean {
+    return save.value.status === 'saved' || save.value.status === 'sent'
+  }
+
+  function settle(sent: string, at: string, wasOffline: boolean): void {
+    if (content.value !== sent) {
+      save.value = { status: 'changed' }
+      return schedule()
+    }
+    forget()
+    save.value = wasOffline ? { status: 'sent', at } : { status: 'saved', at }
+  }
+
+  function fail(error: unknown): void {
+    const problem = error instanceof ApiError ? error.problem : undefined
+    if (problem?.code === 'stale') {
+      const theirs = problem.extra as SheetContent
+      save.value = { status: 'conflict', theirs: theirs.content, theirNumber: theirs.number, at: theirs.savedAt ?? new Date().toISOString() }
+      return
+    }
+    if (problem && problem.status >= 400 && problem.status < 500 && problem.code !== 'signed-out' && problem.code !== 'too-many-tries') {
+      keep()
+      save.value = { status: 'refused', reason: errorInWords(error) }
+      return
+    }
+    const since = save.value.status === 'offline' ? save.value.since : new Date().toISOString()
+    save.value = { status: 'offline', since, isKept: keep() }
+    timer = setTimeout(() => void send(), RETRY_AFTER_MS)
+  }
+
+  /** One of two versions goes on; the other stays in the sheet's history on the server. */
+  function resolveConflict(mine: boolean): void {
+    if (save.value.status !== 'conflict') return
+    const { theirs, theirNumber, at } = save.value
+    base.value = theirNumber
+    if (mine) {
+      save.value = { status: 'changed' }
+      schedule(0)
+      return
+    }
+    content.value = theirs
+    forget()
+    save.value = { status: 'saved', at }
+  }
+
+  /** Ends it: nothing is sent any more. */
+  function close(): void {
+    clearTimeout(timer)
+  }
+
+  return { content, base, save, takeKept, change, send, resolveConflict, close }
+}
+
+const GRAVITY: readonly SaveState['status'][] = ['conflict', 'refused', 'offline', 'saving', 'changed', 'sent', 'saved']
+
+/** One word for several sheets: the gravest; of equal ones the latest. */
+export function worstSave(states: readonly SaveState[]): SaveState {
+  const at = (state: SaveState): string => 'at' in state ? state.at ?? '' : ''
+  return [...states].sort((a, b) => GRAVITY.indexOf(a.status) - GRAVITY.indexOf(b.status) || at(b).localeCompare(at(a)))[0] ?? { status: 'saved', at: null }
+}

@@ -1,0 +1,54 @@
+import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
+import { documentFaults, type AnswerDocument, type ExerciseDocument } from '@nomenklatura/core/formats'
+import type { AskedSheet, StudentRelation } from '#shared/answers'
+import type { Db } from '../repositories/database'
+import { latestSheet, type SavedSheet } from '../repositories/worksheets'
+import { Refusal } from './problem'
+
+export type SavedSheets = Readonly<Partial<Record<AskedSheet, SavedSheet>>>
+
+/** What each person's own task is made from: nobody can guess a neighbour's, and the same person always has the same. */
+export const seedOf = (exerciseId: string, personId: string): string => `${exerciseId}:${personId}`
+
+export async function latestSheets(db: Db, worksheetId: string, asked: readonly AskedSheet[]): Promise<SavedSheets> {
+  const saved = await Promise.all(asked.map(async sheet => [sheet, await latestSheet(db, worksheetId, sheet)] as const))
+  return Object.fromEntries(saved.filter(([, found]) => found !== undefined))
+}
+
+/** The claims of a saved sheet; none before the first save. */
+export function claimsIn(content: string | undefined): DependencyClaims {
+  return content === undefined || content === '' ? NO_CLAIMS : DependencyClaims.parse(JSON.parse(content))
+}
+
+/** Refuses content that is not what the sheet holds, and says where. */
+export function checkContent(sheet: AskedSheet, content: string): void {
+  if (sheet === 'script') return
+  let value: unknown
+  try {
+    value = JSON.parse(content)
+  }
+  catch {
+    throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
+  }
+  const parsed = DependencyClaims.safeParse(value)
+  if (!parsed.success) throw new Refusal(422, 'invalid', 'Something on this sheet is not as it must be.', documentFaults(parsed.error))
+}
+
+/** Whether nothing at all stands on any sheet. */
+export function isEmpty(saved: SavedSheets): boolean {
+  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content))
+}
+
+export function answerFrom({ sheets }: Pick<ExerciseDocument, 'sheets'>, saved: SavedSheets, seed: string): AnswerDocument {
+  return {
+    format: 'nomenklatura-answer', version: 1, script: saved.script?.content ?? '',
+    ...sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {},
+  }
+}
+
+/** The relation as a student may see it: without its dependencies, unless they are given. */
+export function toStudentRelation({ relation }: Pick<ExerciseDocument, 'relation'>): StudentRelation | null {
+  if (!relation) return null
+  const { name, attributes, dependencies, isGiven, asks, isFresh } = relation
+  return { name, attributes, given: isGiven ? dependencies : null, asks, isFresh }
+}
