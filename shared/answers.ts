@@ -209,6 +209,8 @@ export interface FeedbackAnswer {
   readonly sheets: readonly AskedSheet[]
   readonly script: string
   readonly claims: DependencyClaims | null
+  /** The sets whose closure was asked. */
+  readonly closures: readonly (readonly string[])[]
   readonly starter: string | null
   readonly releasedAt: string
   readonly points: Points

@@ -32,30 +32,33 @@ async function loadDependencies(): Promise<void> {
   <section v-if="entry && cell" class="evidence" aria-label="Evidence">
     <p v-if="override" class="decided"><VerdictSign :verdict="override.verdict" /> <span><strong>{{ override.verdict }}</strong>, decided by {{ override.by }}: “{{ override.reason }}” <span class="soft">The engine says {{ cell.verdict }}.</span></span></p>
     <p v-if="follows" class="follows small">Follows from rule {{ follows.id.slice(1) }}, “{{ follows.sentence }}”: with that upheld, this would be. Its points are not lost.</p>
-    <div class="sides">
-      <div><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
-      <div><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
-    </div>
-    <p v-if="pairing.length > 0" class="paired small">
-      <span class="soft">Paired:</span>
-      <template v-for="(pair, i) in pairing.filter(({ model }) => !model.includes('.'))" :key="i">{{ i > 0 ? ' · ' : ' ' }}<span class="mono">{{ pair.answer }} ↔ {{ pair.model }}</span> <strong :class="pair.confidence">{{ pair.confidence }}</strong> <span class="soft">{{ pair.reasons.join(', ') }}</span></template>
-      · <button type="button" class="plain" @click="emit('pair', entry.entity)">correct a pair</button> <kbd>P</kbd>
-    </p>
-    <p v-else class="paired small"><span class="soft">Nothing here is paired with it.</span> <button type="button" class="plain" @click="emit('pair', entry.entity)">Pair it</button> <kbd>P</kbd></p>
-    <div class="proof">
-      <div class="why">
-        <h3>Why</h3>
-        <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
-        <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
-        <p v-else-if="cell.confidence !== 'sure'" class="small open">It rests on a pairing that is {{ cell.confidence }}.</p>
-        <details class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
-          <pre v-if="dependencies && dependencies.length > 0" class="mono">{{ dependencies.join('\n') }}</pre><p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p></details>
+    <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" />
+    <template v-else>
+      <div class="sides">
+        <div><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
+        <div><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
       </div>
-      <div v-if="cell.witness" class="witness">
-        <h3>Witness</h3>
-        <WitnessRows :witness="cell.witness" />
+      <p v-if="pairing.length > 0" class="paired small">
+        <span class="soft">Paired:</span>
+        <template v-for="(pair, i) in pairing.filter(({ model }) => !model.includes('.'))" :key="i">{{ i > 0 ? ' · ' : ' ' }}<span class="mono">{{ pair.answer }} ↔ {{ pair.model }}</span> <strong :class="pair.confidence">{{ pair.confidence }}</strong> <span class="soft">{{ pair.reasons.join(', ') }}</span></template>
+        · <button type="button" class="plain" @click="emit('pair', entry.entity)">correct a pair</button> <kbd>P</kbd>
+      </p>
+      <p v-else class="paired small"><span class="soft">Nothing here is paired with it.</span> <button type="button" class="plain" @click="emit('pair', entry.entity)">Pair it</button> <kbd>P</kbd></p>
+      <div class="proof">
+        <div class="why">
+          <h3>Why</h3>
+          <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
+          <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
+          <p v-else-if="cell.confidence !== 'sure'" class="small open">It rests on a pairing that is {{ cell.confidence }}.</p>
+          <details class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
+            <pre v-if="dependencies && dependencies.length > 0" class="mono">{{ dependencies.join('\n') }}</pre><p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p></details>
+        </div>
+        <div v-if="cell.witness" class="witness">
+          <h3>Witness</h3>
+          <WitnessRows :witness="cell.witness" />
+        </div>
       </div>
-    </div>
+    </template>
     <p v-if="entry.phrase" class="serif soft brief-phrase">The brief: <i>“{{ entry.phrase }}”</i></p>
   </section>
 </template>

@@ -1,17 +1,21 @@
 <script setup lang="ts">
+import { NEW_TASK } from '@nomenklatura/core/claims'
+
 /** A new exercise: a title, and a script if there is one; the rule sheet is then proposed from it. */
 const { courseId, isFirst } = defineProps<{ courseId: string, isFirst: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
+/** From a script, or from a relation and its dependencies. */
+const way = ref<'script' | 'relation'>('script')
 const fault = ref('')
 const busy = ref(false)
 
 async function begin(): Promise<void> {
   busy.value = true
   try {
-    const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, { method: 'POST', body: { title: title.value, script: script.value } })
-    await navigateTo(`/exercises/${id}/set`)
+    const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, { method: 'POST', body: { title: title.value, ...way.value === 'script' ? { script: script.value } : { relation: NEW_TASK } } })
+    await navigateTo(way.value === 'script' ? `/exercises/${id}/set` : `/exercises/${id}/set?leaf=answer`)
   }
   catch (problem) {
     fault.value = errorInWords(problem)
@@ -24,7 +28,11 @@ async function begin(): Promise<void> {
   <form class="paper" @submit.prevent="begin">
     <h2>{{ isFirst ? 'Set the first exercise.' : 'A new exercise' }}</h2>
     <UFormField label="Title"><UInput v-model="title" required maxlength="120" autofocus placeholder="Exchange with partner gardens" /></UFormField>
-    <UFormField label="From a script I have" help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later.">
+    <div class="kinds" role="radiogroup" aria-label="From what">
+      <label><input v-model="way" type="radio" value="script"> from a script I have</label>
+      <label><input v-model="way" type="radio" value="relation"> from a relation and its dependencies: keys, normal forms, a split</label>
+    </div>
+    <UFormField v-if="way === 'script'" label="The script" help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later.">
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
@@ -38,6 +46,9 @@ async function begin(): Promise<void> {
 <style scoped>
 form { display: grid; gap: 16px; padding: 22px 26px; margin-bottom: 28px; max-width: 760px; }
 .script :deep(textarea) { font-family: var(--font-mono); font-size: 13px; }
+.kinds { display: grid; gap: 4px; }
+.kinds label { display: flex; gap: 7px; align-items: baseline; }
+.kinds input { accent-color: var(--verdigris); }
 .ways { display: flex; gap: 10px; }
 .fault { color: var(--madder); }
 </style>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { proposeClaimRules, unknownNames } from '@nomenklatura/core/claims'
 import { prepareExercise } from '@nomenklatura/core/marking'
 import { partsOf, proposeRules, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
@@ -8,15 +9,22 @@ const { document, readonly = false } = defineProps<{ document: ExerciseDocument,
 const emit = defineEmits<{ change: [rules: RuleEntry[]] }>()
 
 const prepared = computed(() => prepareExercise(document))
-const hasModel = computed(() => prepared.value.world.entities.length > 0)
+const asksClaims = computed(() => document.sheets.includes('dependencies') && document.relation !== undefined)
+const hasModel = computed(() => prepared.value.world.entities.length > 0 || (asksClaims.value && document.relation!.attributes.length > 0))
 /** The same for the same rule, in whatever order its parts are written. */
 const key = (rule: Rule): string => JSON.stringify(Object.entries(rule).sort(([a], [b]) => a < b ? -1 : 1))
 /** Proposed sentences with a part that no rule asks yet. */
 const missing = computed(() => {
   const known = new Set(document.rules.flatMap(partsOf).map(key))
-  return proposeRules(prepared.value.world, prepared.value.model.schema).filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
+  const proposed = [...asksClaims.value ? proposeClaimRules(document.relation!) : [], ...document.sheets.includes('script') ? proposeRules(prepared.value.world, prepared.value.model.schema) : []]
+  return proposed.filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
 })
-const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, unknownElements(prepared.value.world, entry, prepared.value.model.schema).join(' ')])))
+function faultOf(entry: RuleEntry): string {
+  if (entry.rule.kind !== 'claim') return unknownElements(prepared.value.world, entry, prepared.value.model.schema).join(' ')
+  const unknown = document.relation ? unknownNames(document.relation, entry.rule.about) : []
+  return unknown.length > 0 ? `The relation has no ${unknown.join(', ')}.` : ''
+}
+const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, faultOf(entry)])))
 const sum = computed(() => document.rules.filter(({ off }) => !off).reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000)
 const unread = computed(() => document.rules.filter(({ readMe, off }) => readMe && !off).length)
 /** Sentences that nobody has read yet come first. */
@@ -79,9 +87,9 @@ const opened = ref('')
   <section ref="list">
     <div class="head">
       <p class="soft">{{ countOf(document.rules.filter(({ off }) => !off).length, 'sentence') }}, {{ sum }} points<template v-if="unread > 0"> · <button type="button" class="unread" @click="goToUnread">{{ unread }} to read</button></template></p>
-      <UButton v-if="missing.length > 0 && hasModel && !readonly" variant="outline" color="neutral" size="sm" @click="addMissing">Add {{ countOf(missing.length, 'rule') }} that the model answer upholds</UButton>
+      <UButton v-if="missing.length > 0 && hasModel && !readonly" variant="outline" color="neutral" size="sm" @click="addMissing">Add {{ countOf(missing.length, 'rule') }} that the answer upholds</UButton>
     </div>
-    <p v-if="document.rules.length === 0" class="serif empty paper">{{ hasModel ? 'No rule yet. Let them be proposed from the model answer.' : 'Rules are proposed from the model answer: give one under Answer first.' }}</p>
+    <p v-if="document.rules.length === 0" class="serif empty paper">{{ hasModel ? 'No rule yet. Let them be proposed from the answer.' : 'Rules are proposed from the answer: give one under Answer first.' }}</p>
     <div v-for="group in groups" :key="group.name" class="group">
       <h2><button type="button" :aria-expanded="!folded.has(group.name)" @click="folded.has(group.name) ? folded.delete(group.name) : folded.add(group.name)">{{ group.name }}</button></h2>
       <ul v-if="!folded.has(group.name)">

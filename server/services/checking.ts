@@ -47,5 +47,8 @@ function helpfulFindings({ findings }: Marking, helpLevel: HelpLevel): readonly 
 /** A verdict as a student is told it: in the student's own names. */
 export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
   const entry = rules.find(({ id }) => id === cell.rule)!
-  return { rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })), witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {} }
+  return {
+    rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {},
+    because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })),
+  }
 }

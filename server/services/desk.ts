@@ -159,7 +159,8 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   const document = personalExercise(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
-    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, starter: document.starter, releasedAt: released.releasedAt, points,
+    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null,
+    closures: document.relation?.asks.closures ?? [], starter: document.starter, releasedAt: released.releasedAt, points,
     account: accountInWords(points, document.rules), findings: marking.verdicts.findings, comments,
     rules: marking.verdicts.cells.map((cell) => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
@@ -167,7 +168,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
       const checked = toCheckedRule(document.rules, override ? { ...cell, verdict: override.verdict } : cell)
       const group = document.rules.find(({ id }) => id === cell.rule)?.group ?? ''
       return {
-        ...checked, ...(override ? { because: [], witness: null } : {}), group, got, of,
+        ...checked, ...(override ? { because: [], witness: null, exhibits: [] } : {}), group, got, of,
         decidedBy: override?.by ?? null, reason: override?.reason ?? null, follows: override ? null : cell.follows,
       }
     }),

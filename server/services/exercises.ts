@@ -1,8 +1,8 @@
-import { proposeClaimRules, readTask, type RelationTask } from '@nomenklatura/core/claims'
+import { proposeClaimRules, readTask, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
 import { wording } from '@nomenklatura/core/findings'
 import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { proposeRules, unknownElements } from '@nomenklatura/core/rules'
+import { partsOf, proposeRules, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { CourseAnswer, ExerciseLine, ExerciseSetting, Role, Schedule } from '#shared/answers'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
@@ -117,10 +117,15 @@ export function missingBeforePublishing(document: ExerciseDocument): string[] {
   const rules = document.rules.filter(({ off }) => !off)
   if (rules.length === 0) missing.push('No rule is switched on.')
   for (const entry of rules) {
-    const unknown = unknownElements(world, entry, model.schema)
+    const unknown = [...unknownElements(world, entry, model.schema), ...unknownInClaims(document, entry)]
     if (unknown.length > 0) missing.push(`Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
   }
   return missing
+}
+
+function unknownInClaims({ relation }: ExerciseDocument, entry: RuleEntry): string[] {
+  const names = relation ? partsOf(entry).flatMap(rule => rule.kind === 'claim' ? unknownNames(relation, rule.about) : []) : []
+  return names.length > 0 ? [`The relation has no ${names.join(', ')}.`] : []
 }
 
 /** What keeps a relation from being asked about: in words. */

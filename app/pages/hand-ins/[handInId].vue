@@ -38,6 +38,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
             <p v-for="(reason, i) in rule.because" :key="i">{{ reason.sentence }}</p>
             <p v-if="rule.follows" class="soft">It follows from another mistake and costs nothing more.</p>
             <WitnessRows v-if="rule.witness" :witness="rule.witness" />
+            <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
             <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif"><i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span></p>
           </div>
         </article>
@@ -48,7 +49,8 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
       </section>
       <aside class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
-        <pre class="paper mono" tabindex="0">{{ feedback.script }}</pre>
+        <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
+        <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{ feedback.script }}</pre>
       </aside>
       <KeysSlip :keys="[]" />
     </main>

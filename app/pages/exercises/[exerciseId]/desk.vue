@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
+import type { AskedSheet, DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -90,6 +90,11 @@ async function markAgain(): Promise<void> {
   await Promise.all([reload(), load()])
 }
 
+/** The sheet in which the chosen rule is asked. */
+const sheetOf = (answer: HandInAnswer): AskedSheet => (answer.marking?.cells.find(cell => cell.rule === rule.value)?.sheet ?? 'script') as AskedSheet
+const SHEETS: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencies', script: 'Script' }
+const isAsked = (answer: HandInAnswer, of: string, sheet: AskedSheet): boolean => answer.marking?.cells.some(cell => cell.rule === of && cell.sheet === sheet) ?? false
+
 /* Deciding by hand */
 const deciding = ref<Decidable>()
 const reason = ref('')
@@ -109,8 +114,8 @@ async function decide(verdict: Decidable | null): Promise<void> {
   const answer = handIn.value
   if (!answer) return
   try {
-    take(await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/script`, {
-      method: 'PUT', body: { verdict, reason: verdict === null ? '' : reason.value, version: answer.versions[`${rule.value} script`] ?? 0 },
+    take(await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/${sheetOf(answer)}`, {
+      method: 'PUT', body: { verdict, reason: verdict === null ? '' : reason.value, version: answer.versions[`${rule.value} ${sheetOf(answer)}`] ?? 0 },
     }))
     deciding.value = undefined
     focusRule()
@@ -283,11 +288,11 @@ const drawerOpen = ref(false)
         <div ref="rulesBody" class="rules" tabindex="-1">
           <table class="sheet">
             <caption class="visually-hidden">Rules and verdicts of {{ handIn.name }}</caption>
-            <thead><tr><th scope="col"><h2>Rule sheet <span class="soft small">{{ countOf(rules.length, 'rule') }} · {{ handIn.name }} · {{ handInNumber(handIn.number) }}</span></h2></th><th scope="col">Script</th><th scope="col" class="number">points</th></tr></thead>
+            <thead><tr><th scope="col"><h2>Rule sheet <span class="soft small">{{ countOf(rules.length, 'rule') }} · {{ handIn.name }} · {{ handInNumber(handIn.number) }}</span></h2></th><th v-for="sheet in desk.sheets" :key="sheet" scope="col">{{ SHEETS[sheet] }}</th><th scope="col" class="number">points</th></tr></thead>
             <tbody>
               <tr v-for="entry in rules" :key="entry.id" :data-rule="entry.id" :class="{ chosen: entry.id === rule }">
                 <td><button type="button" class="serif" :aria-pressed="entry.id === rule" @click="chooseRule(entry.id)"><span class="soft no">{{ entry.id.slice(1) }}</span>{{ entry.sentence }}</button></td>
-                <td class="sign-cell"><VerdictSign v-if="handIn.marking" :verdict="shown(handIn, entry.id)" /><span v-if="handIn.overrides.some(other => other.rule === entry.id)" class="hand" title="decided by hand">✎<span class="visually-hidden"> by hand</span></span></td>
+                <td v-for="sheet in desk.sheets" :key="sheet" class="sign-cell"><VerdictSign v-if="isAsked(handIn, entry.id, sheet)" :verdict="shown(handIn, entry.id)" /><span v-if="handIn.overrides.some(other => other.rule === entry.id && other.sheet === sheet)" class="hand" title="decided by hand">✎<span class="visually-hidden"> by hand</span></span></td>
                 <td class="number">
                   <template v-if="handIn.points?.byRule[entry.id]">{{ pointsText(handIn.points.byRule[entry.id]!.got) }}<span v-if="handIn.points.byRule[entry.id]!.got < handIn.points.byRule[entry.id]!.of" class="of"> of {{ pointsText(handIn.points.byRule[entry.id]!.of) }}</span></template>
                 </td>

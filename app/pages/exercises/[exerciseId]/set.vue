@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { readScript } from '@nomenklatura/core/sql'
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { unknownElements } from '@nomenklatura/core/rules'
+import { NEW_TASK, proposeClaimRules, readTask, relationFromSchema, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
+import { unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
-import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
+import type { AskedSheet, CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
 
 const LEAVES = ['brief', 'answer', 'rules', 'marks'] as const
 type Leaf = typeof LEAVES[number]
@@ -97,14 +98,29 @@ const model = computed(() => document.value?.models[0]?.script ?? '')
 const given = computed(() => readScript(document.value?.starter ?? ''))
 const read = computed(() => readScript(model.value, { given: given.value.schema }))
 const ownTables = computed(() => read.value.schema.tables.filter(table => !table.given))
+const asks = (name: AskedSheet): boolean => document.value?.sheets.includes(name) ?? false
+const relation = computed<RelationTask>(() => document.value?.relation ?? NEW_TASK)
+const hasUnknownNames = ({ rule }: RuleEntry): boolean => rule.kind === 'claim' && unknownNames(relation.value, rule.about).length > 0
+function toggleSheet(name: AskedSheet): void {
+  const sheets = (['dependencies', 'script'] as const).filter(other => other === name ? !asks(name) : asks(other))
+  if (sheets.length > 0) change({ sheets, relation: relation.value })
+}
+/** While nobody has changed a proposed sentence, the rules follow the relation. */
+function changeRelation(next: RelationTask): void {
+  const before = document.value?.rules ?? []
+  const isProposed = asks('script') ? false : before.length === 0 || JSON.stringify(before) === JSON.stringify(proposeClaimRules(relation.value))
+  change({ relation: next, ...isProposed && next.attributes.length > 1 && next.dependencies.trim() !== '' ? { rules: proposeClaimRules(next) } : {} })
+}
+const takeFromScript = (): void => changeRelation({ ...relation.value, ...relationFromSchema(read.value.schema, relation.value.name) })
 const missing = computed(() => {
   if (!document.value) return []
   const { world, model: answer } = prepareExercise(document.value)
   const rules = document.value.rules.filter(({ off }) => !off)
   return [
     document.value.brief.trim() === '' ? 'the brief' : '',
-    ownTables.value.length === 0 ? 'a model answer' : read.value.findings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
-    rules.length === 0 ? 'a rule' : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0) ? 'rules that fit the model answer' : '',
+    asks('dependencies') && (relation.value.attributes.length < 2 || relation.value.dependencies.trim() === '') ? 'a relation with its dependencies' : asks('dependencies') && readTask(relation.value).findings.length > 0 ? 'dependencies that can be read' : '',
+    !asks('script') ? '' : ownTables.value.length === 0 ? 'a model answer' : read.value.findings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
+    rules.length === 0 ? 'a rule' : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0 || hasUnknownNames(entry)) ? 'rules that fit the model answer' : '',
   ].filter(part => part !== '')
 })
 const worthALook = computed(() => {
@@ -189,7 +205,10 @@ const modelEditor = useTemplateRef('modelEditor')
         </template>
 
         <template v-else-if="leaf === 'answer'">
-          <div class="answer">
+          <p class="sheets small">Asked for: <label><input type="checkbox" :checked="asks('dependencies')" :disabled="isReadOnly || (asks('dependencies') && !asks('script'))" @change="toggleSheet('dependencies')"> Dependencies</label> <label><input type="checkbox" :checked="asks('script')" :disabled="isReadOnly || (asks('script') && !asks('dependencies'))" @change="toggleSheet('script')"> Script</label>
+            <button v-if="asks('dependencies') && ownTables.length > 0 && relation.attributes.length === 0 && !isReadOnly" type="button" class="plain small" @click="takeFromScript">Take attributes and dependencies from the script</button></p>
+          <SetRelation v-if="asks('dependencies')" :relation="relation" :readonly="isReadOnly" class="relation" @change="changeRelation" />
+          <div v-if="asks('script')" class="answer">
             <div class="answer-main">
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
                 <button type="button" class="plain small" :aria-expanded="starterEditor" @click="starterEditor = !starterEditor">{{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}</button></p>
@@ -236,6 +255,9 @@ const modelEditor = useTemplateRef('modelEditor')
 .brief-text :deep(textarea) { font-family: var(--font-serif); font-size: 16px; line-height: 1.55; }
 .banner { background: var(--ochre-wash); border-left: 3px solid var(--ochre); padding: 7px 12px; margin-bottom: 12px; }
 .banner.bad { background: var(--madder-wash); border-color: var(--madder); }
+.sheets { display: flex; gap: 18px; margin-bottom: 12px; }
+.sheets label { display: flex; gap: 6px; }
+.relation { margin-bottom: 28px; }
 .answer { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 8px; }
 .answer-notes { border-left: 1px solid var(--rule-strong); }
 .read-line { display: flex; justify-content: space-between; margin-bottom: 8px; }

@@ -27,8 +27,10 @@ function superfluousIn({ from, to }: Dependency, all: readonly WrittenDependency
 /** What does not fit the relation, at the place where it is claimed: told only where the help level tells verdicts. */
 export function judgedFindings({ universe, relation, dependencies, keys, task }: ReadClaims): Finding[] {
   return [
-    ...task.isGiven ? [] : dependencies.filter(({ dependency }) => !relation.implies(dependency))
-      .map(({ dependency, place }) => claimFinding('dependencies.surplus', 'dependencies', place, { written: dependencyInWords(universe, dependency) })),
+    ...task.isGiven
+      ? []
+      : dependencies.filter(({ dependency }) => !relation.implies(dependency))
+          .map(({ dependency, place }) => claimFinding('dependencies.surplus', 'dependencies', place, { written: dependencyInWords(universe, dependency) })),
     ...keys.flatMap(({ names, place }) => {
       const fault = keyFault(relation, universe.set(names))
       if (!fault) return []

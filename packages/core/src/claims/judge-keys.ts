@@ -66,4 +66,3 @@ function acceptedTwice({ universe, task, values }: ReadClaims, { names }: Writte
   const rows = [0, 1].map(symbol => universe.names.map((_, position) => fault.key.has(position) ? 0 : symbol))
   return { outcome: 'accepted', by: null, tables: [{ table: `${task.name}, with the key ${braces(names)}`, columns: universe.names, rows: rows.map((row, r) => ({ cells: values.cells(row), bad: r === 1 })) }] }
 }
-

@@ -1,4 +1,5 @@
-import { Universe, lostDependencies, minimalCover, readDependencies, readParts, readSets, type AttributeSet, type Relation, type WrittenDependency, type WrittenPart, type WrittenSet } from '../dependencies'
+import type { Universe, AttributeSet, Relation, WrittenDependency, WrittenPart, WrittenSet } from '../dependencies'
+import { lostDependencies, minimalCover, readDependencies, readParts, readSets } from '../dependencies'
 import type { Finding, Span } from '../findings'
 import type { ClaimQuestion, Doubt, Verdict, Witness } from '../rules'
 import { closureVerdict, formVerdict, primeVerdict, reasonVerdict } from './judge-form'
@@ -8,6 +9,8 @@ import { keysOfPartsVerdict, losslessVerdict, partsInFormVerdict, preservingVerd
 import type { Exhibit } from './exhibit'
 import { relationFrom, relationOf, type DependencyClaims, type RelationTask } from './task'
 import { Values } from './values'
+import { say } from './verdicts'
+import { list } from './words'
 
 /** What one question about the claims comes to, with all that shows it. */
 export interface ClaimVerdict {
@@ -67,6 +70,8 @@ export function readClaims(task: RelationTask, claims: DependencyClaims, samples
  * limit of steps stops what the answer rests on, it cannot be told.
  */
 export function judgeClaim(read: ReadClaims, question: ClaimQuestion): ClaimVerdict {
+  const unknown = unknownNames(read.task, question)
+  if (unknown.length > 0) return { ...say('cannot tell', [`${list(unknown)} is no attribute of the relation any more.`]), doubt: 'outside' }
   switch (question.ask) {
     case 'dependency': return dependencyVerdict(read, question)
     case 'nothing more': return surplusVerdict(read)
@@ -82,6 +87,12 @@ export function judgeClaim(read: ReadClaims, question: ClaimQuestion): ClaimVerd
     case 'no part too many': return tooManyVerdict(read, question.form)
     case 'keys of parts': return keysOfPartsVerdict(read)
   }
+}
+
+/** Attributes that a question names and the relation does not have. */
+export function unknownNames({ attributes }: Pick<RelationTask, 'attributes'>, question: ClaimQuestion): string[] {
+  const named = question.ask === 'dependency' ? [...question.from, ...question.to] : question.ask === 'key' || question.ask === 'closure' ? question.of : []
+  return [...new Set(named)].filter(name => !attributes.includes(name))
 }
 
 /** The dependencies of the relation that a split can no longer check. */

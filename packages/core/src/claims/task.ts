@@ -32,6 +32,11 @@ export type RelationTask = z.infer<typeof RelationTask>
 
 const Text = z.string().max(LONGEST_NOTATION)
 
+/** A task with nothing in it yet. */
+export const NEW_TASK: RelationTask = {
+  name: 'relation', attributes: [], dependencies: '', isGiven: false, isFresh: false, asks: { keys: true, prime: false, form: true, split: 'BCNF', closures: [] },
+}
+
 /** What a student claims, each part as it was written. */
 export const DependencyClaims = z.object({
   dependencies: Text,

@@ -11,4 +11,3 @@ export const braces = (names: readonly string[]): string => `{${names.join(', ')
 export function dependencyInWords(universe: Universe, dependency: Dependency | Multivalued): string {
   return `${universe.list(dependency.from).join(', ') || '∅'} ${'multi' in dependency ? '→→' : '→'} ${universe.list(dependency.to).join(', ') || '∅'}`
 }
-

@@ -85,14 +85,20 @@ export interface WrittenPart extends WrittenSet {
 export function readParts(text: string, universe: Universe, field = 'split'): ReadNotation<WrittenPart> {
   const reader = new Names(universe, field)
   const items = lines(text).flatMap((line) => {
-    const head = /^\s*([\p{L}_][\p{L}\p{N}_ ]*?)\s*[:(]/u.exec(line.text)
-    const bodyAt = head ? head[0].length : 0
+    const title = titleBefore(line.text)
+    const bodyAt = title === undefined ? 0 : line.text.search(/[:(]/) + 1
     const keyAt = [...line.text.matchAll(/(?<![\p{L}\p{N}_])keys?(?![\p{L}\p{N}_])/giu)].find(({ index }) => index >= bodyAt && !universe.names.some(name => name.toLowerCase() === 'key'))
     const { names, isClean } = reader.read({ text: line.text.slice(bodyAt, keyAt?.index).replace(/[()]/g, ' '), at: line.at + bodyAt })
     if (!isClean || names.length === 0) return []
-    return [{ title: head?.[1]?.trim() ?? '', names, place: line.place, keys: keyAt ? readKeys(line, keyAt.index + keyAt[0].length, reader) : [] }]
+    return [{ title: title ?? '', names, place: line.place, keys: keyAt ? readKeys(line, keyAt.index + keyAt[0].length, reader) : [] }]
   })
   return { items, findings: reader.findings }
+}
+
+/** The words before the first colon or bracket; undefined where there are none. */
+function titleBefore(text: string): string | undefined {
+  const title = text.slice(0, Math.max(0, text.search(/[:(]/))).trim()
+  return /^[\p{L}_][\p{L}\p{N}_ ]*$/u.test(title) ? title : undefined
 }
 
 /** A part as `readParts` reads it. */

@@ -49,4 +49,3 @@ export function personalExercise<D extends MarkableExercise>(document: D, seed: 
   })
   return { ...document, relation: task, rules, samples: {} }
 }
-
