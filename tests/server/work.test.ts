@@ -56,7 +56,7 @@ describe('help levels', () => {
   const withHelp = async (helpLevel: 'practice' | 'guided' | 'assessed') => {
     const { number } = await latestRevision(db(), room.exerciseId)
     await saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, helpLevel }, number)
-    return check(db(), room.exerciseId, 'student', WRONG)
+    return check(db(), room.exerciseId, room.people.student, 'student', { script: WRONG })
   }
   it('practice and guided tell verdicts with evidence', async () => {
     for (const level of ['practice', 'guided'] as const) {
