@@ -140,7 +140,7 @@ export interface QueueLine {
 
 export interface DeskAnswer {
   readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string, readonly timeZone: string, readonly revision: number, readonly dueAt: string | null }
-  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string }[]
+  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string, readonly fields: readonly string[] }[]
   readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
   readonly queue: readonly QueueLine[]

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import type { DependencyClaims } from '@nomenklatura/core/claims'
 import type { Span } from '@nomenklatura/core/findings'
+import type { Verdict } from '@nomenklatura/core/rules'
 
 /** What is claimed on a Dependencies sheet, as it was written, with the lines that a verdict rests on marked. */
-const { claims, closures = [], places = [], only = undefined } = defineProps<{
+const { claims, closures = [], places = [], tone = 'broken', only = undefined } = defineProps<{
   claims: DependencyClaims
   /** The sets whose closure is asked. */
   closures?: readonly (readonly string[])[]
   places?: readonly (Span & { readonly field?: string | undefined })[]
+  /** How the marked lines are shown. */
+  tone?: Verdict
   /** The fields to show. @defaultValue all that hold something */
   only?: readonly string[] | undefined
 }>()
@@ -37,7 +40,7 @@ function linesOf(field: string, text: string): Part['lines'] {
   <div class="claims" tabindex="0">
     <section v-for="part in parts" :key="part.field">
       <h4>{{ part.title }}</h4>
-      <p v-for="(line, i) in part.lines" :key="i" class="mono" :class="{ marked: line.marked }">{{ line.text }}</p>
+      <p v-for="(line, i) in part.lines" :key="i" class="mono" :class="line.marked ? ['marked', tone.replace(' ', '-')] : []">{{ line.text }}</p>
       <p v-if="part.lines.length === 0" class="serif soft none">nothing written</p>
     </section>
     <p v-if="parts.length === 0" class="serif soft none">Nothing is claimed.</p>
@@ -50,6 +53,8 @@ function linesOf(field: string, text: string): Part['lines'] {
 h4 { font: 600 12px var(--font-sans); color: var(--soft); margin-top: 6px; }
 .mono { font-size: 12.5px; line-height: 1.55; overflow-wrap: anywhere; }
 .marked { background: var(--madder-wash); box-shadow: inset 3px 0 0 var(--madder); padding-left: 8px; margin-left: -8px; }
+.marked.upheld { background: var(--verdigris-wash); box-shadow: inset 3px 0 0 var(--verdigris); }
+.marked.too-strict { background: var(--ochre-wash); box-shadow: inset 3px 0 0 var(--ochre); }
 .none { font-style: italic; }
 .assumed { white-space: pre-line; line-height: 1.4; }
 </style>

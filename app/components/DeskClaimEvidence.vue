@@ -3,14 +3,21 @@ import type { MarkedCell } from '@nomenklatura/core/marking'
 import type { HandInAnswer } from '#shared/answers'
 
 /** What defends a verdict about claims: what was claimed, what holds, the reasons, the rows and what else shows it. */
-const { handIn, cell } = defineProps<{ handIn: HandInAnswer, cell: MarkedCell }>()
+const { handIn, cell, fields } = defineProps<{
+  handIn: HandInAnswer
+  cell: MarkedCell
+  /** The fields that the rule is about. */
+  fields: readonly string[]
+}>()
+const showsAll = ref(false)
 const places = computed(() => cell.because.flatMap(({ place }) => place ? [place] : []))
 const closures = computed(() => handIn.relation?.asks.closures ?? [])
 </script>
 
 <template>
   <div class="sides">
-    <div><h3>In this hand-in</h3><ClaimsView v-if="handIn.claims" :claims="handIn.claims" :closures="closures" :places="places" /></div>
+    <div><h3>In this hand-in</h3><ClaimsView v-if="handIn.claims" :claims="handIn.claims" :closures="closures" :places="places" :tone="cell.verdict" :only="showsAll ? undefined : fields" />
+      <button type="button" class="plain small" :aria-expanded="showsAll" @click="showsAll = !showsAll">{{ showsAll ? 'Only what the rule is about' : 'The whole sheet' }}</button></div>
     <div v-if="handIn.relation"><h3>What holds</h3><pre class="mono holds" tabindex="0">{{ handIn.relation.dependencies.trim() }}</pre></div>
   </div>
   <div class="why">

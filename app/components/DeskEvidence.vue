@@ -32,7 +32,7 @@ async function loadDependencies(): Promise<void> {
   <section v-if="entry && cell" class="evidence" aria-label="Evidence">
     <p v-if="override" class="decided"><VerdictSign :verdict="override.verdict" /> <span><strong>{{ override.verdict }}</strong>, decided by {{ override.by }}: “{{ override.reason }}” <span class="soft">The engine says {{ cell.verdict }}.</span></span></p>
     <p v-if="follows" class="follows small">Follows from rule {{ follows.id.slice(1) }}, “{{ follows.sentence }}”: with that upheld, this would be. Its points are not lost.</p>
-    <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" />
+    <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" :fields="entry.fields" />
     <template v-else>
       <div class="sides">
         <div><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>

@@ -49,8 +49,8 @@ export function askedInWords(relation: StudentRelation | null): string {
   if (!relation) return ''
   const { asks, given, name } = relation
   const parts = [
-    given === null ? 'its dependencies' : '', asks.closures.length > 0 ? countOf(asks.closures.length, 'closure') : '', asks.keys ? 'its candidate keys' : '', asks.prime ? 'its prime attributes' : '',
-    asks.form ? 'its normal form, with the reason' : '', asks.split ? `a split into ${asks.split}` : '',
+    given === null ? 'its dependencies' : '', ...asks.closures.map(of => `what ${of.join(', ')} fixes`), asks.keys ? 'its candidate keys' : '', asks.prime ? 'its prime attributes' : '',
+    asks.form ? 'its normal form and why it is no higher' : '', asks.split ? `a split into ${asks.split}` : '',
   ].filter(part => part !== '')
   return `of the relation ${name}: ${parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`}`
 }

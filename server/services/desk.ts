@@ -1,3 +1,6 @@
+import { fieldsOf } from '@nomenklatura/core/claims'
+import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { Rule } from '@nomenklatura/core/rules'
 import { accountInWords, personalExercise, type Override, type Points } from '@nomenklatura/core/marking'
 import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
@@ -69,10 +72,15 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   const [course, counts, reasons] = await Promise.all([findCourse(db, exercise.courseId), countsByExercise(db, exercise.courseId), recentReasons(db, exerciseId)])
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
-    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity })),
+    rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
     sheets: document.sheets, modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }
+}
+
+/** The fields of the Dependencies sheet that a rule is about. */
+function fieldsOfRule({ relation }: ExerciseDocument, rule: Rule): string[] {
+  return rule.kind === 'claim' && relation ? fieldsOf(relation, rule.about) : []
 }
 
 export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {

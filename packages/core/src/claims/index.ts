@@ -1,5 +1,5 @@
 export { DependencyClaims, NEW_TASK, NO_CLAIMS, RelationTask, SPLIT_FORMS, isEmptyClaims, readTask, relationFrom, relationOf } from './task'
-export { judgeClaim, lostBy, readClaims, unknownNames, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
+export { fieldsOf, judgeClaim, lostBy, readClaims, unknownNames, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
 export { faultInWords, keyFault, type KeyFault } from './judge-keys'
 export { formInWords, violationInWords } from './judge-form'
 export { judgedFindings, ownFindings } from './findings'

@@ -89,6 +89,18 @@ export function judgeClaim(read: ReadClaims, question: ClaimQuestion): ClaimVerd
   }
 }
 
+/** The fields of the sheet that a question looks at. */
+export function fieldsOf({ asks }: Pick<RelationTask, 'asks'>, question: ClaimQuestion): string[] {
+  switch (question.ask) {
+    case 'dependency': case 'nothing more': return ['dependencies']
+    case 'key': case 'no other key': return ['keys']
+    case 'prime': return ['prime']
+    case 'form': case 'reason': return ['form', 'reason']
+    case 'closure': return [`closure ${asks.closures.findIndex(of => of.length === question.of.length && of.every(name => question.of.includes(name)))}`]
+    default: return ['split']
+  }
+}
+
 /** Attributes that a question names and the relation does not have. */
 export function unknownNames({ attributes }: Pick<RelationTask, 'attributes'>, question: ClaimQuestion): string[] {
   const named = question.ask === 'dependency' ? [...question.from, ...question.to] : question.ask === 'key' || question.ask === 'closure' ? question.of : []
