@@ -1,4 +1,5 @@
 import type { Finding } from '@nomenklatura/core/findings'
+import { withoutAnswer } from '@nomenklatura/core/claims'
 import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
@@ -21,7 +22,7 @@ export function preparedFor(revision: string, document: MarkableExercise, seed?:
   return result
 }
 
-const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.trivial']
+const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.too-many-parts', 'dependencies.trivial']
 
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
 function isAboutForm({ code }: Finding): boolean {
@@ -36,12 +37,25 @@ export async function check(db: Db, exerciseId: string, personId: string, role: 
   const marking = markAnswer(exercise, answer)
   return {
     helpLevel: document.helpLevel, checkedAt: now.toISOString(), findings: helpfulFindings(marking, document.helpLevel),
-    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toCheckedRule(exercise.document.rules, cell)),
+    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toldBefore(exercise.document.rules, cell, document.helpLevel)),
   }
 }
 
 function helpfulFindings({ findings }: Marking, helpLevel: HelpLevel): readonly Finding[] {
   return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
+}
+
+/** A verdict as it is told while the work goes on: where answers are not supplied, without what is missing. */
+function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cells'][number], helpLevel: HelpLevel): CheckedRule {
+  const rule = rules.find(({ id }) => id === cell.rule)?.rule
+  if (helpLevel === 'practice' || rule?.kind !== 'claim') return toCheckedRule(rules, cell)
+  const full = toCheckedRule(rules, cell)
+  const told = withoutAnswer(rule.about, cell.verdict, { sentence: full.sentence, because: cell.because.map(reason => ({ ...reason, place: placeOnSheet(reason.place) })), exhibits: cell.exhibits ?? [] })
+  return { ...full, ...told }
+}
+
+function placeOnSheet(place: Marking['cells'][number]['because'][number]['place']): { start: number, end: number, field: string } | null {
+  return place && { field: 'dependencies', ...place }
 }
 
 /** A verdict as a student is told it: in the student's own names. */

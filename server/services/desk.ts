@@ -109,7 +109,7 @@ export async function decide(
   db: Db, handIn: HandIn, cell: { rule: string, sheet: string }, { verdict, reason, version }: { verdict: Override['verdict'] | null, reason: string, version: number }, by: string,
 ): Promise<void> {
   const revision = await latestRevision(db, handIn.exerciseId)
-  if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || !revision.document.sheets.some(sheet => sheet === cell.sheet)) throw notFound()
+  if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || !(revision.document.sheets as readonly string[]).includes(cell.sheet)) throw notFound()
   const exercise = await findExercise(db, handIn.exerciseId)
   await db.transaction(async (trx) => {
     const saved = await saveDecision(trx, { handInId: handIn.id, ...cell, verdict, reason: verdict === null ? null : reason, base: version, by })

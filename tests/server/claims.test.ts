@@ -73,11 +73,25 @@ describe('an exercise about a relation', () => {
   it('tells verdicts with evidence by the help level', async () => {
     const { verdicts, findings } = await check(db(), exerciseId, room.people.student, 'student', { script: '', claims: ledgerClaims('plain', ['name fixes code', 'two halves']) })
     expect(verdicts.find(({ rule }) => rule === 'r9')).toMatchObject({ verdict: 'too strict', witness: { outcome: 'refused' } })
-    expect(verdicts.find(({ rule }) => rule === 'r16')?.exhibits?.map(({ kind }) => kind)).toEqual(['tableau', 'rows'])
+    expect(verdicts.find(({ rule }) => rule === 'r16')?.exhibits?.map(({ kind }) => kind)).toEqual(['rows'])
     expect(findings.map(({ code, field }) => [code, field])).toEqual([['dependencies.surplus', 'dependencies']])
+    const key = verdicts.find(({ rule }) => rule === 'r11')!
+    expect(key.verdict).toBe('upheld')
     const assessed = await setExercise({ ...LEDGER, helpLevel: 'assessed' })
     const told = await check(db(), assessed, room.people.student, 'student', { script: '', claims: ledgerClaims('plain', ['name fixes code', 'accession alone is key']) })
     expect(told).toMatchObject({ verdicts: [], findings: [] })
+  })
+
+  it('while answers are not supplied, judges what is claimed and does not say what is missing', async () => {
+    const told = async (level: 'practice' | 'guided') => {
+      const id = await setExercise({ ...LEDGER, helpLevel: level })
+      const { verdicts } = await check(db(), id, room.people.student, 'student', { script: '', claims: { ...ledgerClaims('plain'), keys: 'accession_no', prime: 'trip_no', form: '3NF', closures: ['trip_no'] } })
+      return JSON.stringify(verdicts.filter(({ verdict }) => verdict !== 'upheld').map(({ sentence, because, exhibits }) => ({ sentence, because, exhibits })))
+    }
+    const guided = await told('guided')
+    for (const answer of ['collector_code', 'altitude', 'taxon']) expect(guided).not.toContain(answer)
+    const practice = await told('practice')
+    for (const answer of ['collector_code', 'altitude', 'taxon']) expect(practice).toContain(answer)
   })
 
   it('marks, shows the desk what holds, and the student after the release only what was claimed', async () => {

@@ -2,6 +2,7 @@ export { DependencyClaims, NEW_TASK, NO_CLAIMS, RelationTask, SPLIT_FORMS, isEmp
 export { fieldsOf, judgeClaim, lostBy, readClaims, unknownNames, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
 export { faultInWords, keyFault, type KeyFault } from './judge-keys'
 export { formInWords, violationInWords } from './judge-form'
+export { withoutAnswer } from './guided'
 export { judgedFindings, ownFindings } from './findings'
 export { claimSentence, proposeClaimRules } from './propose'
 export { relationFromSchema } from './from-schema'

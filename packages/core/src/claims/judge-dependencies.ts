@@ -1,7 +1,7 @@
 import type { ClaimQuestion } from '../rules'
 import { closureExhibit, proofExhibit } from './exhibits'
 import type { ClaimVerdict, ReadClaims } from './judge'
-import { at, notShown, say, twoRows } from './verdicts'
+import { at, later, notShown, say, twoRows } from './verdicts'
 import { dependencyInWords } from './words'
 
 /** Upheld where what is claimed implies it, however it is written; broken where rows that it forbids would be accepted. */
@@ -16,8 +16,8 @@ export function dependencyVerdict(read: ReadClaims, { from, to, multi }: Extract
       ? say('upheld', [{ sentence: `It stands there: ${dependencyInWords(universe, own.dependency)}.`, place: at('dependencies', own.place) }])
       : say('upheld', [`${words} follows from what is claimed.`], { exhibits: [multi ? undefined : proofExhibit(claimed, wanted)] })
   }
-  return say('broken', [`${words} does not follow from what is claimed: rows that agree on the left and differ on the right would be accepted.`], {
-    witness: twoRows(claimed, wanted, { name: task.name, values, outcome: 'accepted', by: null }), exhibits: [multi ? undefined : closureExhibit(claimed, wanted.from)],
+  return say('broken', [{ sentence: `${words} does not follow from what is claimed: rows that agree on the left and differ on the right would be accepted.`, hint: 'What you wrote would accept these rows, and the case forbids them.', place: null }], {
+    witness: twoRows(claimed, wanted, { name: task.name, values, outcome: 'accepted', by: null }), exhibits: [multi ? undefined : later(closureExhibit(claimed, wanted.from))],
   })
 }
 

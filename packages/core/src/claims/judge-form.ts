@@ -1,7 +1,7 @@
 import type { Dependency, FormViolation, Multivalued, RelationForm } from '../dependencies'
 import { closureExhibit, repeatedExhibit } from './exhibits'
 import type { ClaimVerdict, ReadClaims } from './judge'
-import { at, notShown, say, twoRows, undecided } from './verdicts'
+import { at, later, notShown, say, twoRows, undecided } from './verdicts'
 import { braces, dependencyInWords, list } from './words'
 
 const FORMS: readonly RelationForm[] = ['UNF', '1NF', '2NF', '3NF', 'BCNF', '4NF']
@@ -15,7 +15,7 @@ export function primeVerdict({ universe, relation, prime }: ReadClaims): ClaimVe
   if (claimed.equals(wanted)) return say('upheld', [`${list(universe.list(wanted))}: just these stand in a key.`])
   const keyWith = (attribute: number): string => braces(universe.list(relation.keys.keys.find(key => key.has(attribute))!))
   return say('broken', [
-    ...[...wanted.minus(claimed)].map(attribute => `${universe.names[attribute]} is missing: it stands in the key ${keyWith(attribute)}.`),
+    ...[...wanted.minus(claimed)].map((attribute, i) => ({ sentence: `${universe.names[attribute]} is missing: it stands in the key ${keyWith(attribute)}.`, hint: i === 0 ? 'An attribute that stands in a key is missing.' : '', place: null })),
     ...[...claimed.minus(wanted)].map(attribute => ({ sentence: `${universe.names[attribute]} stands in no key.`, place: at('prime', prime[0]!.place) })),
   ])
 }
@@ -27,10 +27,11 @@ export function formVerdict(read: ReadClaims): ClaimVerdict {
   const { form } = relation
   if (form === undefined) return undecided('The normal form')
   if (claims.form === form) return say('upheld', [`It is in ${formInWords(form)}${relation.violations[0] ? ', and no higher' : ''}.`], { exhibits: relation.violations.slice(0, 1).map(({ dependency }) => repeatedExhibit(relation, dependency, read.values)) })
-  if (rankOf(claims.form) < rankOf(form)) return say('too strict', [`It is in ${formInWords(form)}, more than ${formInWords(claims.form)}: nothing breaks it up to there.`])
+  if (rankOf(claims.form) < rankOf(form)) return say('too strict', [{ sentence: `It is in ${formInWords(form)}, more than ${formInWords(claims.form)}: nothing breaks it up to there.`, hint: 'It is in a higher form than that.', place: null }])
   const violation = relation.violations.find(({ form: broken }) => rankOf(broken) <= rankOf(claims.form as RelationForm))
-  if (!violation) return say('broken', [form === 'UNF' ? `Not even first normal form: ${list(read.task.nonAtomic ?? [])} holds several values in one cell.` : `It is only in ${formInWords(form)}.`])
-  return say('broken', [violationInWords(read, violation)], { exhibits: [repeatedExhibit(relation, violation.dependency, read.values)] })
+  const hint = 'Something keeps it from that form.'
+  if (!violation) return say('broken', [{ sentence: form === 'UNF' ? `Not even first normal form: ${list(read.task.nonAtomic ?? [])} holds several values in one cell.` : `It is only in ${formInWords(form)}.`, hint, place: null }])
+  return say('broken', [{ sentence: violationInWords(read, violation), hint, place: null }], { exhibits: [later(repeatedExhibit(relation, violation.dependency, read.values))] })
 }
 
 export function formInWords(form: RelationForm): string {
@@ -74,9 +75,9 @@ export function reasonVerdict(read: ReadClaims): ClaimVerdict {
   }
   const next = FORMS[rankOf(form) + 1]
   const broken = brokenForm(read, dependency)
-  if (!broken) return say('broken', [{ sentence: dependency.to.isSubsetOf(dependency.from) ? `${words} is trivial: it breaks no form.` : `${braces(universe.list(dependency.from))} fixes every attribute: such a dependency breaks no form.`, place }], { exhibits: [closureExhibit(relation, dependency.from)] })
+  if (!broken) return say('broken', [{ sentence: dependency.to.isSubsetOf(dependency.from) ? `${words} is trivial: it breaks no form.` : `${braces(universe.list(dependency.from))} fixes every attribute: such a dependency breaks no form.`, place }], { exhibits: [later(closureExhibit(relation, dependency.from))] })
   if (broken === next) return say('upheld', [{ sentence: violationInWords(read, { form: broken, dependency, ...keyBeside(read, dependency) }), place }], { exhibits: [repeatedExhibit(relation, dependency, values)] })
-  return say('broken', [{ sentence: `${words} breaks ${formInWords(broken)}, but something keeps the relation even from ${formInWords(next ?? form)}.`, place }], { exhibits: relation.violations.slice(0, 1).map(violation => repeatedExhibit(relation, violation.dependency, values)) })
+  return say('broken', [{ sentence: `${words} breaks ${formInWords(broken)}, but something keeps the relation even from ${formInWords(next ?? form)}.`, hint: `${words} breaks ${formInWords(broken)}, but something keeps the relation from a lower form already.`, place }], { exhibits: relation.violations.slice(0, 1).map(violation => later(repeatedExhibit(relation, violation.dependency, values))) })
 }
 
 function keyBeside({ relation }: ReadClaims, { from }: Dependency): Pick<FormViolation, 'key'> {
@@ -96,7 +97,7 @@ export function closureVerdict(read: ReadClaims, of: readonly string[]): ClaimVe
   if (claimed.equals(wanted)) return say('upheld', [`Just these are fixed by ${braces(of)}.`], { exhibits })
   const place = at(`closure ${index}`, own.place)
   return say('broken', [
-    ...wanted.minus(claimed).isEmpty() ? [] : [{ sentence: `${list(universe.list(wanted.minus(claimed)))} is missing: ${braces(of)} fixes it.`, place }],
+    ...wanted.minus(claimed).isEmpty() ? [] : [{ sentence: `${list(universe.list(wanted.minus(claimed)))} is missing: ${braces(of)} fixes it.`, hint: `Something that ${braces(of)} fixes is missing.`, place }],
     ...claimed.minus(wanted).isEmpty() ? [] : [{ sentence: `${list(universe.list(claimed.minus(wanted)))} is not fixed by ${braces(of)}.`, place }],
-  ], { exhibits })
+  ], { exhibits: exhibits.map(later) })
 }

@@ -1,7 +1,7 @@
 import { shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
 import { closureExhibit } from './exhibits'
 import type { ClaimReason, ClaimVerdict, ReadClaims } from './judge'
-import { at, notShown, say, twoRows } from './verdicts'
+import { at, later, notShown, say, twoRows } from './verdicts'
 import { braces, list } from './words'
 
 /** Whether a key of the relation is among the claimed ones. */
@@ -11,9 +11,9 @@ export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonl
   const own = keys.find(({ names }) => universe.set(names).equals(wanted))
   if (own) return say('upheld', [{ sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`, place: at('keys', own.place) }], { exhibits: [closureExhibit(relation, wanted)] })
   const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
-  const because: (ClaimReason | string)[] = [`${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`]
-  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${list(universe.list(universe.set(larger.names).minus(wanted)))}.`, place: at('keys', larger.place) })
-  return say('broken', because, { exhibits: [closureExhibit(relation, wanted)] })
+  const because: ClaimReason[] = [{ sentence: `${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`, hint: 'There is a key that is not named.', place: null }]
+  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${list(universe.list(universe.set(larger.names).minus(wanted)))}.`, hint: '', place: at('keys', larger.place) })
+  return say('broken', because, { exhibits: [later(closureExhibit(relation, wanted))] })
 }
 
 export type KeyFault = { readonly kind: 'not unique', readonly missing: AttributeSet } | { readonly kind: 'not minimal', readonly key: AttributeSet, readonly superfluous: AttributeSet }
@@ -43,14 +43,14 @@ export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
     return fault ? [{ written, fault }] : []
   })
   if (faults.length === 0) return say('upheld', ['Every key that is named is one.'])
-  const because = faults.map(({ written, fault }) => ({ sentence: faultInWords(read, written, fault), place: at('keys', written.place) }))
+  const because = faults.map(({ written, fault }) => ({ sentence: faultInWords(read, written, fault), hint: hintOf(written, fault), place: at('keys', written.place) }))
   const large = faults.find(({ fault }) => fault.kind === 'not minimal')
-  if (large) return say('broken', because, { witness: acceptedTwice(read, large.written, large.fault), exhibits: [closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key)] })
+  if (large) return say('broken', because, { witness: acceptedTwice(read, large.written, large.fault), exhibits: [later(closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key))] })
   const { written, fault } = faults[0]!
   const set = universe.set(written.names)
   return say('too strict', because, {
     witness: twoRows(relation, { from: set, to: (fault as Extract<KeyFault, { kind: 'not unique' }>).missing }, { name: read.task.name, values: read.values, outcome: 'refused', by: `the key ${braces(written.names)}` }),
-    exhibits: [closureExhibit(relation, set)],
+    exhibits: [later(closureExhibit(relation, set))],
   })
 }
 
@@ -59,6 +59,8 @@ export function faultInWords({ universe }: Pick<ReadClaims, 'universe'>, { names
     ? `${braces(names)} is no key: it does not fix ${list(universe.list(fault.missing))}.`
     : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${list(universe.list(fault.superfluous))}.`
 }
+
+const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string => kind === 'not unique' ? `${braces(names)} is no key: it does not fix everything.` : `${braces(names)} is more than a key: something in it is superfluous.`
 
 /** Two rows with the same real key, which the larger one would let in. */
 function acceptedTwice({ universe, task, values }: ReadClaims, { names }: WrittenSet, fault: KeyFault): ReturnType<typeof twoRows> {

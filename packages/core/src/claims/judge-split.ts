@@ -2,15 +2,17 @@ import type { AttributeSet, WrittenPart } from '../dependencies'
 import { closureExhibit, joinExhibits } from './exhibits'
 import { rankOf, formInWords } from './judge-form'
 import { lostBy, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
-import { at, notShown, say, undecided } from './verdicts'
+import { at, later, notShown, say, undecided } from './verdicts'
 import { braces, dependencyInWords, list } from './words'
 
 export const titleOf = ({ title, names }: WrittenPart): string => title || braces(names)
 
 export function losslessVerdict(read: ReadClaims): ClaimVerdict {
-  const { universe, relation, parts, sets, values } = read
+  const { universe, relation, parts, sets, values, task } = read
   if (parts.length === 0) return notShown('split')
-  const { lossless, exhibits } = joinExhibits(relation, sets, parts.map(titleOf), values)
+  const { lossless, exhibits: all } = joinExhibits(relation, sets, parts.map(titleOf), values)
+  // The steps of the tableau name the dependencies: where those are to be found, they wait.
+  const exhibits = all.map(exhibit => exhibit.kind === 'tableau' && !task.isGiven ? later(exhibit) : exhibit)
   if (lossless === undefined) return { ...undecided('Whether the split is lossless'), exhibits }
   if (lossless) return say('upheld', ['Joining the parts gives back just the rows there were.'], { exhibits })
   const gone = universe.all.minus(sets.reduce((all, set) => all.union(set)))
@@ -18,12 +20,12 @@ export function losslessVerdict(read: ReadClaims): ClaimVerdict {
 }
 
 export function preservingVerdict(read: ReadClaims): ClaimVerdict {
-  const { universe, relation, parts, sets } = read
+  const { universe, relation, parts, sets, task } = read
   if (parts.length === 0) return notShown('split')
   if (!relation.functional) return undecided('Which dependencies follow')
   const lost = lostBy(read, sets)
   if (lost.length === 0) return say('upheld', ['Each dependency can be checked within the parts.'])
-  return say('broken', lost.map(dependency => `${dependencyInWords(universe, dependency)} is lost: no part, and no parts together, can check it without a join.`), { exhibits: lost.slice(0, 1).map(({ from }) => closureExhibit(relation, from)) })
+  return say('broken', lost.map((dependency, i) => ({ sentence: `${dependencyInWords(universe, dependency)} is lost: no part, and no parts together, can check it without a join.`, ...task.isGiven ? {} : { hint: i === 0 ? `${lost.length === 1 ? 'One dependency is' : `${lost.length} dependencies are`} lost: no parts together can check it without a join.` : '' }, place: null })), { exhibits: lost.slice(0, 1).map(({ from }) => later(closureExhibit(relation, from))) })
 }
 
 export function partsInFormVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF' | '4NF'): ClaimVerdict {
@@ -34,7 +36,7 @@ export function partsInFormVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF
     const found = relation.part(sets[i]!)
     if (found?.form === undefined) return undecided(`The form of ${titleOf(part)}`)
     if (reaches(found.form, form)) continue
-    below.push({ sentence: `${titleOf(part)} is only in ${formInWords(found.form)}${found.violation ? `: ${dependencyInWords(universe, found.violation)} holds in it, and ${braces(universe.list(found.violation.from))} is no key of it` : ''}.`, place: at('split', part.place) })
+    below.push({ sentence: `${titleOf(part)} is only in ${formInWords(found.form)}${found.violation ? `: ${dependencyInWords(universe, found.violation)} holds in it, and ${braces(universe.list(found.violation.from))} is no key of it` : ''}.`, hint: `${titleOf(part)} is below that form.`, place: at('split', part.place) })
   }
   return below.length === 0 ? say('upheld', [`Each part is in ${formInWords(form)}${form === 'BCNF' || form === '4NF' ? '' : ' or higher'}.`]) : say('broken', below)
 }

@@ -23,6 +23,8 @@ export interface ClaimVerdict {
 
 export interface ClaimReason {
   readonly sentence: string
+  /** What is said instead while the answer is not to be given away; empty says nothing. */
+  readonly hint?: string
   readonly place: (Span & { readonly field: string }) | null
 }
 

@@ -61,9 +61,17 @@ export function isEmptyClaims({ form, closures, ...texts }: DependencyClaims): b
 }
 
 /** The relation of a task. Dependencies that cannot be read are left out: `readDependencies` says which. */
-export function relationOf({ attributes, dependencies, nonAtomic = [] }: Pick<RelationTask, 'attributes' | 'dependencies' | 'nonAtomic'>): Relation {
-  return relationFrom(new Universe(attributes), dependencies, nonAtomic.length > 0)
+export function relationOf(task: Pick<RelationTask, 'attributes' | 'dependencies' | 'nonAtomic'>): Relation {
+  const known = relations.get(task)
+  if (known) return known
+  const { attributes, dependencies, nonAtomic = [] } = task
+  const relation = relationFrom(new Universe(attributes), dependencies, nonAtomic.length > 0)
+  relations.set(task, relation)
+  return relation
 }
+
+/** Tasks are never changed, so what follows from one is worked out once. */
+const relations = new WeakMap<object, Relation>()
 
 /** The dependencies of a task as they are read, with what is wrong with them. */
 export function readTask({ attributes, dependencies }: Pick<RelationTask, 'attributes' | 'dependencies'>): ReturnType<typeof readDependencies> {

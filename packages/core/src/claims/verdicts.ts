@@ -14,6 +14,11 @@ export function say(verdict: Verdict, because: readonly (ClaimReason | string)[]
   }
 }
 
+/** The same, kept until answers may be given away. */
+export function later<E extends Exhibit | undefined>(exhibit: E): E {
+  return exhibit && { ...exhibit, later: true }
+}
+
 export const notShown = (what: string): ClaimVerdict => say('not shown', [`The sheet claims no ${what}.`])
 
 /** What cannot be decided within the limit of steps. */

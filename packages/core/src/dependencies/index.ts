@@ -13,7 +13,7 @@ export { borders, type Borders } from './dualize'
 export { chase, losslessJoin, spuriousRows, type ChaseStep, type Chased, type LosslessTest, type Row } from './chase'
 export { functionalPart } from './functional-part'
 export { decomposeToFourthForm, fourthFormViolations, isInFourthForm, mixedKeys } from './fourth-form'
-export { Relation, type FormViolation, type RelationForm } from './relation'
+export { Relation, type FormViolation, type RelationForm, type RelationPart } from './relation'
 export { repeatedFact, type RepeatedFact } from './repeated-facts'
 export { armstrongRows, refutingRows } from './rows'
 export {

@@ -75,6 +75,9 @@ export function readSets(text: string, universe: Universe, field: string): ReadN
   return { items, findings: reader.findings }
 }
 
+/** More parts than this are not read. */
+const MOST_PARTS = 40
+
 export interface WrittenPart extends WrittenSet {
   /** Empty where the part has none. */
   readonly title: string
@@ -84,7 +87,9 @@ export interface WrittenPart extends WrittenSet {
 /** Reads the parts of a split, one to a line: `trip: trip_no, site key trip_no`; `trip(trip_no, site)` is read as well, and further keys follow `or`. */
 export function readParts(text: string, universe: Universe, field = 'split'): ReadNotation<WrittenPart> {
   const reader = new Names(universe, field)
-  const items = lines(text).flatMap((line) => {
+  const all = lines(text)
+  if (all.length > MOST_PARTS) reader.report('dependencies.too-many-parts', all[MOST_PARTS]!.place, { most: String(MOST_PARTS) })
+  const items = all.slice(0, MOST_PARTS).flatMap((line) => {
     const title = titleBefore(line.text)
     const bodyAt = title === undefined ? 0 : line.text.search(/[:(]/) + 1
     const keyAt = [...line.text.matchAll(/(?<![\p{L}\p{N}_])keys?(?![\p{L}\p{N}_])/giu)].find(({ index }) => index >= bodyAt && !universe.names.some(name => name.toLowerCase() === 'key'))

@@ -18,8 +18,18 @@ export interface FormViolation {
   readonly key?: AttributeSet
 }
 
+/** A part of a relation under what is projected on it. */
+export interface RelationPart {
+  readonly keys: readonly AttributeSet[]
+  /** Undefined where a limit stopped it. */
+  readonly form: RelationForm | undefined
+  readonly violation: Dependency | undefined
+}
+
 /** How far the searches go before something is left undecided: enough for every relation that people read, and soon at an end for those made to be hard. */
-const LIMIT = 50_000
+const LIMIT = 10_000
+/** The same for each part of a split. */
+const PART_LIMIT = 5000
 
 /**
  * A relation with its dependencies of both kinds, and what follows from them: each is worked out when it is first asked for, and kept. Limits count
@@ -29,6 +39,7 @@ export class Relation {
   private functionalMemo: readonly Dependency[] | undefined | null = null
   private resultMemo: NormalFormResult | undefined
   private fourthMemo: readonly Multivalued[] | undefined
+  private readonly partMemo = new Map<string, RelationPart | undefined>()
 
   constructor(
     readonly universe: Universe, readonly constraints: Constraints, private readonly options: { readonly limit?: number, readonly nonAtomic?: boolean } = {},
@@ -92,15 +103,22 @@ export class Relation {
   }
 
   /** Keys, form and dependencies of a part under what is projected on it; undefined where a limit stopped it. */
-  part(attributes: AttributeSet): { keys: AttributeSet[], form: RelationForm | undefined, violation: Dependency | undefined } | undefined {
-    const found = this.functional && keysOfPart(this.size, attributes, this.functional, this.limits)
+  part(attributes: AttributeSet): RelationPart | undefined {
+    const { key } = attributes
+    if (!this.partMemo.has(key)) this.partMemo.set(key, this.workOutPart(attributes))
+    return this.partMemo.get(key)
+  }
+
+  private workOutPart(attributes: AttributeSet): RelationPart | undefined {
+    const limits = { limit: Math.min(PART_LIMIT, this.limits.limit) }
+    const found = this.functional && keysOfPart(this.size, attributes, this.functional, limits)
     if (!found) return undefined
     const smaller = new Universe(this.universe.list(attributes))
     const within = found.within.map(({ from, to }) => smaller.dependency(this.universe.list(from), this.universe.list(to)))
-    const { form, violations } = normalForm(smaller.size, within, this.limits)
+    const { form, violations } = normalForm(smaller.size, within, limits)
     const back = (set: AttributeSet): AttributeSet => this.universe.set(smaller.list(set))
     const first = violations[0]?.dependency
-    const isFourth = form === 'BCNF' && this.constraints.multivalued.length > 0 ? isInFourthForm(this.size, attributes, this.constraints, this.limits) : false
+    const isFourth = form === 'BCNF' && this.constraints.multivalued.length > 0 ? isInFourthForm(this.size, attributes, this.constraints, limits) : false
     return { keys: found.keys, form: isFourth === undefined ? undefined : isFourth ? '4NF' : form, violation: first && { from: back(first.from), to: back(first.to) } }
   }
 }

@@ -205,6 +205,11 @@ export const CATALOGUE = {
     message: () => 'Nothing stands to the right of the arrow.',
     why: 'A dependency says what is fixed: at least one attribute on the right. (Nothing on the left is allowed: it says that every row has the same value.)',
   },
+  'dependencies.too-many-parts': {
+    severity: 'error',
+    message: p => `Only the first ${p.most} parts are read.`,
+    why: 'A split into so many parts is hardly meant. Look whether each line is one table.',
+  },
   'dependencies.trivial': {
     severity: 'flaw',
     message: p => `"${p.written}" says nothing: what is right of the arrow stands left of it already.`,

@@ -15,7 +15,7 @@ export const ENGINE_VERSION = '3'
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script, or in a field of a sheet. */
 export interface MarkedCell extends Cell {
   /** `told` is what a student reads instead of a sentence that names elements of the model answer. */
-  readonly because: readonly { readonly sentence: string, readonly told?: string, readonly place: { readonly start: number, readonly end: number, readonly field?: string } | null }[]
+  readonly because: readonly { readonly sentence: string, readonly told?: string, readonly hint?: string, readonly place: { readonly start: number, readonly end: number, readonly field?: string } | null }[]
   readonly witness: Witness | null
   /** What else shows it, to be read step by step. */
   readonly exhibits?: readonly Exhibit[]
