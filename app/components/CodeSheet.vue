@@ -26,6 +26,7 @@ const emit = defineEmits<{ 'update:modelValue': [text: string] }>()
 
 const host = useTemplateRef<HTMLDivElement>('host')
 let view: EditorView | undefined
+const readonlyNow = makeReadonly()
 
 /** Words of schema statements only: a column may well be called name or dispatch. */
 const SCHEMA_WORDS = SQLDialect.define({
@@ -70,7 +71,7 @@ onMounted(() => {
         // Ours go first; the rest is the editor's own. Esc then Tab always leaves, and so does Tab.
         Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
         keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
-        EditorView.lineWrapping, EditorState.readOnly.of(readonly), EditorView.editable.of(!readonly),
+        EditorView.lineWrapping, readonlyNow.of(readonly),
         EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
         placeholderText(placeholder),
         EditorView.updateListener.of((update) => {
@@ -87,6 +88,7 @@ onBeforeUnmount(() => view?.destroy())
 watch(() => modelValue, (text) => {
   if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
 })
+watch(() => readonly, now => view && readonlyNow.set(view, now))
 watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
 
 defineExpose({ applyEdit, show, focus: () => view?.focus() })

@@ -23,6 +23,7 @@ const emit = defineEmits<{ 'update:modelValue': [text: string], 'caret': [line: 
 
 const host = useTemplateRef<HTMLDivElement>('host')
 let view: EditorView | undefined
+const readonlyNow = makeReadonly()
 
 function complete(context: CompletionContext) {
   const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u)
@@ -54,7 +55,7 @@ onMounted(() => {
         ])),
         isSingle ? EditorState.transactionFilter.of(change => change.newDoc.lines > 1 ? [] : change) : [],
         keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
-        EditorView.lineWrapping, EditorState.readOnly.of(readonly), EditorView.editable.of(!readonly),
+        EditorView.lineWrapping, readonlyNow.of(readonly),
         EditorView.contentAttributes.of({ 'aria-label': label, 'aria-multiline': String(!isSingle), 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
         placeholderText(placeholder),
         EditorView.updateListener.of((update) => {
@@ -72,6 +73,7 @@ onBeforeUnmount(() => view?.destroy())
 watch(() => modelValue, (text) => {
   if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
 })
+watch(() => readonly, now => view && readonlyNow.set(view, now))
 watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
 
 defineExpose({

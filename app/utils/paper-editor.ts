@@ -1,4 +1,5 @@
 import type { Diagnostic } from '@codemirror/lint'
+import { Compartment, EditorState, type Extension } from '@codemirror/state'
 import { EditorView } from '@codemirror/view'
 import { wording, type Finding } from '@nomenklatura/core/findings'
 
@@ -51,4 +52,11 @@ export function showPlace(view: EditorView, { start, end }: { start: number, end
   const { length } = view.state.doc
   view.dispatch({ selection: { anchor: Math.min(start, length), head: Math.min(end, length) }, effects: EditorView.scrollIntoView(Math.min(start, length), { y: 'center' }) })
   view.focus()
+}
+
+/** Whether an editor can be written in: it may change while it is open. */
+export function makeReadonly(): { of: (readonly: boolean) => Extension, set: (view: EditorView, readonly: boolean) => void } {
+  const place = new Compartment()
+  const extension = (readonly: boolean): Extension => [EditorState.readOnly.of(readonly), EditorView.editable.of(!readonly)]
+  return { of: readonly => place.of(extension(readonly)), set: (view, readonly) => view.dispatch({ effects: place.reconfigure(extension(readonly)) }) }
 }

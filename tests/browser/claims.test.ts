@@ -1,0 +1,223 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import type { Browser, ElementHandle, KeyInput } from 'puppeteer-core'
+import { Visitor, launch, startDemo } from './support'
+
+let browser: Browser
+let demo: Awaited<ReturnType<typeof startDemo>>
+const everybody: Visitor[] = []
+
+beforeAll(async () => {
+  demo = await startDemo(process.env.DATABASE_URL!)
+  browser = await launch()
+})
+afterAll(async () => {
+  await browser?.close()
+  await demo?.application.stop()
+})
+
+async function arrive(name?: string): Promise<Visitor> {
+  const visitor = await Visitor.arrive(browser, demo.origin)
+  everybody.push(visitor)
+  return name ? visitor.comeInAs(name) : visitor
+}
+
+async function signIn(visitor: Visitor, name: string): Promise<void> {
+  const { keyboard } = visitor.page
+  await visitor.go('/sign-in')
+  for (let i = 0; i < 20 && !await visitor.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
+  await keyboard.type(`${name}@skarholm.example`)
+  await keyboard.press('Tab')
+  await keyboard.type('vault-demo-pass')
+  await keyboard.press('Enter')
+  await visitor.page.waitForFunction(() => location.pathname === '/')
+  await visitor.settle()
+}
+
+/** Drags by the mouse, as a person does: press, move, let go. */
+async function drag(visitor: Visitor, what: ElementHandle, to: ElementHandle): Promise<void> {
+  const { mouse } = visitor.page
+  const [a, b] = [(await what.boundingBox())!, (await to.boundingBox())!]
+  await mouse.move(a.x + a.width / 2, a.y + a.height / 2)
+  await mouse.down()
+  await mouse.move(b.x + b.width / 2, b.y + 10, { steps: 8 })
+  await mouse.up()
+}
+
+async function chord(visitor: Visitor, held: KeyInput, key: KeyInput): Promise<void> {
+  await visitor.page.keyboard.down(held)
+  await visitor.page.keyboard.press(key)
+  await visitor.page.keyboard.up(held)
+}
+
+/** Tabs to the editor or field of that name and types into it, as somebody without a mouse does. */
+async function fill(visitor: Visitor, label: string, text: string): Promise<void> {
+  const { keyboard } = visitor.page
+  for (let i = 0; i < 80 && !await visitor.page.evaluate(name => document.activeElement?.getAttribute('aria-label') === name || (document.activeElement?.id !== '' && document.activeElement?.id === name), label); i++) await keyboard.press('Tab')
+  for (const [i, line] of text.split('\n').entries()) {
+    if (i > 0) await keyboard.press('Enter')
+    await keyboard.type(line)
+    // The list of names may be open; Enter would take a name from it.
+    await keyboard.press('Escape')
+  }
+}
+
+describe('exercise 1 by keyboard alone', () => {
+  it('a student writes claims with a mistake, is shown it, mends it, splits with the keys, hands in, and reads the marks', async () => {
+    const wen = await arrive()
+    const { keyboard } = wen.page
+    const enter = async (text: string): Promise<void> => {
+      await wen.tabTo(text)
+      await keyboard.press('Enter')
+      await wen.settle()
+    }
+    await signIn(wen, 'wen.zhao')
+    await enter('The intake ledger')
+    await enter('Start')
+    await wen.page.waitForSelector('.cm-content:focus')
+    await fill(wen, 'Dependencies, one to a line', 'accession_no -> taxon, seeds, trip_no\ntaxon -> genus\ngenus -> family\ntrip_no -> collected_on, site\nsite -> grid_ref, altitude\ngrid_ref -> site\ncollector_name -> collector_code\naccession_no, collector_code -> packets')
+    expect(await wen.read('[aria-label="Dependencies, one to a line"]')).toContain('accession_no → taxon')
+    await fill(wen, 'Closure of trip_no', 'trip_no, collected_on, site, grid_ref, altitude')
+    await fill(wen, 'Candidate keys, one to a line', 'accession_no, collector_code')
+    await fill(wen, 'Prime attributes', 'accession_no, collector_code')
+    for (let i = 0; i < 20 && !await wen.page.evaluate(() => document.activeElement!.matches('input[type=radio]')); i++) await keyboard.press('Tab')
+    for (const key of ['ArrowRight', 'ArrowLeft'] as const) await keyboard.press(key)
+    await keyboard.press('ArrowRight')
+    await wen.page.waitForSelector('input[type=radio][value="1NF"]:checked')
+    await fill(wen, 'The dependency that keeps it from the next form', 'accession_no -> taxon')
+
+    await chord(wen, 'Control', 'Enter')
+    await wen.sees('does not follow from the case', '[data-code="dependencies.surplus"]')
+    await wen.sees('Nothing is claimed that does not follow', '[data-verdict="too strict"]')
+    await wen.tabTo('Margin', 'F6')
+    await enter('Nothing is claimed that does not follow')
+    await wen.sees('is refused by collector_name → collector_code, should be accepted', '[data-rule=r9]')
+
+    // The line is put right, and what fixes the name is the code.
+    await wen.page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await fill(wen, 'Dependencies, one to a line', '')
+    await chord(wen, 'Control', 'Home')
+    for (let i = 0; i < 6; i++) await keyboard.press('ArrowDown')
+    await keyboard.press('Home')
+    await chord(wen, 'Shift', 'End')
+    await keyboard.type('collector_code -> collector_name')
+    await keyboard.press('Escape')
+
+    // The whole relation is laid out and split: each dependency in the list takes its facts with it.
+    await enter('Lay out the whole relation')
+    const splitBy = async (by: string): Promise<void> => {
+      await wen.tabTo('Split S')
+      await chord(wen, 'Shift', 'Tab')
+      await wen.page.waitForFunction(() => document.activeElement?.matches('select'))
+      // The first is chosen already.
+      if (by !== '') await keyboard.type(by)
+      await keyboard.press('Tab')
+      await keyboard.press('Enter')
+      // Back to the part that is left over: the first slip.
+      for (let i = 0; i < 60 && !await wen.page.evaluate(() => document.activeElement?.matches('.slip')); i++) await chord(wen, 'Shift', 'Tab')
+      for (let i = 0; i < 8; i++) await keyboard.press('ArrowLeft')
+    }
+    for (const by of ['genus', 'taxon', 'site', 'trip', '', 'coll']) await splitBy(by)
+    await wen.sees('saved', '.state')
+    await chord(wen, 'Control', 'Enter')
+    await wen.sees('checked', '.margin')
+    await wen.settle()
+    const split = await wen.read('[aria-label="Parts of the split, one to a line"]')
+    expect(split.split('\n').filter(line => line.trim() !== '').length).toBe(7)
+    await wen.sees('1 to see', '.margin')
+    await wen.sees('Each part of the split has its key named', '[data-verdict=broken]')
+
+    await wen.page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await enter('Hand in')
+    await wen.page.waitForFunction(() => document.querySelector('[role=dialog]')?.contains(document.activeElement))
+    await enter('Hand in')
+    await wen.sees('Received')
+
+    const ada = await arrive('Ada Brandvold')
+    const exercise = await ada.page.evaluate(async () => {
+      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
+      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
+      return exercises.find(({ title }) => title === 'The intake ledger')!.id
+    })
+    await ada.go(`/exercises/${exercise}/desk`)
+    await ada.press('.queue button', 'Wen Zhao')
+    await ada.press('[data-rule=r16] button')
+    await ada.sees('One row has the common value everywhere', '.evidence')
+    await ada.page.waitForFunction(() => !document.body.innerText.includes('being marked'))
+    await ada.press('button', 'Release')
+    await ada.press('[role=dialog] button', 'Release 25')
+    await ada.settle()
+
+    await wen.go('/')
+    await enter('The intake ledger')
+    await wen.sees('of 38')
+    await wen.sees('Each part of the split has its key named', '.rule')
+    expect(await wen.violations()).toEqual([])
+  })
+})
+
+describe('setting an exercise about a relation', () => {
+  it('an instructor writes attributes and dependencies, sees the answers at once, and publishes it fresh for each', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.settle()
+    await ada.press('button', 'exercise')
+    await ada.type('form input', 'Keys of the tide book')
+    await ada.page.click('input[value=relation]')
+    await ada.press('form button', 'Begin')
+    await ada.page.waitForSelector('.relation textarea')
+    await ada.type('.relation textarea', 'tide, depth, lamp, keeper')
+    await ada.page.click('[aria-label="Dependencies that hold"]')
+    await ada.page.keyboard.type('tide, depth -> lamp')
+    await ada.page.keyboard.press('Escape')
+    await ada.page.keyboard.press('Enter')
+    await ada.page.keyboard.type('lamp -> tide')
+    await ada.page.keyboard.press('Escape')
+    await ada.sees('2 keys, 3NF', '.answers')
+    await ada.press('label', 'are given the dependencies')
+    await ada.press('label', 'each student under other names')
+    await ada.sees('As one student has it', '.answers')
+    await ada.press('[role=tab]', 'Rules')
+    await ada.page.waitForSelector('.sentence')
+    expect(await ada.page.$$eval('.sentence', fields => fields.map(field => (field as HTMLInputElement).value))).toContain('{tide, depth, keeper} is a candidate key.')
+    await ada.press('[role=tab]', 'Brief')
+    await ada.type('textarea', 'The keepers of the lamps note the tides.')
+    await ada.sees('nothing missing', '.foot')
+    expect(await ada.violations()).toEqual([])
+  })
+})
+
+describe('the split by mouse', () => {
+  it('an attribute is dragged from one part to another, and taken back', async () => {
+    const priya = await arrive()
+    await signIn(priya, 'ximena.aguirre')
+    const exercise = await priya.page.evaluate(async () => {
+      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
+      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
+      return exercises.find(({ title }) => title === 'The intake ledger')!.id
+    })
+    await priya.go(`/exercises/${exercise}/work`)
+    await priya.press('button', 'Start')
+    const parts = '[aria-label="Parts of the split, one to a line"]'
+    await priya.page.waitForSelector(parts)
+    await priya.page.click(parts)
+    await priya.page.keyboard.type('taxon, genus, family')
+    await priya.page.keyboard.press('Escape')
+    await priya.page.keyboard.press('Enter')
+    await priya.page.keyboard.type('genus')
+    await priya.page.keyboard.press('Escape')
+    const from = (await priya.page.$$('.slip')).at(0)!
+    const attribute = (await from.$$('li')).at(2)!
+    const to = (await priya.page.$$('.slip')).at(1)!
+    await drag(priya, attribute, to)
+    await priya.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.split('\n')[1]?.includes('genus, family'), {}, parts)
+    expect(await priya.read(parts)).toContain('taxon, genus\n')
+    await priya.press('button', 'Undo')
+    await priya.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.startsWith('taxon, genus, family'), {}, parts)
+  })
+})
+
+describe('at the end', () => {
+  it('nothing failed on any page and nothing left the machine', () => {
+    expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
+  })
+})
