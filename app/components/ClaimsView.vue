@@ -39,18 +39,18 @@ function linesOf(field: string, text: string): Part['lines'] {
 <template>
   <div class="claims" tabindex="0">
     <section v-for="part in parts" :key="part.field">
-      <h4>{{ part.title }}</h4>
+      <p class="head">{{ part.title }}</p>
       <p v-for="(line, i) in part.lines" :key="i" class="mono" :class="line.marked ? ['marked', tone.replace(' ', '-')] : []">{{ line.text }}</p>
       <p v-if="part.lines.length === 0" class="serif soft none">nothing written</p>
     </section>
     <p v-if="parts.length === 0" class="serif soft none">Nothing is claimed.</p>
-    <section v-if="claims.assumptions.trim() !== ''"><h4>Taken for granted</h4><p class="serif assumed">{{ claims.assumptions }}</p></section>
+    <section v-if="claims.assumptions.trim() !== ''"><p class="head">Taken for granted</p><p class="serif assumed">{{ claims.assumptions }}</p></section>
   </div>
 </template>
 
 <style scoped>
 .claims { background: var(--sheet); border: 1px solid var(--rule-strong); padding: 6px 12px 10px; }
-h4 { font: 600 12px var(--font-sans); color: var(--soft); margin-top: 6px; }
+.head { font: 600 12px var(--font-sans); color: var(--soft); margin-top: 6px; }
 .mono { font-size: 12.5px; line-height: 1.55; overflow-wrap: anywhere; }
 .marked { background: var(--madder-wash); box-shadow: inset 3px 0 0 var(--madder); padding-left: 8px; margin-left: -8px; }
 .marked.upheld { background: var(--verdigris-wash); box-shadow: inset 3px 0 0 var(--verdigris); }

@@ -25,7 +25,7 @@ watch(() => exhibit, () => { frame.value = last.value }, { immediate: true })
 
     <div v-else-if="exhibit.kind === 'tableau'">
       <p class="small note" aria-live="polite">{{ exhibit.frames[frame]?.note }}</p>
-      <div class="wide">
+      <div class="wide" tabindex="0" role="region" :aria-label="exhibit.title">
         <table>
           <thead><tr><th scope="col" /><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
           <tbody>
@@ -45,7 +45,7 @@ watch(() => exhibit, () => { frame.value = last.value }, { immediate: true })
     </div>
 
     <div v-else>
-      <div class="wide">
+      <div class="wide" tabindex="0" role="region" :aria-label="exhibit.title">
         <table>
           <thead><tr><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th><th v-if="exhibit.rows.some(row => row.label)" scope="col" /></tr></thead>
           <tbody>
@@ -62,12 +62,12 @@ watch(() => exhibit, () => { frame.value = last.value }, { immediate: true })
 </template>
 
 <style scoped>
-.exhibit { min-width: 0; display: grid; gap: 6px; }
+.exhibit { min-width: 0; display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; }
 figcaption { font-weight: 600; line-height: 1.35; }
 .proof { padding-left: 24px; list-style: decimal; font-size: 13px; line-height: 1.6; }
 .proof .soft { margin-left: 10px; }
 .closure p { line-height: 1.9; }
-.name { font: 12.5px var(--font-mono); border-bottom: 1px solid var(--rule-strong); padding: 1px 3px; margin-right: 6px; }
+.name { display: inline-block; font: 12.5px var(--font-mono); border-bottom: 1px solid var(--rule-strong); padding: 1px 3px; margin-right: 6px; }
 .added { background: var(--verdigris-wash); border-color: var(--verdigris); }
 .missing { border-bottom: 1.5px dashed var(--madder); }
 .never { color: var(--madder); }

@@ -90,6 +90,7 @@ describe('exercise 1 by keyboard alone', () => {
     await wen.sees('Nothing is claimed that does not follow', '[data-verdict="too strict"]')
     await wen.tabTo('Margin', 'F6')
     await enter('Nothing is claimed that does not follow')
+    expect(await wen.violations()).toEqual([])
     await wen.sees('is refused by collector_name → collector_code, should be accepted', '[data-rule=r9]')
 
     // The line is put right, and what fixes the name is the code.
@@ -142,6 +143,7 @@ describe('exercise 1 by keyboard alone', () => {
     await ada.press('.queue button', 'Wen Zhao')
     await ada.press('[data-rule=r16] button')
     await ada.sees('One row has the common value everywhere', '.evidence')
+    expect(await ada.violations()).toEqual([])
     await ada.page.waitForFunction(() => !document.body.innerText.includes('being marked'))
     await ada.press('button', 'Release')
     await ada.press('[role=dialog] button', 'Release 25')

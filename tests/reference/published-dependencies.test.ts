@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Universe, analyse, closure, losslessJoin } from '@nomenklatura/core/dependencies'
+import { Universe, analyse, closure, equivalent, losslessJoin, lostDependencies } from '@nomenklatura/core/dependencies'
 import { dependency, names, type PublishedExample } from './support/published'
 
 /** Worked examples of the literature. The books were not at hand: each value is from memory, its source named as remembered. */
@@ -58,6 +58,50 @@ const EXAMPLES: readonly Example[] = [
   { source: 'Date, An Introduction to Database Systems, FIRST', attributes: 'sno status city pno qty', dependencies: ['sno -> city', 'city -> status', 'sno pno -> qty'], keys: ['sno pno'], form: '1NF' },
   { source: 'Date, SECOND', attributes: 'sno status city', dependencies: ['sno -> city', 'city -> status'], keys: ['sno'], form: '2NF' },
   { source: 'Date, SJT', attributes: 's j t', dependencies: ['s j -> t', 't -> j'], keys: ['s j', 's t'], form: '3NF', bcnfLoses: ['s j -> t'] },
+  {
+    source: 'Elmasri & Navathe, EMP_DEPT', attributes: 'ename ssn bdate address dnumber dname dmgr_ssn',
+    dependencies: ['ssn -> ename bdate address dnumber', 'dnumber -> dname dmgr_ssn'], keys: ['ssn'], form: '2NF', closures: { dnumber: 'dnumber dname dmgr_ssn' },
+  },
+  {
+    source: 'Elmasri & Navathe, exercise R(A..J)', attributes: 'a b c d e f g h i j', dependencies: ['a b -> c', 'a -> d e', 'b -> f', 'f -> g h', 'd -> i j'], keys: ['a b'], form: '1NF',
+    closures: { a: 'a d e i j', b: 'b f g h' },
+  },
+  {
+    source: 'Elmasri & Navathe, exercise CAR_SALE', attributes: 'car date_sold salesman commission discount',
+    dependencies: ['car salesman -> date_sold commission discount', 'date_sold -> discount', 'salesman -> commission'], keys: ['car salesman'], form: '1NF',
+  },
+  {
+    source: 'Elmasri & Navathe, exercise BOOK', attributes: 'title author type price affiliation publisher', dependencies: ['title -> publisher type', 'type -> price', 'author -> affiliation'],
+    keys: ['title author'], form: '1NF',
+  },
+  {
+    source: 'Silberschatz, Korth & Sudarshan, exercise R(A, B, C, D, E)', attributes: 'a b c d e', dependencies: ['a -> b c', 'c d -> e', 'b -> d', 'e -> a'], keys: ['a', 'e', 'b c', 'c d'], form: '3NF',
+    closures: { b: 'b d' },
+  },
+  { source: 'Garcia-Molina, Ullman & Widom, exercise with four keys', attributes: 'a b c d', dependencies: ['a b -> c', 'b c -> d', 'c d -> a', 'a d -> b'], keys: ['a b', 'a d', 'b c', 'c d'], form: 'BCNF' },
+  { source: 'Garcia-Molina, Ullman & Widom, exercise B→C, B→D', attributes: 'a b c d', dependencies: ['b -> c', 'b -> d'], keys: ['a b'], form: '1NF' },
+  { source: 'Garcia-Molina, Ullman & Widom, exercise AB→C, DE→C, B→D', attributes: 'a b c d e', dependencies: ['a b -> c', 'd e -> c', 'b -> d'], keys: ['a b e'], form: '1NF' },
+  { source: 'Garcia-Molina, Ullman & Widom, exercise AB→C, C→D, D→B, D→E', attributes: 'a b c d e', dependencies: ['a b -> c', 'c -> d', 'd -> b', 'd -> e'], keys: ['a b', 'a c', 'a d'], form: '1NF' },
+  {
+    source: 'Ramakrishnan & Gehrke, Database Management Systems, Contracts CSJDPQV', attributes: 'c s j d p q v', dependencies: ['c -> s j d p q v', 'j p -> c', 's d -> p'],
+    keys: ['c', 'j p', 's j d'], form: '3NF', bcnfLoses: ['j p -> c'],
+  },
+  { source: 'Ramakrishnan & Gehrke, Hourly_Emps SNLRWH', attributes: 's n l r w h', dependencies: ['s -> n l r w h', 'r -> w'], keys: ['s'], form: '2NF' },
+  { source: 'Ramakrishnan & Gehrke, Reserves SBDC with S→C', attributes: 's b d c', dependencies: ['s b d -> c', 's -> c'], keys: ['s b d'], form: '1NF' },
+  { source: 'Ramakrishnan & Gehrke, Reserves SBDC with S→C and C→S', attributes: 's b d c', dependencies: ['s -> c', 'c -> s'], keys: ['s b d', 'b d c'], form: '3NF' },
+  {
+    source: 'Connolly & Begg, Database Systems, StaffBranch', attributes: 'staff name position salary branch address',
+    dependencies: ['staff -> name position salary branch address', 'branch -> address', 'address -> branch', 'branch position -> salary', 'address position -> salary'], keys: ['staff'], form: '2NF',
+  },
+  {
+    source: 'Connolly & Begg, ClientRental', attributes: 'client property cname paddress start finish rent owner oname',
+    dependencies: ['client property -> start finish', 'client -> cname', 'property -> paddress rent owner oname', 'owner -> oname', 'client start -> property paddress finish rent owner oname', 'property start -> client cname finish'],
+    keys: ['client property', 'client start', 'property start'], form: '1NF',
+  },
+  {
+    source: 'Connolly & Begg, ClientInterview', attributes: 'client date time staff room',
+    dependencies: ['client date -> time staff room', 'staff date time -> client', 'room date time -> staff client', 'staff date -> room'], keys: ['client date', 'date time staff', 'date time room'], form: '3NF',
+  },
 ]
 
 const written = ({ from, to }: { from: string[], to: string[] }): string => `${from.join(' ')} -> ${to.join(' ')}`
@@ -92,5 +136,32 @@ describe('lossless joins', () => {
     const universe = new Universe(Array.from({ length: 10_001 }, (_, i) => `a${i}`))
     const given = Array.from({ length: 10_000 }, (_, i) => universe.dependency([`a${9999 - i}`], [`a${10_000 - i}`]))
     expect(closure(universe.size, universe.set(['a0']), given).size).toBe(10_001)
+  })
+})
+
+describe('splits and equivalence in the literature (from memory)', () => {
+  const setting = (attributes: string, dependencies: readonly string[]) => {
+    const universe = new Universe(names(attributes))
+    return { universe, functional: dependencies.map(dependency).map(({ from, to }) => universe.dependency(from, to)) }
+  }
+
+  it('Aho, Beeri & Ullman 1979; Ullman: AD, AB, BE, CDE, AE of ABCDE lose nothing', () => {
+    const { universe, functional } = setting('a b c d e', ['a -> c', 'b -> c', 'c -> d', 'd e -> c', 'c e -> a'])
+    expect(losslessJoin(5, ['a d', 'a b', 'b e', 'c d e', 'a e'].map(part => universe.set(names(part))), { functional, multivalued: [] }).lossless).toBe(true)
+  })
+
+  it('Ullman: AB, BC, CD keep D→A of the circle A→B→C→D→A, though no part holds both', () => {
+    const { universe, functional } = setting('a b c d', ['a -> b', 'b -> c', 'c -> d', 'd -> a'])
+    expect(lostDependencies(4, ['a b', 'b c', 'c d'].map(part => universe.set(names(part))), functional)).toEqual([])
+  })
+
+  it('Ullman: AB and AC of ABC with A→B, B→C lose B→C', () => {
+    const { universe, functional } = setting('a b c', ['a -> b', 'b -> c'])
+    expect(lostDependencies(3, ['a b', 'a c'].map(part => universe.set(names(part))), functional)).toEqual([functional[1]])
+  })
+
+  it('Elmasri & Navathe: {A→C, AC→D, E→AD, E→H} and {A→CD, E→AH} are equivalent', () => {
+    const { universe, functional } = setting('a c d e h', ['a -> c', 'a c -> d', 'e -> a d', 'e -> h'])
+    expect(equivalent(5, functional, ['a -> c d', 'e -> a h'].map(dependency).map(({ from, to }) => universe.dependency(from, to)))).toBe(true)
   })
 })

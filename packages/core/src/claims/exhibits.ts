@@ -2,7 +2,7 @@ import {
   closureWithSteps, derivation, losslessJoin, repeatedFact, spuriousRows, type AttributeSet, type ChaseStep, type Dependency, type Multivalued, type ProofLine, type Relation, type Row,
 } from '../dependencies'
 import type { Exhibit, ExhibitRow, Frame } from './exhibit'
-import type { Values } from './values'
+import { inFront, type Values } from './values'
 import { braces, dependencyInWords, list } from './words'
 
 /** A proof by Armstrong's rules, line by line; undefined where the goal does not follow from the functional dependencies alone. */
@@ -38,18 +38,21 @@ export function repeatedExhibit(relation: Relation, violation: Dependency | Mult
   const found = repeatedFact(relation, violation)
   if (!found) return undefined
   const { universe } = relation
-  const cells = found.rows.map(row => values.cells(row))
+  const order = inFront(universe, violation.from, violation.to, found.needed)
+  const cells = found.rows.map(row => values.cells(row, order))
   const marked = [...found.fact]
   const first = found.rows[0]!
   const repeats = found.rows.filter(row => marked.every(at => row[at] === first[at])).length
   const [left, right] = [universe.list(violation.from), universe.list(violation.to)]
   const needed = list(universe.list(found.needed))
   const isMulti = 'multi' in violation
-  const one = [...violation.to].map(at => cells[0]![at]).join(', ')
-  const of = left.length === 0 ? 'every row' : [...violation.from].map(at => cells[0]![at]).join(', ')
+  const valuesOf = (set: AttributeSet): string => [...set].map(at => cells[0]![order.indexOf(at)]).join(', ')
+  const one = valuesOf(violation.to)
+  const of = left.length === 0 ? 'every row' : valuesOf(violation.from)
   return {
     kind: 'rows', title: isMulti ? `${list(right)} written again for every other value` : `${list(right)} written again with each row of the same ${list(left) || 'relation'}`,
-    columns: universe.names, rows: cells.map((row, r): ExhibitRow => ({ cells: row, marked: !isMulti && marked.every(at => found.rows[r]![at] === first[at]) ? marked : isMulti && r < cells.length - 1 ? [...violation.to] : [] })),
+    columns: order.map(at => universe.names[at]!),
+    rows: cells.map((row, r): ExhibitRow => ({ cells: row, marked: (!isMulti && marked.every(at => found.rows[r]![at] === first[at]) ? marked : isMulti && r < cells.length - 1 ? [...violation.to] : []).map(at => order.indexOf(at)) })),
     notes: [
       isMulti ? `Change: to correct one of the values of ${list(right)}, several rows must be changed alike.` : `Change: if ${one} were wrong for ${of}, ${repeats} rows must be changed; forget one, and they contradict each other.`,
       `Insert: the ${list(right)} of a new ${list(left) || 'row'} cannot be noted before there is a value for ${needed}.`,

@@ -1,6 +1,7 @@
 import { shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
 import { closureExhibit } from './exhibits'
 import type { ClaimReason, ClaimVerdict, ReadClaims } from './judge'
+import { inFront } from './values'
 import { at, later, notShown, say, twoRows } from './verdicts'
 import { braces, list } from './words'
 
@@ -66,5 +67,6 @@ const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string => kind === '
 function acceptedTwice({ universe, task, values }: ReadClaims, { names }: WrittenSet, fault: KeyFault): ReturnType<typeof twoRows> {
   if (fault.kind !== 'not minimal') return null
   const rows = [0, 1].map(symbol => universe.names.map((_, position) => fault.key.has(position) ? 0 : symbol))
-  return { outcome: 'accepted', by: null, tables: [{ table: `${task.name}, with the key ${braces(names)}`, columns: universe.names, rows: rows.map((row, r) => ({ cells: values.cells(row), bad: r === 1 })) }] }
+  const order = inFront(universe, fault.key, fault.superfluous)
+  return { outcome: 'accepted', by: null, tables: [{ table: `${task.name}, with the key ${braces(names)}`, columns: order.map(position => universe.names[position]!), rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })) }] }
 }

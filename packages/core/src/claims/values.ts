@@ -1,11 +1,17 @@
 import type { Row, Universe } from '../dependencies'
 
+/** The positions of all attributes with some in front: what is spoken of should be in sight. */
+export function inFront(universe: Universe, ...sets: readonly Iterable<number>[]): number[] {
+  return [...new Set([...sets.flatMap(set => [...set]), ...universe.names.keys()])]
+}
+
 /** Makes cells of the symbols of rows: the exercise's samples first, then made-up ones that say what they are. */
 export class Values {
   constructor(private readonly universe: Universe, private readonly samples: Readonly<Record<string, readonly string[]>> = {}) {}
 
-  cells(row: Row): string[] {
-    return row.map((symbol, at) => this.cell(at, symbol))
+  /** @param order positions of the attributes; default: all, as they are listed */
+  cells(row: Row, order: readonly number[] = row.map((_, at) => at)): string[] {
+    return order.map(at => this.cell(at, row[at]!))
   }
 
   /** Equal symbols of an attribute are equal cells, others are not: samples are used only as far as they differ. */

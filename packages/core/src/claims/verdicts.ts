@@ -3,7 +3,7 @@ import type { Span } from '../findings'
 import type { Verdict, Witness } from '../rules'
 import type { Exhibit } from './exhibit'
 import type { ClaimReason, ClaimVerdict } from './judge'
-import type { Values } from './values'
+import { inFront, type Values } from './values'
 
 export const at = (field: string, { start, end }: Span): ClaimReason['place'] => ({ field, start, end })
 
@@ -27,5 +27,6 @@ export const undecided = (what: string): ClaimVerdict => ({ ...say('cannot tell'
 /** Two rows that a relation's dependencies allow and the dependency forbids, in a table of its name. */
 export function twoRows(relation: Relation, refuted: Dependency | Multivalued, { name, values, outcome, by }: { name: string, values: Values, outcome: Witness['outcome'], by: string | null }): Witness | null {
   const rows = refutingRows(relation.size, relation.constraints, refuted)
-  return rows ? { outcome, by, tables: [{ table: name, columns: relation.universe.names, rows: rows.map((row, r) => ({ cells: values.cells(row), bad: r === 1 })) }] } : null
+  const order = inFront(relation.universe, refuted.from, refuted.to)
+  return rows ? { outcome, by, tables: [{ table: name, columns: order.map(at => relation.universe.names[at]!), rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })) }] } : null
 }

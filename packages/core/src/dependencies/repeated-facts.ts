@@ -23,7 +23,9 @@ export function repeatedFact(relation: Relation, violation: Dependency | Multiva
   if (rest.isEmpty()) return undefined
   const first = Array.from({ length: size }, () => 0)
   const { rows } = chase([first, first.map((_, at) => fixed.has(at) ? 0 : 1)], constraints, { limit: 8 })
-  const other = first.map(() => rows.length)
+  // What every row has in common, the row about another thing has as well.
+  const common = relation.closure(violation.from.minus(violation.from))
+  const other = first.map((_, at) => common.has(at) ? 0 : rows.length)
   const key = keys.keys.find(candidate => violation.from.isSubsetOf(candidate)) ?? keys.keys[0]
   const needed = key?.minus(fixed) ?? rest
   return { rows: [...rows, other], fact: violation.from.union(violation.to), needed: needed.isEmpty() ? rest : needed }

@@ -69,7 +69,8 @@ describe('claims, judged by meaning', () => {
     const { witness, because } = judge({ dependencies: 'trip -> site; site -> trip' }, { ask: 'nothing more' })
     expect(because).toEqual([{ sentence: 'site → trip does not follow from the case.', place: { field: 'dependencies', start: 14, end: 26 } }])
     const [first, second] = witness!.tables[0]!.rows
-    const column = (name: string): number => TASK.attributes.indexOf(name)
+    const column = (name: string): number => witness!.tables[0]!.columns.indexOf(name)
+    expect(witness!.tables[0]!.columns.slice(0, 2)).toEqual(['site', 'trip'])
     expect(first!.cells[column('site')]).toBe(second!.cells[column('site')])
     expect(first!.cells[column('trip')]).not.toBe(second!.cells[column('trip')])
     expect(witness).toMatchObject({ outcome: 'refused', by: 'site → trip' })
