@@ -1,9 +1,10 @@
 import { readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
-import { Universe, candidateKeys, closure } from '../packages/core/src/dependencies'
+import { Universe, candidateKeys, closure, keysOneByOne, type Dependency } from '../packages/core/src/dependencies'
 import { ExerciseDocument } from '../packages/core/src/formats'
-import { markScript, prepareExercise } from '../packages/core/src/marking'
+import { markAnswer, markScript, prepareExercise } from '../packages/core/src/marking'
 import { readScript } from '../packages/core/src/sql'
+import { ledgerClaims } from '../db/demo/answers-ledger'
 
 /**
  * Benchmarks, as ratios within one run. `--short` runs each a few times only, to see that they still run: it judges nothing. By hand:
@@ -56,6 +57,45 @@ async function parsing(): Promise<void> {
   }
 }
 
+async function claims(): Promise<void> {
+  const ledger = prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8'))))
+  const answer = { script: '', claims: ledgerClaims('by grid', ['name fixes code', 'two halves']) }
+  const { medianMs } = await measure(() => markAnswer(ledger, answer), 100)
+  report('marking of claims, 13 attributes, 19 rules, warm', ms(medianMs))
+}
+
+/** Dependencies of a fixed pseudo-random shape: three on the left, two on the right. */
+function tangled(universe: Universe, count: number): Dependency[] {
+  let state = 7
+  const next = (): string => universe.names[(state = (state * 1103515245 + 12345) % 2147483648) % universe.size]!
+  return Array.from({ length: count }, () => universe.dependency([next(), next(), next()], [next(), next()]))
+}
+
+/** Keys of a tangle of 60 attributes, and how soon a search ends that somebody stops. */
+async function tangle(): Promise<void> {
+  const universe = new Universe(Array.from({ length: 60 }, (_, i) => `a${i}`))
+  const given = tangled(universe, 80)
+  const limit = short ? 500 : 20_000
+  const begun = performance.now()
+  const { keys, complete } = candidateKeys(universe.size, given, { limit })
+  const took = performance.now() - begun
+  report('keys of 60 attributes and 80 dependencies', `${ms(took)} for ${keys.length} keys${complete ? ', all' : ` within ${limit} steps`}, ${(took * 1000 / keys.length).toFixed(0)} µs a key`)
+  const first = await measure(() => keysOneByOne(universe.size, given).next(), 20)
+  report('  the first of them', ms(first.medianMs))
+  let stopAt = Infinity
+  let isAsked = false
+  const stop = performance.now() + (short ? 20 : 200)
+  const hard = new Universe(Array.from({ length: 41 }, (_, i) => `a${i}`))
+  const pairs = Array.from({ length: 20 }, (_, i) => [hard.dependency([`a${2 * i}`], [`a${2 * i + 1}`]), hard.dependency([`a${2 * i + 1}`], [`a${2 * i}`])]).flat()
+  candidateKeys(hard.size, [...pairs, hard.dependency(hard.names.slice(0, 40).filter((_, i) => i % 2 === 0), ['a40'])], { cancelled: () => {
+    if (performance.now() < stop) return false
+    if (!isAsked) stopAt = performance.now()
+    isAsked = true
+    return true
+  } })
+  report('a search for a million keys: from a cancel to the answer', isAsked ? ms(performance.now() - stopAt) : 'it ended before')
+}
+
 async function marking(): Promise<void> {
   const prepared = prepareExercise(document)
   const whole = await measure(() => markScript(prepared, model), 200)
@@ -90,4 +130,6 @@ console.log(`${cpus()[0]?.model ?? 'unknown processor'}, Node ${process.version}
 await parsing()
 await marking()
 await theory()
+await tangle()
+await claims()
 if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/formats'
 import { lineIndex, wording } from '@nomenklatura/core/findings'
-import { accountInWords, markScript, markedPoints, prepareExercise, type PreparedExercise } from '@nomenklatura/core/marking'
+import { accountInWords, markAnswer, markedPoints, personalExercise, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
 import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
 
 /** What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in whole and part points. */
@@ -45,25 +45,36 @@ function readExercise(input: Input): ExerciseDocument {
   return parsed.data
 }
 
-function scriptOf(input: Input): string {
-  if (!input.name.endsWith('.json')) return input.text
+/** An answer: a document, or a script alone. */
+function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | undefined } {
+  if (!input.name.endsWith('.json')) return { script: input.text }
   const parsed = AnswerDocument.safeParse(parseJson(input))
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
-  return parsed.data.script
+  return parsed.data
 }
 
-function markOne(exercise: PreparedExercise, input: Input): MarkReport {
-  const script = scriptOf(input)
-  const { cells, pairing, findings, model } = markScript(exercise, script)
+/** The text that a finding's place is in. */
+function textOf({ script, claims }: MarkableAnswer, field: string | undefined): string {
+  if (field === undefined || !claims) return script
+  const closure = /^closure (\d+)$/.exec(field)
+  return closure ? claims.closures[Number(closure[1])] ?? '' : String(claims[field as keyof typeof claims] ?? '')
+}
+
+function markOne(given: PreparedExercise, input: Input): MarkReport {
+  const answer = answerOf(input)
+  const exercise = answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
+  const { cells, pairing, findings, model } = markAnswer(exercise, answer)
   const points = markedPoints(exercise, cells)
-  const lines = lineIndex(script)
   return {
     file: input.name, student: studentOf(input.name), executed: false,
     points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
     cells: cells.map(({ rule, sheet, verdict, follows, confidence, doubt = null, because, witness }) => ({
       rule, sheet, verdict, follows, confidence, doubt, because: because.map(({ sentence }) => sentence), witness,
     })),
-    findings: findings.map(finding => ({ code: finding.code, severity: finding.severity, message: wording(finding).message, ...lines.at(finding.place.start) })),
+    findings: findings.map(finding => ({
+      code: finding.code, severity: finding.severity, message: wording(finding).message,
+      ...finding.field === undefined ? {} : { field: finding.field }, ...lineIndex(textOf(answer, finding.field)).at(finding.place.start),
+    })),
     pairing: pairing.map(({ answer, model: element, confidence, reasons }) => ({ answer, model: element, confidence, reasons })), model,
     account: accountInWords(points, exercise.document.rules),
   }

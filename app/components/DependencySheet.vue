@@ -116,6 +116,7 @@ function printSheet(): void {
         <button type="button" class="plain small" :disabled="past.length === 0" @click="undo">Undo</button>
         <button type="button" class="plain small" :disabled="future.length === 0" @click="redo">Redo</button>
         <button type="button" class="plain small" @click="printSheet">Print</button>
+        <NuxtLink to="/help/dependencies" target="_blank" class="plain small">How it is written, what it shows</NuxtLink>
       </span>
     </header>
     <div class="chips" role="group" aria-label="Attributes" @keydown.shift.space.prevent="empty">

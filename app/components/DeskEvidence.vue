@@ -64,7 +64,7 @@ async function loadDependencies(): Promise<void> {
 </template>
 
 <style scoped>
-.evidence { padding: 12px 20px 28px; display: grid; gap: 12px; }
+.evidence { padding: 12px 20px 28px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 12px; }
 h3 { font-family: var(--font-sans); font-size: 13.5px; font-weight: 650; color: var(--soft); margin-bottom: 4px; }
 .sides { display: grid; grid-template-columns: 1fr 1fr; gap: 18px; }
 .sides > div { min-width: 0; }

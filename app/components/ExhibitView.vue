@@ -87,4 +87,5 @@ td.repeated { background: var(--ochre-wash); }
 .steps { display: flex; gap: 14px; margin-top: 4px; }
 .outcome { font-size: 13.5px; }
 .note { line-height: 1.45; }
+.wide + .note { margin-top: 6px; }
 </style>

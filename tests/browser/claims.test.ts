@@ -218,6 +218,17 @@ describe('the split by mouse', () => {
   })
 })
 
+describe('the help pages', () => {
+  it('show the evidence of seven verdicts, judged while they open', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.go('/help/dependencies')
+    const verdicts = await ada.page.$$eval('.example', examples => examples.map(example => `${example.id} ${(example as HTMLElement).dataset.verdict}`))
+    expect(verdicts).toEqual(['missing broken', 'follows upheld', 'surplus too strict', 'key too strict', 'form broken', 'split broken', 'lost broken'])
+    await ada.sees('made up by the join', '#split')
+    expect(await ada.violations()).toEqual([])
+  })
+})
+
 describe('at the end', () => {
   it('nothing failed on any page and nothing left the machine', () => {
     expect(everybody.flatMap(({ faults }) => faults)).toEqual([])

@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
 import { jsonSchemas, ExerciseDocument } from '@nomenklatura/core/formats'
+import { LEDGER_HAND_INS, EXCHANGE_HAND_INS } from '../../db/demo/plan'
 import { markScript, markedPoints, prepareExercise } from '@nomenklatura/core/marking'
-import { EXCHANGE_HAND_INS } from '../../db/demo/plan'
 
 const run = (args: readonly string[], input?: string) => {
   const { status, stdout, stderr } = spawnSync(process.execPath, ['bin/support/run.mjs', 'cli/main.ts', ...args], { encoding: 'utf8', ...(input === undefined ? {} : { input }) })
@@ -103,6 +103,16 @@ describe('mark', () => {
     const csv = readFileSync(join(folder, 'out.csv'), 'utf8').split('\r\n')
     expect(csv).toHaveLength(EXCHANGE_HAND_INS.length + 2)
     expect(csv[1]).toMatch(/^Amara_Okonjo,40,0,40,upheld/)
+  })
+  it('marks claims about a relation, and says in which field a finding stands', () => {
+    const answers = LEDGER_HAND_INS.map(({ student, claims }) => file(`${student.replaceAll(' ', '_')}.json`, JSON.stringify({ format: 'nomenklatura-answer', version: 1, claims })))
+    const { status, stdout } = run(['mark', 'db/demo/exercises/the-intake-ledger.json', ...answers, '--json'])
+    expect(status).toBe(0)
+    const lines = stdout.trim().split('\n').map(line => JSON.parse(line) as { points: { got: number }, cells: { rule: string, verdict: string }[], findings: { code: string, field: string, line: number }[] })
+    LEDGER_HAND_INS.forEach(({ expects }, i) => {
+      if (expects !== 'unreadable') expect(Object.fromEntries(lines[i]!.cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]))).toEqual(expects)
+    })
+    expect(lines[8]!.findings).toMatchObject([{ code: 'dependencies.surplus', field: 'dependencies', line: 9 }])
   })
   it('neutralises what a spreadsheet would take for a formula', () => {
     run(['mark', EXCHANGE, file('=cmd.sql', 'SELECT 1'), '--csv', join(folder, 'formula.csv')])

@@ -69,7 +69,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
 .rule-head h3 { flex: 1; font-size: 17px; font-weight: 650; line-height: 1.3; }
 .word { font: 600 13.5px var(--font-sans); color: var(--soft); }
 .points { color: var(--soft); font-size: 13.5px; white-space: nowrap; }
-.rule-body { margin: 6px 0 0 28px; display: grid; gap: 7px; }
+.rule-body { margin: 6px 0 0 28px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 7px; }
 .comment { border-left: 3px solid var(--verdigris); padding: 2px 0 2px 12px; }
 .upheld { margin-top: 18px; }
 summary { cursor: pointer; color: var(--verdigris); font-weight: 600; }

@@ -242,7 +242,7 @@ const keys = computed(() => [
   { key: 'S', what: 'too strict, by hand', run: () => void beginDecision('too strict') },
   { key: 'N', what: 'not shown, by hand', run: () => void beginDecision('not shown') },
   { key: 'E', what: 'the engine’s own again', run: () => void decide(null) },
-  { key: 'P', what: 'pair: what stands for what', run: () => { pairing.value = pairing.value ? undefined : 'first' } },
+  { key: 'P', what: 'pair: what stands for what', run: () => { if (desk.value?.sheets.includes('script')) pairing.value = pairing.value ? undefined : 'first' } },
   { key: 'C', what: 'comment', run: () => commentField.value?.$el.querySelector('textarea')?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },

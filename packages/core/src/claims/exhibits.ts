@@ -46,13 +46,18 @@ export function repeatedExhibit(relation: Relation, violation: Dependency | Mult
   const [left, right] = [universe.list(violation.from), universe.list(violation.to)]
   const needed = list(universe.list(found.needed))
   const isMulti = 'multi' in violation
+  /** The fact, in the rows that have it; of a multivalued one what is combined, in all rows but the other one. */
+  const repeatedIn = (r: number): number[] => {
+    if (isMulti) return r < cells.length - 1 ? [...violation.to] : []
+    return marked.every(at => found.rows[r]![at] === first[at]) ? marked : []
+  }
   const valuesOf = (set: AttributeSet): string => [...set].map(at => cells[0]![order.indexOf(at)]).join(', ')
   const one = valuesOf(violation.to)
   const of = left.length === 0 ? 'every row' : valuesOf(violation.from)
   return {
     kind: 'rows', title: isMulti ? `${list(right)} written again for every other value` : `${list(right)} written again with each row of the same ${list(left) || 'relation'}`,
     columns: order.map(at => universe.names[at]!),
-    rows: cells.map((row, r): ExhibitRow => ({ cells: row, marked: (!isMulti && marked.every(at => found.rows[r]![at] === first[at]) ? marked : isMulti && r < cells.length - 1 ? [...violation.to] : []).map(at => order.indexOf(at)) })),
+    rows: cells.map((row, r): ExhibitRow => ({ cells: row, marked: repeatedIn(r).map(at => order.indexOf(at)) })),
     notes: [
       isMulti ? `Change: to correct one of the values of ${list(right)}, several rows must be changed alike.` : `Change: if ${one} were wrong for ${of}, ${repeats} rows must be changed; forget one, and they contradict each other.`,
       `Insert: the ${list(right)} of a new ${list(left) || 'row'} cannot be noted before there is a value for ${needed}.`,
@@ -97,7 +102,7 @@ function framesOf(relation: Relation, start: readonly Row[], steps: readonly Cha
       label: titles[r] ?? 'added', cells: row.map((symbol, at) => ({ text: symbol === 0 ? 'a' : `b${symbol}`, isCommon: symbol === 0, isNew: before[r]?.[at] !== symbol })),
     })),
   })
-  const frames = [frame('One row for each part: a where the part has the attribute, a value of its own elsewhere.')]
+  const frames = [frame('One row for each part: “a” where the part has the attribute, a value of its own elsewhere.')]
   for (const step of steps.slice(0, MOST_FRAMES)) {
     before = rows
     if (step.kind === 'added') rows = [...rows, [...step.row]]

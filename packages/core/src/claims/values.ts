@@ -9,7 +9,7 @@ export function inFront(universe: Universe, ...sets: readonly Iterable<number>[]
 export class Values {
   constructor(private readonly universe: Universe, private readonly samples: Readonly<Record<string, readonly string[]>> = {}) {}
 
-  /** @param order positions of the attributes; default: all, as they are listed */
+  /** The cells of a row at some positions; by default of all attributes as they are listed. */
   cells(row: Row, order: readonly number[] = row.map((_, at) => at)): string[] {
     return order.map(at => this.cell(at, row[at]!))
   }
