@@ -116,7 +116,7 @@ function printSheet(): void {
         <button type="button" class="plain small" :disabled="past.length === 0" @click="undo">Undo</button>
         <button type="button" class="plain small" :disabled="future.length === 0" @click="redo">Redo</button>
         <button type="button" class="plain small" @click="printSheet">Print</button>
-        <NuxtLink to="/help/dependencies" target="_blank" class="plain small">How it is written, what it shows</NuxtLink>
+        <NuxtLink to="/help/dependencies" target="_blank" class="plain small">How it is written</NuxtLink>
       </span>
     </header>
     <div class="chips" role="group" aria-label="Attributes" @keydown.shift.space.prevent="empty">
@@ -212,7 +212,7 @@ function printSheet(): void {
 
 <style scoped>
 .dependencies { flex: 1; overflow-y: auto; padding: 2px 3px 30px; min-width: 0; }
-.head { display: flex; align-items: baseline; gap: 14px; }
+.head { display: flex; flex-wrap: wrap; align-items: baseline; gap: 2px 14px; }
 .head h2 { font-size: 19px; font-weight: 620; }
 .tools { margin-left: auto; display: flex; gap: 14px; }
 .chips { display: flex; flex-wrap: wrap; gap: 4px 8px; padding: 8px 0 4px; }

@@ -33,8 +33,6 @@ async function take(): Promise<void> {
   }
   busy.value = false
 }
-
-const pointsOf = ({ got, open }: { got: number, open: number }): string => `${pointsText(got)}${open > 0 ? ` + ${pointsText(open)} open` : ''}`
 </script>
 
 <template>
@@ -43,7 +41,7 @@ const pointsOf = ({ got, open }: { got: number, open: number }): string => `${po
     <template v-else>
       <p>Take the name “<span class="mono">{{ offer.name }}</span>” into the glossary for <span class="mono">{{ offer.element }}</span>?</p>
       <p v-if="preview">{{ preview.using === 1 ? 'One hand-in uses' : `${preview.using} hand-ins use` }} it; {{ preview.moves.length === 0 ? 'nobody’s points move.' : `${countOf(preview.moves.length, 'moves', 'move')}:` }}
-        <span v-for="(move, i) in preview.moves" :key="move.handInId">{{ i > 0 ? ', ' : ' ' }}{{ move.name }} {{ pointsOf(move.before) }} → {{ pointsOf(move.after) }}</span></p>
+        <span v-for="(move, i) in preview.moves" :key="move.handInId">{{ i > 0 ? ', ' : ' ' }}{{ move.name }} {{ totalText(move.before) }} → {{ totalText(move.after) }}</span></p>
       <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
       <p class="ways">
         <button v-if="!preview" type="button" class="plain" :disabled="busy" @click="look">{{ busy ? 'Looking …' : 'See who moves' }}</button>

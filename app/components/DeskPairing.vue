@@ -21,11 +21,11 @@ const together = ref(false)
 const fault = ref('')
 const busy = ref(false)
 const isEntity = (element: string): boolean => !element.includes('.')
-const chosenLine = computed(() => lines.value.find(({ model }) => model === chosen.value))
 
-const places = computed(() => isEntity(chosen.value)
-  ? tables.value.map(({ name }) => name)
-  : [...tables.value.flatMap(table => table.columns.map(column => `${table.name}.${column.name}`)), ...tables.value.map(({ name }) => name)])
+const tableNames = computed(() => tables.value.map(({ name }) => name))
+const known = computed(() => [...tables.value.flatMap(table => table.columns.map(({ name }) => `${table.name}.${name}`)), ...tableNames.value])
+/** What may be typed for the chosen element. */
+const places = computed(() => isEntity(chosen.value) ? tableNames.value : known.value)
 
 function choose(element: string): void {
   chosen.value = chosen.value === element ? '' : element
@@ -36,16 +36,22 @@ function choose(element: string): void {
 
 async function pair(element: string, place: string | null): Promise<void> {
   if (isReleased.value) return
-  const known = [...tables.value.map(({ name }) => name), ...tables.value.flatMap(table => table.columns.map(({ name }) => `${table.name}.${name}`))]
-  const found = place === null ? null : known.find(name => name.toLowerCase() === place.trim().toLowerCase()) ?? (place.includes('+') ? place.trim() : undefined)
+  const found = place === null ? null : known.value.find(name => name.toLowerCase() === place.trim().toLowerCase()) ?? (place.includes('+') ? place.trim() : undefined)
   if (found === undefined) {
     fault.value = `There is no table or column "${place}" here.`
     return
   }
   if (found !== null && isEntity(element) && found.includes('.')) return pair(element, found.split('.')[0]!)
-  const before = chosenLine.value?.place.split(', ').filter(name => name !== '') ?? []
-  const to = found === null ? [] : together.value && isEntity(element) ? [...before.filter(name => name !== found), found] : [found]
+  const before = lines.value.find(({ model }) => model === element)?.place.split(', ').filter(name => name !== '') ?? []
+  const isTogether = together.value && element === chosen.value && isEntity(element)
+  const to = found === null ? [] : isTogether ? [...before.filter(name => name !== found), found] : [found]
   await look(element, [...pins.value.filter(pin => pin.element !== element), { element, to }])
+}
+
+/** Whether a name of the answer can be clicked for the chosen element. Any can be dragged, whatever is chosen. */
+const canTake = (place: string): boolean => chosen.value !== '' && !busy.value && !isReleased.value && !(isEntity(chosen.value) && place.includes('.'))
+function take(place: string): void {
+  if (canTake(place)) void pair(chosen.value, place)
 }
 
 /** Without what was paired by hand for it. */
@@ -110,10 +116,9 @@ function focusElement(element: string | undefined): void {
 const change = computed(() => {
   if (!preview.value) return ''
   const { before, after, changed } = preview.value.answer
-  const of = (points: typeof before): string => `${pointsText(points.got)}${points.open > 0 ? ` + ${pointsText(points.open)} open` : ''}`
   const rules = changed.map(rule => rule.slice(1))
-  if (rules.length === 0) return `${of(before)} stays; no verdict changes.`
-  return `${of(before)} → ${of(after)}; rule${rules.length === 1 ? '' : 's'} ${rules.join(', ')} change${rules.length === 1 ? 's' : ''}.`
+  if (rules.length === 0) return `${totalText(before)} stays; no verdict changes.`
+  return `${totalText(before)} → ${totalText(after)}; rule${rules.length === 1 ? '' : 's'} ${rules.join(', ')} change${rules.length === 1 ? 's' : ''}.`
 })
 
 /* Hairlines: from the place of each element to the element. */
@@ -183,10 +188,10 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure'
       <div class="left">
         <h4>In this hand-in</h4>
         <div v-for="table in tables" :key="table.name" class="group">
-          <button type="button" class="name table mono" :data-place="table.name.toLowerCase()" :disabled="!chosen || busy" draggable="true" @dragstart="drag($event, table.name)" @click="pair(chosen, table.name)">{{ table.name }}<span v-if="table.given" class="soft tiny"> given</span></button>
+          <button type="button" class="name table mono" :data-place="table.name.toLowerCase()" :aria-disabled="!canTake(table.name)" draggable="true" @dragstart="drag($event, table.name)" @click="take(table.name)">{{ table.name }}<span v-if="table.given" class="soft tiny"> given</span></button>
           <button
-            v-for="column in table.columns" :key="column.name" type="button" class="name mono" :data-place="`${table.name}.${column.name}`.toLowerCase()" :disabled="!chosen || isEntity(chosen) || busy" draggable="true"
-            @dragstart="drag($event, `${table.name}.${column.name}`)" @click="pair(chosen, `${table.name}.${column.name}`)">{{ column.name }}</button>
+            v-for="column in table.columns" :key="column.name" type="button" class="name mono" :data-place="`${table.name}.${column.name}`.toLowerCase()" :aria-disabled="!canTake(`${table.name}.${column.name}`)" draggable="true"
+            @dragstart="drag($event, `${table.name}.${column.name}`)" @click="take(`${table.name}.${column.name}`)">{{ column.name }}</button>
         </div>
       </div>
       <svg class="lines" :height="height" width="90" aria-hidden="true">
@@ -231,8 +236,8 @@ path.likely { stroke: var(--soft); }
 path.on { stroke-width: 2.5; }
 .group { border-top: 1px solid var(--rule); padding: 3px 0 7px; }
 .name { display: block; width: 100%; text-align: right; font-size: 12.5px; padding: 1.5px 8px; color: var(--ink); cursor: grab; }
-.name:enabled { cursor: pointer; }
-.name:enabled:hover { background: var(--verdigris-wash); }
+.name[aria-disabled=false] { cursor: pointer; }
+.name[aria-disabled=false]:hover { background: var(--verdigris-wash); }
 .table { font-weight: 650; }
 .element { display: block; width: 100%; text-align: left; font-size: 12.5px; padding: 1.5px 8px; cursor: pointer; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; outline-offset: -2px !important; }
 .element:hover { background: color-mix(in srgb, var(--sheet) 60%, transparent); }

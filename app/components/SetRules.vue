@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { proposeClaimRules, unknownNames } from '@nomenklatura/core/claims'
-import { prepareExercise } from '@nomenklatura/core/marking'
+import { askSeparately, nextRuleNumber, prepareExercise } from '@nomenklatura/core/marking'
 import { partsOf, proposeRules, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 
@@ -52,22 +52,8 @@ function bind(entry: RuleEntry, phrase: string): void {
 }
 
 function addMissing(): void {
-  const last = Math.max(0, ...document.rules.map(({ id }) => Number(id.slice(1))))
-  emit('change', [...document.rules, ...missing.value.map((rule, i) => ({ ...rule, id: `r${last + i + 1}` }))])
-}
-
-/** Each part of the sentence becomes a rule of its own; the points are divided, the first parts taking what is left over. */
-function askSeparately(entry: RuleEntry): void {
-  const parts = partsOf(entry)
-  const thousandths = Math.round(entry.points * 1000)
-  const share = Math.floor(thousandths / parts.length)
-  const last = Math.max(0, ...document.rules.map(({ id }) => Number(id.slice(1))))
-  const { and: _, ...rest } = entry
-  const split = parts.map((rule, i): RuleEntry => ({
-    ...rest, rule, id: i === 0 ? entry.id : `r${last + i}`, points: (share + (i < thousandths - share * parts.length ? 1 : 0)) / 1000,
-    sentence: `${entry.sentence} (${ruleInWords(rule).split(':')[0]})`, readMe: true,
-  }))
-  emit('change', document.rules.flatMap(other => other.id === entry.id ? split : [other]))
+  const next = nextRuleNumber(document.rules)
+  emit('change', [...document.rules, ...missing.value.map((rule, i) => ({ ...rule, id: `r${next + i}` }))])
 }
 
 const list = useTemplateRef<HTMLElement>('list')
@@ -100,7 +86,7 @@ const opened = ref('')
             <input class="sentence serif" :value="entry.sentence" maxlength="400" :readonly="readonly" :aria-label="`Sentence of rule ${entry.id.slice(1)}`" @change="reword(entry, ($event.target as HTMLInputElement).value)" @keydown.enter="($event.target as HTMLInputElement).blur()">
             <p class="tiny soft asks"><span v-for="(rule, part) in partsOf(entry)" :key="part" class="mono">{{ ruleInWords(rule) }}</span>
               <button v-if="entry.readMe && !readonly" type="button" class="read-me" @click="change(entry.id, { readMe: false })">read me</button>
-              <button v-if="entry.and?.length && !readonly" type="button" class="plain tiny" @click="askSeparately(entry)">ask separately</button>
+              <button v-if="entry.and?.length && !readonly" type="button" class="plain tiny" @click="emit('change', askSeparately(document.rules, entry.id))">ask separately</button>
               <button v-if="!readonly" type="button" class="plain tiny" :aria-expanded="opened === entry.id" @click="opened = opened === entry.id ? '' : entry.id">{{ entry.phrase ? `“${entry.phrase}”` : 'bind to the brief' }}</button>
             </p>
             <p v-if="opened === entry.id" class="bind small"><label>The words of the brief that say so <input class="slot wide" :value="entry.phrase ?? ''" maxlength="400" @change="bind(entry, ($event.target as HTMLInputElement).value)"></label>

@@ -54,3 +54,8 @@ export function askedInWords(relation: StudentRelation | null): string {
   ].filter(part => part !== '')
   return `of the relation ${name}: ${parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`}`
 }
+
+/** Points with what is still open: "31 + 4 open". */
+export function totalText({ got, open }: { readonly got: number, readonly open: number }): string {
+  return `${pointsText(got)}${open > 0 ? ` + ${pointsText(open)} open` : ''}`
+}

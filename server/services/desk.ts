@@ -43,7 +43,8 @@ function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> 
   return groups
 }
 
-const overridesOf = (decisions: readonly Decision[]) => decisions.flatMap(({ override }) => override ? [override] : [])
+/** The decisions that stand. */
+export const overridesOf = (decisions: readonly Decision[]) => decisions.flatMap(({ override }) => override ? [override] : [])
 
 function queueState(points: Points | null, review: Review | undefined, release: Release | undefined): QueueState {
   if (release && release.takenBackAt === null) return 'released'

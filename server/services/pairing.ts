@@ -1,16 +1,19 @@
 import { setImmediate } from 'node:timers/promises'
-import type { GlossaryEntry, Pin } from '@nomenklatura/core/alignment'
-import { explainRule, markAnswer, prepareExercise, type Marking, type MarkableExercise, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
+import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { Pin } from '@nomenklatura/core/alignment'
+import { explainRule, markAnswer, prepareExercise, type Marking, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
+import { sameName } from '@nomenklatura/core/schema'
+import { readScript } from '@nomenklatura/core/sql'
 import type { GlossaryPreview, PairingPreview } from '#shared/answers'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import { findHandIn, findMarking, findPinning, insertMarking, insertPinning, listDecisions, listLatest, listMarkings, listReleases, type HandIn } from '../repositories/hand-ins'
+import { overridesOf } from './desk'
 import { saveDocument } from './exercises'
 import { pointsOf, preparedOf } from './marking'
 import { Refusal, notFound } from './problem'
 
-const overridesOf = (decisions: Awaited<ReturnType<typeof listDecisions>>) => decisions.flatMap(({ override }) => override ? [override] : [])
 const totals = ({ got, open, of }: Points) => ({ got, open, of })
 
 /** The rules whose verdict differs between two markings, in the order of the sheet. */
@@ -47,7 +50,7 @@ export async function keepPairing(db: Db, exercise: Exercise, handIn: HandIn, { 
   })
 }
 
-function withName(document: MarkableExercise, { element, name }: { element: string, name: string }): GlossaryEntry[] {
+function withName(document: ExerciseDocument, { element, name }: { element: string, name: string }): ExerciseDocument['glossary'] {
   const known = document.glossary.find(entry => entry.element === element)
   if (known?.names.some(other => other.toLowerCase() === name.toLowerCase())) return [...document.glossary]
   const others = document.glossary.filter(entry => entry !== known)
@@ -66,10 +69,10 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
   for (const handIn of handIns) {
     await setImmediate() // other requests take their turn between two hand-ins
     const before = markings.get(handIn.id)
-    const answer = before && (await findHandIn(db, handIn.id))?.answer
-    if (!before || !answer || !mentions(answer.script, entry.name)) continue
-    using++
-    const { pins } = await findPinning(db, handIn.id)
+    const [found, { pins }] = await Promise.all([findHandIn(db, handIn.id), findPinning(db, handIn.id)])
+    if (!before || !found) continue
+    const { answer } = found
+    if (hasName(answer.script, entry.name)) using++
     const after = markAnswer(prepared, answer, { pins })
     const points = (marking: Marking | MarkingSummary) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
     const [was, is] = [points(before), points(after)]
@@ -78,12 +81,13 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
   return { element: entry.element, name: entry.name, using, moves, revision: revision.number }
 }
 
-function mentions(script: string, name: string): boolean {
-  return script.toLowerCase().includes(name.toLowerCase())
+/** Whether a table or a column has just this name. */
+function hasName(script: string, name: string): boolean {
+  return readScript(script).schema.tables.some(table => sameName(table.name, name) || table.columns.some(column => sameName(column.name, name)))
 }
 
-function checkElement({ document }: Revision, element: string): void {
-  const { world } = prepareExercise(document)
+function checkElement(revision: Revision, element: string): void {
+  const { world } = preparedOf(revision)
   const [entity, member] = element.split('.')
   const found = world.entities.find(({ name }) => name === entity)
   const isKnown = found && (member === undefined || [...found.attributes, ...found.roles].some(({ name }) => name === member))
@@ -94,7 +98,7 @@ function checkElement({ document }: Revision, element: string): void {
 export async function takeName(db: Db, exercise: Exercise, entry: { element: string, name: string, base: number }, by: string): Promise<void> {
   const revision = await latestRevision(db, exercise.id)
   checkElement(revision, entry.element)
-  await saveDocument(db, exercise.id, by, { ...revision.document, glossary: withName(revision.document, entry) as typeof revision.document.glossary }, entry.base)
+  await saveDocument(db, exercise.id, by, { ...revision.document, glossary: withName(revision.document, entry) }, entry.base)
   await audit(db, { courseId: exercise.courseId, personId: by, action: 'glossary.take', subject: exercise.id, detail: { element: entry.element, name: entry.name } })
 }
 

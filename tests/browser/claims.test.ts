@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Browser, ElementHandle, KeyInput } from 'puppeteer-core'
+import type { Browser, KeyInput } from 'puppeteer-core'
 import { Visitor, launch, startDemo } from './support'
 
 let browser: Browser
@@ -31,16 +31,6 @@ async function signIn(visitor: Visitor, name: string): Promise<void> {
   await keyboard.press('Enter')
   await visitor.page.waitForFunction(() => location.pathname === '/')
   await visitor.settle()
-}
-
-/** Drags by the mouse, as a person does: press, move, let go. */
-async function drag(visitor: Visitor, what: ElementHandle, to: ElementHandle): Promise<void> {
-  const { mouse } = visitor.page
-  const [a, b] = [(await what.boundingBox())!, (await to.boundingBox())!]
-  await mouse.move(a.x + a.width / 2, a.y + a.height / 2)
-  await mouse.down()
-  await mouse.move(b.x + b.width / 2, b.y + 10, { steps: 8 })
-  await mouse.up()
 }
 
 async function chord(visitor: Visitor, held: KeyInput, key: KeyInput): Promise<void> {
@@ -190,31 +180,31 @@ describe('setting an exercise about a relation', () => {
 
 describe('the split by mouse', () => {
   it('an attribute is dragged from one part to another, and taken back', async () => {
-    const priya = await arrive()
-    await signIn(priya, 'ximena.aguirre')
-    const exercise = await priya.page.evaluate(async () => {
+    const ximena = await arrive()
+    await signIn(ximena, 'ximena.aguirre')
+    const exercise = await ximena.page.evaluate(async () => {
       const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
       const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
       return exercises.find(({ title }) => title === 'The intake ledger')!.id
     })
-    await priya.go(`/exercises/${exercise}/work`)
-    await priya.press('button', 'Start')
+    await ximena.go(`/exercises/${exercise}/work`)
+    await ximena.press('button', 'Start')
     const parts = '[aria-label="Parts of the split, one to a line"]'
-    await priya.page.waitForSelector(parts)
-    await priya.page.click(parts)
-    await priya.page.keyboard.type('taxon, genus, family')
-    await priya.page.keyboard.press('Escape')
-    await priya.page.keyboard.press('Enter')
-    await priya.page.keyboard.type('genus')
-    await priya.page.keyboard.press('Escape')
-    const from = (await priya.page.$$('.slip')).at(0)!
+    await ximena.page.waitForSelector(parts)
+    await ximena.page.click(parts)
+    await ximena.page.keyboard.type('taxon, genus, family')
+    await ximena.page.keyboard.press('Escape')
+    await ximena.page.keyboard.press('Enter')
+    await ximena.page.keyboard.type('genus')
+    await ximena.page.keyboard.press('Escape')
+    const from = (await ximena.page.$$('.slip')).at(0)!
     const attribute = (await from.$$('li')).at(2)!
-    const to = (await priya.page.$$('.slip')).at(1)!
-    await drag(priya, attribute, to)
-    await priya.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.split('\n')[1]?.includes('genus, family'), {}, parts)
-    expect(await priya.read(parts)).toContain('taxon, genus\n')
-    await priya.press('button', 'Undo')
-    await priya.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.startsWith('taxon, genus, family'), {}, parts)
+    const to = (await ximena.page.$$('.slip')).at(1)!
+    await ximena.drag(attribute, to)
+    await ximena.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.split('\n')[1]?.includes('genus, family'), {}, parts)
+    expect(await ximena.read(parts)).toContain('taxon, genus\n')
+    await ximena.press('button', 'Undo')
+    await ximena.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.startsWith('taxon, genus, family'), {}, parts)
   })
 })
 

@@ -167,6 +167,13 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.page.keyboard.press('Enter')
     await ada.sees('rule 28 changes', '.bar')
     await ada.press('.bar button', 'Put back')
+    // The same by dragging, with nothing chosen.
+    await ada.page.waitForFunction(() => !document.querySelector('.bar'))
+    const [name, element] = [await ada.page.$('[data-place="ligne.graines"]'), await ada.page.$('[data-element="dispatch_line.price"]')]
+    await name!.evaluate(found => found.scrollIntoView({ block: 'center' }))
+    await ada.drag(name!, element!)
+    await ada.sees('rule 28 changes', '.bar')
+    await ada.press('.bar button', 'Put back')
     await ada.press('[data-element="dispatch_line.price"]')
     await ada.page.waitForSelector('.choose input:focus')
     await ada.page.keyboard.type('ligne.prix')

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import puppeteer, { type Browser, type Page } from 'puppeteer-core'
+import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { runProgram, startApplication } from '../../bin/support/application.mjs'
 
@@ -77,7 +77,7 @@ export class Visitor {
       [...document.querySelectorAll<HTMLElement>(css)].find(element => element.textContent!.includes(wanted) && element.offsetParent !== null && !(element as HTMLButtonElement).disabled),
     { timeout: 15_000 }, selector, text)
     await handle.asElement()!.evaluate(element => (element as unknown as HTMLElement).scrollIntoView({ block: 'nearest' }))
-    await (handle.asElement() as import('puppeteer-core').ElementHandle<HTMLElement>).click()
+    await (handle.asElement() as ElementHandle<HTMLElement>).click()
   }
 
   /** Presses Tab (or another key) until what has the focus says the text: the way of somebody without a mouse. */
@@ -91,6 +91,16 @@ export class Visitor {
       await this.page.keyboard.press(key)
     }
     throw new Error(`"${text}" is not reached with ${key}.`)
+  }
+
+  /** Drags by the mouse, as a person does: press, move, let go. */
+  async drag(what: ElementHandle, to: ElementHandle): Promise<void> {
+    const { mouse } = this.page
+    const [a, b] = [(await what.boundingBox())!, (await to.boundingBox())!]
+    await mouse.move(a.x + a.width / 2, a.y + a.height / 2)
+    await mouse.down()
+    await mouse.move(b.x + b.width / 2, b.y + 10, { steps: 8 })
+    await mouse.up()
   }
 
   /** Types into the field once it is there. */

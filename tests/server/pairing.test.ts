@@ -81,6 +81,8 @@ describe('a name for the glossary', () => {
     expect(preview.using).toBe(2)
     expect(preview.moves.map(({ name }) => name)).toEqual(['The classmate'])
     expect(preview.moves[0]!.after.got).toBeGreaterThan(preview.moves[0]!.before.got)
+    const near = (await bo.ask('POST', `/api/exercises/${room.exerciseId}/glossary/preview`, { ...NAME, name: 'ys' })).body as unknown as GlossaryPreview
+    expect(near.using).toBe(0)
     expect((await bo.ask('POST', `/api/exercises/${room.exerciseId}/glossary/preview`, { element: 'drawer', name: 'y' })).status).toBe(404)
   })
 

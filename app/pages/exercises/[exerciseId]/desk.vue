@@ -17,7 +17,7 @@ const queue = computed(() => {
 })
 watch(desk, (answer) => {
   const known = new Set(order.value)
-  const added = [...answer?.queue ?? []].filter(({ id }) => !known.has(id)).sort((a, b) => doubt(b) - doubt(a))
+  const added = (answer?.queue ?? []).filter(({ id }) => !known.has(id)).sort((a, b) => doubt(b) - doubt(a))
   if (added.length > 0) order.value = [...order.value, ...added.map(({ id }) => id)]
 }, { flush: 'sync' })
 const handInId = computed(() => typeof route.query.handIn === 'string' ? route.query.handIn : queue.value[0]?.id)

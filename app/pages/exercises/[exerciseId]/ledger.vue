@@ -78,7 +78,7 @@ const sortWord = (key: Order) => order.value === key ? (descending.value ? 'desc
             </thead>
             <tbody>
               <tr v-if="shown.above > 0" aria-hidden="true"><td class="room" :style="{ height: `${shown.above}px` }" /></tr>
-              <tr v-for="line in shown.lines" :key="line.handInId">
+              <tr v-for="line in shown.lines" :key="line.handInId" :aria-rowindex="lines.indexOf(line) + 3">
                 <th scope="row" class="who"><NuxtLink :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}`">{{ line.name }}</NuxtLink></th>
                 <td class="sum">{{ pointsText(line.points.got) }}<template v-if="line.points.open > 0"> + {{ pointsText(line.points.open) }}</template></td>
                 <td v-for="rule in ledger.rules" :key="rule.id" class="cell">

@@ -1,4 +1,4 @@
-import { bcnfTree, decomposeToFourthForm, keysOneByOne, leavesOf, lostDependencies, minimalCover, splitInPairs, synthesis, type AttributeSet, type CoverStep, type Relation, type SplitTree } from '../dependencies'
+import { bcnfTree, decomposeToFourthForm, keysOneByOne, leavesOf, lostDependencies, minimalCover, splitInPairs, synthesis, type AttributeSet, type CoverStep, type FormViolation, type Relation, type SplitTree } from '../dependencies'
 import type { Exhibit } from './exhibit'
 import { joinExhibits, repeatedExhibit } from './exhibits'
 import { formInWords, violationInWords } from './judge-form'
@@ -54,9 +54,20 @@ export function workingOf(task: Pick<RelationTask, 'name' | 'attributes' | 'depe
     keys: keys.map(key => universe.list(key)), keysComplete: complete, prime: relation.prime ? universe.list(relation.prime) : null,
     cover: cover.map(dependency => dependencyInWords(universe, dependency)), coverLog: log.map(step => stepInWords(relation, functional, step)),
     form: stopped ? null : relation.form ?? null,
-    violations: stopped ? [] : relation.violations.map(violation => ({ sentence: violationInWords(read, violation), exhibit: repeatedExhibit(relation, violation.dependency, values) ?? null })),
+    violations: stopped ? [] : together(relation.violations).map(violation => ({ sentence: violationInWords(read, violation), exhibit: repeatedExhibit(relation, violation.dependency, values) ?? null })),
     synthesis: writeParts(relation, synthesis(relation.size, functional)), bcnf: byViolations(relation), split: read.parts.length > 0 ? judgeParts(read) : null,
   }
+}
+
+/** Violations of one form by the same left side as one. */
+function together(violations: readonly FormViolation[]): FormViolation[] {
+  const groups = new Map<string, FormViolation>()
+  for (const violation of violations) {
+    const key = `${violation.form} ${violation.dependency.from.key}`
+    const known = groups.get(key)
+    groups.set(key, known ? { ...known, dependency: { ...known.dependency, to: known.dependency.to.union(violation.dependency.to) } } : violation)
+  }
+  return [...groups.values()]
 }
 
 function* keysUntil(relation: Relation, stop: () => boolean): Generator<AttributeSet> {

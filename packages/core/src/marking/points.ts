@@ -151,7 +151,7 @@ function sharesElement(a: Rule, b: Rule): boolean {
 }
 
 /** Divides a whole number of thousandths by weights so that the parts sum to it: the first parts take the remainder. Weights of 0 alone count alike. */
-function divide(amount: Thousandths, weights: readonly number[]): Thousandths[] {
+export function divide(amount: Thousandths, weights: readonly number[]): Thousandths[] {
   const sum = weights.reduce((a, b) => a + b, 0)
   const shares = sum > 0 ? weights.map(weight => Math.floor(amount * weight / sum)) : weights.map(() => Math.floor(amount / weights.length))
   let left = amount - shares.reduce((a, b) => a + b, 0)
