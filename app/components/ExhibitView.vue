@@ -27,7 +27,7 @@ watch(() => exhibit, () => { frame.value = last.value }, { immediate: true })
       <p class="small note" aria-live="polite">{{ exhibit.frames[frame]?.note }}</p>
       <div class="wide" tabindex="0" role="region" :aria-label="exhibit.title">
         <table>
-          <thead><tr><th scope="col" /><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
+          <thead><tr><td /><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
           <tbody>
             <tr v-for="(row, r) in exhibit.frames[frame]?.rows ?? []" :key="r" :class="{ hit: row.cells.every(cell => cell.isCommon) }">
               <th scope="row">{{ row.label }}</th>
@@ -47,7 +47,7 @@ watch(() => exhibit, () => { frame.value = last.value }, { immediate: true })
     <div v-else>
       <div class="wide" tabindex="0" role="region" :aria-label="exhibit.title">
         <table>
-          <thead><tr><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th><th v-if="exhibit.rows.some(row => row.label)" scope="col" /></tr></thead>
+          <thead><tr><th v-for="column in exhibit.columns" :key="column" scope="col">{{ column }}</th><td v-if="exhibit.rows.some(row => row.label)" /></tr></thead>
           <tbody>
             <tr v-for="(row, r) in exhibit.rows" :key="r" :class="{ labelled: row.label }">
               <td v-for="(cell, c) in row.cells" :key="c" :class="{ repeated: row.marked.includes(c) }">{{ cell }}</td>

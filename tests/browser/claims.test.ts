@@ -131,6 +131,7 @@ describe('exercise 1 by keyboard alone', () => {
     })
     await ada.go(`/exercises/${exercise}/desk`)
     await ada.press('.queue button', 'Wen Zhao')
+    await ada.sees('Wen Zhao', '.rules')
     await ada.press('[data-rule=r16] button')
     await ada.sees('One row has the common value everywhere', '.evidence')
     expect(await ada.violations()).toEqual([])
