@@ -2,7 +2,14 @@
 import type { SaveState } from '~/utils/sheet-saver'
 
 /** Where the last change is, in words, always at the same place. */
-const { state, sheet, timeZone } = defineProps<{ state: SaveState, sheet: string, timeZone: string }>()
+const { state, sheet, timeZone, hint = '' } = defineProps<{
+  state: SaveState
+  /** The sheet of which there may be two versions. */
+  sheet: string
+  timeZone: string
+  /** Said beside it, once. */
+  hint?: string
+}>()
 const emit = defineEmits<{ look: [], copy: [] }>()
 const now = useNow({ interval: 1000 })
 const isSlow = computed(() => state.status === 'saving' && now.value.getTime() - state.since > 1000)
@@ -11,7 +18,7 @@ const isLost = computed(() => state.status === 'offline' && !state.isKept && now
 
 <template>
   <span class="word" :role="isLost ? 'alert' : 'status'">
-    <template v-if="state.status === 'saved'">{{ state.at ? `saved ${clockInWords(state.at, timeZone)}` : '' }}</template>
+    <template v-if="state.status === 'saved'">{{ state.at ? `saved ${clockInWords(state.at, timeZone)}` : '' }}<span v-if="hint" class="hint"> · {{ hint }}</span></template>
     <template v-else-if="state.status === 'sent'">sent {{ clockInWords(state.at, timeZone) }}</template>
     <template v-else-if="isSlow">saving …</template>
     <template v-else-if="isLost"><strong class="bad">Not saved: this browser keeps nothing.</strong> <button type="button" class="plain" @click="emit('copy')">Copy your work</button></template>
@@ -24,6 +31,7 @@ const isLost = computed(() => state.status === 'offline' && !state.isKept && now
 <style scoped>
 .word { white-space: nowrap; }
 .word:has(.warn, .bad) { white-space: normal; max-width: 420px; line-height: 1.25; }
+.hint { font-style: italic; }
 .warn { color: var(--ochre); font-weight: 600; }
 .bad { color: var(--madder); }
 </style>

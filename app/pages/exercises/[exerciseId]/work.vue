@@ -132,11 +132,13 @@ async function handIn(): Promise<void> {
 
 /* Told once, after the first change */
 const knowsSaving = useLocalStorage('nomenklatura-knows-saving', false)
-const toast = useToast()
+const hint = ref('')
+const { start: forgetHint } = useTimeoutFn(() => { hint.value = '' }, 8000, { immediate: false })
 watch(() => store.save.status, (status, before) => {
   if (status !== 'saved' || before !== 'saving' || knowsSaving.value) return
   knowsSaving.value = true
-  toast.add({ title: 'Saved as you type, here and on the server.', color: 'neutral', duration: 6000 })
+  hint.value = 'Saved as you type, here and on the server.'
+  forgetHint()
 })
 
 /* Two versions */
@@ -212,7 +214,7 @@ const dueWords = computed(() => {
       <template v-if="sheet && isBegun" #state>
         <span v-if="sheet.isPreview">a trial, as a student</span>
         <span class="level">{{ sheet.helpLevel }}</span>
-        <SaveWord :state="store.save" :sheet="NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
+        <SaveWord :state="store.save" :hint="hint" :sheet="NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
         <span>{{ dueWords }}</span>
       </template>
       <template v-if="sheet && isBegun">
