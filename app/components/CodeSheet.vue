@@ -1,11 +1,8 @@
 <script setup lang="ts">
 import { autocompletion, completeFromList } from '@codemirror/autocomplete'
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
-import { setDiagnostics } from '@codemirror/lint'
-import { EditorState, Prec } from '@codemirror/state'
-import { EditorView, drawSelection, highlightActiveLine, keymap, lineNumbers, placeholder as placeholderText } from '@codemirror/view'
+import { highlightActiveLine, lineNumbers } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
@@ -24,10 +21,6 @@ const { modelValue, findings = [], schema = undefined, readonly = false, label, 
 }>()
 const emit = defineEmits<{ 'update:modelValue': [text: string] }>()
 
-const host = useTemplateRef<HTMLDivElement>('host')
-let view: EditorView | undefined
-const readonlyNow = makeReadonly()
-
 /** Words of schema statements only: a column may well be called name or dispatch. */
 const SCHEMA_WORDS = SQLDialect.define({
   keywords: 'create table alter add drop column constraint primary key foreign references unique check default not null on delete update cascade restrict set no action '
@@ -44,54 +37,21 @@ const inks = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--soft)', fontStyle: 'italic' },
 ])
 
-function applyEdit(edit: { span: { start: number, end: number }, text: string }): void {
-  if (view) editOnce(view, edit)
-}
-
-function show(place: { start: number, end: number }): void {
-  if (view) showPlace(view, place)
-}
-
-const diagnostics = () => setDiagnostics(view!.state, findings.map(finding => toDiagnostic(view!, finding)))
-
 function names() {
   const own = (schema?.tables ?? []).flatMap(table => [{ label: table.name, type: 'class' }, ...table.columns.map(column => ({ label: column.name, type: 'property' }))])
   const seen = new Set<string>()
   return own.filter(({ label: name }) => !seen.has(name) && seen.add(name))
 }
 
-onMounted(() => {
-  view = new EditorView({
-    parent: host.value!,
-    state: EditorState.create({
-      doc: modelValue,
-      extensions: [
-        lineNumbers(), history(), drawSelection(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), paperTheme,
-        SCHEMA_WORDS.language.data.of({ autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }), autocompletion({ icons: false }),
-        // Ours go first; the rest is the editor's own. Esc then Tab always leaves, and so does Tab.
-        Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
-        keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
-        EditorView.lineWrapping, readonlyNow.of(readonly),
-        EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
-        placeholderText(placeholder),
-        EditorView.updateListener.of((update) => {
-          if (update.docChanged) emit('update:modelValue', update.state.doc.toString())
-        }),
-      ],
-    }),
-  })
-  view.dispatch(diagnostics())
-  if (autofocus) view.focus()
+const completion = { autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }
+const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
+  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text),
+  extensions: [
+    lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), SCHEMA_WORDS.language.data.of(completion), autocompletion({ icons: false }),
+  ],
 })
-onBeforeUnmount(() => view?.destroy())
 
-watch(() => modelValue, (text) => {
-  if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
-})
-watch(() => readonly, now => view && readonlyNow.set(view, now))
-watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
-
-defineExpose({ applyEdit, show, focus: () => view?.focus() })
+defineExpose(editor)
 </script>
 
 <template>

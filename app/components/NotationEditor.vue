@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { autocompletion, closeCompletion, completionStatus, type CompletionContext } from '@codemirror/autocomplete'
-import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
-import { setDiagnostics } from '@codemirror/lint'
 import { EditorState, Prec } from '@codemirror/state'
-import { EditorView, drawSelection, keymap, placeholder as placeholderText } from '@codemirror/view'
+import { EditorView, keymap } from '@codemirror/view'
 import type { Finding } from '@nomenklatura/core/findings'
 
 /** A few lines in the notation of dependencies: names are completed, `->` becomes an arrow, what cannot be read is underlined. Tab moves on. */
@@ -21,10 +19,6 @@ const { modelValue, names, findings = [], readonly = false, label, placeholder =
 }>()
 const emit = defineEmits<{ 'update:modelValue': [text: string], 'caret': [line: string] }>()
 
-const host = useTemplateRef<HTMLDivElement>('host')
-let view: EditorView | undefined
-const readonlyNow = makeReadonly()
-
 function complete(context: CompletionContext) {
   const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u)
   if (!word && !context.explicit) return null
@@ -40,47 +34,20 @@ const arrows = EditorView.inputHandler.of((target, from, to, text) => {
   return true
 })
 
-const diagnostics = () => setDiagnostics(view!.state, findings.map(finding => toDiagnostic(view!, finding)))
-
-onMounted(() => {
-  view = new EditorView({
-    parent: host.value!,
-    state: EditorState.create({
-      doc: modelValue,
-      extensions: [
-        history(), drawSelection(), paperTheme, arrows, autocompletion({ icons: false, override: [complete] }),
-        Prec.highest(keymap.of([
-          { key: 'Mod-Enter', run: () => false },
-          { key: 'Escape', run: target => completionStatus(target.state) ? closeCompletion(target) : false },
-        ])),
-        isSingle ? EditorState.transactionFilter.of(change => change.newDoc.lines > 1 ? [] : change) : [],
-        keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
-        EditorView.lineWrapping, readonlyNow.of(readonly),
-        EditorView.contentAttributes.of({ 'aria-label': label, 'aria-multiline': String(!isSingle), 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }),
-        placeholderText(placeholder),
-        EditorView.updateListener.of((update) => {
-          if (update.docChanged) emit('update:modelValue', update.state.doc.toString())
-          if (update.docChanged || update.selectionSet) emit('caret', update.state.doc.lineAt(update.state.selection.main.head).text)
-        }),
-      ],
+const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
+  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text),
+  extensions: [
+    arrows, autocompletion({ icons: false, override: [complete] }),
+    Prec.highest(keymap.of([{ key: 'Escape', run: target => completionStatus(target.state) ? closeCompletion(target) : false }])),
+    isSingle ? EditorState.transactionFilter.of(change => change.newDoc.lines > 1 ? [] : change) : [],
+    EditorView.contentAttributes.of({ 'aria-multiline': String(!isSingle) }),
+    EditorView.updateListener.of((update) => {
+      if (update.docChanged || update.selectionSet) emit('caret', update.state.doc.lineAt(update.state.selection.main.head).text)
     }),
-  })
-  view.dispatch(diagnostics())
-  if (autofocus) view.focus()
+  ],
 })
-onBeforeUnmount(() => view?.destroy())
 
-watch(() => modelValue, (text) => {
-  if (view && text !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: text } })
-})
-watch(() => readonly, now => view && readonlyNow.set(view, now))
-watch(() => findings, () => view && view.dispatch(diagnostics()), { flush: 'post' })
-
-defineExpose({
-  applyEdit: (edit: { span: { start: number, end: number }, text: string }) => view && editOnce(view, edit),
-  show: (place: { start: number, end: number }) => view && showPlace(view, place),
-  focus: () => view?.focus(),
-})
+defineExpose(editor)
 </script>
 
 <template>

@@ -34,7 +34,7 @@ function setClosures(text: string): void {
 }
 
 const findings = computed(() => readTask(relation).findings)
-const { working, isBusy, keysSoFar, stop } = useWorking(() => relation.attributes.length > 0 ? { task: { name: relation.name, attributes: [...relation.attributes], dependencies: relation.dependencies, ...relation.nonAtomic ? { nonAtomic: [...relation.nonAtomic] } : {} }, split: '' } : undefined)
+const { working, isBusy, isSlow, keysSoFar, stop } = useWorking(() => relation.attributes.length > 0 ? { task: { name: relation.name, attributes: [...relation.attributes], dependencies: relation.dependencies, ...relation.nonAtomic ? { nonAtomic: [...relation.nonAtomic] } : {} }, split: '' } : undefined)
 const difficulty = computed(() => difficultyOf(relation))
 const sample = ref(1)
 const freshOne = computed(() => relation.isFresh ? freshTask(relation, `sample ${sample.value}`).task : undefined)
@@ -65,7 +65,7 @@ const freshOne = computed(() => relation.isFresh ? freshTask(relation, `sample $
     </div>
     <aside class="answers" aria-label="The answers">
       <h2>The answers <span class="soft small">worked out from the dependencies</span></h2>
-      <p v-if="isBusy && keysSoFar > 0" class="small" role="status">{{ countOf(keysSoFar, 'key') }} so far … <button type="button" class="plain" @click="stop">Stop</button></p>
+      <p v-if="isBusy && isSlow" class="small" role="status">{{ keysSoFar > 0 ? `${countOf(keysSoFar, 'key')} so far …` : 'Working …' }} <button type="button" class="plain" @click="stop">Stop</button></p>
       <dl v-if="working" :class="{ old: isBusy }">
         <dt>How hard</dt><dd>{{ difficulty.keys === undefined ? 'more keys than were looked for' : countOf(difficulty.keys, 'key') }}, {{ difficulty.form ?? 'form not decided' }}, up to {{ countOf(difficulty.longestDerivation, 'dependency', 'dependencies') }} in a row</dd>
         <dt>Keys</dt><dd><span v-for="key in working.keys.slice(0, 12)" :key="key.join()" class="mono set">{{ key.join(', ') || '∅' }}</span><span v-if="working.keys.length > 12" class="small"> and {{ working.keys.length - 12 }} more</span><span v-if="!working.keysComplete" class="small fault"> not all: the limit of steps was reached</span></dd>

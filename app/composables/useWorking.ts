@@ -11,6 +11,9 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   const isBusy = ref(false)
   const isStopped = ref(false)
   const keysSoFar = ref(0)
+  /** Busy for more than a second: worth a word, and a way to stop. */
+  const isSlow = ref(false)
+  const { start: watchClock, stop: stopClock } = useTimeoutFn(() => { isSlow.value = true }, 1000, { immediate: false })
   let worker: Worker | undefined
   let id = 0
 
@@ -24,7 +27,9 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
     worker ??= start()
     isBusy.value = true
     isStopped.value = false
+    isSlow.value = false
     keysSoFar.value = 0
+    watchClock()
     worker.postMessage({ ...JSON.parse(JSON.stringify(asked)) as typeof asked, id: ++id } satisfies WorkingRequest)
   }
 
@@ -36,6 +41,7 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
       else {
         working.value = data.working
         isBusy.value = false
+        stopClock()
       }
     })
     return made
@@ -45,6 +51,7 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
     worker?.terminate()
     worker = undefined
     isBusy.value = false
+    stopClock()
   }
 
   function stop(): void {
@@ -55,5 +62,5 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   const soon = useDebounceFn(begin, 120)
   watch(() => JSON.stringify(request()), () => void soon(), { immediate: true })
   onBeforeUnmount(end)
-  return { working, isBusy, isStopped, keysSoFar, stop, again: begin }
+  return { working, isBusy, isSlow, isStopped, keysSoFar, stop, again: begin }
 }

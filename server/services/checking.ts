@@ -1,5 +1,5 @@
 import type { Finding } from '@nomenklatura/core/findings'
-import { withoutAnswer } from '@nomenklatura/core/claims'
+import { isAboutWriting, withoutAnswer } from '@nomenklatura/core/claims'
 import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
@@ -22,11 +22,10 @@ export function preparedFor(revision: string, document: MarkableExercise, seed?:
   return result
 }
 
-const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.too-many-parts', 'dependencies.trivial']
-
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
-function isAboutForm({ code }: Finding): boolean {
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || FORM_OF_CLAIMS.includes(code) || code === 'references.unknown-table' || code === 'references.unknown-column'
+function isAboutForm(finding: Finding): boolean {
+  const { code } = finding
+  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
 }
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */

@@ -124,11 +124,7 @@ describe('exercise 1 by keyboard alone', () => {
     await wen.sees('Received')
 
     const ada = await arrive('Ada Brandvold')
-    const exercise = await ada.page.evaluate(async () => {
-      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
-      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
-      return exercises.find(({ title }) => title === 'The intake ledger')!.id
-    })
+    const exercise = await ada.exerciseId('The intake ledger')
     await ada.go(`/exercises/${exercise}/desk`)
     await ada.press('.queue button', 'Wen Zhao')
     await ada.sees('Wen Zhao', '.rules')
@@ -183,11 +179,7 @@ describe('the split by mouse', () => {
   it('an attribute is dragged from one part to another, and taken back', async () => {
     const ximena = await arrive()
     await signIn(ximena, 'ximena.aguirre')
-    const exercise = await ximena.page.evaluate(async () => {
-      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
-      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
-      return exercises.find(({ title }) => title === 'The intake ledger')!.id
-    })
+    const exercise = await ximena.exerciseId('The intake ledger')
     await ximena.go(`/exercises/${exercise}/work`)
     await ximena.press('button', 'Start')
     const parts = '[aria-label="Parts of the split, one to a line"]'

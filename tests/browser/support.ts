@@ -93,6 +93,15 @@ export class Visitor {
     throw new Error(`"${text}" is not reached with ${key}.`)
   }
 
+  /** The id of an exercise of the first course, by its title. */
+  async exerciseId(title: string): Promise<string> {
+    return this.page.evaluate(async (wanted) => {
+      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
+      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
+      return exercises.find(exercise => exercise.title === wanted)!.id
+    }, title)
+  }
+
   /** Drags by the mouse, as a person does: press, move, let go. */
   async drag(what: ElementHandle, to: ElementHandle): Promise<void> {
     const { mouse } = this.page

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Finding } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
-import { ownFindings, readClaims } from '@nomenklatura/core/claims'
+import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
 import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
 const route = useRoute('exercises-exerciseId-work')
@@ -20,8 +20,8 @@ const NAMES: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencie
 const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
 const read = computed(() => readScript(store.script, { given: given.value }))
 /** As one types: what is well formed. What else there is to say comes with a check. */
-const FORM_OF_CLAIMS: readonly string[] = ['dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.too-many-parts', 'dependencies.trivial']
-const isForm = ({ code: finding }: Finding): boolean => FORM_OF_CLAIMS.includes(finding) || finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
+const isForm = (note: Finding): boolean => isAboutWriting(note) || isFormOfScript(note)
+const isFormOfScript = ({ code: finding }: Finding): boolean => finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
 const claimFindings = computed(() => {
   const relation = sheet.value?.relation
   if (!relation) return []

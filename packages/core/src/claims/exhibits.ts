@@ -70,7 +70,7 @@ export function repeatedExhibit(relation: Relation, violation: Dependency | Mult
 export function joinExhibits(relation: Relation, parts: readonly AttributeSet[], titles: readonly string[], values: Values): { lossless: boolean | undefined, exhibits: Exhibit[] } {
   const { size, universe, constraints } = relation
   const start = parts.map((part, r): Row => Array.from({ length: size }, (_, a) => part.has(a) ? 0 : r + 1))
-  const { lossless, rows, steps } = losslessJoin(size, parts, constraints, { limit: 200 })
+  const { lossless, rows, steps } = losslessJoin(size, parts, constraints, { limit: parts.length + MOST_ADDED })
   const tableau: Exhibit = {
     kind: 'tableau', title: 'Do the parts give back the same rows?', columns: universe.names, frames: framesOf(relation, start, steps, titles),
     outcome: lossless ? 'One row has the common value everywhere: joining the parts gives back just the rows there were.' : lossless === undefined ? 'Not decided within the limit of steps.' : 'No row has the common value everywhere: a join can make up rows that were never there.',
@@ -90,6 +90,8 @@ function madeUp({ size, universe }: Relation, rows: readonly Row[], parts: reado
   }
 }
 
+/** Rows that multivalued dependencies may add before a tableau is given up. */
+const MOST_ADDED = 40
 const MOST_FRAMES = 30
 
 /** The tableau before the first step and after each, with what changed. */

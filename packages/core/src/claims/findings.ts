@@ -1,8 +1,17 @@
 import { claimFinding, closure, type Dependency, type WrittenDependency } from '../dependencies'
-import type { Finding } from '../findings'
+import type { Finding, FindingCode } from '../findings'
 import { keyFault } from './judge-keys'
 import type { ReadClaims } from './judge'
 import { dependencyInWords, list } from './words'
+
+const FORM: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.too-many-parts', 'dependencies.trivial',
+])
+
+/** Whether a finding says only how claims are written: it is told at every help level, and as one types. */
+export function isAboutWriting({ code }: Finding): boolean {
+  return FORM.has(code)
+}
 
 /** What the sheet says about itself, without a look at what is right: trivial, redundant, and more on the left than is needed. */
 export function ownFindings({ universe, dependencies, task }: ReadClaims): Finding[] {

@@ -3,7 +3,7 @@ export { fieldsOf, judgeClaim, lostBy, readClaims, unknownNames, type ClaimReaso
 export { faultInWords, keyFault, type KeyFault } from './judge-keys'
 export { formInWords, violationInWords } from './judge-form'
 export { withoutAnswer } from './guided'
-export { judgedFindings, ownFindings } from './findings'
+export { isAboutWriting, judgedFindings, ownFindings } from './findings'
 export { claimSentence, proposeClaimRules } from './propose'
 export { relationFromSchema } from './from-schema'
 export { difficultyOf, freshTask, type Difficulty, type Fresh } from './fresh'

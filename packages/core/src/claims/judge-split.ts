@@ -62,7 +62,9 @@ export function tooManyVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF' | 
       else if (canBeOne(read, a, b, form)) said.push({ sentence: `${titleOf(parts[i]!)} and ${titleOf(parts[j]!)} have the same key and could be one table.`, place })
     }
   }
-  return said.length === 0 ? say('upheld', ['No part could be left out, and no two could be one.']) : say('broken', said)
+  if (said.length > 0) return say('broken', said)
+  const isOpen = sets.some(set => read.relation.part(set) === undefined)
+  return isOpen ? undecided('Whether two parts could be one') : say('upheld', ['No part could be left out, and no two could be one.'])
 }
 
 function canBeOne({ relation }: ReadClaims, a: AttributeSet, b: AttributeSet, form: '2NF' | '3NF' | 'BCNF' | '4NF'): boolean {

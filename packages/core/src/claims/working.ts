@@ -99,7 +99,7 @@ export function writeParts(relation: Relation, parts: readonly AttributeSet[]): 
 function byViolations(relation: Relation): Working['bcnf'] {
   const { size, constraints, universe } = relation
   const functional = relation.functional ?? constraints.functional
-  const tree = constraints.multivalued.length > 0 ? decomposeToFourthForm(size, constraints) : bcnfTree(size, functional, { limit: 20_000 })
+  const tree = constraints.multivalued.length > 0 ? decomposeToFourthForm(size, constraints, { limit: 500 }) : bcnfTree(size, functional, { limit: 2000 })
   const parts = tree ? leavesOf(tree) : splitInPairs(size, functional)
   return { text: writeParts(relation, parts), tree: tree ? toNode(relation, tree) : null, lost: lostDependencies(size, parts, minimalCover(size, functional).cover).map(dependency => dependencyInWords(universe, dependency)) }
 }

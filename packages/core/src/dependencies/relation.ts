@@ -27,9 +27,11 @@ export interface RelationPart {
 }
 
 /** How far the searches go before something is left undecided: enough for every relation that people read, and soon at an end for those made to be hard. */
-const LIMIT = 10_000
+const LIMIT = 5000
 /** The same for each part of a split. */
-const PART_LIMIT = 5000
+const PART_LIMIT = 2000
+/** Closures under both kinds, all attributes together: each is many times as long as one under functional dependencies. */
+const MIXED_LIMIT = 6000
 
 /**
  * A relation with its dependencies of both kinds, and what follows from them: each is worked out when it is first asked for, and kept. Limits count
@@ -55,7 +57,7 @@ export class Relation {
 
   /** The functional dependencies that both kinds imply; undefined where a limit stopped them. */
   get functional(): readonly Dependency[] | undefined {
-    if (this.functionalMemo === null) this.functionalMemo = functionalPart(this.size, this.constraints, this.limits)
+    if (this.functionalMemo === null) this.functionalMemo = functionalPart(this.size, this.constraints, { limit: Math.max(60, Math.ceil(Math.min(MIXED_LIMIT, this.limits.limit) / this.size)) })
     return this.functionalMemo
   }
 
@@ -68,7 +70,7 @@ export class Relation {
   }
 
   get keys(): Keys {
-    return this.functional ? this.result!.keys : mixedKeys(this.size, this.constraints, this.limits)
+    return this.functional ? this.result!.keys : mixedKeys(this.size, this.constraints, { limit: 500 })
   }
 
   /** The attributes that stand in some key; undefined where not every key is known. */
@@ -118,7 +120,7 @@ export class Relation {
     const { form, violations } = normalForm(smaller.size, within, limits)
     const back = (set: AttributeSet): AttributeSet => this.universe.set(smaller.list(set))
     const first = violations[0]?.dependency
-    const isFourth = form === 'BCNF' && this.constraints.multivalued.length > 0 ? isInFourthForm(this.size, attributes, this.constraints, limits) : false
+    const isFourth = form === 'BCNF' && this.constraints.multivalued.length > 0 ? isInFourthForm(this.size, attributes, this.constraints, { limit: 500 }) : false
     return { keys: found.keys, form: isFourth === undefined ? undefined : isFourth ? '4NF' : form, violation: first && { from: back(first.from), to: back(first.to) } }
   }
 }
