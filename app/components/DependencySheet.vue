@@ -89,8 +89,8 @@ const tellsAll = computed(() => helpLevel === 'practice')
 const growth = computed(() => tellsClosure.value && chosen.value.size > 0 && working.value.trim() !== ''
   ? closureExhibit(relationFrom(universe.value, working.value), universe.value.set(chosen.value))
   : undefined)
-const { working: found, isBusy, isSlow, isStopped, keysSoFar, stop, again } = useWorking(() =>
-  tellsAll.value && working.value.trim() !== '' ? { task: { name: relation.name, attributes: [...relation.attributes], dependencies: working.value }, split: claims.split } : undefined)
+const { working: found, isBusy, isSlow, isStopped, stepsSoFar, stop, again } = useWorking(() =>
+  tellsAll.value && working.value.trim() !== '' ? { task: { ...relation, dependencies: working.value, isGiven: true }, split: claims.split } : undefined)
 const openViolation = ref<number>()
 
 const editors = reactive<Record<string, { applyEdit: (edit: { span: Span, text: string }) => void, show: (place: Span) => void, focus: () => void } | null>>({})
@@ -170,7 +170,7 @@ function printSheet(): void {
         <ExhibitView v-if="growth" :exhibit="growth" />
         <p v-else class="serif soft small hint">{{ working.trim() === '' ? 'Nothing yet: write a dependency.' : 'Choose attributes above to see what they fix, step by step.' }}</p>
         <template v-if="tellsAll">
-          <p v-if="isBusy && isSlow" class="small" role="status">{{ keysSoFar > 0 ? `${countOf(keysSoFar, 'key')} so far …` : 'Working …' }} <button type="button" class="plain" @click="stop">Stop</button></p>
+          <p v-if="isBusy && isSlow" class="small" role="status">{{ stepsSoFar > 0 ? `${countOf(stepsSoFar, 'step')} so far …` : 'Working …' }} <button type="button" class="plain" @click="stop">Stop</button></p>
           <p v-else-if="isStopped" class="small">Stopped. <button type="button" class="plain" @click="again">Go on</button></p>
           <dl v-if="found" class="found" :class="{ old: isBusy }">
             <dt>Keys</dt>

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { SPLIT_FORMS, difficultyOf, freshTask, readTask, type RelationTask } from '@nomenklatura/core/claims'
+import { SPLIT_FORMS, freshTask, readTask, type RelationTask } from '@nomenklatura/core/claims'
+import type { RuleEntry } from '@nomenklatura/core/rules'
 
 /** What an exercise says about its relation, what is asked, and what the answers are: worked out while one writes. */
 const { relation, readonly = false } = defineProps<{ relation: RelationTask, readonly?: boolean }>()
-const emit = defineEmits<{ change: [relation: RelationTask] }>()
+const emit = defineEmits<{ change: [relation: RelationTask], /** The rule sheet that follows from what is written. */ proposed: [rules: readonly RuleEntry[]] }>()
 const change = (part: Partial<RelationTask>): void => emit('change', { ...relation, ...part })
 const ask = (part: Partial<RelationTask['asks']>): void => change({ asks: { ...relation.asks, ...part } })
 
@@ -34,8 +35,8 @@ function setClosures(text: string): void {
 }
 
 const findings = computed(() => readTask(relation).findings)
-const { working, isBusy, isSlow, keysSoFar, stop } = useWorking(() => relation.attributes.length > 0 ? { task: { name: relation.name, attributes: [...relation.attributes], dependencies: relation.dependencies, ...relation.nonAtomic ? { nonAtomic: [...relation.nonAtomic] } : {} }, split: '' } : undefined)
-const difficulty = computed(() => difficultyOf(relation))
+const { working, isBusy, isSlow, stepsSoFar, stop } = useWorking(() => relation.attributes.length > 0 ? { task: relation, split: '' } : undefined)
+watch(working, found => found && emit('proposed', found.rules))
 const sample = ref(1)
 const freshOne = computed(() => relation.isFresh ? freshTask(relation, `sample ${sample.value}`).task : undefined)
 </script>
@@ -65,9 +66,9 @@ const freshOne = computed(() => relation.isFresh ? freshTask(relation, `sample $
     </div>
     <aside class="answers" aria-label="The answers">
       <h2>The answers <span class="soft small">worked out from the dependencies</span></h2>
-      <p v-if="isBusy && isSlow" class="small" role="status">{{ keysSoFar > 0 ? `${countOf(keysSoFar, 'key')} so far …` : 'Working …' }} <button type="button" class="plain" @click="stop">Stop</button></p>
+      <p v-if="isBusy && isSlow" class="small" role="status">{{ stepsSoFar > 0 ? `${countOf(stepsSoFar, 'step')} so far …` : 'Working …' }} <button type="button" class="plain" @click="stop">Stop</button></p>
       <dl v-if="working" :class="{ old: isBusy }">
-        <dt>How hard</dt><dd>{{ difficulty.keys === undefined ? 'more keys than were looked for' : countOf(difficulty.keys, 'key') }}, {{ difficulty.form ?? 'form not decided' }}, up to {{ countOf(difficulty.longestDerivation, 'dependency', 'dependencies') }} in a row</dd>
+        <dt>How hard</dt><dd>{{ working.difficulty.keys === undefined ? 'more keys than were looked for' : countOf(working.difficulty.keys, 'key') }}, {{ working.difficulty.form ?? 'form not decided' }}, up to {{ countOf(working.difficulty.longestDerivation, 'dependency', 'dependencies') }} in a row</dd>
         <dt>Keys</dt><dd><span v-for="key in working.keys.slice(0, 12)" :key="key.join()" class="mono set">{{ key.join(', ') || '∅' }}</span><span v-if="working.keys.length > 12" class="small"> and {{ working.keys.length - 12 }} more</span><span v-if="!working.keysComplete" class="small fault"> not all: the limit of steps was reached</span></dd>
         <dt>Prime</dt><dd class="mono">{{ working.prime === null ? 'not decided' : working.prime.join(', ') || 'none' }}</dd>
         <dt>Form</dt><dd>{{ working.form ?? 'not decided' }}<p v-for="(violation, i) in working.violations.slice(0, 4)" :key="i" class="small">{{ violation.sentence }}</p></dd>

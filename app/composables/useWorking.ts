@@ -10,7 +10,7 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   const working = shallowRef<Working>()
   const isBusy = ref(false)
   const isStopped = ref(false)
-  const keysSoFar = ref(0)
+  const stepsSoFar = ref(0)
   /** Busy for more than a second: worth a word, and a way to stop. */
   const isSlow = ref(false)
   const { start: watchClock, stop: stopClock } = useTimeoutFn(() => { isSlow.value = true }, 1000, { immediate: false })
@@ -28,7 +28,7 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
     isBusy.value = true
     isStopped.value = false
     isSlow.value = false
-    keysSoFar.value = 0
+    stepsSoFar.value = 0
     watchClock()
     worker.postMessage({ ...JSON.parse(JSON.stringify(asked)) as typeof asked, id: ++id } satisfies WorkingRequest)
   }
@@ -37,13 +37,15 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
     const made = new RelationWorker()
     made.addEventListener('message', ({ data }: MessageEvent<WorkingReport>) => {
       if (data.id !== id) return
-      if (data.kind === 'progress') keysSoFar.value = data.keys
+      if (data.kind === 'progress') stepsSoFar.value = data.steps
       else {
         working.value = data.working
         isBusy.value = false
         stopClock()
       }
     })
+    // Whatever fails in it: the next question begins another.
+    made.addEventListener('error', end)
     return made
   }
 
@@ -62,5 +64,5 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   const soon = useDebounceFn(begin, 120)
   watch(() => JSON.stringify(request()), () => void soon(), { immediate: true })
   onBeforeUnmount(end)
-  return { working, isBusy, isSlow, isStopped, keysSoFar, stop, again: begin }
+  return { working, isBusy, isSlow, isStopped, stepsSoFar, stop, again: begin }
 }

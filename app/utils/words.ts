@@ -1,3 +1,4 @@
+import { listInWords } from '@nomenklatura/core/findings'
 import type { StudentRelation } from '#shared/answers'
 import type { Verdict } from '@nomenklatura/core/rules'
 
@@ -52,7 +53,7 @@ export function askedInWords(relation: StudentRelation | null): string {
     given === null ? 'its dependencies' : '', ...asks.closures.map(of => `what ${of.join(', ')} fixes`), asks.keys ? 'its candidate keys' : '', asks.prime ? 'its prime attributes' : '',
     asks.form ? 'its normal form and why it is no higher' : '', asks.split ? `a split into ${asks.split}` : '',
   ].filter(part => part !== '')
-  return `of the relation ${name}: ${parts.length < 2 ? parts.join('') : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`}`
+  return `of the relation ${name}: ${listInWords(parts)}`
 }
 
 /** Points with what is still open: "31 + 4 open". */

@@ -49,12 +49,8 @@ function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cells'][num
   const rule = rules.find(({ id }) => id === cell.rule)?.rule
   if (helpLevel === 'practice' || rule?.kind !== 'claim') return toCheckedRule(rules, cell)
   const full = toCheckedRule(rules, cell)
-  const told = withoutAnswer(rule.about, cell.verdict, { sentence: full.sentence, because: cell.because.map(reason => ({ ...reason, place: placeOnSheet(reason.place) })), exhibits: cell.exhibits ?? [] })
+  const told = withoutAnswer(rule.about, cell.verdict, { sentence: full.sentence, because: cell.because, exhibits: cell.exhibits ?? [] })
   return { ...full, ...told }
-}
-
-function placeOnSheet(place: Marking['cells'][number]['because'][number]['place']): { start: number, end: number, field: string } | null {
-  return place && { field: 'dependencies', ...place }
 }
 
 /** A verdict as a student is told it: in the student's own names. */

@@ -1,5 +1,6 @@
 import type { AnswerDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, HandInReceipt } from '#shared/answers'
+import { SHEET_NAMES } from '#shared/sheets'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { latestRevision, listDue, lockExercise, setCollected, type Exercise } from '../repositories/exercises'
@@ -8,7 +9,7 @@ import { findWorksheet, listUncollected, lockWorksheet } from '../repositories/w
 import { Refusal } from './problem'
 import { isOpen, lateness, myState } from './student-state'
 import { answerFrom, isEmpty, latestSheets, seedOf } from './sheets'
-import { SHEET_NAMES, visibleExercise } from './worksheets'
+import { visibleExercise } from './worksheets'
 
 /**
  * Hands in what is saved. `bases` are the revisions of the sheets that the student saw: where another window saved meanwhile, the hand-in is refused, so that nobody

@@ -7,7 +7,7 @@ import { Refusal } from './problem'
 
 export type SavedSheets = Readonly<Partial<Record<AskedSheet, SavedSheet>>>
 
-/** What each person's own task is made from: nobody can guess a neighbour's, and the same person always has the same. */
+/** What each person's own task is made from: the same person always has the same, another has another. */
 export const seedOf = (exerciseId: string, personId: string): string => `${exerciseId}:${personId}`
 
 export async function latestSheets(db: Db, worksheetId: string, asked: readonly AskedSheet[]): Promise<SavedSheets> {

@@ -1,5 +1,6 @@
 import { personalExercise } from '@nomenklatura/core/marking'
 import type { AskedSheet, Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
+import { SHEETS, SHEET_NAMES } from '#shared/sheets'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise } from '../repositories/exercises'
@@ -28,14 +29,8 @@ export async function showWorksheet(db: Db, exerciseId: string, personId: string
     exerciseId, course: course!, title: document.title, brief: opened ? document.brief : '', starter: opened ? document.starter : null, helpLevel: document.helpLevel,
     schedule: scheduleOf(exercise), closedAt: closingTime(exercise, mine.dueAt)?.toISOString() ?? null, isOpen: role !== 'student' || isOpen(exercise, mine.dueAt, now),
     points: totalPoints(document), mine, isPreview: role !== 'student',
-    asked: inOrderOfWork(document.sheets), relation, sheets: saved ? contents(document.sheets, saved) : null,
+    asked: SHEETS.filter(sheet => document.sheets.includes(sheet)), relation, sheets: saved ? contents(document.sheets, saved) : null,
   }
-}
-
-const ORDER: readonly AskedSheet[] = ['dependencies', 'script']
-
-function inOrderOfWork(sheets: readonly AskedSheet[]): AskedSheet[] {
-  return ORDER.filter(sheet => sheets.includes(sheet))
 }
 
 function contents(asked: readonly AskedSheet[], saved: SavedSheets): Partial<Record<AskedSheet, SheetContent>> {
@@ -81,5 +76,3 @@ export async function saveSheet(
   if ('stale' in result) throw new Refusal(409, 'stale', `${SHEET_NAMES[sheet]} was also changed in another window. Both versions are kept.`, result.stale)
   return result
 }
-
-export const SHEET_NAMES: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencies', script: 'Script' }

@@ -1,37 +1,8 @@
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Browser, KeyInput } from 'puppeteer-core'
-import { Visitor, launch, startDemo } from './support'
+import { describe, expect, it } from 'vitest'
+import type { KeyInput } from 'puppeteer-core'
+import { useDemo, type Visitor } from './support'
 
-let browser: Browser
-let demo: Awaited<ReturnType<typeof startDemo>>
-const everybody: Visitor[] = []
-
-beforeAll(async () => {
-  demo = await startDemo(process.env.DATABASE_URL!)
-  browser = await launch()
-})
-afterAll(async () => {
-  await browser?.close()
-  await demo?.application.stop()
-})
-
-async function arrive(name?: string): Promise<Visitor> {
-  const visitor = await Visitor.arrive(browser, demo.origin)
-  everybody.push(visitor)
-  return name ? visitor.comeInAs(name) : visitor
-}
-
-async function signIn(visitor: Visitor, name: string): Promise<void> {
-  const { keyboard } = visitor.page
-  await visitor.go('/sign-in')
-  for (let i = 0; i < 20 && !await visitor.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
-  await keyboard.type(`${name}@skarholm.example`)
-  await keyboard.press('Tab')
-  await keyboard.type('vault-demo-pass')
-  await keyboard.press('Enter')
-  await visitor.page.waitForFunction(() => location.pathname === '/')
-  await visitor.settle()
-}
+const { everybody, arrive } = useDemo()
 
 async function chord(visitor: Visitor, held: KeyInput, key: KeyInput): Promise<void> {
   await visitor.page.keyboard.down(held)
@@ -60,7 +31,7 @@ describe('exercise 1 by keyboard alone', () => {
       await keyboard.press('Enter')
       await wen.settle()
     }
-    await signIn(wen, 'wen.zhao')
+    await wen.signInByKeys('wen.zhao')
     await enter('The intake ledger')
     await enter('Start')
     await wen.page.waitForSelector('.cm-content:focus')
@@ -178,7 +149,7 @@ describe('setting an exercise about a relation', () => {
 describe('the split by mouse', () => {
   it('an attribute is dragged from one part to another, and taken back', async () => {
     const ximena = await arrive()
-    await signIn(ximena, 'ximena.aguirre')
+    await ximena.signInByKeys('ximena.aguirre')
     const exercise = await ximena.exerciseId('The intake ledger')
     await ximena.go(`/exercises/${exercise}/work`)
     await ximena.press('button', 'Start')

@@ -1,6 +1,5 @@
-import type { Browser } from 'puppeteer-core'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Visitor, launch, startDemo } from './support'
+import { describe, expect, it } from 'vitest'
+import { useDemo, type Visitor } from './support'
 
 const MODEL = `CREATE TABLE bay (
   bay_no integer PRIMARY KEY,
@@ -15,24 +14,7 @@ CREATE TABLE drawer (
 const RIGHT = MODEL.replace('drawer_no integer PRIMARY KEY', 'drawer_no integer NOT NULL UNIQUE').replace('label varchar(40)', 'label text')
 const WRONG = MODEL.replace('REFERENCES bay', '').replace('hall varchar(20) NOT NULL\n', 'hall varchar(20) NOT NULL,\n')
 
-let demo: Awaited<ReturnType<typeof startDemo>>
-let browser: Browser
-const everybody: Visitor[] = []
-
-beforeAll(async () => {
-  demo = await startDemo(process.env.DATABASE_URL!)
-  browser = await launch()
-})
-afterAll(async () => {
-  await browser?.close()
-  await demo?.application.stop()
-})
-
-async function arrive(name: string): Promise<Visitor> {
-  const visitor = await (await Visitor.arrive(browser, demo.origin)).comeInAs(name)
-  everybody.push(visitor)
-  return visitor
-}
+const { everybody, arrive } = useDemo()
 
 describe('from a brief to a mark that can be defended', () => {
   let ada: Visitor
@@ -204,22 +186,14 @@ describe('from a brief to a mark that can be defended', () => {
 
 describe('by keyboard alone', () => {
   it('a student signs in, starts, writes, checks, reads the evidence and hands in', async () => {
-    const chiara = await Visitor.arrive(browser, demo.origin)
-    everybody.push(chiara)
+    const chiara = await arrive()
     const { keyboard } = chiara.page
     const enter = async (text: string): Promise<void> => {
       await chiara.tabTo(text)
       await keyboard.press('Enter')
       await chiara.settle()
     }
-    await chiara.go('/sign-in')
-    for (let i = 0; i < 20 && !await chiara.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
-    await keyboard.type('chiara.lombardo@skarholm.example')
-    await keyboard.press('Tab')
-    await keyboard.type('vault-demo-pass')
-    await keyboard.press('Enter')
-    await chiara.page.waitForFunction(() => location.pathname === '/')
-    await chiara.settle()
+    await chiara.signInByKeys('chiara.lombardo')
     await chiara.sees('A drawer for every packet')
     await enter('A drawer for every packet')
     await enter('Start')
@@ -243,8 +217,7 @@ describe('by keyboard alone', () => {
 
   it('an instructor decides a cell and goes on to the next hand-in', async () => {
     const bo = await arrive('Bo Achterberg')
-    const courseId = await bo.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
-    const exercise = await bo.page.evaluate(async id => ((await (await fetch(`/api/courses/${id}`)).json()) as { exercises: { id: string, title: string }[] }).exercises.find(({ title }) => title.startsWith('Exchange'))!.id, courseId)
+    const exercise = await bo.exerciseId('Exchange with partner gardens')
     await bo.go(`/exercises/${exercise}/desk`)
     await bo.sees('to decide', '[aria-current=true]')
     const first = await bo.read('.queue [aria-current=true] .name')
@@ -306,16 +279,16 @@ describe('two windows', () => {
 
 describe('every screen', () => {
   it('has no violation that axe-core finds, by day and by lamp light', async () => {
-    const door = await Visitor.arrive(browser, demo.origin)
-    everybody.push(door)
+    const door = await arrive()
     await door.go('/sign-in')
     const ada = await arrive('Ada Brandvold')
     const student = await arrive('Ilse Nygaard')
     const courseId = await ada.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
-    const [pair, exchange] = await ada.page.evaluate(async id => ((await (await fetch(`/api/courses/${id}`)).json()) as { exercises: { id: string }[] }).exercises.map(exercise => exercise.id), courseId)
+    const [ledger, pair, exchange] = [await ada.exerciseId('The intake ledger'), await ada.exerciseId('Who collected what'), await ada.exerciseId('Exchange with partner gardens')]
     const screens: [Visitor, string][] = [
       [door, '/sign-in'], [ada, '/'], [ada, `/courses/${courseId}`], ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [ada, `/exercises/${exchange}/set?leaf=${leaf}`]),
       [ada, `/exercises/${exchange}/desk`], [ada, `/exercises/${exchange}/ledger`], [student, '/'], [student, `/exercises/${pair}/work`], [student, `/exercises/${exchange}/work`],
+      [ada, `/exercises/${ledger}/set?leaf=answer`], [ada, `/exercises/${ledger}/set?leaf=rules`], [ada, `/exercises/${ledger}/desk`], [student, `/exercises/${ledger}/work`], [ada, '/help/dependencies'],
     ]
     const found: string[] = []
     for (const scheme of ['light', 'dark']) {

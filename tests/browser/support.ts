@@ -1,4 +1,5 @@
 import { readFileSync } from 'node:fs'
+import { afterAll, beforeAll } from 'vitest'
 import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { runProgram, startApplication } from '../../bin/support/application.mjs'
@@ -20,6 +21,28 @@ export async function startDemo(databaseUrl: string): Promise<{ origin: string, 
 
 export async function launch(): Promise<Browser> {
   return puppeteer.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', headless: true, args: FLAGS })
+}
+
+/** The demo and a browser for the tests of one file, begun before them and ended after; everybody who arrives is remembered for the last test. */
+export function useDemo(databaseUrl = process.env.DATABASE_URL!) {
+  const everybody: Visitor[] = []
+  let browser: Browser
+  let served: Awaited<ReturnType<typeof startDemo>>
+  beforeAll(async () => {
+    served = await startDemo(databaseUrl)
+    browser = await launch()
+  })
+  afterAll(async () => {
+    await browser?.close()
+    await served?.application.stop()
+  })
+  /** Somebody new, signed in where a name is given. */
+  async function arrive(name?: string): Promise<Visitor> {
+    const visitor = await Visitor.arrive(browser, served.origin)
+    everybody.push(visitor)
+    return name ? visitor.comeInAs(name) : visitor
+  }
+  return { everybody, arrive, demo: () => served }
 }
 
 /** A window of a person of their own: errors of the page and requests that leave the machine are collected, and fail the test at its end. */
@@ -64,6 +87,19 @@ export class Visitor {
     await this.page.waitForFunction(() => location.pathname === '/')
     await this.settle()
     return this
+  }
+
+  /** Signs in with the keys alone, by the part of the address before the @. */
+  async signInByKeys(name: string): Promise<void> {
+    const { keyboard } = this.page
+    await this.go('/sign-in')
+    for (let i = 0; i < 20 && !await this.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
+    await keyboard.type(`${name}@skarholm.example`)
+    await keyboard.press('Tab')
+    await keyboard.type('vault-demo-pass')
+    await keyboard.press('Enter')
+    await this.page.waitForFunction(() => location.pathname === '/')
+    await this.settle()
   }
 
   /** Waits until nothing is asked of the server. */

@@ -26,7 +26,7 @@ describe('dependencies', () => {
     expect(status).toBe(0)
     expect(JSON.parse(stdout)).toEqual({
       keys: [['A']], keysComplete: true, prime: ['A'], minimalCover: [{ from: ['A'], to: ['B'] }, { from: ['B'], to: ['C'] }], normalForm: '2NF',
-      violations: [{ form: '3NF', dependency: { from: ['B'], to: ['C'] }, reason: expect.stringContaining('B is no key') }],
+      violations: [{ form: '3NF', dependency: { from: ['B'], to: ['C'] }, reason: expect.stringContaining('{B} is no key') }],
       synthesis: [{ attributes: ['A', 'B'], keys: [['A']] }, { attributes: ['B', 'C'], keys: [['B']] }], bcnf: [{ attributes: ['A', 'B'], keys: [['A']] }, { attributes: ['B', 'C'], keys: [['B']] }], bcnfLost: [],
       split: { lossless: true, preserving: true, lost: [], parts: [{ attributes: ['A', 'B'], keys: [['A']], normalForm: 'BCNF' }, { attributes: ['B', 'C'], keys: [['B']], normalForm: 'BCNF' }] },
       closures: [['A', 'B', 'C'], ['C']], implies: [true], project: [[{ from: ['A'], to: ['C'] }]],
@@ -61,7 +61,7 @@ describe('dependencies', () => {
     expect(answer).toMatchObject({ normalForm: 'BCNF', implies: [true], fourth: [{ attributes: ['course', 'teacher'] }, { attributes: ['course', 'text'] }], violations: [{ form: '4NF', dependency: { multi: true } }] })
     const { stdout } = run(['dependencies', '-'], JSON.stringify(question))
     expect(stdout).toContain('Fourth normal form: (course, teacher) (course, text)')
-    expect(stdout).toContain('course is no key, yet every teacher that goes with it is combined with every text')
+    expect(stdout).toContain('{course} is no key, yet every teacher that goes with it is combined with every text')
   })
 })
 

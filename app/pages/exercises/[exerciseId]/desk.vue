@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { AskedSheet, DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
+import { SHEET_NAMES } from '#shared/sheets'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -92,7 +93,6 @@ async function markAgain(): Promise<void> {
 
 /** The sheet in which the chosen rule is asked. */
 const sheetOf = (answer: HandInAnswer): AskedSheet => (answer.marking?.cells.find(cell => cell.rule === rule.value)?.sheet ?? 'script') as AskedSheet
-const SHEETS: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencies', script: 'Script' }
 const isAsked = (answer: HandInAnswer, of: string, sheet: AskedSheet): boolean => answer.marking?.cells.some(cell => cell.rule === of && cell.sheet === sheet) ?? false
 
 /* Deciding by hand */
@@ -288,7 +288,7 @@ const drawerOpen = ref(false)
         <div ref="rulesBody" class="rules" tabindex="-1">
           <table class="sheet">
             <caption class="visually-hidden">Rules and verdicts of {{ handIn.name }}</caption>
-            <thead><tr><th scope="col"><h2>Rule sheet <span class="soft small">{{ countOf(rules.length, 'rule') }} · {{ handIn.name }} · {{ handInNumber(handIn.number) }}</span></h2></th><th v-for="sheet in desk.sheets" :key="sheet" scope="col">{{ SHEETS[sheet] }}</th><th scope="col" class="number">points</th></tr></thead>
+            <thead><tr><th scope="col"><h2>Rule sheet <span class="soft small">{{ countOf(rules.length, 'rule') }} · {{ handIn.name }} · {{ handInNumber(handIn.number) }}</span></h2></th><th v-for="sheet in desk.sheets" :key="sheet" scope="col">{{ SHEET_NAMES[sheet] }}</th><th scope="col" class="number">points</th></tr></thead>
             <tbody>
               <tr v-for="entry in rules" :key="entry.id" :data-rule="entry.id" :class="{ chosen: entry.id === rule }">
                 <td><button type="button" class="serif" :aria-pressed="entry.id === rule" @click="chooseRule(entry.id)"><span class="soft no">{{ entry.id.slice(1) }}</span>{{ entry.sentence }}</button></td>

@@ -1,10 +1,11 @@
 <script setup lang="ts">
 import { readScript } from '@nomenklatura/core/sql'
 import { prepareExercise } from '@nomenklatura/core/marking'
-import { NEW_TASK, proposeClaimRules, readTask, relationFromSchema, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
+import { NEW_TASK, readTask, relationFromSchema, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
 import { unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
+import { SHEETS } from '#shared/sheets'
 
 const LEAVES = ['brief', 'answer', 'rules', 'marks'] as const
 type Leaf = typeof LEAVES[number]
@@ -102,14 +103,18 @@ const asks = (name: AskedSheet): boolean => document.value?.sheets.includes(name
 const relation = computed<RelationTask>(() => document.value?.relation ?? NEW_TASK)
 const hasUnknownNames = ({ rule }: RuleEntry): boolean => rule.kind === 'claim' && unknownNames(relation.value, rule.about).length > 0
 function toggleSheet(name: AskedSheet): void {
-  const sheets = (['dependencies', 'script'] as const).filter(other => other === name ? !asks(name) : asks(other))
+  const sheets = SHEETS.filter(other => other === name ? !asks(name) : asks(other))
   if (sheets.length > 0) change({ sheets, relation: relation.value })
 }
-/** While nobody has changed a proposed sentence, the rules follow the relation. */
-function changeRelation(next: RelationTask): void {
-  const before = document.value?.rules ?? []
-  const isProposed = asks('script') ? false : before.length === 0 || JSON.stringify(before) === JSON.stringify(proposeClaimRules(relation.value))
-  change({ relation: next, ...isProposed && next.attributes.length > 1 && next.dependencies.trim() !== '' ? { rules: proposeClaimRules(next) } : {} })
+const changeRelation = (next: RelationTask): void => change({ relation: next })
+/** While nobody has changed a proposed sentence, the rules follow the relation: they are replaced as long as they are those proposed last. */
+const lastProposed = ref('')
+function followProposal(rules: readonly RuleEntry[]): void {
+  if (asks('script') || rules.length === 0 || !document.value) return
+  const [current, next] = [JSON.stringify(document.value.rules), JSON.stringify(rules)]
+  const follows = document.value.rules.length === 0 || current === lastProposed.value
+  if (follows && current !== next) change({ rules: [...rules] })
+  if (follows || current === next) lastProposed.value = next
 }
 const takeFromScript = (): void => changeRelation({ ...relation.value, ...relationFromSchema(read.value.schema, relation.value.name) })
 const missing = computed(() => {
@@ -207,7 +212,7 @@ const modelEditor = useTemplateRef('modelEditor')
         <template v-else-if="leaf === 'answer'">
           <p class="sheets small">Asked for: <label><input type="checkbox" :checked="asks('dependencies')" :disabled="isReadOnly || (asks('dependencies') && !asks('script'))" @change="toggleSheet('dependencies')"> Dependencies</label> <label><input type="checkbox" :checked="asks('script')" :disabled="isReadOnly || (asks('script') && !asks('dependencies'))" @change="toggleSheet('script')"> Script</label>
             <button v-if="asks('dependencies') && ownTables.length > 0 && relation.attributes.length === 0 && !isReadOnly" type="button" class="plain small" @click="takeFromScript">Take attributes and dependencies from the script</button></p>
-          <SetRelation v-if="asks('dependencies')" :relation="relation" :readonly="isReadOnly" class="relation" @change="changeRelation" />
+          <SetRelation v-if="asks('dependencies')" :relation="relation" :readonly="isReadOnly" class="relation" @change="changeRelation" @proposed="followProposal" />
           <div v-if="asks('script')" class="answer">
             <div class="answer-main">
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}

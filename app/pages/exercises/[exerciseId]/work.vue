@@ -3,6 +3,7 @@ import type { Finding } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
 import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
 import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
+import { SHEET_NAMES } from '#shared/sheets'
 
 const route = useRoute('exercises-exerciseId-work')
 const exerciseId = computed(() => route.params.exerciseId)
@@ -16,7 +17,6 @@ const isBegun = computed(() => sheet.value?.sheets !== null)
 /** The sheet in hand: the first that is asked, until another is turned to. */
 const turned = ref<AskedSheet>()
 const current = computed<AskedSheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
-const NAMES: Readonly<Record<AskedSheet, string>> = { dependencies: 'Dependencies', script: 'Script' }
 const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
 const read = computed(() => readScript(store.script, { given: given.value }))
 /** As one types: what is well formed. What else there is to say comes with a check. */
@@ -214,7 +214,7 @@ const dueWords = computed(() => {
       <template v-if="sheet && isBegun" #state>
         <span v-if="sheet.isPreview">a trial, as a student</span>
         <span class="level">{{ sheet.helpLevel }}</span>
-        <SaveWord :state="store.save" :hint="hint" :sheet="NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
+        <SaveWord :state="store.save" :hint="hint" :sheet="SHEET_NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
         <span>{{ dueWords }}</span>
       </template>
       <template v-if="sheet && isBegun">
@@ -249,11 +249,11 @@ const dueWords = computed(() => {
         <BriefText :text="sheet.brief" />
       </aside>
 
-      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" :aria-label="NAMES[current]">
+      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" :aria-label="SHEET_NAMES[current]">
         <div class="tabs" role="tablist" aria-label="Sheets">
           <button
             v-for="name in sheet.asked" :key="name" type="button" role="tab" class="tab" :aria-selected="name === current" :tabindex="name === current ? 0 : -1"
-            @click="turned = name" @keydown.right.prevent="turnTab(1)" @keydown.left.prevent="turnTab(-1)">{{ NAMES[name] }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{ countOf(findingsOf[name].length, 'note') }}</span></button>
+            @click="turned = name" @keydown.right.prevent="turnTab(1)" @keydown.left.prevent="turnTab(-1)">{{ SHEET_NAMES[name] }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{ countOf(findingsOf[name].length, 'note') }}</span></button>
         </div>
         <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
         <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · with your instructor</p>
@@ -303,7 +303,7 @@ const dueWords = computed(() => {
       <template v-if="receipt" #body><p>Hand-in {{ receipt.attempt }} of {{ receipt.attempts }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your instructor now.</p></template>
       <template #footer><UButton @click="receipt = undefined">Good</UButton></template>
     </UModal>
-    <UModal v-model:open="looking" :title="`Two versions of ${NAMES[store.conflict ?? 'script']}`" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
+    <UModal v-model:open="looking" :title="`Two versions of ${SHEET_NAMES[store.conflict ?? 'script']}`" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
       <template v-if="store.save.status === 'conflict'" #body>
         <div class="two">
           <div><h3>In this window</h3><pre class="mono" tabindex="0">{{ readable(store.contentOf(store.conflict ?? 'script')) }}</pre><UButton @click="resolve(true)">Go on with this one</UButton></div>

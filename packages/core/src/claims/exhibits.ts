@@ -1,9 +1,7 @@
-import {
-  closureWithSteps, derivation, losslessJoin, repeatedFact, spuriousRows, type AttributeSet, type ChaseStep, type Dependency, type Multivalued, type ProofLine, type Relation, type Row,
-} from '../dependencies'
+import { listInWords } from '../findings'
+import { braces, dependencyInWords, closureWithSteps, derivation, losslessJoin, repeatedFact, spuriousRows, type AttributeSet, type ChaseStep, type Dependency, type Multivalued, type ProofLine, type Relation, type Row } from '../dependencies'
 import type { Exhibit, ExhibitRow, Frame } from './exhibit'
 import { inFront, type Values } from './values'
-import { braces, dependencyInWords, list } from './words'
 
 /** A proof by Armstrong's rules, line by line; undefined where the goal does not follow from the functional dependencies alone. */
 export function proofExhibit({ size, universe, constraints }: Relation, goal: Dependency): Exhibit | undefined {
@@ -24,11 +22,10 @@ export function proofExhibit({ size, universe, constraints }: Relation, goal: De
 /** A closure grown step by step, with what never joined it. */
 export function closureExhibit(relation: Relation, start: AttributeSet): Exhibit {
   const { size, universe } = relation
-  const functional = relation.functional ?? relation.constraints.functional
-  const { closure, steps } = closureWithSteps(size, start, functional)
+  const { closure, steps } = closureWithSteps(size, start, relation.known)
   return {
     kind: 'closure', title: `The closure of ${braces(universe.list(start))}`, start: universe.list(start),
-    steps: steps.map(({ dependency, added }) => ({ by: dependencyInWords(universe, functional[dependency]!), added: universe.list(added) })),
+    steps: steps.map(({ dependency, added }) => ({ by: dependencyInWords(universe, relation.known[dependency]!), added: universe.list(added) })),
     missing: universe.list(universe.all.minus(closure)),
   }
 }
@@ -44,7 +41,7 @@ export function repeatedExhibit(relation: Relation, violation: Dependency | Mult
   const first = found.rows[0]!
   const repeats = found.rows.filter(row => marked.every(at => row[at] === first[at])).length
   const [left, right] = [universe.list(violation.from), universe.list(violation.to)]
-  const needed = list(universe.list(found.needed))
+  const needed = listInWords(universe.list(found.needed))
   const isMulti = 'multi' in violation
   /** The fact, in the rows that have it; of a multivalued one what is combined, in all rows but the other one. */
   const repeatedIn = (r: number): number[] => {
@@ -55,13 +52,13 @@ export function repeatedExhibit(relation: Relation, violation: Dependency | Mult
   const one = valuesOf(violation.to)
   const of = left.length === 0 ? 'every row' : valuesOf(violation.from)
   return {
-    kind: 'rows', title: isMulti ? `${list(right)} written again for every other value` : `${list(right)} written again with each row of the same ${list(left) || 'relation'}`,
+    kind: 'rows', title: isMulti ? `${listInWords(right)} written again for every other value` : `${listInWords(right)} written again with each row of the same ${listInWords(left) || 'relation'}`,
     columns: order.map(at => universe.names[at]!),
     rows: cells.map((row, r): ExhibitRow => ({ cells: row, marked: repeatedIn(r).map(at => order.indexOf(at)) })),
     notes: [
-      isMulti ? `Change: to correct one of the values of ${list(right)}, several rows must be changed alike.` : `Change: if ${one} were wrong for ${of}, ${repeats} rows must be changed; forget one, and they contradict each other.`,
-      `Insert: the ${list(right)} of a new ${list(left) || 'row'} cannot be noted before there is a value for ${needed}.`,
-      `Delete: with the last row of ${of}, its ${list(right)} is lost as well.`,
+      isMulti ? `Change: to correct one of the values of ${listInWords(right)}, several rows must be changed alike.` : `Change: if ${one} were wrong for ${of}, ${repeats} rows must be changed; forget one, and they contradict each other.`,
+      `Insert: the ${listInWords(right)} of a new ${listInWords(left) || 'row'} cannot be noted before there is a value for ${needed}.`,
+      `Delete: with the last row of ${of}, its ${listInWords(right)} is lost as well.`,
     ],
   }
 }
@@ -84,7 +81,7 @@ function madeUp({ size, universe }: Relation, rows: readonly Row[], parts: reado
   const covered = parts.reduce((all, part) => all.union(part))
   const gone = universe.list(universe.all.minus(covered))
   return {
-    kind: 'rows', title: gone.length > 0 ? `${list(gone)} is in none of the parts` : 'Split these rows, and join them again', columns: universe.names,
+    kind: 'rows', title: gone.length > 0 ? `${listInWords(gone)} is in none of the parts` : 'Split these rows, and join them again', columns: universe.names,
     rows: [...rows.map(row => ({ cells: values.cells(row), marked: [] })), ...gone.length > 0 ? [] : spurious.map(row => ({ cells: values.cells(row), marked: row.map((_, at) => at), label: 'made up by the join' }))],
     notes: gone.length > 0 ? [`What stood there is lost with the split.`] : ['Every dependency allows the first rows. The marked ones were never there, and nobody can tell them apart from the others.'],
   }

@@ -1,8 +1,7 @@
-import { claimFinding, closure, type Dependency, type WrittenDependency } from '../dependencies'
-import type { Finding, FindingCode } from '../findings'
+import { dependencyInWords, claimFinding, closure, type Dependency, type WrittenDependency } from '../dependencies'
+import { listInWords, type Finding, type FindingCode } from '../findings'
 import { keyFault } from './judge-keys'
-import type { ReadClaims } from './judge'
-import { dependencyInWords, list } from './words'
+import type { ReadClaims } from './read'
 
 const FORM: ReadonlySet<FindingCode> = new Set<FindingCode>([
   'dependencies.unknown-attribute', 'dependencies.no-arrow', 'dependencies.side-empty', 'dependencies.too-many-parts', 'dependencies.trivial',
@@ -45,8 +44,8 @@ export function judgedFindings({ universe, relation, dependencies, keys, task }:
       if (!fault) return []
       const key = names.join(', ')
       return [fault.kind === 'not unique'
-        ? claimFinding('dependencies.key-not-unique', 'keys', place, { key, missing: list(universe.list(fault.missing)) })
-        : claimFinding('dependencies.key-not-minimal', 'keys', place, { key, attribute: list(universe.list(fault.superfluous)) })]
+        ? claimFinding('dependencies.key-not-unique', 'keys', place, { key, missing: listInWords(universe.list(fault.missing)) })
+        : claimFinding('dependencies.key-not-minimal', 'keys', place, { key, attribute: listInWords(universe.list(fault.superfluous)) })]
     }),
   ]
 }

@@ -69,7 +69,6 @@ export interface Difficulty {
 export function difficultyOf(task: RelationTask): Difficulty {
   const relation = relationOf(task)
   const { keys, complete } = relation.keys
-  const functional = relation.functional ?? relation.constraints.functional
-  const longest = keys.slice(0, 100).map(key => closureWithSteps(relation.size, key, functional).steps.length)
+  const longest = keys.slice(0, 100).map(key => closureWithSteps(relation.size, key, relation.known).steps.length)
   return { keys: complete ? keys.length : undefined, form: relation.form, longestDerivation: Math.max(0, ...longest) }
 }

@@ -1,15 +1,14 @@
 import type { ClaimQuestion } from '../rules'
-import type { ClaimReason } from './judge'
 import type { Exhibit } from './exhibit'
 import { claimSentence } from './propose'
 
-interface Told { readonly sentence: string, readonly because: readonly ClaimReason[], readonly exhibits: readonly Exhibit[] }
+interface Told<Reason> { readonly sentence: string, readonly because: readonly Reason[], readonly exhibits: readonly Exhibit[] }
 
 /**
  * A verdict as it is told while the work goes on and answers are not supplied: what is claimed is judged, what is missing is not named. Rows that show a
  * verdict stay: they are what the case forbids or allows.
  */
-export function withoutAnswer(about: ClaimQuestion, verdict: string, told: Told): Told {
+export function withoutAnswer<Reason extends { readonly sentence: string, readonly hint?: string }>(about: ClaimQuestion, verdict: string, told: Told<Reason>): Told<Omit<Reason, 'hint'>> {
   return {
     sentence: verdict === 'upheld' ? told.sentence : openSentence(about, told.sentence),
     because: told.because.flatMap(({ hint, ...reason }) => hint === undefined ? [reason] : hint === '' ? [] : [{ ...reason, sentence: hint }]),

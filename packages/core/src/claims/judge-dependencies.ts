@@ -1,8 +1,8 @@
+import { dependencyInWords } from '../dependencies'
 import type { ClaimQuestion } from '../rules'
 import { closureExhibit, proofExhibit } from './exhibits'
-import type { ClaimVerdict, ReadClaims } from './judge'
-import { at, later, notShown, say, twoRows } from './verdicts'
-import { dependencyInWords } from './words'
+import type { ReadClaims } from './read'
+import { at, later, notShown, say, twoRows, type ClaimVerdict } from './verdicts'
 
 /** Upheld where what is claimed implies it, however it is written; broken where rows that it forbids would be accepted. */
 export function dependencyVerdict(read: ReadClaims, { from, to, multi }: Extract<ClaimQuestion, { ask: 'dependency' }>): ClaimVerdict {

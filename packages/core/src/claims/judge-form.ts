@@ -1,18 +1,28 @@
-import type { Dependency, FormViolation, Multivalued, RelationForm } from '../dependencies'
+import { NORMAL_FORMS, braces, dependencyInWords, formInWords, violationInWords, type Dependency, type FormViolation, type Multivalued, type Relation, type RelationForm } from '../dependencies'
+import { listInWords } from '../findings'
 import { closureExhibit, repeatedExhibit } from './exhibits'
-import type { ClaimVerdict, ReadClaims } from './judge'
-import { at, later, notShown, say, twoRows, undecided } from './verdicts'
-import { braces, dependencyInWords, list } from './words'
+import type { ReadClaims } from './read'
+import { at, later, notShown, say, twoRows, undecided, type ClaimVerdict } from './verdicts'
 
-const FORMS: readonly RelationForm[] = ['UNF', '1NF', '2NF', '3NF', 'BCNF', '4NF']
-export const rankOf = (form: RelationForm): number => FORMS.indexOf(form)
+const FORMS: readonly RelationForm[] = [...NORMAL_FORMS, '4NF']
+const rankOf = (form: RelationForm): number => FORMS.indexOf(form)
+
+/** Without multivalued dependencies fourth form is not told apart from Boyce-Codd's: what is in the one is in the other. */
+function toldApart({ hasMultivalued }: Relation, form: RelationForm): RelationForm {
+  return form === '4NF' && !hasMultivalued ? 'BCNF' : form
+}
+
+/** Whether a relation, or a part of it, that is in one form is in another as well. */
+export function reaches(relation: Relation, found: RelationForm, wanted: RelationForm): boolean {
+  return rankOf(found) >= rankOf(toldApart(relation, wanted))
+}
 
 export function primeVerdict({ universe, relation, prime }: ReadClaims): ClaimVerdict {
   if (prime.length === 0) return notShown('prime attribute')
   const wanted = relation.prime
   if (!wanted) return undecided('Which attributes are prime')
   const claimed = universe.set(prime.flatMap(({ names }) => names))
-  if (claimed.equals(wanted)) return say('upheld', [`${list(universe.list(wanted))}: just these stand in a key.`])
+  if (claimed.equals(wanted)) return say('upheld', [`${listInWords(universe.list(wanted))}: just these stand in a key.`])
   const keyWith = (attribute: number): string => braces(universe.list(relation.keys.keys.find(key => key.has(attribute))!))
   return say('broken', [
     ...[...wanted.minus(claimed)].map((attribute, i) => ({ sentence: `${universe.names[attribute]} is missing: it stands in the key ${keyWith(attribute)}.`, hint: i === 0 ? 'An attribute that stands in a key is missing.' : '', place: null })),
@@ -22,31 +32,17 @@ export function primeVerdict({ universe, relation, prime }: ReadClaims): ClaimVe
 
 /** A form claimed too high is broken by a dependency; one claimed too low is too strict. */
 export function formVerdict(read: ReadClaims): ClaimVerdict {
-  const { relation, claims } = read
+  const { universe, relation, claims } = read
   if (claims.form === '') return notShown('normal form')
   const { form } = relation
   if (form === undefined) return undecided('The normal form')
-  if (claims.form === form) return say('upheld', [`It is in ${formInWords(form)}${relation.violations[0] ? ', and no higher' : ''}.`], { exhibits: relation.violations.slice(0, 1).map(({ dependency }) => repeatedExhibit(relation, dependency, read.values)) })
-  if (rankOf(claims.form) < rankOf(form)) return say('too strict', [{ sentence: `It is in ${formInWords(form)}, more than ${formInWords(claims.form)}: nothing breaks it up to there.`, hint: 'It is in a higher form than that.', place: null }])
-  const violation = relation.violations.find(({ form: broken }) => rankOf(broken) <= rankOf(claims.form as RelationForm))
+  const claimed = toldApart(relation, claims.form)
+  if (claimed === form) return say('upheld', [`It is in ${formInWords(form)}${relation.violations[0] ? ', and no higher' : ''}.`], { exhibits: relation.violations.slice(0, 1).map(({ dependency }) => repeatedExhibit(relation, dependency, read.values)) })
+  if (rankOf(claimed) < rankOf(form)) return say('too strict', [{ sentence: `It is in ${formInWords(form)}, more than ${formInWords(claimed)}: nothing breaks it up to there.`, hint: 'It is in a higher form than that.', place: null }])
+  const violation = relation.violations.find(({ form: broken }) => rankOf(broken) <= rankOf(claimed))
   const hint = 'Something keeps it from that form.'
-  if (!violation) return say('broken', [{ sentence: form === 'UNF' ? `Not even first normal form: ${list(read.task.nonAtomic ?? [])} holds several values in one cell.` : `It is only in ${formInWords(form)}.`, hint, place: null }])
-  return say('broken', [{ sentence: violationInWords(read, violation), hint, place: null }], { exhibits: [later(repeatedExhibit(relation, violation.dependency, read.values))] })
-}
-
-export function formInWords(form: RelationForm): string {
-  return form === 'UNF' ? 'no normal form yet (several values in one cell)' : form === 'BCNF' ? 'Boyce-Codd normal form' : `${{ '1NF': 'first', '2NF': 'second', '3NF': 'third', '4NF': 'fourth' }[form]} normal form`
-}
-
-export function violationInWords({ universe }: Pick<ReadClaims, 'universe'>, { form, dependency, key }: FormViolation): string {
-  const words = dependencyInWords(universe, dependency)
-  const left = braces(universe.list(dependency.from))
-  switch (form) {
-    case '2NF': return `${words} breaks second normal form: ${left} is only a part of the key ${braces(key ? universe.list(key) : [])}, and the right side stands in no key.`
-    case '3NF': return `${words} breaks third normal form: ${left} is no key, and the right side stands in none.`
-    case 'BCNF': return `${words} breaks Boyce-Codd normal form: ${left} is no key. Third normal form lets it stand, since the right side is part of one.`
-    case '4NF': return `${words} breaks fourth normal form: ${left} is no key, so each value on the right is combined with every other fact.`
-  }
+  if (!violation) return say('broken', [{ sentence: form === 'UNF' ? `Not even first normal form: ${listInWords(read.task.nonAtomic ?? [])} holds several values in one cell.` : `It is only in ${formInWords(form)}.`, hint, place: null }])
+  return say('broken', [{ sentence: violationInWords(universe, violation), hint, place: null }], { exhibits: [later(repeatedExhibit(relation, violation.dependency, read.values))] })
 }
 
 /** The lowest form that a dependency of the relation breaks; undefined where it breaks none. `prime` is asked only where it matters. */
@@ -76,7 +72,7 @@ export function reasonVerdict(read: ReadClaims): ClaimVerdict {
   const next = FORMS[rankOf(form) + 1]
   const broken = brokenForm(read, dependency)
   if (!broken) return say('broken', [{ sentence: dependency.to.isSubsetOf(dependency.from) ? `${words} is trivial: it breaks no form.` : `${braces(universe.list(dependency.from))} fixes every attribute: such a dependency breaks no form.`, place }], { exhibits: [later(closureExhibit(relation, dependency.from))] })
-  if (broken === next) return say('upheld', [{ sentence: violationInWords(read, { form: broken, dependency, ...keyBeside(read, dependency) }), place }], { exhibits: [repeatedExhibit(relation, dependency, values)] })
+  if (broken === next) return say('upheld', [{ sentence: violationInWords(universe, { form: broken, dependency, ...keyBeside(read, dependency) }), place }], { exhibits: [repeatedExhibit(relation, dependency, values)] })
   return say('broken', [{ sentence: `${words} breaks ${formInWords(broken)}, but something keeps the relation even from ${formInWords(next ?? form)}.`, hint: `${words} breaks ${formInWords(broken)}, but something keeps the relation from a lower form already.`, place }], { exhibits: relation.violations.slice(0, 1).map(violation => later(repeatedExhibit(relation, violation.dependency, values))) })
 }
 
@@ -97,7 +93,7 @@ export function closureVerdict(read: ReadClaims, of: readonly string[]): ClaimVe
   if (claimed.equals(wanted)) return say('upheld', [`Just these are fixed by ${braces(of)}.`], { exhibits })
   const place = at(`closure ${index}`, own.place)
   return say('broken', [
-    ...wanted.minus(claimed).isEmpty() ? [] : [{ sentence: `${list(universe.list(wanted.minus(claimed)))} is missing: ${braces(of)} fixes it.`, hint: `Something that ${braces(of)} fixes is missing.`, place }],
-    ...claimed.minus(wanted).isEmpty() ? [] : [{ sentence: `${list(universe.list(claimed.minus(wanted)))} is not fixed by ${braces(of)}.`, place }],
+    ...wanted.minus(claimed).isEmpty() ? [] : [{ sentence: `${listInWords(universe.list(wanted.minus(claimed)))} is missing: ${braces(of)} fixes it.`, hint: `Something that ${braces(of)} fixes is missing.`, place }],
+    ...claimed.minus(wanted).isEmpty() ? [] : [{ sentence: `${listInWords(universe.list(claimed.minus(wanted)))} is not fixed by ${braces(of)}.`, place }],
   ], { exhibits: exhibits.map(later) })
 }

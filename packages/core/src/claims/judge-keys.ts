@@ -1,9 +1,9 @@
-import { shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
+import { listInWords } from '../findings'
+import { braces, shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
 import { closureExhibit } from './exhibits'
-import type { ClaimReason, ClaimVerdict, ReadClaims } from './judge'
+import type { ReadClaims } from './read'
 import { inFront } from './values'
-import { at, later, notShown, say, twoRows } from './verdicts'
-import { braces, list } from './words'
+import { at, later, notShown, say, twoRows, type ClaimReason, type ClaimVerdict } from './verdicts'
 
 /** Whether a key of the relation is among the claimed ones. */
 export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonly string[]): ClaimVerdict {
@@ -13,11 +13,11 @@ export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonl
   if (own) return say('upheld', [{ sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`, place: at('keys', own.place) }], { exhibits: [closureExhibit(relation, wanted)] })
   const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
   const because: ClaimReason[] = [{ sentence: `${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`, hint: 'There is a key that is not named.', place: null }]
-  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${list(universe.list(universe.set(larger.names).minus(wanted)))}.`, hint: '', place: at('keys', larger.place) })
+  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${listInWords(universe.list(universe.set(larger.names).minus(wanted)))}.`, hint: '', place: at('keys', larger.place) })
   return say('broken', because, { exhibits: [later(closureExhibit(relation, wanted))] })
 }
 
-export type KeyFault = { readonly kind: 'not unique', readonly missing: AttributeSet } | { readonly kind: 'not minimal', readonly key: AttributeSet, readonly superfluous: AttributeSet }
+type KeyFault = { readonly kind: 'not unique', readonly missing: AttributeSet } | { readonly kind: 'not minimal', readonly key: AttributeSet, readonly superfluous: AttributeSet }
 
 /** What is wrong with a claimed key; undefined where it is one. Under both kinds of dependencies. */
 export function keyFault(relation: Relation, set: AttributeSet): KeyFault | undefined {
@@ -55,10 +55,10 @@ export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
   })
 }
 
-export function faultInWords({ universe }: Pick<ReadClaims, 'universe'>, { names }: WrittenSet, fault: KeyFault): string {
+function faultInWords({ universe }: Pick<ReadClaims, 'universe'>, { names }: WrittenSet, fault: KeyFault): string {
   return fault.kind === 'not unique'
-    ? `${braces(names)} is no key: it does not fix ${list(universe.list(fault.missing))}.`
-    : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${list(universe.list(fault.superfluous))}.`
+    ? `${braces(names)} is no key: it does not fix ${listInWords(universe.list(fault.missing))}.`
+    : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${listInWords(universe.list(fault.superfluous))}.`
 }
 
 const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string => kind === 'not unique' ? `${braces(names)} is no key: it does not fix everything.` : `${braces(names)} is more than a key: something in it is superfluous.`

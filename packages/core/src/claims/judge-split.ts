@@ -1,9 +1,9 @@
-import type { AttributeSet, WrittenPart } from '../dependencies'
+import { braces, dependencyInWords, formInWords, type AttributeSet, type WrittenPart } from '../dependencies'
+import { listInWords } from '../findings'
 import { closureExhibit, joinExhibits } from './exhibits'
-import { rankOf, formInWords } from './judge-form'
-import { lostBy, type ClaimReason, type ClaimVerdict, type ReadClaims } from './judge'
-import { at, later, notShown, say, undecided } from './verdicts'
-import { braces, dependencyInWords, list } from './words'
+import { reaches } from './judge-form'
+import type { ReadClaims } from './read'
+import { at, later, notShown, say, undecided, type ClaimReason, type ClaimVerdict } from './verdicts'
 
 export const titleOf = ({ title, names }: WrittenPart): string => title || braces(names)
 
@@ -16,14 +16,14 @@ export function losslessVerdict(read: ReadClaims): ClaimVerdict {
   if (lossless === undefined) return { ...undecided('Whether the split is lossless'), exhibits }
   if (lossless) return say('upheld', ['Joining the parts gives back just the rows there were.'], { exhibits })
   const gone = universe.all.minus(sets.reduce((all, set) => all.union(set)))
-  return say('broken', [gone.isEmpty() ? 'Joining the parts can make up rows that were never there.' : `${list(universe.list(gone))} stands in none of the parts.`], { exhibits })
+  return say('broken', [gone.isEmpty() ? 'Joining the parts can make up rows that were never there.' : `${listInWords(universe.list(gone))} stands in none of the parts.`], { exhibits })
 }
 
 export function preservingVerdict(read: ReadClaims): ClaimVerdict {
   const { universe, relation, parts, sets, task } = read
   if (parts.length === 0) return notShown('split')
   if (!relation.functional) return undecided('Which dependencies follow')
-  const lost = lostBy(read, sets)
+  const lost = relation.lostBy(sets)
   if (lost.length === 0) return say('upheld', ['Each dependency can be checked within the parts.'])
   return say('broken', lost.map((dependency, i) => ({ sentence: `${dependencyInWords(universe, dependency)} is lost: no part, and no parts together, can check it without a join.`, ...task.isGiven ? {} : { hint: i === 0 ? `${lost.length === 1 ? 'One dependency is' : `${lost.length} dependencies are`} lost: no parts together can check it without a join.` : '' }, place: null })), { exhibits: lost.slice(0, 1).map(({ from }) => later(closureExhibit(relation, from))) })
 }
@@ -35,15 +35,10 @@ export function partsInFormVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF
   for (const [i, part] of parts.entries()) {
     const found = relation.part(sets[i]!)
     if (found?.form === undefined) return undecided(`The form of ${titleOf(part)}`)
-    if (reaches(found.form, form)) continue
+    if (reaches(relation, found.form, form)) continue
     below.push({ sentence: `${titleOf(part)} is only in ${formInWords(found.form)}${found.violation ? `: ${dependencyInWords(universe, found.violation)} holds in it, and ${braces(universe.list(found.violation.from))} is no key of it` : ''}.`, hint: `${titleOf(part)} is below that form.`, place: at('split', part.place) })
   }
   return below.length === 0 ? say('upheld', [`Each part is in ${formInWords(form)}${form === 'BCNF' || form === '4NF' ? '' : ' or higher'}.`]) : say('broken', below)
-}
-
-/** Without multivalued dependencies the fourth form is not told apart from Boyce-Codd's. */
-function reaches(found: Parameters<typeof rankOf>[0], form: Parameters<typeof rankOf>[0]): boolean {
-  return rankOf(found) >= rankOf(form)
 }
 
 /** A part within another, or two with a key in common that could stand in one table without falling below the form. */
@@ -72,7 +67,7 @@ function canBeOne({ relation }: ReadClaims, a: AttributeSet, b: AttributeSet, fo
   const isKeyOf = (set: AttributeSet): boolean => set.isSubsetOf(relation.closure(common))
   if (common.isEmpty() || !isKeyOf(a) || !isKeyOf(b)) return false
   const together = relation.part(a.union(b))?.form
-  return together !== undefined && reaches(together, form)
+  return together !== undefined && reaches(relation, together, form)
 }
 
 export function keysOfPartsVerdict(read: ReadClaims): ClaimVerdict {
@@ -86,7 +81,7 @@ export function keysOfPartsVerdict(read: ReadClaims): ClaimVerdict {
     if (part.keys.length === 0) said.push({ sentence: `${titleOf(part)} has no key named: ${found.keys.length === 1 ? `it has one` : `it has ${found.keys.length}`}.`, place })
     for (const key of part.keys) {
       const set = universe.set(key.names)
-      if (!found.keys.some(other => other.equals(set))) said.push({ sentence: set.isSubsetOf(sets[i]!) ? `${braces(key.names)} is no key of ${titleOf(part)}: ${found.keys.some(other => other.isSubsetOf(set)) ? 'it holds more than is needed' : `it does not fix ${list(universe.list(sets[i]!.minus(relation.closure(set))))}`}.` : `${braces(key.names)} does not stand in ${titleOf(part)}.`, place: at('split', key.place) })
+      if (!found.keys.some(other => other.equals(set))) said.push({ sentence: set.isSubsetOf(sets[i]!) ? `${braces(key.names)} is no key of ${titleOf(part)}: ${found.keys.some(other => other.isSubsetOf(set)) ? 'it holds more than is needed' : `it does not fix ${listInWords(universe.list(sets[i]!.minus(relation.closure(set))))}`}.` : `${braces(key.names)} does not stand in ${titleOf(part)}.`, place: at('split', key.place) })
     }
   }
   return said.length === 0 ? say('upheld', ['Each part has a key of its own named.']) : say('broken', said)

@@ -1,7 +1,7 @@
-import { minimalCover } from '../dependencies'
+import { listInWords } from '../findings'
+import { braces, minimalCover } from '../dependencies'
 import { shareEvenly, type ClaimQuestion, type RuleEntry } from '../rules'
 import { relationOf, type RelationTask } from './task'
-import { braces, list } from './words'
 
 interface Proposed { readonly group: string, readonly sentence: string, readonly about: ClaimQuestion }
 
@@ -19,8 +19,8 @@ export function proposeClaimRules(task: RelationTask, { total = 20 } = {}): Rule
 export function claimSentence(about: ClaimQuestion): string {
   switch (about.ask) {
     case 'dependency': return about.multi
-      ? `For one ${list(about.from)}, every ${list(about.to)} goes with every other fact.`
-      : about.from.length > 0 ? `One ${list(about.from)} has one ${list(about.to)}.` : `Every row has the same ${list(about.to)}.`
+      ? `For one ${listInWords(about.from)}, every ${listInWords(about.to)} goes with every other fact.`
+      : about.from.length > 0 ? `One ${listInWords(about.from)} has one ${listInWords(about.to)}.` : `Every row has the same ${listInWords(about.to)}.`
     case 'nothing more': return 'Nothing is claimed that does not follow.'
     case 'key': return `${braces(about.of)} is a candidate key.`
     case 'no other key': return 'Nothing is called a key that is none.'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { LONGEST_NOTATION, Relation, Universe, readDependencies } from '../dependencies'
+import { LONGEST_NOTATION, Relation, Universe, readDependencies, type RelationOptions } from '../dependencies'
 
 const Name = z.string().trim().min(1).max(60).regex(/^[\p{L}_][\p{L}\p{N}_]*$/u, 'Letters, digits and _ only, a letter first.')
 const Names = z.array(Name).max(60)
@@ -27,7 +27,7 @@ export const RelationTask = z.object({
   }),
   /** Whether each student gets the same task under other names, in another order. */
   isFresh: z.boolean(),
-})
+}).refine(({ isFresh, isGiven }) => isGiven || !isFresh, { path: ['isFresh'], message: 'Only a task whose dependencies are given can be fresh for each student: a case in words keeps its names.' })
 export type RelationTask = z.infer<typeof RelationTask>
 
 const Text = z.string().max(LONGEST_NOTATION)
@@ -60,12 +60,12 @@ export function isEmptyClaims({ form, closures, ...texts }: DependencyClaims): b
   return form === '' && [...closures, ...Object.values(texts)].every(text => text.trim() === '')
 }
 
-/** The relation of a task. Dependencies that cannot be read are left out: `readDependencies` says which. */
-export function relationOf(task: Pick<RelationTask, 'attributes' | 'dependencies' | 'nonAtomic'>): Relation {
+/** The relation of a task, the same for the same task. Dependencies that cannot be read are left out: `readTask` says which. */
+export function relationOf(task: Pick<RelationTask, 'attributes' | 'dependencies' | 'nonAtomic'>, onStep?: () => void): Relation {
   const known = relations.get(task)
   if (known) return known
   const { attributes, dependencies, nonAtomic = [] } = task
-  const relation = relationFrom(new Universe(attributes), dependencies, nonAtomic.length > 0)
+  const relation = relationFrom(new Universe(attributes), dependencies, { nonAtomic: nonAtomic.length > 0, ...onStep ? { onStep } : {} })
   relations.set(task, relation)
   return relation
 }
@@ -79,9 +79,9 @@ export function readTask({ attributes, dependencies }: Pick<RelationTask, 'attri
 }
 
 /** The relation over the same attributes that some written dependencies describe. */
-export function relationFrom(universe: Universe, text: string, nonAtomic = false): Relation {
+export function relationFrom(universe: Universe, text: string, options: RelationOptions = {}): Relation {
   const read = readDependencies(text, universe).items.map(({ dependency }) => dependency)
   const functional = read.filter(dependency => !('multi' in dependency))
   const multivalued = read.flatMap(dependency => 'multi' in dependency ? [dependency] : [])
-  return new Relation(universe, { functional, multivalued }, { nonAtomic })
+  return new Relation(universe, { functional, multivalued }, options)
 }

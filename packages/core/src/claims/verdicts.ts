@@ -1,9 +1,24 @@
 import { refutingRows, type Dependency, type Multivalued, type Relation } from '../dependencies'
 import type { Span } from '../findings'
-import type { Verdict, Witness } from '../rules'
+import type { Doubt, Verdict, Witness } from '../rules'
 import type { Exhibit } from './exhibit'
-import type { ClaimReason, ClaimVerdict } from './judge'
 import { inFront, type Values } from './values'
+
+/** What one question about the claims comes to, with all that shows it. */
+export interface ClaimVerdict {
+  readonly verdict: Verdict
+  readonly because: readonly ClaimReason[]
+  readonly witness: Witness | null
+  readonly exhibits: readonly Exhibit[]
+  readonly doubt?: Doubt
+}
+
+export interface ClaimReason {
+  readonly sentence: string
+  /** What is said instead while the answer is not to be given away; empty says nothing. */
+  readonly hint?: string
+  readonly place: (Span & { readonly field: string }) | null
+}
 
 export const at = (field: string, { start, end }: Span): ClaimReason['place'] => ({ field, start, end })
 

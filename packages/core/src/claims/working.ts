@@ -1,11 +1,16 @@
-import { bcnfTree, decomposeToFourthForm, keysOneByOne, leavesOf, lostDependencies, minimalCover, splitInPairs, synthesis, type AttributeSet, type CoverStep, type FormViolation, type Relation, type SplitTree } from '../dependencies'
+import {
+  bcnfTree, braces, decomposeToFourthForm, dependencyInWords, formInWords, leavesOf, minimalCover, partInText, splitInPairs, synthesis, violationInWords,
+  type AttributeSet, type CoverStep, type FormViolation, type Relation, type SplitTree,
+} from '../dependencies'
+import { listInWords } from '../findings'
+import type { RuleEntry } from '../rules'
 import type { Exhibit } from './exhibit'
 import { joinExhibits, repeatedExhibit } from './exhibits'
-import { formInWords, violationInWords } from './judge-form'
+import { difficultyOf, type Difficulty } from './fresh'
 import { titleOf } from './judge-split'
-import { readClaims } from './judge'
-import { NO_CLAIMS, type RelationTask } from './task'
-import { braces, dependencyInWords, list } from './words'
+import { proposeClaimRules } from './propose'
+import { readClaims } from './read'
+import { NO_CLAIMS, relationOf, type RelationTask } from './task'
 
 /** Everything that follows from a relation, in words and names: what the sheet shows live where help is given. A part that a limit stopped is null. */
 export interface Working {
@@ -20,6 +25,9 @@ export interface Working {
   readonly synthesis: string
   readonly bcnf: { readonly text: string, readonly tree: SplitNode | null, readonly lost: readonly string[] }
   readonly split: SplitJudgement | null
+  readonly difficulty: Difficulty
+  /** The rule sheet that would be proposed; none before there is a dependency. */
+  readonly rules: readonly RuleEntry[]
 }
 
 /** A relation of a split with what split it, if anything did. */
@@ -36,26 +44,18 @@ export interface SplitJudgement {
   readonly lost: readonly string[]
 }
 
-/** Told how many keys were found so far; answers whether to stop. */
-export type KeyProgress = (found: number) => boolean
-
-/**
- * Works out everything about a relation. `onKey` is told of each key as it is found and may stop the search: what rests on all keys is then null.
- */
-export function workingOf(task: Pick<RelationTask, 'name' | 'attributes' | 'dependencies' | 'nonAtomic'>, split: string, onKey: KeyProgress = () => false): Working {
-  const read = readClaims({ ...task, isGiven: true, isFresh: false, asks: { keys: true, prime: true, form: true, split: null, closures: [] } }, { ...NO_CLAIMS, split })
-  const { relation, universe, values } = read
-  const functional = relation.functional ?? relation.constraints.functional
-  const { cover, log } = minimalCover(relation.size, functional)
-  let found = 0
-  const stopped = [...keysUntil(relation, () => onKey(++found))].length < found
-  const { keys, complete } = stopped ? { keys: [], complete: false } : relation.keys
+/** Works out everything about a relation, and the rule sheet that follows. `onStep` is told of each step of the search for keys: the part that can be long. */
+export function workingOf(task: RelationTask, split: string, onStep: () => void = () => {}): Working {
+  const relation = relationOf(task, onStep)
+  const { universe, size, keys, prime, form, known } = relation
+  const { cover, log } = minimalCover(size, known)
+  const read = readClaims(task, { ...NO_CLAIMS, split })
   return {
-    keys: keys.map(key => universe.list(key)), keysComplete: complete, prime: relation.prime ? universe.list(relation.prime) : null,
-    cover: cover.map(dependency => dependencyInWords(universe, dependency)), coverLog: log.map(step => stepInWords(relation, functional, step)),
-    form: stopped ? null : relation.form ?? null,
-    violations: stopped ? [] : together(relation.violations).map(violation => ({ sentence: violationInWords(read, violation), exhibit: repeatedExhibit(relation, violation.dependency, values) ?? null })),
-    synthesis: writeParts(relation, synthesis(relation.size, functional)), bcnf: byViolations(relation), split: read.parts.length > 0 ? judgeParts(read) : null,
+    keys: keys.keys.map(key => universe.list(key)), keysComplete: keys.complete, prime: prime ? universe.list(prime) : null,
+    cover: cover.map(dependency => dependencyInWords(universe, dependency)), coverLog: log.map(step => stepInWords(relation, step)), form: form ?? null,
+    violations: together(relation.violations).map(violation => ({ sentence: violationInWords(universe, violation), exhibit: repeatedExhibit(relation, violation.dependency, read.values) ?? null })),
+    synthesis: writeParts(relation, synthesis(size, known)), bcnf: byViolations(relation), split: read.parts.length > 0 ? judgeParts(read) : null,
+    difficulty: difficultyOf(task), rules: task.dependencies.trim() === '' ? [] : proposeClaimRules(task),
   }
 }
 
@@ -70,16 +70,8 @@ function together(violations: readonly FormViolation[]): FormViolation[] {
   return [...groups.values()]
 }
 
-function* keysUntil(relation: Relation, stop: () => boolean): Generator<AttributeSet> {
-  if (!relation.functional) return
-  for (const key of keysOneByOne(relation.size, relation.functional, { limit: 50_000 })) {
-    if (stop()) return
-    yield key
-  }
-}
-
-function stepInWords({ universe }: Relation, dependencies: Relation['constraints']['functional'], { kind, dependency, attribute }: CoverStep): string {
-  const written = dependencyInWords(universe, dependencies[dependency]!)
+function stepInWords({ universe, known }: Relation, { kind, dependency, attribute }: CoverStep): string {
+  const written = dependencyInWords(universe, known[dependency]!)
   const name = universe.names[attribute]!
   switch (kind) {
     case 'trivial': return `${name} goes from the right of ${written}: it stands on the left.`
@@ -89,19 +81,16 @@ function stepInWords({ universe }: Relation, dependencies: Relation['constraints
 }
 
 /** Parts as they are written on the sheet, each with the first of its keys. */
-export function writeParts(relation: Relation, parts: readonly AttributeSet[]): string {
-  return parts.map((part) => {
-    const key = relation.part(part)?.keys[0]
-    return `${relation.universe.list(part).join(', ')}${key && !key.isEmpty() ? ` key ${relation.universe.list(key).join(', ')}` : ''}`
-  }).join('\n')
+function writeParts(relation: Relation, parts: readonly AttributeSet[]): string {
+  const { universe } = relation
+  return parts.map(part => partInText({ title: '', names: universe.list(part), keys: (relation.part(part)?.keys ?? []).slice(0, 1).map(key => ({ names: universe.list(key) })) })).join('\n')
 }
 
 function byViolations(relation: Relation): Working['bcnf'] {
-  const { size, constraints, universe } = relation
-  const functional = relation.functional ?? constraints.functional
-  const tree = constraints.multivalued.length > 0 ? decomposeToFourthForm(size, constraints, { limit: 500 }) : bcnfTree(size, functional, { limit: 2000 })
-  const parts = tree ? leavesOf(tree) : splitInPairs(size, functional)
-  return { text: writeParts(relation, parts), tree: tree ? toNode(relation, tree) : null, lost: lostDependencies(size, parts, minimalCover(size, functional).cover).map(dependency => dependencyInWords(universe, dependency)) }
+  const { size, constraints, universe, known, hasMultivalued } = relation
+  const tree = hasMultivalued ? decomposeToFourthForm(size, constraints, { limit: 500 }) : bcnfTree(size, known, { limit: 2000 })
+  const parts = tree ? leavesOf(tree) : splitInPairs(size, known)
+  return { text: writeParts(relation, parts), tree: tree ? toNode(relation, tree) : null, lost: relation.lostBy(parts).map(dependency => dependencyInWords(universe, dependency)) }
 }
 
 function toNode(relation: Relation, { attributes, by, parts }: SplitTree): SplitNode {
@@ -110,16 +99,14 @@ function toNode(relation: Relation, { attributes, by, parts }: SplitTree): Split
 
 function judgeParts({ relation, universe, parts, sets, values }: ReturnType<typeof readClaims>): SplitJudgement {
   const { lossless, exhibits } = joinExhibits(relation, sets, parts.map(titleOf), values)
-  const functional = relation.functional ?? relation.constraints.functional
-  const lost = lostDependencies(relation.size, sets, minimalCover(relation.size, functional).cover)
   return {
-    lossless: lossless ?? null, join: exhibits, lost: lost.map(dependency => dependencyInWords(universe, dependency)),
+    lossless: lossless ?? null, join: exhibits, lost: relation.lostBy(sets).map(dependency => dependencyInWords(universe, dependency)),
     parts: parts.map((part, i) => {
       const found = relation.part(sets[i]!)
       const violation = found?.violation
       return {
         title: part.title, names: part.names, keys: found ? found.keys.map(key => universe.list(key)) : null, form: found?.form ?? null,
-        why: violation ? `${dependencyInWords(universe, violation)} holds in it, and ${braces(universe.list(violation.from))} is no key of it: only ${formInWords(found.form!)}.` : found ? `Whatever fixes something in it is a key: ${list(found.keys.map(key => braces(universe.list(key))))}.` : null,
+        why: violation ? `${dependencyInWords(universe, violation)} holds in it, and ${braces(universe.list(violation.from))} is no key of it: only ${formInWords(found.form!)}.` : found ? `Whatever fixes something in it is a key: ${listInWords(found.keys.map(key => braces(universe.list(key))))}.` : null,
       }
     }),
   }

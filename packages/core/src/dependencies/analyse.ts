@@ -1,17 +1,13 @@
 import { z } from 'zod'
 import type { AttributeSet } from './attribute-set'
-import { primeAttributes } from './candidate-keys'
-import { impliesMixed, mixedClosure } from './basis'
 import { losslessJoin } from './chase'
-import { closure } from './closure'
-import { decomposeToBcnf, keysOfPart, lostDependencies, synthesis } from './decomposition'
-import { decomposeToFourthForm, fourthFormViolations, isInFourthForm, mixedKeys } from './fourth-form'
-import { functionalPart } from './functional-part'
-import { minimalCover } from './minimal-cover'
-import { normalForm, type Violation } from './normal-form'
+import { decomposeToBcnf, synthesis } from './decomposition'
+import { decomposeToFourthForm } from './fourth-form'
 import { project } from './projection'
+import { Relation, type RelationLimits } from './relation'
 import { leavesOf } from './split-tree'
-import { Universe, type Constraints, type Dependency, type Multivalued } from './universe'
+import { Universe, type Constraints, type Dependency } from './universe'
+import { violationInWords } from './words'
 
 const Names = z.array(z.string().min(1))
 const NamedDependency = z.object({ from: Names, to: Names, multi: z.boolean().optional() })
@@ -51,137 +47,71 @@ export interface DependencyAnswer {
   undecided?: string[]
 }
 
-interface Setting {
-  readonly universe: Universe
-  readonly constraints: Constraints
-  /** The functional dependencies that both kinds imply; undefined when a limit stopped them. */
-  readonly functional: readonly Dependency[] | undefined
-  /** A minimal cover of them, or of the given ones where a limit stopped them. */
-  readonly cover: readonly Dependency[]
-  readonly options: { readonly limit?: number }
-}
-
 /**
- * Everything the command line and the Dependencies sheet say about one question. With multivalued dependencies, closures, keys and forms follow from
- * both kinds together.
+ * Everything the command line says about one question. With multivalued dependencies, closures, keys and forms follow from both kinds together.
  * @throws RangeError when a name is listed twice or is not among the attributes.
  */
 export function analyse(question: DependencyQuestion): DependencyAnswer {
   const universe = new Universe(question.attributes)
-  const { size } = universe
+  const { limit, nonAtomic = [] } = question
+  universe.set(nonAtomic)
   const constraints: Constraints = {
     functional: question.dependencies.filter(({ multi }) => !multi).map(({ from, to }) => universe.dependency(from, to)),
     multivalued: question.dependencies.filter(({ multi }) => multi).map(({ from, to }) => universe.multivalued(from, to)),
   }
-  const options = question.limit === undefined ? {} : { limit: question.limit }
-  const functional = functionalPart(size, constraints, options)
-  const setting: Setting = { universe, constraints, functional, cover: minimalCover(size, functional ?? constraints.functional).cover, options }
-  universe.set(question.nonAtomic ?? [])
-  const answer = { ...describe(setting, question), ...asked(setting, question) }
-  const stopped = [...undecidedParts(answer), ...functional ? [] : ['minimalCover', 'synthesis']]
+  const limits = limit === undefined ? {} : { keys: limit, part: limit, mixed: limit, sets: limit }
+  const relation = new Relation(universe, constraints, { limits, nonAtomic: nonAtomic.length > 0 })
+  const answer = { ...describe(relation, limits), ...asked(relation, question) }
+  const stopped = [...undecidedParts(answer), ...relation.functional ? [] : ['minimalCover', 'synthesis']]
   return stopped.length > 0 ? { ...answer, undecided: stopped } : answer
 }
 
 const namesOf = (universe: Universe) => (dependency: Dependency): Named =>
   ({ from: universe.list(dependency.from), to: universe.list(dependency.to), ...'multi' in dependency ? { multi: true as const } : {} })
 
+const limited = (limit: number | undefined): { limit?: number } => limit === undefined ? {} : { limit }
+
 /** Keys, cover, form and the splits that the theory gives. */
-function describe(setting: Setting, question: DependencyQuestion): DependencyAnswer {
-  const { universe, constraints, functional, cover, options } = setting
-  const { size } = universe
+function describe(relation: Relation, { part: limit }: RelationLimits): DependencyAnswer {
+  const { universe, size, constraints, functional, keys, prime, hasMultivalued } = relation
   const named = namesOf(universe)
-  const hasMulti = constraints.multivalued.length > 0
-  if (!functional) {
-    return {
-      keys: mixedKeys(size, constraints, options).keys.map(key => universe.list(key)), keysComplete: false, prime: null, minimalCover: cover.map(named),
-      normalForm: null, violations: [], synthesis: [], bcnf: null, bcnfLost: null, fourth: null,
-    }
-  }
-  const form = normalForm(size, functional, { ...options, nonAtomic: (question.nonAtomic ?? []).length > 0 })
-  const { prime, undecided } = primeAttributes(size, form.keys)
-  const bcnf = decomposeToBcnf(size, functional, options)
-  const part = (attributes: AttributeSet) => partOf(setting, attributes)
-  const multivalued = hasMulti ? fourthFormViolations(size, constraints) : []
-  const fourth = hasMulti ? decomposeToFourthForm(size, constraints, options) : undefined
+  const bcnf = functional && decomposeToBcnf(size, functional, limited(limit))
+  const fourth = functional && hasMultivalued ? decomposeToFourthForm(size, constraints, limited(limit)) : undefined
+  const part = (attributes: AttributeSet) => partOf(relation, attributes)
   return {
-    keys: form.keys.keys.map(key => universe.list(key)),
-    keysComplete: form.keys.complete,
-    prime: undecided.isEmpty() ? universe.list(prime) : null,
-    minimalCover: cover.map(named),
-    normalForm: hasMulti && form.form === 'BCNF' && multivalued.length === 0 ? '4NF' : form.form ?? null,
-    violations: [
-      ...form.violations.map(violation => ({ form: violation.form as string, dependency: named(violation.dependency), reason: reasonInWords(universe, violation) })),
-      ...multivalued.filter(({ from }) => !form.violations.some(other => other.dependency.from.equals(from)))
-        .map(dependency => ({ form: '4NF', dependency: named(dependency), reason: fourthInWords(universe, dependency) })),
-    ],
-    synthesis: synthesis(size, functional).map(part),
+    keys: keys.keys.map(key => universe.list(key)), keysComplete: keys.complete, prime: prime ? universe.list(prime) : null, minimalCover: relation.cover.map(named), normalForm: relation.form ?? null,
+    violations: functional ? relation.violations.map(violation => ({ form: violation.form, dependency: named(violation.dependency), reason: violationInWords(universe, violation) })) : [],
+    synthesis: functional ? synthesis(size, functional).map(part) : [],
     bcnf: bcnf ? bcnf.map(part) : null,
-    bcnfLost: bcnf ? lostDependencies(size, bcnf, cover).map(named) : null,
-    ...hasMulti ? { fourth: fourth ? leavesOf(fourth).map(part) : null } : {},
+    bcnfLost: bcnf ? relation.lostBy(bcnf).map(named) : null,
+    ...hasMultivalued ? { fourth: fourth ? leavesOf(fourth).map(part) : null } : {},
   }
 }
 
 /** What the question asks besides. */
-function asked(setting: Setting, question: DependencyQuestion): Partial<DependencyAnswer> {
-  const { universe, constraints, functional, options } = setting
-  const { size } = universe
+function asked(relation: Relation, question: DependencyQuestion): Partial<DependencyAnswer> {
+  const { universe, size, functional } = relation
   const named = namesOf(universe)
-  const closureOf = (set: AttributeSet): AttributeSet => functional ? closure(size, set, functional) : mixedClosure(size, set, constraints)
   return {
-    ...question.split ? { split: judgeSplit(setting, question.split) } : {},
-    ...question.closures ? { closures: question.closures.map(names => universe.list(closureOf(universe.set(names)))) } : {},
-    ...question.implies
-      ? { implies: question.implies.map(({ from, to, multi }) => multi ? impliesMixed(size, constraints, universe.multivalued(from, to)) : universe.set(to).isSubsetOf(closureOf(universe.set(from)))) }
-      : {},
-    ...question.project
-      ? { project: question.project.map(names => functional ? project(size, universe.set(names), functional, options)?.map(named) ?? null : null) }
-      : {},
+    ...question.split ? { split: judgeSplit(relation, question.split) } : {},
+    ...question.closures ? { closures: question.closures.map(names => universe.list(relation.closure(universe.set(names)))) } : {},
+    ...question.implies ? { implies: question.implies.map(({ from, to, multi }) => relation.implies(multi ? universe.multivalued(from, to) : universe.dependency(from, to))) } : {},
+    ...question.project ? { project: question.project.map(names => functional ? project(size, universe.set(names), functional, limited(question.limit))?.map(named) ?? null : null) } : {},
   }
 }
 
-function partOf({ universe, functional, options }: Setting, attributes: AttributeSet) {
-  const found = functional && keysOfPart(universe.size, attributes, functional, options)
-  return { attributes: universe.list(attributes), keys: found ? found.keys.map(key => universe.list(key)) : null }
+function partOf(relation: Relation, attributes: AttributeSet) {
+  const { universe } = relation
+  return { attributes: universe.list(attributes), keys: relation.part(attributes)?.keys.map(key => universe.list(key)) ?? null }
 }
 
-function judgeSplit(setting: Setting, split: readonly string[][]) {
-  const { universe, constraints, functional, cover, options } = setting
-  const { size } = universe
+function judgeSplit(relation: Relation, split: readonly string[][]) {
+  const { universe, size, constraints } = relation
   const sets = split.map(names => universe.set(names))
-  const lost = lostDependencies(size, sets, cover)
+  const lost = relation.lostBy(sets)
   return {
-    lossless: losslessJoin(size, sets, constraints).lossless ?? null,
-    preserving: lost.length === 0,
-    lost: lost.map(namesOf(universe)),
-    parts: sets.map((set) => {
-      const found = functional && keysOfPart(size, set, functional, options)
-      return { ...partOf(setting, set), normalForm: found ? formOfPart(setting, set, found.within) : null }
-    }),
-  }
-}
-
-function formOfPart({ universe, constraints, options }: Setting, part: AttributeSet, within: readonly Dependency[]): string | null {
-  const smaller = new Universe(universe.list(part))
-  const translated = within.map(({ from, to }) => smaller.dependency(universe.list(from), universe.list(to)))
-  const { form } = normalForm(smaller.size, translated)
-  if (form !== 'BCNF' || constraints.multivalued.length === 0) return form ?? null
-  const isFourth = isInFourthForm(universe.size, part, constraints, options)
-  return isFourth === undefined ? null : isFourth ? '4NF' : 'BCNF'
-}
-
-function fourthInWords(universe: Universe, { from, to }: Multivalued): string {
-  const [left, right] = [universe.list(from), universe.list(to)].map(names => names.join(', '))
-  const rest = universe.list(universe.all.minus(from).minus(to)).join(', ')
-  return `${left || 'nothing'} is no key, yet every ${right} that goes with it is combined with every ${rest}: each is written again for every one of the other.`
-}
-
-function reasonInWords(universe: Universe, { reason, dependency, key }: Violation): string {
-  const from = universe.list(dependency.from).join(', ')
-  const to = universe.list(dependency.to).join(', ')
-  switch (reason) {
-    case 'part-of-key': return `${from} is only a part of the key ${key ? universe.list(key).join(', ') : ''}, yet fixes ${to}: ${to} is written again for every row with the same ${from}.`
-    case 'not-a-superkey': return `${from} is no key, yet fixes ${to}: ${to} is written again for every row with the same ${from}.`
-    case 'prime-but-not-a-superkey': return `${from} is no key, yet fixes ${to}, which is part of a key: third normal form allows it, Boyce-Codd normal form does not.`
+    lossless: losslessJoin(size, sets, constraints).lossless ?? null, preserving: lost.length === 0, lost: lost.map(namesOf(universe)),
+    parts: sets.map(set => ({ ...partOf(relation, set), normalForm: relation.part(set)?.form ?? null })),
   }
 }
 

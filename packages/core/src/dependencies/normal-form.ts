@@ -11,7 +11,6 @@ export interface Violation {
   /** The lowest form that this dependency breaks. */
   readonly form: '2NF' | '3NF' | 'BCNF'
   readonly dependency: Dependency
-  readonly reason: 'part-of-key' | 'not-a-superkey' | 'prime-but-not-a-superkey'
   /** For 2NF: a key of which the left side is a proper part. */
   readonly key?: AttributeSet
 }
@@ -43,8 +42,8 @@ export function normalForm(size: number, dependencies: readonly Dependency[], op
     ...offending
       .filter(({ from, to }) => !partial.some(v => v.dependency.from.equals(from) && v.dependency.to.equals(to)))
       .map((dependency): Violation => prime.union(undecided).meets(dependency.to)
-        ? { form: 'BCNF', dependency, reason: 'prime-but-not-a-superkey' }
-        : { form: '3NF', dependency, reason: 'not-a-superkey' }),
+        ? { form: 'BCNF', dependency }
+        : { form: '3NF', dependency }),
   ].sort((a, b) => NORMAL_FORMS.indexOf(a.form) - NORMAL_FORMS.indexOf(b.form))
   return { form: formOf(options.nonAtomic ?? false, violations, keys.complete), violations, keys }
 }
@@ -67,7 +66,7 @@ function partialDependencies(size: number, dependencies: readonly Dependency[], 
       for (const attribute of closure(size, part, dependencies).minus(part).minus(mayBePrime)) {
         const from = reduce(size, part, attribute, dependencies)
         const dependency = { from, to: AttributeSet.of(size, [attribute]) }
-        found.set(`${from.key}>${attribute}`, { form: '2NF', dependency, reason: 'part-of-key', key })
+        found.set(`${from.key}>${attribute}`, { form: '2NF', dependency, key })
       }
     }
   }

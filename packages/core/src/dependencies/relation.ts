@@ -2,20 +2,19 @@ import type { AttributeSet } from './attribute-set'
 import { impliesMixed, mixedClosure } from './basis'
 import { primeAttributes, type Keys } from './candidate-keys'
 import { closure } from './closure'
-import { keysOfPart } from './decomposition'
+import { keysOfPart, lostDependencies } from './decomposition'
 import { fourthFormViolations, isInFourthForm, mixedKeys } from './fourth-form'
 import { functionalPart } from './functional-part'
-import { normalForm, type NormalForm, type NormalFormResult } from './normal-form'
+import { minimalCover } from './minimal-cover'
+import { normalForm, type NormalForm, type NormalFormResult, type Violation } from './normal-form'
 import { Universe, type Constraints, type Dependency, type Multivalued } from './universe'
 
 export type RelationForm = NormalForm | '4NF'
 
 /** A dependency that breaks a form, as `normalForm` says it, or a multivalued one that breaks the fourth. */
-export interface FormViolation {
-  readonly form: '2NF' | '3NF' | 'BCNF' | '4NF'
+export interface FormViolation extends Omit<Violation, 'form' | 'dependency'> {
+  readonly form: Violation['form'] | '4NF'
   readonly dependency: Dependency | Multivalued
-  /** For 2NF: the key of which the left side is a proper part. */
-  readonly key?: AttributeSet
 }
 
 /** A part of a relation under what is projected on it. */
@@ -26,12 +25,30 @@ export interface RelationPart {
   readonly violation: Dependency | undefined
 }
 
-/** How far the searches go before something is left undecided: enough for every relation that people read, and soon at an end for those made to be hard. */
-const LIMIT = 5000
-/** The same for each part of a split. */
-const PART_LIMIT = 2000
-/** Closures under both kinds, all attributes together: each is many times as long as one under functional dependencies. */
-const MIXED_LIMIT = 6000
+/** How many steps each search may take; where none is named, as many as it takes by itself. */
+export interface RelationLimits {
+  readonly keys?: number
+  /** For each part: left sides of its projection, and its keys. */
+  readonly part?: number
+  /** Closures under both kinds, for each attribute. */
+  readonly mixed?: number
+  /** Closures under both kinds, for the keys where the functional dependencies are not known, and for the fourth form of a part. */
+  readonly sets?: number
+}
+
+/** Enough for every relation that people read, and soon at an end for those made to be hard. A closure under both kinds is many times as long as another. */
+const soon = (size: number): RelationLimits => ({ keys: 5000, part: 2000, mixed: Math.max(60, Math.ceil(6000 / size)), sets: 500 })
+
+export interface RelationOptions {
+  /** @defaultValue what is soon at an end */
+  readonly limits?: RelationLimits
+  /** Whether some attribute has several values in one cell. */
+  readonly nonAtomic?: boolean
+  /** Told of each step of the search for keys. */
+  readonly onStep?: () => void
+}
+
+const limited = (limit: number | undefined): { limit?: number } => limit === undefined ? {} : { limit }
 
 /**
  * A relation with its dependencies of both kinds, and what follows from them: each is worked out when it is first asked for, and kept. Limits count
@@ -39,30 +56,50 @@ const MIXED_LIMIT = 6000
  */
 export class Relation {
   private functionalMemo: readonly Dependency[] | undefined | null = null
+  private coverMemo: readonly Dependency[] | undefined
+  private keysMemo: Keys | undefined
   private resultMemo: NormalFormResult | undefined
   private fourthMemo: readonly Multivalued[] | undefined
   private readonly partMemo = new Map<string, RelationPart | undefined>()
+  private readonly limits: RelationLimits
 
-  constructor(
-    readonly universe: Universe, readonly constraints: Constraints, private readonly options: { readonly limit?: number, readonly nonAtomic?: boolean } = {},
-  ) {}
+  constructor(readonly universe: Universe, readonly constraints: Constraints, private readonly options: RelationOptions = {}) {
+    this.limits = options.limits ?? soon(universe.size)
+  }
 
   get size(): number {
     return this.universe.size
   }
 
-  private get limits(): { limit: number } {
-    return { limit: this.options.limit ?? LIMIT }
+  get hasMultivalued(): boolean {
+    return this.constraints.multivalued.length > 0
   }
 
   /** The functional dependencies that both kinds imply; undefined where a limit stopped them. */
   get functional(): readonly Dependency[] | undefined {
-    if (this.functionalMemo === null) this.functionalMemo = functionalPart(this.size, this.constraints, { limit: Math.max(60, Math.ceil(Math.min(MIXED_LIMIT, this.limits.limit) / this.size)) })
+    if (this.functionalMemo === null) this.functionalMemo = functionalPart(this.size, this.constraints, limited(this.limits.mixed))
     return this.functionalMemo
   }
 
+  /** The same, or the given ones where a limit stopped them. */
+  get known(): readonly Dependency[] {
+    return this.functional ?? this.constraints.functional
+  }
+
+  /** A minimal cover of the known ones. */
+  get cover(): readonly Dependency[] {
+    this.coverMemo ??= minimalCover(this.size, this.known).cover
+    return this.coverMemo
+  }
+
+  /** The dependencies that a split can no longer check. */
+  lostBy(parts: readonly AttributeSet[]): Dependency[] {
+    return lostDependencies(this.size, parts, this.cover)
+  }
+
+  /** Under both kinds. Once the functional part is known it is as good, and quicker. */
   closure(set: AttributeSet): AttributeSet {
-    return this.constraints.multivalued.length > 0 ? mixedClosure(this.size, set, this.constraints) : closure(this.size, set, this.constraints.functional)
+    return this.hasMultivalued && !this.functionalMemo ? mixedClosure(this.size, set, this.constraints) : closure(this.size, set, this.functionalMemo ?? this.constraints.functional)
   }
 
   implies(dependency: Dependency | Multivalued): boolean {
@@ -70,7 +107,8 @@ export class Relation {
   }
 
   get keys(): Keys {
-    return this.functional ? this.result!.keys : mixedKeys(this.size, this.constraints, { limit: 500 })
+    this.keysMemo ??= this.result?.keys ?? mixedKeys(this.size, this.constraints, limited(this.limits.sets))
+    return this.keysMemo
   }
 
   /** The attributes that stand in some key; undefined where not every key is known. */
@@ -82,25 +120,30 @@ export class Relation {
   /** The highest form; undefined where a limit stopped the search. Fourth is told apart only where multivalued dependencies are given. */
   get form(): RelationForm | undefined {
     const form = this.result?.form
-    return form === 'BCNF' && this.constraints.multivalued.length > 0 && this.fourth.length === 0 ? '4NF' : form
+    return form === 'BCNF' && this.hasMultivalued && this.fourth.length === 0 ? '4NF' : form
   }
 
   /** Lower forms first. */
   get violations(): FormViolation[] {
     const functional = this.result?.violations ?? []
     return [
-      ...functional.map(({ form, dependency, key }): FormViolation => ({ form, dependency, ...key ? { key } : {} })),
+      ...functional,
       ...this.fourth.filter(({ from }) => !functional.some(other => other.dependency.from.equals(from))).map((dependency): FormViolation => ({ form: '4NF', dependency })),
     ]
   }
 
   private get result(): NormalFormResult | undefined {
-    this.resultMemo ??= this.functional && normalForm(this.size, this.functional, { ...this.limits, nonAtomic: this.options.nonAtomic ?? false })
+    const { nonAtomic = false, onStep } = this.options
+    const cancelled = (): boolean => {
+      onStep?.()
+      return false
+    }
+    this.resultMemo ??= this.functional && normalForm(this.size, this.functional, { ...limited(this.limits.keys), nonAtomic, cancelled })
     return this.resultMemo
   }
 
   private get fourth(): readonly Multivalued[] {
-    this.fourthMemo ??= this.constraints.multivalued.length > 0 ? fourthFormViolations(this.size, this.constraints) : []
+    this.fourthMemo ??= this.hasMultivalued ? fourthFormViolations(this.size, this.constraints) : []
     return this.fourthMemo
   }
 
@@ -112,7 +155,7 @@ export class Relation {
   }
 
   private workOutPart(attributes: AttributeSet): RelationPart | undefined {
-    const limits = { limit: Math.min(PART_LIMIT, this.limits.limit) }
+    const limits = limited(this.limits.part)
     const found = this.functional && keysOfPart(this.size, attributes, this.functional, limits)
     if (!found) return undefined
     const smaller = new Universe(this.universe.list(attributes))
@@ -120,7 +163,7 @@ export class Relation {
     const { form, violations } = normalForm(smaller.size, within, limits)
     const back = (set: AttributeSet): AttributeSet => this.universe.set(smaller.list(set))
     const first = violations[0]?.dependency
-    const isFourth = form === 'BCNF' && this.constraints.multivalued.length > 0 ? isInFourthForm(this.size, attributes, this.constraints, { limit: 500 }) : false
+    const isFourth = form === 'BCNF' && this.hasMultivalued ? isInFourthForm(this.size, attributes, this.constraints, limited(this.limits.sets)) : false
     return { keys: found.keys, form: isFourth === undefined ? undefined : isFourth ? '4NF' : form, violation: first && { from: back(first.from), to: back(first.to) } }
   }
 }

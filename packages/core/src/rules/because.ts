@@ -9,10 +9,6 @@ export function becauseOf(code: BecauseCode, params: Because['params'], placed?:
   return placed ? { code, params, place: placed.span } : { code, params }
 }
 
-export function listInWords(names: readonly string[]): string {
-  return names.length < 2 ? names.join('') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`
-}
-
 export function keyInWords(table: Table, key: Key): string {
   const isPrimary = table.primaryKey !== null && sameColumns(table.primaryKey.columns, key.columns)
   return `${isPrimary ? 'PRIMARY KEY' : 'UNIQUE'} (${key.columns.join(', ')})`

@@ -1,6 +1,7 @@
 import { closure, keysOfPart } from '../dependencies'
 import { sameName, type Schema, type Table } from '../schema'
-import { becauseOf, listInWords } from './because'
+import { becauseOf } from './because'
+import { listInWords } from '../findings'
 import { dependenciesAround, factName, factsIn, factsOfPath } from './facts'
 import type { Reading } from './reading'
 import { absent, says, type Of, type Result } from './result'

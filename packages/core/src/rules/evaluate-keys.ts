@@ -1,4 +1,5 @@
-import { becauseOf, keyInWords, listInWords } from './because'
+import { becauseOf, keyInWords } from './because'
+import { listInWords } from '../findings'
 import type { ColumnAt, Occurrence, OccurrenceTree } from './occurrences'
 import type { Reading } from './reading'
 import {

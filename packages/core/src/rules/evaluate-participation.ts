@@ -1,6 +1,6 @@
-import { assertUnreachable } from '../findings'
+import { assertUnreachable, listInWords } from '../findings'
 import { findColumn, sameName, type Table } from '../schema'
-import { becauseOf, listInWords } from './because'
+import { becauseOf } from './because'
 import { checksOn } from './check-values'
 import type { Reading } from './reading'
 import { absent, outside, says, type Of, type Result } from './result'

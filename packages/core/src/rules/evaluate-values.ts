@@ -1,5 +1,6 @@
 import { findColumn, findTable, fit, sameName, type Column, type Reference, type Table } from '../schema'
-import { becauseOf, listInWords } from './because'
+import { becauseOf } from './because'
+import { listInWords } from '../findings'
 import { checksOn } from './check-values'
 import type { Reading } from './reading'
 import { absent, outside, says, type Of, type Result } from './result'

@@ -1,6 +1,6 @@
 import { findEntity, type World, type WorldAttribute, type WorldEntity, type WorldRole } from '../alignment'
 import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
-import { listInWords } from './because'
+import { listInWords } from '../findings'
 import { checkSamples } from './check-samples'
 import type { Rule, RuleEntry } from './rule'
 import { capital, isReadable, nameInWords, one, plural } from './sentences'

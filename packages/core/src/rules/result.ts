@@ -1,5 +1,6 @@
 import { declaredKeys, sameName, type Table } from '../schema'
-import { becauseOf, keyInWords, listInWords } from './because'
+import { becauseOf, keyInWords } from './because'
+import { listInWords } from '../findings'
 import { OccurrenceTree, type ColumnAt, type Implication, type Occurrence, type Origin } from './occurrences'
 import type { Reading } from './reading'
 import type { Rule } from './rule'

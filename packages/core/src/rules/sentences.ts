@@ -1,5 +1,4 @@
-import { listInWords } from './because'
-import { assertUnreachable } from '../findings'
+import { listInWords, assertUnreachable } from '../findings'
 import type { Rule } from './rule'
 
 /** `seeds_sent` is read "seeds sent". */

@@ -1,6 +1,6 @@
 import { findEntity, type World } from '../alignment'
 import { findColumn, findTable, type Schema } from '../schema'
-import { listInWords } from './because'
+import { listInWords } from '../findings'
 import { elementsOf, partsOf, type Rule, type RuleEntry } from './rule'
 
 /** Elements that a sentence names, in any of its parts, and the world does not have: in words, empty when all is well. */

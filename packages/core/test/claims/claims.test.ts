@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { NO_CLAIMS, judgeClaim, judgedFindings, ownFindings, proposeClaimRules, readClaims, type DependencyClaims, type RelationTask } from '../../src/claims'
+import { NO_CLAIMS, RelationTask, judgeClaim, judgedFindings, ownFindings, proposeClaimRules, readClaims, workingOf, type DependencyClaims } from '../../src/claims'
 import type { ClaimQuestion, Verdict } from '../../src/rules'
 
 /** A small ledger: an accession comes from one trip, a trip visits one site, a site has one altitude; each accession is weighed many times. */
@@ -96,6 +96,19 @@ describe('claims, judged by meaning', () => {
     expect(read.relation.keys.complete).toBe(false)
   })
 
+  it('does not tell fourth form from Boyce-Codd where no multivalued dependency is given, and does where one is', () => {
+    const whole: RelationTask = { ...TASK, attributes: ['taxon', 'genus', 'family'], dependencies: 'taxon -> genus, family', asks: { ...TASK.asks, closures: [] } }
+    const asked = (task: RelationTask, part: Partial<DependencyClaims>, about: ClaimQuestion) => judgeClaim(readClaims(task, claims(part)), about).verdict
+    expect((['BCNF', '4NF', '3NF'] as const).map(form => asked(whole, { form }, { ask: 'form' }))).toEqual(['upheld', 'upheld', 'too strict'])
+    expect(asked(whole, { split: 'taxon genus family' }, { ask: 'parts in form', form: '4NF' })).toBe('upheld')
+    const mixed: RelationTask = { ...whole, attributes: ['trip', 'collector', 'site'], dependencies: 'trip ->> collector' }
+    expect((['BCNF', '4NF'] as const).map(form => asked(mixed, { form }, { ask: 'form' }))).toEqual(['upheld', 'broken'])
+    expect(asked(mixed, { split: 'trip collector site' }, { ask: 'parts in form', form: '4NF' })).toBe('broken')
+    expect(asked(mixed, { split: 'trip collector; trip site' }, { ask: 'parts in form', form: '4NF' })).toBe('upheld')
+    expect(asked(mixed, { reason: 'trip ->> collector' }, { ask: 'reason' })).toBe('upheld')
+    expect(asked(mixed, { dependencies: 'trip ->> site' }, { ask: 'dependency', from: ['trip'], to: ['collector'], multi: true })).toBe('upheld')
+  })
+
   it('says on its own what is trivial, redundant and superfluous, and by the case what is surplus or no key', () => {
     const read = readClaims(TASK, claims({ dependencies: 'trip -> trip; trip -> site; site -> altitude; trip -> altitude; accession, site -> trip; accession -> trip', keys: 'accession; accession weighing site' }))
     expect(ownFindings(read).map(({ code }) => code)).toEqual(['dependencies.trivial', 'dependencies.redundant', 'dependencies.redundant'])
@@ -114,5 +127,29 @@ describe('the proposed rule sheet', () => {
 
   it('asks for no dependencies where they are given', () => {
     expect(proposeClaimRules({ ...TASK, isGiven: true }).some(({ rule }) => rule.kind === 'claim' && rule.about.ask === 'dependency')).toBe(false)
+  })
+})
+
+describe('the working of a relation', () => {
+  it('has everything that follows, the rule sheet with it, and tells of its steps', () => {
+    let steps = 0
+    const working = workingOf({ ...TASK }, RIGHT.split, () => steps++)
+    expect(working).toMatchObject({ keys: [['accession', 'weighing']], keysComplete: true, prime: ['accession', 'weighing'], form: '1NF', difficulty: { keys: 1, form: '1NF' } })
+    expect(working.rules).toEqual(proposeClaimRules(TASK))
+    expect(working.split).toMatchObject({ lossless: true, lost: [] })
+    expect(working.violations.length).toBeGreaterThan(0)
+    expect(steps).toBeGreaterThan(0)
+  })
+
+  it('writes its splits as they are read: both are lossless, and in their forms', () => {
+    const { synthesis, bcnf } = workingOf(TASK, '')
+    for (const [split, form] of [[synthesis, '3NF'], [bcnf.text, 'BCNF']] as const) {
+      for (const about of [{ ask: 'lossless' }, { ask: 'parts in form', form }, { ask: 'no part too many', form }, { ask: 'keys of parts' }] as const) expect(judge({ split }, about).verdict).toBe('upheld')
+    }
+  })
+
+  it('keeps a fresh task to those whose dependencies are given', () => {
+    expect(RelationTask.safeParse({ ...TASK, isFresh: true }).error?.issues[0]?.path).toEqual(['isFresh'])
+    expect(RelationTask.safeParse({ ...TASK, isGiven: true, isFresh: true }).success).toBe(true)
   })
 })
