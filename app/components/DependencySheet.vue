@@ -244,5 +244,5 @@ summary { cursor: pointer; color: var(--verdigris); font-weight: 600; }
 .assumptions textarea { width: 100%; background: var(--sheet); border-bottom: 1px solid var(--rule-strong); padding: 6px 8px; font-size: 14px; line-height: 1.4; resize: vertical; }
 .tree { margin-top: 8px; }
 @media (max-width: 1023px) { .columns { grid-template-columns: minmax(0, 1fr); } .follows { border: 0; padding: 0; } }
-@media print { .tools, .follows, .picked { display: none; } .dependencies { overflow: visible; } .columns { display: block; } }
+@media print { .tools, .follows, .picked, .tree, h3 button { display: none; } .dependencies { overflow: visible; } .columns { display: block; } }
 </style>

@@ -177,5 +177,6 @@ function focusSlip(i: number): void {
 .ways { display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: baseline; padding: 8px 0 2px; }
 select { font: 12.5px var(--font-mono); background: var(--sheet); border-bottom: 1px solid var(--rule-strong); padding: 2px 4px; max-width: 320px; }
 kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; background: var(--sheet); color: var(--ink); }
+@media print { .ways, .badges, .begin, .slip .badge { display: none; } .held { border-color: var(--rule-strong); } }
 .evidence { border-left: 3px solid var(--rule-strong); padding: 4px 0 4px 14px; margin-top: 8px; display: grid; gap: 12px; }
 </style>

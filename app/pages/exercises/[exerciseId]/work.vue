@@ -356,4 +356,5 @@ dt { color: var(--soft); }
 .switch button[aria-pressed=true] { color: var(--ink); box-shadow: inset 0 3px 0 var(--verdigris); }
 .two { display: grid; grid-template-columns: 1fr 1fr; gap: 20px; }
 .two pre { border: 1px solid var(--rule-strong); padding: 10px; font-size: 12.5px; max-height: 50vh; overflow: auto; margin: 8px 0 12px; }
+@media print { .switch, .tabs, .rail, .brief-side, .margin-side, .banner { display: none; } .desk { display: block; height: auto; } .sheet { overflow: visible; box-shadow: none; } }
 </style>
