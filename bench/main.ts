@@ -1,3 +1,4 @@
+import { rows } from './rows'
 import { readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { Universe, candidateKeys, closure, keysOneByOne, type Dependency } from '../packages/core/src/dependencies'
@@ -132,4 +133,5 @@ await marking()
 await theory()
 await tangle()
 await claims()
+rows(report, short)
 if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

@@ -6,8 +6,8 @@ export class CallError extends Error {
   override readonly name = 'CallError'
 }
 
-export const COMMANDS = ['dependencies', 'script', 'mark', 'help'] as const
-const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value' }
+export const COMMANDS = ['dependencies', 'rows', 'script', 'mark', 'help'] as const
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value' }
 const DIALECTS = ['postgresql', 'mysql', 'iso']
 
 export interface Call {
@@ -17,11 +17,16 @@ export interface Call {
   readonly strict: boolean
   readonly dialect: string
   readonly csv: string | undefined
+  /** The most columns on the left of a dependency that is looked for in rows. */
+  readonly maxDeterminant: number | undefined
+  /** The share of rows that may speak against a dependency that nearly holds. */
+  readonly error: number | undefined
 }
 
 export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
 
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
+  rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
   mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json or folders of them)   [--csv OUT]
 
@@ -47,7 +52,17 @@ export function readCall(args: readonly string[]): Call {
   }
   const dialect = options.get('--dialect') ?? 'postgresql'
   if (!DIALECTS.includes(dialect)) throw new CallError(`the dialect "${dialect}" is not read yet; there are ${DIALECTS.join(', ')}`)
-  return { command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv') }
+  return {
+    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv'), maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
+  }
+}
+
+function numberIn(options: ReadonlyMap<string, string>, name: string, most: number, isWhole: boolean): number | undefined {
+  const written = options.get(name)
+  if (written === undefined) return undefined
+  const value = Number(written)
+  if (written.trim() === '' || !(value >= 0 && value <= most) || (isWhole && !Number.isInteger(value))) throw new CallError(`${name} needs a ${isWhole ? 'whole ' : ''}number from 0 to ${most}, not "${written}"`)
+  return value
 }
 
 export interface Input { readonly name: string, readonly text: string }
@@ -55,12 +70,12 @@ export interface Input { readonly name: string, readonly text: string }
 const LARGEST_FILE = 64_000_000
 
 /** The files named, folders opened (one level, by name); "-" is standard input. */
-export function readInputs(paths: readonly string[], endings: readonly string[]): Input[] {
+export function readInputs(paths: readonly string[], endings: readonly string[], decode: Decode = decodeUtf8): Input[] {
   const inputs = paths.flatMap((path) => {
-    if (path === '-') return [{ name: '-', text: decode('-', readFileSync(0)) }]
+    if (path === '-') return [{ name: '-', text: decode(readFileSync(0), '-') }]
     const found = stat(path)
-    if (!found.isDirectory()) return [readInput(path)]
-    return readdirSync(path).filter(name => endings.some(ending => name.endsWith(ending))).sort().map(name => readInput(join(path, name)))
+    if (!found.isDirectory()) return [readInput(path, decode)]
+    return readdirSync(path).filter(name => endings.some(ending => name.endsWith(ending))).sort().map(name => readInput(join(path, name), decode))
   })
   if (inputs.length === 0) throw new CallError(paths.length === 0 ? 'name a file, or - for standard input' : `there is no ${endings.join(' or ')} file in ${paths.join(', ')}`)
   return inputs
@@ -75,12 +90,14 @@ function stat(path: string) {
   }
 }
 
-export function readInput(path: string): Input {
+export function readInput(path: string, decode: Decode = decodeUtf8): Input {
   if (stat(path).size > LARGEST_FILE) throw new CallError(`${path}: larger than ${LARGEST_FILE / 1_000_000} MB`)
-  return { name: path, text: decode(path, readFileSync(path)) }
+  return { name: path, text: decode(readFileSync(path), path) }
 }
 
-function decode(path: string, bytes: Buffer): string {
+type Decode = (bytes: Uint8Array, path: string) => string
+
+function decodeUtf8(bytes: Uint8Array, path: string): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
   }

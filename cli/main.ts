@@ -1,6 +1,7 @@
 import { CallError, HELP, readCall } from './call'
 import { runDependencies } from './dependencies'
 import { runMark } from './mark'
+import { runRows } from './rows'
 import { runScript } from './script'
 
 /** `nomenklatura COMMAND [FILE | - …] [options]`: 0 done, 1 with --strict and a finding of severity error, 2 the call or the input cannot be used. */
@@ -11,6 +12,7 @@ async function main(args: readonly string[]): Promise<number> {
       console.log(HELP)
       return 0
     case 'dependencies': return runDependencies(call)
+    case 'rows': return runRows(call)
     case 'script': return runScript(call)
     case 'mark': return runMark(call)
   }

@@ -18,6 +18,43 @@ const file = (name: string, text: string): string => {
   return join(folder, name)
 }
 
+describe('rows', () => {
+  const LEDGER = 'no,taxon,family,collectors,phone_1,phone_2\n' + Array.from({ length: 24 }, (_, i) => `${i + 1},taxon ${i % 6},family ${i % 3},0${i % 4 + 10}; 0${i % 5 + 20},${i % 7},${i % 9}`).join('\n')
+
+  it('answers in the published shape', () => {
+    const { status, stdout } = run(['rows', file('ledger.csv', LEDGER), '--json', '--max-determinant', '2'])
+    expect(status).toBe(0)
+    const answer = JSON.parse(stdout)
+    expect(answer).toMatchObject({ rows: 24, repeating: [['phone_1', 'phone_2'], ['collectors']], findings: [], complete: true })
+    expect(answer.keys).toContainEqual(['no'])
+    expect(answer.columns[3]).toMatchObject({ name: 'collectors', type: 'varchar', size: '8', required: true, list: { separator: ';', cells: 24, most: 2 } })
+    expect(answer.dependencies).toContainEqual({ from: ['taxon'], to: 'family', support: 24, look: 'meant' })
+    expect(answer.dependencies.every(({ from }: { from: string[] }) => from.length <= 2)).toBe(true)
+    expect(answer.proposal).toMatchObject({ spurious: 0, missing: 0 })
+  })
+
+  it('says in words what it found, and names a ragged line', () => {
+    const { status, stdout } = run(['rows', '-', '--strict'], 'no,taxon\n1,Poa\n2,Carex,extra\n')
+    expect(status).toBe(0)
+    expect(stdout).toContain('Line 3 has 3 cells')
+    expect(stdout).toContain('Could identify a row')
+  })
+
+  it('reads what is not UTF-8 as older office programs wrote it', () => {
+    writeFileSync(join(folder, 'old.csv'), Buffer.from('site,n\nS\xF8r,1\nNord,2\n', 'latin1'))
+    expect(JSON.parse(run(['rows', join(folder, 'old.csv'), '--json']).stdout).columns[0].examples).toContain('Sør')
+  })
+
+  it.each([
+    ['nothing', '', [], 'no line with anything on it'], ['no rows', 'a,b\n', [], 'no row below'], ['a bound that is none', 'a\n1\n', ['--max-determinant', 'two'], '--max-determinant needs a whole number'], ['an error above 1', 'a\n1\n', ['--error', '1.5'], '--error needs a number'],
+  ])('refuses %s in one line', (_, text, options, reason) => {
+    const { status, stderr } = run(['rows', '-', ...options], text)
+    expect(status).toBe(2)
+    expect(stderr.trim().split('\n')).toHaveLength(1)
+    expect(stderr).toContain(reason)
+  })
+})
+
 describe('dependencies', () => {
   it('answers in the published shape', () => {
     const { status, stdout } = run(['dependencies', '-', '--json'], JSON.stringify({

@@ -1,0 +1,95 @@
+import { discover, type DiscoveryOptions, type FoundDependency } from './discover'
+import { nearlyHolding } from './nearly'
+import { numberedColumns } from './numbered'
+import { profile, type ColumnProfile } from './profile'
+import { proposeSplit, type NamedDependency, type Repeating, type SplitProposal } from './propose-split'
+import type { FlatTable } from './table'
+
+/** What a dependency that holds looks like: meant, or held by so few rows that the next one may break it, or only because its left side is a key. */
+export type Look = 'meant' | 'accidental' | 'of a key'
+
+export interface HoldingDependency {
+  readonly from: readonly string[]
+  readonly to: string
+  readonly support: number
+  readonly look: Look
+}
+
+export interface NearlyHolding {
+  readonly from: readonly string[]
+  readonly to: string
+  readonly error: number
+  /** Positions of the rows that speak against it. */
+  readonly rows: readonly number[]
+}
+
+/** What was found in a table: everything but its profile. */
+export interface FoundInRows {
+  readonly keys: readonly (readonly string[])[]
+  readonly dependencies: readonly HoldingDependency[]
+  readonly nearly: readonly NearlyHolding[]
+  readonly duplicates: number
+  /** False where the search was cut short: what is named holds. */
+  readonly complete: boolean
+}
+
+/** Everything about a flat table. */
+export interface RowsAnswer extends FoundInRows {
+  readonly rows: number
+  readonly columns: readonly ColumnProfile[]
+  readonly repeating: readonly Repeating[]
+  readonly proposal: SplitProposal
+}
+
+export interface RowsOptions extends DiscoveryOptions {
+  /** The share of rows that may speak against a dependency that nearly holds. @defaultValue 0.05 */
+  readonly error?: number
+}
+
+/** Profile, keys, dependencies and a split by those that look meant. Time: see `discover`. */
+export function analyseRows(table: FlatTable, options: RowsOptions = {}): RowsAnswer {
+  const columns = profile(table)
+  const found = findInRows(table, options)
+  const repeating = repeatingFacts(table.columns, columns)
+  return { rows: table.rows.length, columns, repeating, ...found, proposal: proposeSplit(table, meantDependencies(found, repeating), repeating) }
+}
+
+export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundInRows {
+  const { dependencies, keys, duplicates, complete } = discover(table, options)
+  const names = (positions: readonly number[]): string[] => positions.map(at => table.columns[at]!)
+  const nearly = nearlyHolding(table, dependencies, { error: options.error ?? 0.05 })
+  return {
+    keys: keys.map(names), duplicates, complete,
+    dependencies: dependencies.map(found => ({ from: names(found.from), to: table.columns[found.to]!, support: found.support, look: lookOf(found, table.rows.length - duplicates) })),
+    nearly: nearly.map(({ from, to, error, rows }) => ({ from: names(from), to: table.columns[to]!, error, rows })),
+  }
+}
+
+/** A left side shared by fewer rows than this, or than a tenth of all, says little. */
+const FEW = 4
+
+function lookOf({ from, support }: FoundDependency, rows: number): Look {
+  if (support === 0 && rows > 1) return 'of a key'
+  return support >= Math.max(FEW, rows / 10) && from.length <= 2 ? 'meant' : 'accidental'
+}
+
+export function repeatingFacts(names: readonly string[], columns: readonly Pick<ColumnProfile, 'name' | 'list'>[]): Repeating[] {
+  return [
+    ...numberedColumns(names).map(group => ({ columns: group, separator: null })),
+    ...columns.flatMap(({ name, list }) => list ? [{ columns: [name], separator: list.separator }] : []),
+  ]
+}
+
+/** What a split is proposed by: the dependencies that look meant, without repeating facts on the left, and what the smallest key fixes. */
+export function meantDependencies({ dependencies, keys }: Pick<FoundInRows, 'dependencies' | 'keys'>, repeating: readonly Repeating[]): NamedDependency[] {
+  const folded = new Set(repeating.flatMap(({ columns }) => columns))
+  const isPlain = (from: readonly string[]): boolean => from.every(name => !folded.has(name))
+  const byLeft = new Map<string, { from: readonly string[], to: string[] }>()
+  const key = keys.find(isPlain)
+  for (const { from, to, look } of dependencies) {
+    if (!isPlain(from) || !(look === 'meant' || (key && from.length === key.length && from.every(name => key.includes(name))))) continue
+    const left = from.join('\0')
+    byLeft.set(left, { from, to: [...byLeft.get(left)?.to ?? [], to] })
+  }
+  return [...byLeft.values()]
+}

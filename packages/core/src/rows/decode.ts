@@ -1,0 +1,21 @@
+export interface Decoded {
+  readonly text: string
+  readonly encoding: 'UTF-8' | 'UTF-16' | 'Windows-1252'
+}
+
+interface Decoder { decode: (bytes: Uint8Array) => string }
+/** A global of every host by the Encoding Standard of WHATWG; not a part of the language, so it is named here. */
+const { TextDecoder } = globalThis as unknown as { TextDecoder: new (label: string, options?: { fatal?: boolean, ignoreBOM?: boolean }) => Decoder }
+
+/** The text of some bytes: by their byte order mark, else as UTF-8 where they are, else as the usual encoding of older office programs. Never fails. */
+export function decodeText(bytes: Uint8Array): Decoded {
+  const [a, b] = bytes
+  if (a === 0xFF && b === 0xFE) return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' }
+  if (a === 0xFE && b === 0xFF) return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' }
+  try {
+    return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' }
+  }
+  catch {
+    return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' }
+  }
+}

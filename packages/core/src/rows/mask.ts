@@ -1,0 +1,20 @@
+/** A text with each capital as A, each small letter as a, each digit as 9; other characters as they stand. */
+export function maskOf(value: string): string {
+  return value.replace(/\p{Lu}/gu, 'A').replace(/\p{Ll}/gu, 'a').replace(/\d/g, '9')
+}
+
+/** The longest text that may have a format: longer ones are words and sentences. */
+const LONGEST = 40
+
+/** The mask that all values share; null where there is none, or it says nothing but that they are words. */
+export function formatOf(values: readonly string[]): string | null {
+  if (values.length === 0 || values.some(value => value.length > LONGEST)) return null
+  const mask = maskOf(values[0]!)
+  if (!values.every(value => maskOf(value) === mask)) return null
+  return /[A9]/.test(mask) && !/^-?9*(?:\.9*)?$/.test(mask) && (values.length > 1 || /\d/.test(values[0]!)) ? mask : /^9{2,}$/.test(mask) && values.some(value => value.startsWith('0')) ? mask : null
+}
+
+/** Whether a value is of the form that a mask says. */
+export function fitsMask(value: string, mask: string): boolean {
+  return maskOf(value) === maskOf(mask)
+}

@@ -1,0 +1,11 @@
+/** Columns that are the same fact numbered: phone_1, phone_2. Each group in the order of the table. */
+export function numberedColumns(columns: readonly string[]): string[][] {
+  const groups = new Map<string, string[]>()
+  for (const name of columns) {
+    const match = /^(.*?[^\d_\s-])[_\s-]*(\d{1,2})(.*)$/.exec(name)
+    if (!match) continue
+    const stem = `${match[1]!.toLowerCase()}#${match[3]!.toLowerCase()}`
+    groups.set(stem, [...groups.get(stem) ?? [], name])
+  }
+  return [...groups.values()].filter(group => group.length > 1)
+}
