@@ -28,7 +28,7 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
   rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
-  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json or folders of them)   [--csv OUT]
+  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .csv dictionaries or folders of them)   [--csv OUT]
 
   --json      one JSON value; with several files one per line, each with its file
   --strict    exit status 1 if there is a finding of severity error

@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/formats'
 import { lineIndex, wording } from '@nomenklatura/core/findings'
+import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
 import { accountInWords, markAnswer, markedPoints, personalExercise, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
 import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
 
@@ -26,7 +27,7 @@ export function runMark({ files, json, strict, csv }: Call): number {
   if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
   const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
   const reports: MarkReport[] = []
-  const inputs = readInputs(answerFiles, ['.sql', '.json'])
+  const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv'])
   for (const [i, input] of inputs.entries()) {
     const report = markOne(exercise, input)
     reports.push(report)
@@ -45,8 +46,13 @@ function readExercise(input: Input): ExerciseDocument {
   return parsed.data
 }
 
-/** An answer: a document, or a script alone. */
+/** An answer: a document, a dictionary as CSV, or a script alone. */
 function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | undefined } {
+  if (input.name.endsWith('.csv')) {
+    const dictionary = dictionaryFromCsv(input.text)
+    if (!dictionary) throw new CallError(`${input.name}: is no dictionary: its first line names no "field"`)
+    return { script: '', dictionary }
+  }
   if (!input.name.endsWith('.json')) return { script: input.text }
   const parsed = AnswerDocument.safeParse(parseJson(input))
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
@@ -54,7 +60,9 @@ function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | und
 }
 
 /** The text that a finding's place is in. */
-function textOf({ script, claims }: MarkableAnswer, field: string | undefined): string {
+function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | undefined): string {
+  const slot = field === undefined ? undefined : placeInField(field)
+  if (slot) return dictionary?.entries[slot.entry]?.[slot.slot] ?? ''
   if (field === undefined || !claims) return script
   const closure = /^closure (\d+)$/.exec(field)
   return closure ? claims.closures[Number(closure[1])] ?? '' : String(claims[field as keyof typeof claims] ?? '')

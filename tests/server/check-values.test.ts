@@ -57,3 +57,12 @@ it('numbers: 400 expressions, eight values each', async () => {
 it('texts: 300 expressions, seven values each', async () => {
   expect(await agree(fc.sample(ofTexts, { numRuns: 300, seed: 11 }), 't', 'text', ['shore', 'meadow', 'SKV-1', '', 'Bay', 'bay ', null])).toEqual([])
 })
+
+const piece = fc.constantFrom('[A-Z]', '[a-z]', '[0-9]', '[A-Z-]', '[^0-9]', 's', 'S', 'K', '-', 'o', '1', '\\d', '\\.', '[SB]', ' ')
+const pattern = fc.tuple(fc.constantFrom('^', ''), fc.array(fc.tuple(piece, fc.constantFrom('', '', '{3}', '{1,2}', '+', '*', '?')).map(parts => parts.join('')), { minLength: 1, maxLength: 5 }), fc.constantFrom('$', ''))
+  .map(([begin, pieces, end]) => `${begin}${pieces.join('')}${end}`).filter(text => (text.match(/[+*]/g) ?? []).length <= 3)
+
+it('regular expressions: 300 patterns, eight values each', async () => {
+  const expressions = fc.sample(fc.tuple(pattern, fc.constantFrom('~', '~*')), { numRuns: 300, seed: 5 }).map(([text, operator]) => `t ${operator} '${text}'`)
+  expect(await agree(expressions, 't', 'text', ['shore', 'meadow', 'SKV-1', 'SKV-00417', 'Bay', 'bay ', '1.5', null])).toEqual([])
+})

@@ -1,1 +1,10 @@
-export {}
+export {
+  Dictionary, DictionaryEntry, EMPTY_DICTIONARY, MOST_ENTRIES, NEW_ENTRY, SLOTS, SLOT_NAMES, entitiesOf, isEmptyDictionary, type Slot,
+} from './document'
+export { readType } from './types'
+export { fieldName, placeInField, placeOf, type DictionaryPlace } from './place'
+export { dictionaryFinding, readDictionary, type ReadDictionary } from './read-dictionary'
+export { checkDictionary, checkExample, differencesFromKey, readBack } from './check-dictionary'
+export { describeType, dictionaryFromRows, dictionaryFromSchema } from './draft'
+export { dictionaryToComment, dictionaryToCsv, factsInWords, typeInWords } from './write'
+export { dictionaryFromCsv, pasteCells, slotValue, withSlot } from './paste'

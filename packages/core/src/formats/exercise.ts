@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { DependencyClaims, RelationTask } from '../claims'
+import { Dictionary } from '../dictionary'
+import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
@@ -28,6 +30,20 @@ export const DEFAULT_RUBRIC: Rubric = { tooStrict: 0.5, permissiveNeedsConstrain
 /** A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none where nothing does. */
 export const PinShape = z.object({ element: z.string().min(1).max(200), to: z.array(z.string().min(1).max(400)).max(5) })
 
+/** The most rows, and characters in all, that an exercise shows its students. */
+export const MOST_EXERCISE_ROWS = 1000
+const MOST_EXERCISE_TEXT = 400_000
+
+/** A flat table of sample rows: the second leaf of the brief. Cells are the exact text, an empty one is a missing value. */
+export const ExerciseRows = z.object({
+  name: z.string().trim().min(1).max(60),
+  columns: z.array(z.string().min(1).max(60)).min(1).max(MOST_COLUMNS).refine(names => new Set(names.map(name => name.toLowerCase())).size === names.length, 'A column is named twice.'),
+  rows: z.array(z.array(z.string().max(2000))).max(MOST_EXERCISE_ROWS),
+})
+  .refine(({ columns, rows }) => rows.every(row => row.length === columns.length), { path: ['rows'], message: 'Every row needs as many cells as there are columns.' })
+  .refine(({ rows }) => rows.reduce((sum, row) => row.reduce((chars, cell) => chars + cell.length, sum), 0) <= MOST_EXERCISE_TEXT, { path: ['rows'], message: 'The rows are too long: at most 400,000 characters in all.' })
+export type ExerciseRows = z.infer<typeof ExerciseRows>
+
 /** An exercise as one document: what the command line reads and the database keeps as a revision. Public; the version rises with its shape. */
 export const ExerciseDocument = z.object({
   format: z.literal('nomenklatura-exercise'),
@@ -35,12 +51,14 @@ export const ExerciseDocument = z.object({
   title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
   brief: z.string().max(50_000),
   dialect: z.enum(['postgresql', 'mysql']),
-  sheets: z.array(z.enum(['dependencies', 'script'])).min(1),
+  sheets: z.array(z.enum(['dependencies', 'dictionary', 'script'])).min(1),
   /** What the Dependencies sheet is about; needed where that is asked. */
   relation: RelationTask.optional(),
+  /** Given rows that students may look at and ask. */
+  rows: ExerciseRows.optional(),
   helpLevel: z.enum(HELP_LEVELS),
   starter: z.string().max(LONGEST_ANSWER).nullable(),
-  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), pins: z.array(PinShape).max(200).optional() })).max(5),
+  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), dictionary: Dictionary.optional(), pins: z.array(PinShape).max(200).optional() })).max(5),
   glossary: z.array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) })).max(500),
   samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
   rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),
@@ -55,6 +73,7 @@ export const AnswerDocument = z.object({
   student: z.string().max(200).optional(),
   script: z.string().max(LONGEST_ANSWER).default(''),
   claims: DependencyClaims.optional(),
+  dictionary: Dictionary.optional(),
   /** By which a task that is fresh for each student is made again. */
   seed: z.string().max(100).optional(),
 })

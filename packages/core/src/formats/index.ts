@@ -1,5 +1,5 @@
 export {
-  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, HELP_LEVELS, LONGEST_ANSWER, PinShape, Rubric, documentFaults, emptyExercise,
+  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, ExerciseRows, HELP_LEVELS, LONGEST_ANSWER, MOST_EXERCISE_ROWS, PinShape, Rubric, documentFaults, emptyExercise,
   type HelpLevel,
 } from './exercise'
 export { jsonSchemas } from './json-schema'

@@ -1,5 +1,6 @@
 export { decidedCells, points, type AccountLine, type Cell, type Override, type Points, type Policy, type Thousandths } from './points'
-export { ENGINE_VERSION, explainRule, markAnswer, markScript, markedPoints, summaryOf, type MarkableAnswer, type MarkedCell, type Marking, type MarkingSummary, type PairingLine } from './mark'
+export { ENGINE_VERSION, explainRule, markAnswer, markScript, markedPoints, summaryOf, type MarkableAnswer, type MarkedCell, type MarkOptions, type Marking, type MarkingSummary } from './mark'
+export type { PairingLine } from './pairing-lines'
 export { personalExercise } from './mark-claims'
 export { askSeparately, nextRuleNumber } from './separate'
 export { accountInWords, pointsInWords } from './account'

@@ -3,6 +3,7 @@ import type { RuleEntry } from '../rules'
 import { soundPart, type Schema } from '../schema'
 import { readScript, type ReadScript } from '../sql'
 import type { RelationTask } from '../claims'
+import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
 import type { Sheet } from '../findings'
 import type { Policy } from './points'
 
@@ -13,7 +14,7 @@ export interface MarkableExercise {
   /** What the Dependencies sheet is about. */
   readonly relation?: RelationTask | undefined
   readonly starter: string | null
-  readonly models: readonly { readonly name: string, readonly script: string, readonly pins?: readonly Pin[] | undefined }[]
+  readonly models: readonly { readonly name: string, readonly script: string, readonly dictionary?: Dictionary | undefined, readonly pins?: readonly Pin[] | undefined }[]
   readonly glossary: readonly GlossaryEntry[]
   readonly samples: Samples
   readonly rules: readonly RuleEntry[]
@@ -24,7 +25,7 @@ export interface MarkableExercise {
 export interface PreparedExercise {
   readonly document: MarkableExercise
   readonly given: Schema
-  readonly model: ReadScript
+  readonly model: Pick<ReadScript, 'schema' | 'findings'>
   /** The vocabulary, read from the first model answer. */
   readonly world: World
   /** For each model answer the names by which it is recognised: the exercise's glossary and the model's own names. */
@@ -34,12 +35,24 @@ export interface PreparedExercise {
 /** Reads the starter and the model answers. An exercise without a model answer has an empty world. */
 export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const given: Schema = readScript(document.starter ?? '').schema
-  const model = readScript(document.models[0]?.script ?? '', { given })
-  const world = worldFromSchema(soundPart(model.schema), document.samples)
+  const model = readModel(document.models[0], given)
+  const world = worldFromSchema(soundPart(model.schema), { ...examplesIn(document.models[0]?.dictionary), ...document.samples })
   const { glossary } = document
-  const others = document.models.slice(1).map(({ script, pins = [] }) =>
-    [...glossary, ...namesIn(align(world, soundPart(readScript(script, { given }).schema), { glossary, pins }))])
+  const others = document.models.slice(1).map(other =>
+    [...glossary, ...namesIn(align(world, soundPart(readModel(other, given).schema), { glossary, pins: other.pins ?? [] }))])
   return { document, given, model, world, glossaries: [glossary, ...others] }
+}
+
+/** A model answer as it is read: its script, or where it has none its dictionary. */
+function readModel(model: MarkableExercise['models'][number] | undefined, given: Schema): Pick<ReadScript, 'schema' | 'findings'> {
+  const { script = '', dictionary } = model ?? {}
+  return script.trim() === '' && dictionary && !isEmptyDictionary(dictionary) ? readDictionary(dictionary, { given }) : readScript(script, { given })
+}
+
+/** The examples of a model dictionary are samples of their attributes. */
+function examplesIn(dictionary: Dictionary | undefined): Record<string, string[]> {
+  const samples = (dictionary?.entries ?? []).filter(({ example }) => example.trim() !== '')
+  return Object.fromEntries(samples.map(({ entity, field, example }) => [`${entity.trim().toLowerCase()}.${field.trim().toLowerCase()}`, [example.trim()]]))
 }
 
 /** The names that a further model answer has for the elements of the world. */

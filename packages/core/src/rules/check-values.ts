@@ -48,6 +48,7 @@ function isOpaque(expression: Expression): boolean {
     case 'call': return expression.args.some(isOpaque)
     case 'not': case 'negate': case 'isNull': case 'isTruth': return isOpaque(expression.of)
     case 'like': return isOpaque(expression.left) || isOpaque(expression.pattern)
+    case 'matches': return isOpaque(expression.left)
     default: return isOpaque(expression.left) || isOpaque(expression.right)
   }
 }
@@ -74,6 +75,7 @@ function truthOf(expression: Expression, column: string, value: string | null): 
     }
     case 'compare': return compared(expression.operator, valueOf(expression.left, column, value), valueOf(expression.right, column, value))
     case 'like': return like(valueOf(expression.left, column, value), valueOf(expression.pattern, column, value), expression.ignoresCase)
+    case 'matches': return matches(valueOf(expression.left, column, value), expression)
     case 'opaque': return ANY
     default: {
       const result = valueOf(expression, column, value)
@@ -83,7 +85,7 @@ function truthOf(expression: Expression, column: string, value: string | null): 
 }
 
 function isPredicate({ kind }: Expression): boolean {
-  return ['and', 'or', 'not', 'compare', 'like', 'isNull', 'isTruth', 'opaque'].includes(kind)
+  return ['and', 'or', 'not', 'compare', 'like', 'matches', 'isNull', 'isTruth', 'opaque'].includes(kind)
 }
 
 function and(a: Truths, b: Truths): Truths {
@@ -175,6 +177,11 @@ function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined 
   if (x && y) return compareDecimals(x, y)
   const areDates = [a.of, b.of].every(text => /^\d{4}-\d\d-\d\d/.test(text))
   return asksEquality || areDates ? (a.of < b.of ? -1 : 1) : undefined
+}
+
+function matches(value: Value, { pattern, ignoresCase }: Extract<Expression, { kind: 'matches' }>): Truths {
+  if (value.kind === 'null') return UNKNOWN
+  return value.kind === 'text' ? new RegExp(pattern.replaceAll(String.raw`\d`, '[0-9]'), ignoresCase ? 'i' : '').test(value.of) ? TRUE : FALSE : ANY
 }
 
 function like(value: Value, pattern: Value, ignoresCase: boolean): Truths {

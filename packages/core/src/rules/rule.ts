@@ -109,9 +109,15 @@ export function isAskedInScripts({ kind }: Rule): boolean {
   return kind !== 'hasSome' && kind !== 'claim'
 }
 
+/** A dictionary has no slot for actions, names of constraints and rows; the far side is a layout's, which it describes (semantics, section 5). */
+export function isAskedInDictionaries(rule: Rule): boolean {
+  return isAskedInScripts(rule) && !['onDelete', 'onUpdate', 'convention', 'givenRows'].includes(rule.kind)
+}
+
 /** The parts of an entry's sentence that a sheet can show. */
 export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and'>, sheet: Sheet): readonly Rule[] {
   if (sheet === 'dependencies') return partsOf(entry).filter(({ kind }) => kind === 'claim')
+  if (sheet === 'dictionary') return partsOf(entry).filter(isAskedInDictionaries)
   return sheet === 'script' ? partsOf(entry).filter(isAskedInScripts) : partsOf(entry)
 }
 

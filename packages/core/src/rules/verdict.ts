@@ -15,7 +15,7 @@ export interface Because {
 export type BecauseCode
   = | 'columns-of-row' | 'key-leads-to-row' | 'reference-leads-to-row' | 'reference-equals' | 'all-reached'
     | 'not-reached' | 'no-key-of' | 'nullable-key' | 'key-part-missing' | 'part-suffices' | 'held-back-by-key' | 'not-held-back'
-    | 'required' | 'optional' | 'required-path' | 'detour-optional' | 'reference-declared' | 'reference-missing' | 'reference-nowhere' | 'by-layout' | 'far-side-free' | 'far-side-inside'
+    | 'required' | 'optional' | 'required-path' | 'detour-optional' | 'reference-declared' | 'reference-missing' | 'reference-differs' | 'rule-unread' | 'slot-refuses' | 'slot-unknown' | 'reference-nowhere' | 'by-layout' | 'far-side-free' | 'far-side-inside'
     | 'far-side-required' | 'value-kept' | 'value-changed' | 'value-refused' | 'value-unknown'
     | 'not-total-part' | 'check-demands' | 'check-refuses' | 'check-unknown' | 'value-accepted' | 'value-admitted' | 'list-table' | 'list-refuses'
     | 'update-refused' | 'update-follows' | 'update-unlinked' | 'update-dangling' | 'update-surrogate' | 'null-refused'

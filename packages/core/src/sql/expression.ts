@@ -10,6 +10,7 @@ export type Expression
     | { readonly kind: 'compare', readonly operator: Comparison, readonly left: Expression, readonly right: Expression }
     | { readonly kind: 'arithmetic', readonly operator: '+' | '-' | '*', readonly left: Expression, readonly right: Expression }
     | { readonly kind: 'like', readonly left: Expression, readonly pattern: Expression, readonly ignoresCase: boolean }
+    | { readonly kind: 'matches', readonly left: Expression, readonly pattern: string, readonly ignoresCase: boolean }
     | { readonly kind: 'isNull', readonly of: Expression }
     | { readonly kind: 'isTruth', readonly of: Expression, readonly value: boolean }
     | { readonly kind: 'opaque', readonly columns: readonly string[] }
@@ -38,6 +39,16 @@ class Unreadable extends Error {}
 
 function opaque(tokens: readonly SqlToken[]): Expression {
   return { kind: 'opaque', columns: [...new Set(tokens.filter(({ kind }) => kind === 'word' || kind === 'quoted').map(({ text }) => text.toLowerCase()))] }
+}
+
+const CLASS = String.raw`\[\^?(?:[A-Za-z0-9](?:-[A-Za-z0-9])?|[ _.,:;/@#+*()'"&%!?])+-?\]`
+const CHARACTER = String.raw`\\d|\\[.()+*?/-]|[\w ,:;/@#'"&%!\u00A0-\uFFFF-]`
+const PIECE = String.raw`(?:${CLASS}|${CHARACTER})(?:\{\d{1,3}(?:,\d{0,3})?\}|[+*?])?`
+const PLAIN = new RegExp(`^\\^?(?:${PIECE}){0,40}\\$?$`)
+
+/** Literals, classes and counts one after another: what every engine reads alike, and in time linear for each place where it may begin. */
+function isPlainPattern(pattern: string): boolean {
+  return pattern.length <= 200 && PLAIN.test(pattern) && (pattern.match(/[+*]|,\}/g) ?? []).length <= 3
 }
 
 /** Recursive descent in the order of SQL's precedence: OR, AND, NOT, predicates, sums, products, atoms. */
@@ -131,7 +142,17 @@ class ExpressionReader {
     }
     if (this.take('LIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: false }
     if (this.take('ILIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: true }
+    if (this.take('~')) return this.matches(left)
     return undefined
+  }
+
+  /** A regular expression, as far as it is simple enough to be judged here. */
+  private matches(left: Expression): Expression {
+    const ignoresCase = this.take('*')
+    const token = this.peek()
+    if (token.kind !== 'string' || !isPlainPattern(token.text)) throw new Unreadable()
+    this.at++
+    return { kind: 'matches', left, pattern: token.text, ignoresCase }
   }
 
   private list(depth: number): Expression[] {
@@ -215,6 +236,7 @@ export function columnsOf(expression: Expression): Set<string> {
       case 'not': case 'negate': case 'isNull': case 'isTruth': visit(part.of); break
       case 'and': case 'or': case 'compare': case 'arithmetic': visit(part.left); visit(part.right); break
       case 'like': visit(part.left); visit(part.pattern); break
+      case 'matches': visit(part.left); break
       case 'literal': break
     }
   }

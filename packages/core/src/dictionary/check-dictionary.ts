@@ -1,0 +1,88 @@
+import type { Finding, FindingCode } from '../findings'
+import { checkSchema, findColumn, findTable, fit, isRequired, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
+import { fitsMask } from '../rows'
+import type { Dictionary, DictionaryEntry } from './document'
+import { fieldName, placeOf } from './place'
+import { dictionaryFinding, type ReadDictionary } from './read-dictionary'
+
+/** Findings of a schema that a dictionary can have as well; the rest are of scripts. */
+const OF_SCHEMAS: ReadonlySet<FindingCode> = new Set<FindingCode>(['keys.no-primary', 'keys.duplicate', 'references.not-a-key', 'references.no-target-key', 'references.count-differs', 'references.partly-null', 'types.money-as-float'])
+
+/** What is well formed and unwise, or does not fit together, each at its slot. */
+export function checkDictionary(dictionary: Dictionary, { schema }: Pick<ReadDictionary, 'schema'>): Finding[] {
+  const own = schema.tables.filter(({ given }) => !given)
+  return [
+    ...checkSchema(schema).filter(({ code }) => OF_SCHEMAS.has(code)).map((finding): Finding => ({ ...finding, sheet: 'dictionary', field: fieldName(placeOf(finding.place)), place: { start: 0, end: 0 } })),
+    ...own.flatMap(table => table.references.flatMap(reference => describedOtherwise(dictionary, schema, table, reference))),
+    ...own.flatMap(table => table.columns.flatMap(column => checkField(dictionary, table, column))),
+  ]
+}
+
+export interface KeyDifference { readonly column: Column, readonly key: Column, readonly target: Table, readonly what: 'type' | 'size' | 'format' }
+
+/** How a referring field differs from the key it refers to; empty when it is described exactly as that. Its numbering and whether it is required are its own. */
+export function differencesFromKey(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): KeyDifference[] {
+  const target = findTable(schema, reference.table)
+  if (!target) return []
+  return reference.columns.flatMap((name, i): KeyDifference[] => {
+    const column = findColumn(table, name)
+    const key = findColumn(target, reference.targetColumns[i] ?? '')
+    if (!column || !key || column.type.text === 'no type' || key.type.text === 'no type') return []
+    if (column.type.family !== key.type.family) return [{ column, key, target, what: 'type' }]
+    if (typesMatch(column.type, key.type) !== 'exactly') return [{ column, key, target, what: 'size' }]
+    const formats = [entryOf(dictionary, column), target.given ? undefined : entryOf(dictionary, key)].map(entry => entry?.format.trim() ?? '')
+    return !target.given && formats[0] !== formats[1] ? [{ column, key, target, what: 'format' }] : []
+  })
+}
+
+function entryOf({ entries }: Dictionary, column: Column): DictionaryEntry | undefined {
+  return entries[placeOf(column.nameSpan).entry]
+}
+
+function describedOtherwise(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): Finding[] {
+  return differencesFromKey(dictionary, schema, table, reference).map(({ column, key, target, what }) => {
+    const place = placeOf(column.nameSpan)
+    const format = (of: Column): string => (of === key && target.given ? '' : entryOf(dictionary, of)?.format.trim()) || 'no format'
+    const is = (of: Column): string => what === 'format' ? format(of) : of.type.text
+    return dictionaryFinding('dictionary.reference-differs', { entry: place.entry, slot: what === 'format' ? 'format' : what === 'size' ? 'size' : 'type' }, {
+      field: column.name, is: is(column), target: `${target.name}.${key.name}`, targetIs: is(key), what,
+    })
+  })
+}
+
+function checkField(dictionary: Dictionary, table: Table, column: Column): Finding[] {
+  const { entry } = placeOf(column.nameSpan)
+  const written = dictionary.entries[entry]!
+  return [
+    ...checkExample(written, entry, column),
+    ...written.required === 'no' && (table.primaryKey?.columns.some(name => sameName(name, column.name)) ?? false) ? [dictionaryFinding('dictionary.optional-key', { entry, slot: 'required' }, { field: column.name })] : [],
+    ...written.required === '' && !isRequired(table, column.name) ? [dictionaryFinding('dictionary.required-open', { entry, slot: 'required' }, { field: column.name })] : [],
+    ...written.meaning.trim() === '' ? [dictionaryFinding('dictionary.no-meaning', { entry, slot: 'meaning' }, { field: column.name })] : [],
+  ]
+}
+
+/** Whether the example could stand in the field: what would become of it, if not. */
+export function checkExample(written: DictionaryEntry, entry: number, column: Pick<Column, 'name' | 'type'>): Finding[] {
+  const value = written.example.trim()
+  if (value === '') return [dictionaryFinding('dictionary.no-example', { entry, slot: 'example' }, { field: column.name })]
+  const place = { entry, slot: 'example' } as const
+  const fits = fit(value, column.type)
+  if (fits === 'refused') return [dictionaryFinding('dictionary.example-refused', place, { field: column.name, value, type: column.type.text, length: String([...value].length) })]
+  if (fits === 'changed') return [dictionaryFinding('dictionary.example-changed', place, { field: column.name, value, type: column.type.text, becomes: readBack(value) })]
+  const isText = ['char', 'varchar', 'text', 'other'].includes(column.type.family)
+  const mask = written.format.trim()
+  return isText && mask !== '' && /[A9aX]/.test(mask) && !fitsMask(value, mask.replaceAll('X', 'A')) && !fitsLoosely(value, mask) ? [dictionaryFinding('dictionary.example-other-format', place, { field: column.name, value, format: mask })] : []
+}
+
+/** A mask with X for letters or digits, which `fitsMask` does not know. */
+function fitsLoosely(value: string, mask: string): boolean {
+  const classes: Readonly<Record<string, RegExp>> = { A: /\p{Lu}/u, a: /\p{Ll}/u, 9: /\d/, X: /[\p{L}\d]/u }
+  const [chars, marks] = [[...value], [...mask]]
+  return chars.length === marks.length && chars.every((char, i) => classes[marks[i]!]?.test(char) ?? char === marks[i])
+}
+
+/** What a number type gives back for a text that it changes. */
+export function readBack(value: string): string {
+  const number = Number(value)
+  return Number.isFinite(number) ? String(/^0\d+$/.test(value) ? BigInt(value) : number) : 'something else'
+}

@@ -1,0 +1,48 @@
+import { readRows } from '../rows'
+import { DictionaryEntry, MOST_ENTRIES, NEW_ENTRY, SLOTS, SLOT_NAMES, type Dictionary, type Slot } from './document'
+
+/** A value as the slot keeps it: yes and no, and keys, by the words that people use. */
+export function slotValue(slot: Slot, written: string): string {
+  const text = written.trim()
+  if (slot === 'required') return /^(?:[yx1]|yes|required|mandatory|true|not null)$/i.test(text) ? 'yes' : /^(?:n|no|optional|may be empty|false|0|null)$/i.test(text) ? 'no' : ''
+  if (slot === 'key') {
+    if (/^(?:p|pk|primary|primary key|identifier|yes|x)$/i.test(text)) return 'primary'
+    const [, group] = /^(?:u|uk|unique|unique together|alternate key)\s*\(?([1-4])?\)?$/i.exec(text) ?? []
+    return /^(?:u|alternate)/i.test(text) ? group ? `unique ${group}` : 'unique' : ''
+  }
+  return text
+}
+
+/** An entry with one slot written; what the slot cannot hold leaves it open. */
+export function withSlot(entry: DictionaryEntry, slot: Slot, written: string): DictionaryEntry {
+  const parsed = DictionaryEntry.safeParse({ ...entry, [slot]: slotValue(slot, written) })
+  return parsed.success ? parsed.data : entry
+}
+
+/** Cells copied from a spreadsheet, put in from an entry and slot on: further entries are made as they are needed. */
+export function pasteCells(dictionary: Dictionary, from: { readonly entry: number, readonly slot: Slot }, text: string): Dictionary {
+  const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n').map(line => line.split('\t'))
+  const first = SLOTS.indexOf(from.slot)
+  const entries = [...dictionary.entries]
+  for (const [i, cells] of lines.entries()) {
+    const at = from.entry + i
+    if (at >= MOST_ENTRIES) break
+    while (entries.length <= at) entries.push(NEW_ENTRY)
+    for (const [c, cell] of cells.entries()) {
+      const slot = SLOTS[first + c]
+      if (slot) entries[at] = withSlot(entries[at]!, slot, cell)
+    }
+  }
+  return { entries }
+}
+
+/** A dictionary from CSV, by the names of its columns; undefined where none of them is a slot's. */
+export function dictionaryFromCsv(text: string): Dictionary | undefined {
+  const { table } = readRows(text)
+  const plain = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '')
+  const slots = (table?.columns ?? []).map(name => SLOTS.find(slot => plain(SLOT_NAMES[slot]) === plain(name) || OTHER_NAMES[plain(name)] === slot))
+  if (!table || !slots.includes('field')) return undefined
+  return { entries: table.rows.slice(0, MOST_ENTRIES).map(row => slots.reduce((entry, slot, at) => slot ? withSlot(entry, slot, row[at]!) : entry, NEW_ENTRY)) }
+}
+
+const OTHER_NAMES: Readonly<Record<string, Slot>> = { table: 'entity', name: 'field', attribute: 'field', column: 'field', datatype: 'type', length: 'size', references: 'refersTo', description: 'meaning', null: 'required', keyrole: 'key' }

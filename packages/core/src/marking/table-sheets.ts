@@ -1,0 +1,108 @@
+import { checkDictionary, differencesFromKey, fieldName, placeOf, readDictionary, type Dictionary } from '../dictionary'
+import type { Finding, Span } from '../findings'
+import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
+import { findTable, fit, sameName, type Schema } from '../schema'
+import { readScript, type ReadScript } from '../sql'
+import type { MarkedCell } from './mark'
+import type { PreparedExercise } from './prepare'
+
+/** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
+export interface TableSheet {
+  readonly name: 'dictionary' | 'script'
+  readonly schema: Schema
+  readonly findings: readonly Finding[]
+  /** A place of the schema as a place of the sheet. */
+  readonly placed: (span: Span) => MarkedCell['because'][number]['place']
+  /** What this sheet makes of an evaluation of the schema. */
+  readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
+}
+
+export function readScriptSheet({ given }: PreparedExercise, script: string): TableSheet {
+  const read = readScript(script, { given })
+  return { name: 'script', schema: read.schema, findings: read.findings, placed: ({ start, end }) => ({ start, end }), judge: (_, evaluation) => withUnread(read, evaluation) }
+}
+
+/** Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be said. */
+function withUnread({ statements, findings }: ReadScript, evaluation: Evaluation): Evaluation {
+  if (evaluation.verdict !== 'not shown') return evaluation
+  const unread = findings.find(({ code, params }) => code === 'syntax.unknown-statement' && /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''))
+  if (!unread || statements.length === 0) return evaluation
+  return { ...evaluation, verdict: 'cannot tell', doubt: 'unread', because: [...evaluation.because, { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place }] }
+}
+
+/** A dictionary is evaluated as the schema it describes (semantics, section 5); what is more is that a reference is described exactly as its key. */
+export function readDictionarySheet({ given }: PreparedExercise, dictionary: Dictionary): TableSheet {
+  const read = readDictionary(dictionary, { given })
+  const unread = new Set(read.findings.filter(({ code }) => code === 'dictionary.rule-unread').map(({ field }) => field))
+  const words = slotWords(dictionary, read.schema)
+  return {
+    name: 'dictionary', schema: read.schema, findings: [...read.findings, ...checkDictionary(dictionary, read)],
+    placed: (span) => {
+      const place = placeOf(span)
+      return { start: 0, end: dictionary.entries[place.entry]?.[place.slot].length ?? 0, field: fieldName(place) }
+    },
+    judge: (rule, evaluated, reading) => {
+      const evaluation = inSlotWords(words, evaluated)
+      if (rule.kind === 'refersTo') return describedAsKey(dictionary, rule, evaluation, reading)
+      return rule.kind === 'refusesValue' || rule.kind === 'admitsValue' ? withUnreadRule(unread, rule, evaluation, reading) : evaluation
+    },
+  }
+}
+
+/** Formats and rules are read as CHECKs: by their expression, what they are called on this sheet. */
+function slotWords({ entries }: Dictionary, { tables }: Schema): ReadonlyMap<string, string> {
+  const words = tables.filter(({ given }) => !given).flatMap(({ checks }) => checks.map(({ expression, span }) => {
+    const { entry, slot } = placeOf(span)
+    const written = entries[entry]?.[slot].trim() ?? ''
+    return [expression, slot === 'format' ? `the format ${written}` : `the rule "${written}"`] as const
+  }))
+  return new Map(words)
+}
+
+function inSlotWords(words: ReadonlyMap<string, string>, evaluation: Evaluation): Evaluation {
+  const { witness } = evaluation
+  const by = witness?.by && words.get(witness.by.replace(/^CHECK \((.*)\)$/s, '$1'))
+  return {
+    ...evaluation, witness: witness && by ? { ...witness, by } : witness,
+    because: evaluation.because.map((reason) => {
+      const what = words.get(reason.params['check'] ?? '')
+      if (what === undefined || (reason.code !== 'check-refuses' && reason.code !== 'check-unknown')) return reason
+      return { ...reason, code: reason.code === 'check-refuses' ? 'slot-refuses' : 'slot-unknown', params: { ...reason.params, what: what[0]!.toUpperCase() + what.slice(1) } }
+    }),
+  }
+}
+
+/** A rule of a field is written and cannot be read: then what its values keep to is not to be said. */
+function withUnreadRule(unread: ReadonlySet<string | undefined>, rule: Extract<Rule, { attribute: string }>, evaluation: Evaluation, reading: Reading): Evaluation {
+  if (evaluation.verdict !== 'broken' && evaluation.verdict !== 'upheld') return evaluation
+  const placed = reading.attribute(rule.entity, rule.attribute)
+  const column = placed && findTable(reading.schema, placed.table)?.columns.find(({ name }) => sameName(name, placed.column))
+  const place = column && { entry: placeOf(column.nameSpan).entry, slot: 'rule' as const }
+  if (!place || !unread.has(fieldName(place)) || rule.kind === 'admitsValue' === (evaluation.verdict === 'broken')) return evaluation
+  return { ...evaluation, verdict: 'cannot tell', doubt: 'outside', witness: null, because: [...evaluation.because, becauseOf('rule-unread', { column: column.name }, column)] }
+}
+
+/** A reference that is declared and described otherwise than the key: there is a key that it cannot name, or a name that no key can have. */
+function describedAsKey(dictionary: Dictionary, rule: Extract<Rule, { role: string }>, evaluation: Evaluation, reading: Reading): Evaluation {
+  const layout = reading.rolePlacement(rule.entity, rule.role)?.layout
+  if (evaluation.verdict !== 'upheld' || layout?.kind !== 'forward') return evaluation
+  const table = findTable(reading.schema, layout.step.fromTable)
+  const reference = table?.references.find(({ columns }) => columns.length === layout.step.columns.length && columns.every(name => layout.step.columns.some(([column]) => sameName(column, name))))
+  const [difference] = table && reference ? differencesFromKey(dictionary, reading.schema, table, reference) : []
+  if (!table || !difference) return evaluation
+  const { column, key, target, what } = difference
+  const format = (of: typeof column): string => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format'
+  const [is, targetIs] = what === 'format' ? [format(column), format(key)] : [column.type.text, key.type.text]
+  const sample = sampleOf(dictionary, target.given ? undefined : placeOf(key.nameSpan).entry, placeOf(column.nameSpan).entry)
+  const becomes = sample === undefined ? 'kept' : fit(sample, column.type)
+  return {
+    ...evaluation, verdict: 'broken',
+    because: [becauseOf('reference-differs', { table: table.name, column: column.name, is, target: `${target.name}.${key.name}`, targetIs }, column)],
+    witness: sample !== undefined && becomes !== 'kept' && becomes !== 'unknown' ? valueWitness(table, column, sample, becomes === 'refused' ? 'refused' : 'accepted') : null,
+  }
+}
+
+/** An example of the key, or of the reference where the key has none. */
+function sampleOf({ entries }: Dictionary, ...at: readonly (number | undefined)[]): string | undefined {
+  return at.flatMap(entry => entry === undefined ? [] : [entries[entry]?.example.trim() ?? '']).find(example => example !== '')
+}
