@@ -1,5 +1,6 @@
 import type { Finding } from '@nomenklatura/core/findings'
-import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
+import type { Dictionary } from '@nomenklatura/core/dictionary'
+import type { ExerciseDocument, ExerciseRows, HelpLevel } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { DependencyClaims, Exhibit, RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell, Override, PairingLine, Points } from '@nomenklatura/core/marking'
@@ -87,6 +88,8 @@ export interface WorksheetAnswer {
   /** The sheets that are asked, in the order of work. */
   readonly asked: readonly AskedSheet[]
   readonly relation: StudentRelation | null
+  /** The rows that the brief gives. */
+  readonly rows: ExerciseRows | null
   /** What is saved of each asked sheet; null before the exercise is begun. */
   readonly sheets: Readonly<Partial<Record<AskedSheet, SheetContent>>> | null
 }
@@ -143,6 +146,7 @@ export interface DeskAnswer {
   readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string, readonly fields: readonly string[] }[]
   readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
+  readonly modelDictionary: Dictionary | null
   readonly queue: readonly QueueLine[]
   readonly begun: number
   readonly reasons: readonly string[]
@@ -164,6 +168,7 @@ export interface HandInAnswer {
   /** What is claimed on the Dependencies sheet, and about what: with this student's own names. */
   readonly claims: DependencyClaims | null
   readonly relation: RelationTask | null
+  readonly dictionary: Dictionary | null
   readonly starter: string | null
   readonly state: QueueState
   readonly isFlagged: boolean
@@ -209,6 +214,7 @@ export interface FeedbackAnswer {
   readonly sheets: readonly AskedSheet[]
   readonly script: string
   readonly claims: DependencyClaims | null
+  readonly dictionary: Dictionary | null
   /** The sets whose closure was asked. */
   readonly closures: readonly (readonly string[])[]
   readonly starter: string | null

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { DependencyClaims, RelationTask } from '@nomenklatura/core/claims'
+import { Dictionary } from '@nomenklatura/core/dictionary'
 import { ExerciseDocument, LONGEST_ANSWER, PinShape } from '@nomenklatura/core/formats'
 
 /** What the browser may send. The server parses every body with one of these. */
@@ -33,11 +34,11 @@ export const ScheduleBody = z.strictObject({
 }).refine(({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt), 'An exercise cannot be due before it opens.')
 export type ScheduleBody = z.infer<typeof ScheduleBody>
 export const AllowanceBody = z.strictObject({ dueAt: Moment.nullable(), attempts: z.int().min(1).max(99).nullable() })
-export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A script may have 200,000 characters.'), base: z.int().min(0) })
-export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional() })
+export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'), base: z.int().min(0) })
+export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional(), dictionary: Dictionary.optional() })
 const Base = z.int().min(0)
 /** For each sheet the revision that the student saw. */
-export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), script: Base.optional() }) })
+export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), dictionary: Base.optional(), script: Base.optional() }) })
 export const OverrideBody = z.strictObject({
   verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
   reason: z.string().trim().max(500),

@@ -53,34 +53,9 @@ const lit = computed(() => {
 })
 
 /* Every change made by a button or by dragging is one step that can be taken back; the editors keep their own. */
-const past = shallowRef<readonly DependencyClaims[]>([])
-const future = shallowRef<readonly DependencyClaims[]>([])
+const { step: take, undo, redo, undoKeys, canUndo, canRedo } = useSteps<DependencyClaims>(() => claims, value => emit('change', value))
 function step(part: Partial<DependencyClaims>): void {
-  if (readonly) return
-  past.value = [...past.value.slice(-99), claims]
-  future.value = []
-  emit('change', part)
-}
-function undo(): void {
-  const before = past.value.at(-1)
-  if (!before) return
-  past.value = past.value.slice(0, -1)
-  future.value = [...future.value, claims]
-  emit('change', before)
-}
-function redo(): void {
-  const next = future.value.at(-1)
-  if (!next) return
-  future.value = future.value.slice(0, -1)
-  past.value = [...past.value, claims]
-  emit('change', next)
-}
-function undoKeys(event: KeyboardEvent): void {
-  const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
-  if (!isUndo || (event.target as HTMLElement).closest('[contenteditable=true], textarea')) return
-  event.preventDefault()
-  if (event.shiftKey) redo()
-  else undo()
+  if (!readonly) take({ ...claims, ...part })
 }
 
 /* What follows, as far as help goes */
@@ -113,8 +88,8 @@ function printSheet(): void {
       <h2 class="serif">{{ relation.name }}</h2>
       <span v-if="relation.isFresh" class="soft small">These names are yours alone; the task is as hard for everybody.</span>
       <span class="tools">
-        <button type="button" class="plain small" :disabled="past.length === 0" @click="undo">Undo</button>
-        <button type="button" class="plain small" :disabled="future.length === 0" @click="redo">Redo</button>
+        <button type="button" class="plain small" :disabled="!canUndo" @click="undo">Undo</button>
+        <button type="button" class="plain small" :disabled="!canRedo" @click="redo">Redo</button>
         <button type="button" class="plain small" @click="printSheet">Print</button>
         <NuxtLink to="/help/dependencies" target="_blank" class="plain small">How it is written</NuxtLink>
       </span>

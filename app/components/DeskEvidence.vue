@@ -1,15 +1,15 @@
 <script setup lang="ts">
-import type { DeskAnswer, HandInAnswer } from '#shared/answers'
+import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
 
 /** Everything that defends one verdict: both scripts side by side, the pairing, the reasons, the rows. */
-const { desk, handIn, rule } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, rule: string }>()
+const { desk, handIn, rule, sheet } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, rule: string, sheet: AskedSheet }>()
 const entry = computed(() => desk.rules.find(({ id }) => id === rule))
-const cell = computed(() => handIn.marking?.cells.find(other => other.rule === rule))
-const override = computed(() => handIn.overrides.find(other => other.rule === rule))
+const cell = computed(() => handIn.marking?.cells.find(other => other.rule === rule && other.sheet === sheet))
+const override = computed(() => handIn.overrides.find(other => other.rule === rule && other.sheet === sheet))
 const places = computed(() => cell.value?.because.flatMap(({ place }) => place ? [place] : []) ?? [])
 const pairing = computed(() => {
   const tables = (cell.value?.tables ?? []).map(name => name.toLowerCase())
-  return handIn.marking?.pairing.filter(({ answer }) => tables.includes(answer.split(/[.,\s]/)[0]!.toLowerCase())) ?? []
+  return handIn.marking?.pairing.filter(({ answer, sheet = 'script' }) => sheet === cell.value?.sheet && tables.includes(answer.split(/[.,\s]/)[0]!.toLowerCase())) ?? []
 })
 const modelTables = computed(() => {
   const found = pairing.value.filter(({ model }) => !model.includes('.')).map(({ model }) => model)
@@ -35,8 +35,10 @@ async function loadDependencies(): Promise<void> {
     <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" :fields="entry.fields" />
     <template v-else>
       <div class="sides">
-        <div><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
-        <div><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
+        <div v-if="cell.sheet === 'dictionary'"><h3>In this hand-in</h3><DictionaryView v-if="handIn.dictionary" :dictionary="handIn.dictionary" :places="places" :tone="cell.verdict" :only="places.length > 0 ? cell.tables : undefined" /></div>
+        <div v-else><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
+        <div v-if="cell.sheet === 'dictionary' && desk.modelDictionary"><h3>In the model answer</h3><DictionaryView :dictionary="desk.modelDictionary" :only="modelTables" empty="This stands in the tables that the exercise gives." /></div>
+        <div v-else><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
       </div>
       <p v-if="pairing.length > 0" class="paired small">
         <span class="soft">Paired:</span>
@@ -50,7 +52,7 @@ async function loadDependencies(): Promise<void> {
           <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
           <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
           <p v-else-if="cell.confidence !== 'sure'" class="small open">It rests on a pairing that is {{ cell.confidence }}.</p>
-          <details class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
+          <details v-if="cell.sheet === 'script'" class="small dependencies" @toggle="($event.target as HTMLDetailsElement).open && loadDependencies()"><summary>The dependencies it was judged by</summary>
             <pre v-if="dependencies && dependencies.length > 0" class="mono">{{ dependencies.join('\n') }}</pre><p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p></details>
         </div>
         <div v-if="cell.witness" class="witness">

@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { PairingLine } from '@nomenklatura/core/marking'
+import { EMPTY_DICTIONARY, readDictionary } from '@nomenklatura/core/dictionary'
 import { readScript } from '@nomenklatura/core/sql'
 import type { DeskAnswer, HandInAnswer, PairingPreview } from '#shared/answers'
 
 /** What stands for what: the answer's names on the left, the exercise's on the right, a hairline between. Choose, type or drag to correct. */
-const { desk, handIn, begin } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, /** The element to begin with. */ begin?: string | undefined }>()
+const { desk, handIn, sheet, begin } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, /** Whose parts are paired. */ sheet: 'dictionary' | 'script', /** The element to begin with. */ begin?: string | undefined }>()
 const emit = defineEmits<{ kept: [handIn: HandInAnswer], changed: [], leave: [] }>()
 
 const pins = computed(() => handIn.pinning.pins)
 const preview = shallowRef<{ pins: readonly Pin[], element: string, answer: PairingPreview }>()
-const lines = computed<readonly PairingLine[]>(() => preview.value?.answer.pairing ?? handIn.marking?.pairing ?? [])
-const tables = computed(() => readScript(handIn.script, { given: readScript(handIn.starter ?? '').schema }).schema.tables)
+const lines = computed<readonly PairingLine[]>(() => (preview.value?.answer.pairing ?? handIn.marking?.pairing ?? []).filter(line => (line.sheet ?? 'script') === sheet))
+const tables = computed(() => {
+  const given = readScript(handIn.starter ?? '').schema
+  return sheet === 'dictionary' ? readDictionary(handIn.dictionary ?? EMPTY_DICTIONARY, { given }).schema.tables : readScript(handIn.script, { given }).schema.tables
+})
 const entities = computed(() => lines.value.filter(({ model }) => !model.includes('.')).map(entity => ({ entity, members: lines.value.filter(({ model }) => model.startsWith(`${entity.model}.`)) })))
 const unsure = computed(() => lines.value.filter(({ confidence }) => confidence !== 'sure').length)
 const isReleased = computed(() => handIn.state === 'released')

@@ -6,8 +6,9 @@ const { courseId, isFirst } = defineProps<{ courseId: string, isFirst: boolean }
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
-/** From a script, or from a relation and its dependencies. */
-const way = ref<'script' | 'relation'>('script')
+/** From a script, from a table of rows, or from a relation and its dependencies. */
+const way = ref<'script' | 'rows' | 'relation'>('script')
+const LEAF = { script: '', rows: '?leaf=brief&part=rows', relation: '?leaf=answer' } as const
 const fault = ref('')
 const busy = ref(false)
 
@@ -15,7 +16,7 @@ async function begin(): Promise<void> {
   busy.value = true
   try {
     const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, { method: 'POST', body: { title: title.value, ...way.value === 'script' ? { script: script.value } : { relation: NEW_TASK } } })
-    await navigateTo(way.value === 'script' ? `/exercises/${id}/set` : `/exercises/${id}/set?leaf=answer`)
+    await navigateTo(`/exercises/${id}/set${LEAF[way.value]}`)
   }
   catch (problem) {
     fault.value = errorInWords(problem)
@@ -30,6 +31,7 @@ async function begin(): Promise<void> {
     <UFormField label="Title"><UInput v-model="title" required maxlength="120" autofocus placeholder="Exchange with partner gardens" /></UFormField>
     <div class="kinds" role="radiogroup" aria-label="From what">
       <label><input v-model="way" type="radio" value="script"> from a script I have</label>
+      <label><input v-model="way" type="radio" value="rows"> from a table of rows: somebody’s spreadsheet, to be read, split and described</label>
       <label><input v-model="way" type="radio" value="relation"> from a relation and its dependencies: keys, normal forms, a split</label>
     </div>
     <UFormField v-if="way === 'script'" label="The script" help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later.">

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { proposeClaimRules, unknownNames } from '@nomenklatura/core/claims'
-import { askSeparately, nextRuleNumber, prepareExercise } from '@nomenklatura/core/marking'
-import { partsOf, proposeRules, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
+import { unknownNames } from '@nomenklatura/core/claims'
+import { askSeparately, nextRuleNumber, prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
+import { partsOf, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 
 /** The rule sheet: one sentence a line, reworded in place, weighted, switched off; proposed anew from the model answer. */
@@ -16,8 +16,7 @@ const key = (rule: Rule): string => JSON.stringify(Object.entries(rule).sort(([a
 /** Proposed sentences with a part that no rule asks yet. */
 const missing = computed(() => {
   const known = new Set(document.rules.flatMap(partsOf).map(key))
-  const proposed = [...asksClaims.value ? proposeClaimRules(document.relation!) : [], ...document.sheets.includes('script') ? proposeRules(prepared.value.world, prepared.value.model.schema) : []]
-  return proposed.filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
+  return proposeSheet(document).filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
 })
 function faultOf(entry: RuleEntry): string {
   if (entry.rule.kind !== 'claim') return unknownElements(prepared.value.world, entry, prepared.value.model.schema).join(' ')

@@ -1,4 +1,5 @@
 import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
+import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
 import type { AskedSheet, CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
 /** A student's working copy of one exercise: a keeper for each sheet, and what was checked last. */
@@ -11,8 +12,9 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const contentOf = (name: AskedSheet): string => savers.value[name]?.content.value ?? ''
   const script = computed(() => contentOf('script'))
   const claims = computed(() => claimsFrom(contentOf('dependencies')))
-  const everything = computed(() => JSON.stringify([script.value, claims.value]))
-  const isEmpty = computed(() => script.value.trim() === '' && isEmptyClaims(claims.value))
+  const dictionary = computed(() => dictionaryFrom(contentOf('dictionary')))
+  const everything = computed(() => JSON.stringify([script.value, claims.value, dictionary.value]))
+  const isEmpty = computed(() => script.value.trim() === '' && isEmptyClaims(claims.value) && isEmptyDictionary(dictionary.value))
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
   const save = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
@@ -53,7 +55,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     if (!current || checking.value) return
     checking.value = true
     const of = everything.value
-    const body = { script: script.value, ...current.relation ? { claims: claims.value } : {} }
+    const body = { script: script.value, ...current.asked.includes('dependencies') ? { claims: claims.value } : {}, ...current.asked.includes('dictionary') ? { dictionary: dictionary.value } : {} }
     try {
       check.value = { answer: await api<CheckAnswer>(`/exercises/${current.exerciseId}/check`, { method: 'POST', body }), of }
     }
@@ -68,8 +70,17 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     return api<HandInReceipt>(`/exercises/${sheet.value!.exerciseId}/hand-ins`, { method: 'POST', body: { bases } })
   }
 
-  return { sheet, savers, script, claims, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, runCheck, handIn }
+  return { sheet, savers, script, claims, dictionary, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, runCheck, handIn }
 })
+
+/** What stands on the Dictionary sheet; what this version cannot read counts as nothing described. */
+function dictionaryFrom(content: string): Dictionary {
+  if (content === '') return EMPTY_DICTIONARY
+  try {
+    return Dictionary.parse(JSON.parse(content))
+  }
+  catch { return EMPTY_DICTIONARY }
+}
 
 /** What stands on the Dependencies sheet; what this version cannot read counts as nothing claimed. */
 function claimsFrom(content: string): DependencyClaims {

@@ -1,6 +1,6 @@
 import { fieldsOf } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
-import type { Rule } from '@nomenklatura/core/rules'
+import type { Rule, Verdict } from '@nomenklatura/core/rules'
 import { accountInWords, personalExercise, type Override, type Points } from '@nomenklatura/core/marking'
 import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
@@ -74,7 +74,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
-    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }
 }
@@ -97,7 +97,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   return {
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
-    claims: handIn.answer.claims ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
+    claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
     points, account: points ? accountInWords(points, personalExercise(revision.document, handIn.answer.seed).rules) : [], comments,
@@ -168,7 +168,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   const document = personalExercise(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
-    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null,
+    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null,
     closures: document.relation?.asks.closures ?? [], starter: document.starter, releasedAt: released.releasedAt, points,
     account: accountInWords(points, document.rules), findings: marking.verdicts.findings, comments,
     rules: marking.verdicts.cells.map((cell) => {
@@ -183,6 +183,8 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     }),
   }
 }
+
+const WORST_FIRST: readonly Verdict[] = ['broken', 'too strict', 'cannot tell', 'not shown', 'upheld']
 
 export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnswer> {
   const state = await classState(db, exerciseId)
@@ -200,7 +202,13 @@ export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnsw
         const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
         return [rule, { verdict: override?.verdict ?? verdict, overridden: override !== undefined }] as const
       })
-      return [{ handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points, cells: Object.fromEntries(cells) }]
+      // A rule that is asked of several sheets shows the one in which it fares worst.
+      const byRule = new Map<string, typeof cells[number][1]>()
+      for (const [rule, cell] of cells) {
+        const known = byRule.get(rule)
+        if (!known || WORST_FIRST.indexOf(cell.verdict) < WORST_FIRST.indexOf(known.verdict)) byRule.set(rule, cell)
+      }
+      return [{ handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points, cells: Object.fromEntries(byRule) }]
     }),
   }
 }

@@ -1,8 +1,8 @@
 import { proposeClaimRules, readTask, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
 import { wording } from '@nomenklatura/core/findings'
 import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
-import { prepareExercise } from '@nomenklatura/core/marking'
-import { partsOf, proposeRules, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
+import { prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
+import { partsOf, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { CourseAnswer, ExerciseLine, ExerciseSetting, Role, Schedule } from '#shared/answers'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
@@ -65,8 +65,7 @@ export async function insertDocument(db: Db, courseId: string, personId: string,
 }
 
 function withProposal(document: ExerciseDocument): ExerciseDocument {
-  const { world, model } = prepareExercise(document)
-  return { ...document, rules: proposeRules(world, model.schema) }
+  return { ...document, rules: proposeSheet(document) }
 }
 
 export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseSetting> {
@@ -110,8 +109,8 @@ export function missingBeforePublishing(document: ExerciseDocument): string[] {
   const missing: string[] = []
   if (document.brief.trim() === '') missing.push('The brief is empty.')
   const { model, world } = prepareExercise(document)
-  const asksScript = document.sheets.includes('script')
-  if (asksScript && model.schema.tables.filter(table => !table.given).length === 0) missing.push('There is no model answer with a table.')
+  const asksTables = document.sheets.some(sheet => sheet !== 'dependencies')
+  if (asksTables && model.schema.tables.filter(table => !table.given).length === 0) missing.push('There is no model answer with a table.')
   if (document.sheets.includes('dependencies')) missing.push(...taskFaults(document))
   if (model.findings.some(({ severity }) => severity === 'error')) missing.push('The model answer has errors.')
   const rules = document.rules.filter(({ off }) => !off)

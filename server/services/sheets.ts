@@ -1,4 +1,5 @@
 import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
+import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
 import { documentFaults, type AnswerDocument, type ExerciseDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
@@ -20,6 +21,11 @@ export function claimsIn(content: string | undefined): DependencyClaims {
   return content === undefined || content === '' ? NO_CLAIMS : DependencyClaims.parse(JSON.parse(content))
 }
 
+/** The dictionary of a saved sheet; an empty one before the first save. */
+export function dictionaryIn(content: string | undefined): Dictionary {
+  return content === undefined || content === '' ? EMPTY_DICTIONARY : Dictionary.parse(JSON.parse(content))
+}
+
 /** Refuses content that is not what the sheet holds, and says where. */
 export function checkContent(sheet: AskedSheet, content: string): void {
   if (sheet === 'script') return
@@ -30,19 +36,20 @@ export function checkContent(sheet: AskedSheet, content: string): void {
   catch {
     throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
   }
-  const parsed = DependencyClaims.safeParse(value)
+  const parsed = (sheet === 'dictionary' ? Dictionary : DependencyClaims).safeParse(value)
   if (!parsed.success) throw new Refusal(422, 'invalid', 'Something on this sheet is not as it must be.', documentFaults(parsed.error))
 }
 
 /** Whether nothing at all stands on any sheet. */
 export function isEmpty(saved: SavedSheets): boolean {
-  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content))
+  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content)) && isEmptyDictionary(dictionaryIn(saved.dictionary?.content))
 }
 
 export function answerFrom({ sheets }: Pick<ExerciseDocument, 'sheets'>, saved: SavedSheets, seed: string): AnswerDocument {
   return {
     format: 'nomenklatura-answer', version: 1, script: saved.script?.content ?? '',
     ...sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {},
+    ...sheets.includes('dictionary') ? { dictionary: dictionaryIn(saved.dictionary?.content) } : {},
   }
 }
 

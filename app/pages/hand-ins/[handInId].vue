@@ -50,6 +50,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
       <aside class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
         <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
+        <DictionaryView v-if="feedback.dictionary" :dictionary="feedback.dictionary" :places="[]" />
         <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{ feedback.script }}</pre>
       </aside>
       <KeysSlip :keys="[]" />

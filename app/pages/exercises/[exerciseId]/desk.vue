@@ -51,11 +51,12 @@ function take(answer: HandInAnswer): void {
 
 function firstToSee(answer: HandInAnswer): string {
   const cells = answer.marking?.cells ?? []
-  return ([...cells].sort((a, b) => byUrgency({ verdict: shown(answer, a.rule) }, { verdict: shown(answer, b.rule) }))[0] ?? desk.value?.rules[0] as { rule?: string } | undefined)?.rule ?? ''
+  return ([...cells].sort((a, b) => byUrgency({ verdict: shown(answer, a.rule, a.sheet) }, { verdict: shown(answer, b.rule, b.sheet) }))[0] ?? desk.value?.rules[0] as { rule?: string } | undefined)?.rule ?? ''
 }
 
-function shown(answer: HandInAnswer, ruleId: string): Verdict {
-  return answer.overrides.find(other => other.rule === ruleId)?.verdict ?? answer.marking?.cells.find(cell => cell.rule === ruleId)?.verdict ?? 'cannot tell'
+function shown(answer: HandInAnswer, ruleId: string, sheet: string): Verdict {
+  const isCell = (other: { rule: string, sheet: string }): boolean => other.rule === ruleId && other.sheet === sheet
+  return answer.overrides.find(isCell)?.verdict ?? answer.marking?.cells.find(isCell)?.verdict ?? 'cannot tell'
 }
 
 function select(id: string): void {
@@ -91,8 +92,19 @@ async function markAgain(): Promise<void> {
   await Promise.all([reload(), load()])
 }
 
-/** The sheet in which the chosen rule is asked. */
-const sheetOf = (answer: HandInAnswer): AskedSheet => (answer.marking?.cells.find(cell => cell.rule === rule.value)?.sheet ?? 'script') as AskedSheet
+/** The column that was chosen last; where the rule is not asked there, the sheet in which it fares worst. */
+const column = ref<AskedSheet>()
+function sheetOf(answer: HandInAnswer): AskedSheet {
+  const sheets = (answer.marking?.cells ?? []).filter(cell => cell.rule === rule.value).map(cell => cell.sheet as AskedSheet)
+  if (column.value && sheets.includes(column.value)) return column.value
+  return sheets.sort((a, b) => byUrgency({ verdict: shown(answer, rule.value, a) }, { verdict: shown(answer, rule.value, b) }))[0] ?? desk.value?.sheets[0] ?? 'script'
+}
+const sheetInHand = computed(() => handIn.value ? sheetOf(handIn.value) : undefined)
+function turnColumn(by: number): void {
+  const sheets = (desk.value?.sheets ?? []).filter(sheet => handIn.value && isAsked(handIn.value, rule.value, sheet))
+  const at = sheets.indexOf(sheetInHand.value!)
+  if (at >= 0) column.value = sheets[Math.max(0, Math.min(sheets.length - 1, at + by))]
+}
 const isAsked = (answer: HandInAnswer, of: string, sheet: AskedSheet): boolean => answer.marking?.cells.some(cell => cell.rule === of && cell.sheet === sheet) ?? false
 
 /* Deciding by hand */
@@ -104,7 +116,7 @@ const canDecide = computed(() => handIn.value?.marking && handIn.value.state !==
 async function beginDecision(verdict: Decidable): Promise<void> {
   if (!canDecide.value || rule.value === '') return
   deciding.value = verdict
-  reason.value = handIn.value?.overrides.find(other => other.rule === rule.value)?.reason ?? ''
+  reason.value = handIn.value?.overrides.find(other => other.rule === rule.value && other.sheet === sheetInHand.value)?.reason ?? ''
   await nextTick()
   reasonField.value?.$el.querySelector('input')?.focus()
 }
@@ -237,12 +249,13 @@ const keys = computed(() => [
   { key: 'K', what: 'previous hand-in', run: () => step(-1) },
   { key: 'ArrowDown', what: 'next rule', run: () => moveRule(1) },
   { key: 'ArrowUp', what: 'previous rule', run: () => moveRule(-1) },
+  ...(desk.value?.sheets.length ?? 0) > 1 ? [{ key: 'ArrowRight', what: 'next sheet of the rule', run: () => turnColumn(1) }, { key: 'ArrowLeft', what: 'previous sheet of the rule', run: () => turnColumn(-1) }] : [],
   { key: 'U', what: 'upheld, by hand', run: () => void beginDecision('upheld') },
   { key: 'B', what: 'broken, by hand', run: () => void beginDecision('broken') },
   { key: 'S', what: 'too strict, by hand', run: () => void beginDecision('too strict') },
   { key: 'N', what: 'not shown, by hand', run: () => void beginDecision('not shown') },
   { key: 'E', what: 'the engine’s own again', run: () => void decide(null) },
-  { key: 'P', what: 'pair: what stands for what', run: () => { if (desk.value?.sheets.includes('script')) pairing.value = pairing.value ? undefined : 'first' } },
+  { key: 'P', what: 'pair: what stands for what', run: () => { if (desk.value?.sheets.some(sheet => sheet !== 'dependencies')) pairing.value = pairing.value ? undefined : 'first' } },
   { key: 'C', what: 'comment', run: () => commentField.value?.$el.querySelector('textarea')?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
@@ -292,7 +305,7 @@ const drawerOpen = ref(false)
             <tbody>
               <tr v-for="entry in rules" :key="entry.id" :data-rule="entry.id" :class="{ chosen: entry.id === rule }">
                 <td><button type="button" class="serif" :aria-pressed="entry.id === rule" @click="chooseRule(entry.id)"><span class="soft no">{{ entry.id.slice(1) }}</span>{{ entry.sentence }}</button></td>
-                <td v-for="sheet in desk.sheets" :key="sheet" class="sign-cell"><VerdictSign v-if="isAsked(handIn, entry.id, sheet)" :verdict="shown(handIn, entry.id)" /><span v-if="handIn.overrides.some(other => other.rule === entry.id && other.sheet === sheet)" class="hand" title="decided by hand">✎<span class="visually-hidden"> by hand</span></span></td>
+                <td v-for="sheet in desk.sheets" :key="sheet" class="sign-cell" :class="{ 'in-hand': desk.sheets.length > 1 && entry.id === rule && sheet === sheetInHand }" @click="column = sheet; chooseRule(entry.id)"><VerdictSign v-if="isAsked(handIn, entry.id, sheet)" :verdict="shown(handIn, entry.id, sheet)" /><span v-if="handIn.overrides.some(other => other.rule === entry.id && other.sheet === sheet)" class="hand" title="decided by hand">✎<span class="visually-hidden"> by hand</span></span></td>
                 <td class="number">
                   <template v-if="handIn.points?.byRule[entry.id]">{{ pointsText(handIn.points.byRule[entry.id]!.got) }}<span v-if="handIn.points.byRule[entry.id]!.got < handIn.points.byRule[entry.id]!.of" class="of"> of {{ pointsText(handIn.points.byRule[entry.id]!.of) }}</span></template>
                 </td>
@@ -301,8 +314,8 @@ const drawerOpen = ref(false)
           </table>
         </div>
         <div class="evidence-side" tabindex="0" role="region" aria-label="Evidence of the chosen rule">
-          <DeskPairing v-if="handIn.marking && pairing" :key="handIn.id" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
-          <DeskEvidence v-else-if="handIn.marking && rule" :key="`${handIn.id} ${rule}`" :desk="desk" :hand-in="handIn" :rule="rule" @pair="pairing = $event" />
+          <DeskPairing v-if="handIn.marking && pairing" :key="`${handIn.id} ${sheetInHand}`" :sheet="sheetInHand === 'dictionary' ? 'dictionary' : 'script'" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
+          <DeskEvidence v-else-if="handIn.marking && rule && sheetInHand" :key="`${handIn.id} ${rule} ${sheetInHand}`" :desk="desk" :hand-in="handIn" :rule="rule" :sheet="sheetInHand" @pair="pairing = $event" />
           <p v-else class="soft wait" role="status">{{ handIn.marking ? 'Choose a rule to see its evidence.' : 'Being marked …' }}</p>
         </div>
       </section>
@@ -312,12 +325,12 @@ const drawerOpen = ref(false)
         <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
         <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule" />
         <section v-if="rule" class="block" aria-label="Verdict">
-          <h2>Verdict <span class="soft small">rule {{ rule.slice(1) }}</span></h2>
+          <h2>Verdict <span class="soft small">rule {{ rule.slice(1) }}{{ desk.sheets.length > 1 && sheetInHand ? `, ${SHEET_NAMES[sheetInHand]}` : '' }}</span></h2>
           <p v-if="handIn.state === 'released'" class="soft small">Released: take the marks back to change them.</p>
           <template v-else>
             <div class="verdicts">
-              <button v-for="(key, verdict) in VERDICT_KEY" :key="verdict" type="button" :disabled="!canDecide" :aria-pressed="shown(handIn, rule) === verdict" @click="beginDecision(verdict)"><kbd>{{ key }}</kbd> {{ verdict }}</button>
-              <button type="button" :disabled="!handIn.overrides.some(other => other.rule === rule)" @click="decide(null)"><kbd>E</kbd> the engine’s own</button>
+              <button v-for="(key, verdict) in VERDICT_KEY" :key="verdict" type="button" :disabled="!canDecide" :aria-pressed="shown(handIn, rule, sheetInHand ?? '') === verdict" @click="beginDecision(verdict)"><kbd>{{ key }}</kbd> {{ verdict }}</button>
+              <button type="button" :disabled="!handIn.overrides.some(other => other.rule === rule && other.sheet === sheetInHand)" @click="decide(null)"><kbd>E</kbd> the engine’s own</button>
             </div>
             <form v-if="deciding" class="reason" @submit.prevent="decide(deciding)">
               <label class="small" for="reason">Why is it <strong>{{ deciding }}</strong>? The student reads this.</label>
@@ -377,6 +390,7 @@ td:first-child { padding: 0; }
 td button { width: 100%; text-align: left; padding: 4px 8px 4px 34px; text-indent: -26px; cursor: pointer; font-size: 15px; line-height: 1.35; border-left: 3px solid transparent; outline-offset: -2px !important; }
 .no { display: inline-block; width: 26px; text-indent: 0; font: 12px var(--font-sans); }
 .chosen { background: var(--sheet); }
+.in-hand { box-shadow: inset 0 -3px 0 var(--ink); }
 .chosen button { border-left-color: var(--ink); font-weight: 650; }
 .sign-cell { width: 74px; white-space: nowrap; }
 th.number, td.number { width: 84px; text-align: right; font-size: 13.5px; white-space: nowrap; }

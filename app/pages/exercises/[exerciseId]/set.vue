@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import { readScript } from '@nomenklatura/core/sql'
-import { prepareExercise } from '@nomenklatura/core/marking'
+import { prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
+import { EMPTY_DICTIONARY, type Dictionary } from '@nomenklatura/core/dictionary'
+import type { NamedDependency } from '@nomenklatura/core/rows'
 import { NEW_TASK, readTask, relationFromSchema, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
 import { unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
-import { SHEETS } from '#shared/sheets'
+import { SHEETS, SHEET_NAMES } from '#shared/sheets'
 
 const LEAVES = ['brief', 'answer', 'rules', 'marks'] as const
 type Leaf = typeof LEAVES[number]
@@ -16,6 +18,8 @@ const router = useRouter()
 const exerciseId = computed(() => route.params.exerciseId)
 const { answer: setting, error, code, reload } = useAnswer<ExerciseSetting>(() => `/exercises/${exerciseId.value}/setting`)
 const leaf = computed<Leaf>(() => LEAVES.find(name => name === route.query.leaf) ?? 'brief')
+/** The brief has two parts: the case, and the rows it gives. */
+const part = computed<'case' | 'rows'>(() => route.query.part === 'rows' ? 'rows' : 'case')
 const isReadOnly = ref(true)
 const document = shallowRef<ExerciseDocument>()
 const schedule = shallowRef<Schedule>()
@@ -110,21 +114,43 @@ const changeRelation = (next: RelationTask): void => change({ relation: next })
 /** While nobody has changed a proposed sentence, the rules follow the relation: they are replaced as long as they are those proposed last. */
 const lastProposed = ref('')
 function followProposal(rules: readonly RuleEntry[]): void {
-  if (asks('script') || rules.length === 0 || !document.value) return
+  if (asks('script') || asks('dictionary') || rules.length === 0 || !document.value) return
   const [current, next] = [JSON.stringify(document.value.rules), JSON.stringify(rules)]
   const follows = document.value.rules.length === 0 || current === lastProposed.value
   if (follows && current !== next) change({ rules: [...rules] })
   if (follows || current === next) lastProposed.value = next
 }
+const dictionary = computed(() => document.value?.models[0]?.dictionary ?? EMPTY_DICTIONARY)
+function changeModel(next: Partial<ExerciseDocument['models'][number]>): void {
+  const [first, ...others] = document.value?.models ?? []
+  change({ models: [{ name: 'Model answer', script: '', ...first, ...next }, ...others] })
+}
+/** What is meant in the rows becomes the relation, the parts the draft of the dictionary; rules that nobody has worded yet are proposed anew. */
+function takeRows({ dependencies, columns, dictionary: drafted }: { dependencies: readonly NamedDependency[], columns: readonly string[], dictionary: Dictionary }): void {
+  if (!document.value) return
+  const attributes = [...new Set([...columns.filter(name => dependencies.some(({ from, to }) => from.includes(name) || to.includes(name))), ...drafted.entries.map(({ field }) => field)])].filter(name => columns.includes(name))
+  const written = dependencies.map(({ from, to }) => `${from.join(', ')} → ${to.join(', ')}`).join('\n')
+  const name = (document.value.rows?.name ?? relation.value.name).replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^[^\p{L}_]+/u, '') || 'relation'
+  const next: ExerciseDocument = {
+    ...document.value, relation: { ...relation.value, name, attributes, dependencies: written, isGiven: false, isFresh: false }, sheets: SHEETS.filter(sheet => sheet === 'dependencies' || sheet === 'dictionary' || asks(sheet)),
+    models: [{ name: 'Model answer', script: '', ...document.value.models[0], dictionary: drafted }, ...document.value.models.slice(1)],
+  }
+  const isUnworded = document.value.rules.length === 0 || JSON.stringify(document.value.rules) === lastProposed.value
+  const rules = isUnworded ? proposeSheet(next) : document.value.rules
+  if (isUnworded) lastProposed.value = JSON.stringify(rules)
+  change({ ...next, rules })
+}
 const takeFromScript = (): void => changeRelation({ ...relation.value, ...relationFromSchema(read.value.schema, relation.value.name) })
 const missing = computed(() => {
   if (!document.value) return []
   const { world, model: answer } = prepareExercise(document.value)
+  const { findings: modelFindings } = answer
+  const modelTables = answer.schema.tables.filter(table => !table.given)
   const rules = document.value.rules.filter(({ off }) => !off)
   return [
     document.value.brief.trim() === '' ? 'the brief' : '',
     asks('dependencies') && (relation.value.attributes.length < 2 || relation.value.dependencies.trim() === '') ? 'a relation with its dependencies' : asks('dependencies') && readTask(relation.value).findings.length > 0 ? 'dependencies that can be read' : '',
-    !asks('script') ? '' : ownTables.value.length === 0 ? 'a model answer' : read.value.findings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
+    !asks('script') && !asks('dictionary') ? '' : modelTables.length === 0 ? 'a model answer' : modelFindings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
     rules.length === 0 ? 'a rule' : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0 || hasUnknownNames(entry)) ? 'rules that fit the model answer' : '',
   ].filter(part => part !== '')
 })
@@ -158,6 +184,10 @@ async function act(method: 'PUT' | 'DELETE'): Promise<void> {
 
 const published = computed(() => setting.value?.state === 'published')
 const isChangedForHandIns = computed(() => (setting.value?.handIns ?? 0) > 0 && base.value !== setting.value?.revision)
+const briefParts = ['case', 'rows'] as const
+function turnPart(next: 'case' | 'rows'): void {
+  void router.replace({ query: { leaf: 'brief', part: next } })
+}
 function turnTo(next: Leaf): void {
   void router.replace({ query: { leaf: next } })
 }
@@ -203,22 +233,27 @@ const modelEditor = useTemplateRef('modelEditor')
 
       <div :id="`leaf-${leaf}`" role="tabpanel" :aria-labelledby="`tab-${leaf}`" class="leaf">
         <template v-if="leaf === 'brief'">
-          <UFormField label="Title" class="title"><UInput :model-value="document.title" maxlength="120" :disabled="isReadOnly" @change="change({ title: ($event.target as HTMLInputElement).value.trim() || document.title })" /></UFormField>
-          <UFormField label="Case" help="What the students read. An empty line begins a new paragraph." class="case">
-            <UTextarea :model-value="document.brief" :rows="16" autoresize :maxrows="28" maxlength="50000" :disabled="isReadOnly" placeholder="The Skarholm Seed Vault sends seeds to partner gardens …" class="brief-text" @update:model-value="change({ brief: String($event) })" />
-          </UFormField>
+          <div class="parts small" role="group" aria-label="Leaves of the brief"><button v-for="name in briefParts" :key="name" type="button" :aria-pressed="part === name" @click="turnPart(name)">{{ name === 'case' ? 'Case' : 'Rows' }}</button></div>
+          <SetRows v-if="part === 'rows'" :document="document" :readonly="isReadOnly" @rows="change({ rows: $event })" @take="takeRows" />
+          <template v-else>
+            <UFormField label="Title" class="title"><UInput :model-value="document.title" maxlength="120" :disabled="isReadOnly" @change="change({ title: ($event.target as HTMLInputElement).value.trim() || document.title })" /></UFormField>
+            <UFormField label="Case" help="What the students read. An empty line begins a new paragraph." class="case">
+              <UTextarea :model-value="document.brief" :rows="16" autoresize :maxrows="28" maxlength="50000" :disabled="isReadOnly" placeholder="The Skarholm Seed Vault sends seeds to partner gardens …" class="brief-text" @update:model-value="change({ brief: String($event) })" />
+            </UFormField>
+          </template>
         </template>
 
         <template v-else-if="leaf === 'answer'">
-          <p class="sheets small">Asked for: <label><input type="checkbox" :checked="asks('dependencies')" :disabled="isReadOnly || (asks('dependencies') && !asks('script'))" @change="toggleSheet('dependencies')"> Dependencies</label> <label><input type="checkbox" :checked="asks('script')" :disabled="isReadOnly || (asks('script') && !asks('dependencies'))" @change="toggleSheet('script')"> Script</label>
+          <p class="sheets small">Asked for: <label v-for="name in SHEETS" :key="name"><input type="checkbox" :checked="asks(name)" :disabled="isReadOnly || (asks(name) && document.sheets.length === 1)" @change="toggleSheet(name)"> {{ SHEET_NAMES[name] }}</label>
             <button v-if="asks('dependencies') && ownTables.length > 0 && relation.attributes.length === 0 && !isReadOnly" type="button" class="plain small" @click="takeFromScript">Take attributes and dependencies from the script</button></p>
           <SetRelation v-if="asks('dependencies')" :relation="relation" :readonly="isReadOnly" class="relation" @change="changeRelation" @proposed="followProposal" />
+          <DictionarySheet v-if="asks('dictionary')" class="relation" :dictionary="dictionary" :given="given.schema" :script="read.schema" :readonly="isReadOnly" :name="document.title" @change="changeModel({ dictionary: $event })" />
           <div v-if="asks('script')" class="answer">
             <div class="answer-main">
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
                 <button type="button" class="plain small" :aria-expanded="starterEditor" @click="starterEditor = !starterEditor">{{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}</button></p>
               <div v-if="starterEditor" class="paper editor starter"><CodeSheet :model-value="document.starter ?? ''" :findings="given.findings" :readonly="isReadOnly" label="Tables that are given" placeholder="CREATE TABLE statements that stand above every student's script" @update:model-value="change({ starter: $event.trim() === '' ? null : $event })" /></div>
-              <div class="paper editor"><CodeSheet ref="modelEditor" :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="change({ models: [{ name: document.models[0]?.name ?? 'Model answer', script: $event }, ...document.models.slice(1)] })" /></div>
+              <div class="paper editor"><CodeSheet ref="modelEditor" :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="changeModel({ script: $event })" /></div>
             </div>
             <aside class="answer-notes"><MarginNotes :findings="read.findings" :verdicts="[]" checked-at="" :is-stale="false" :tells-verdicts="false" :has-text="model.trim() !== ''" nothing="Nothing to see: it is well formed." @show="modelEditor?.show($event)" @fix="modelEditor?.applyEdit($event)" /></aside>
           </div>

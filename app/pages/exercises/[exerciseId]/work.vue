@@ -2,6 +2,7 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
 import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
+import { checkDictionary, dictionaryToComment, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 import { SHEET_NAMES } from '#shared/sheets'
 
@@ -28,27 +29,40 @@ const claimFindings = computed(() => {
   const claims = readClaims({ ...relation, dependencies: relation.given ?? '', isGiven: relation.given !== null }, store.claims)
   return [...claims.findings, ...ownFindings(claims)]
 })
-const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)))
+/** A dictionary is checked as it is typed: that is about its own slots, and tells nothing of the exercise. */
+const dictionaryFindings = computed(() => {
+  if (!sheet.value?.asked.includes('dictionary')) return []
+  const described = readDictionary(store.dictionary, { given: given.value })
+  return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(({ severity }) => sheet.value?.helpLevel !== 'assessed' || severity === 'error')
+})
+const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(dictionaryFindings.value))
 /** What there is to say about each sheet. */
 const findingsOf = computed(() => {
-  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => !isForm(finding)) : []
+  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => finding.sheet !== 'dictionary' && !isForm(finding)) : []
   const all = [...liveFindings.value, ...checked]
-  return { dependencies: all.filter(finding => finding.sheet === 'dependencies'), script: all.filter(finding => finding.sheet === 'script') }
+  const of = (name: AskedSheet): Finding[] => all.filter(finding => finding.sheet === name)
+  return { dependencies: of('dependencies'), dictionary: of('dictionary'), script: of('script') }
 })
 const findings = computed(() => findingsOf.value[current.value])
 
 const scriptEditor = useTemplateRef('scriptEditor')
 const dependencySheet = useTemplateRef('dependencySheet')
+const dictionarySheet = useTemplateRef('dictionarySheet')
 type Place = { start: number, end: number, field?: string | undefined }
 function show(place: Place): void {
-  if (place.field === undefined) turned.value = 'script'
-  else turned.value = 'dependencies'
-  void nextTick(() => place.field === undefined ? scriptEditor.value?.show(place) : dependencySheet.value?.show(place))
+  const name: AskedSheet = place.field === undefined ? 'script' : /^\d/.test(place.field) ? 'dictionary' : 'dependencies'
+  turned.value = name
+  void nextTick(() => name === 'script' ? scriptEditor.value?.show(place) : name === 'dictionary' ? dictionarySheet.value?.show(place) : dependencySheet.value?.show(place))
 }
 function applyEdit(edit: { span: { start: number, end: number }, text: string, field?: string | undefined }): void {
   if (edit.field === undefined) scriptEditor.value?.applyEdit(edit)
   else dependencySheet.value?.applyEdit(edit)
 }
+/* The rows of the brief need room: while they are open, the margin is folded, and on a small window they stand alone. */
+const leaf = ref<'case' | 'rows'>('case')
+const showsRows = computed(() => leaf.value === 'rows' && sheet.value?.rows !== null && !isBriefFolded.value)
+watch(leaf, (now) => { if (now === 'rows' && !isPhone.value) marginFolded.value = true })
+const drafted = shallowRef<Dictionary>()
 const pageFault = ref('')
 const isPhone = useMediaQuery('(max-width: 1023px)')
 const isNarrow = useMediaQuery('(max-width: 1439px)')
@@ -148,7 +162,7 @@ function resolve(mine: boolean): void {
   looking.value = false
 }
 function copyWork(): void {
-  void navigator.clipboard?.writeText([store.script, store.contentOf('dependencies')].filter(text => text !== '').join('\n\n'))
+  void navigator.clipboard?.writeText([store.script, store.contentOf('dependencies'), store.contentOf('dictionary') === '' ? '' : dictionaryToComment(store.dictionary)].filter(text => text !== '').join('\n\n'))
 }
 
 const keys = [
@@ -190,13 +204,14 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
 })
 onBeforeRouteLeave(() => { void store.send() })
 useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void store.send() })
-const toMake = computed(() => (sheet.value?.asked ?? []).map(name => name === 'script'
-  ? `a script of CREATE TABLE statements${sheet.value?.starter ? ', beside the tables that are given' : ''}`
-  : askedInWords(sheet.value!.relation)).join('; then '))
+const toMake = computed(() => (sheet.value?.asked ?? []).map(name => ({
+  script: `a script of CREATE TABLE statements${sheet.value?.starter ? ', beside the tables that are given' : ''}`, dictionary: 'a data dictionary: for each field its type, size, format, key role and meaning', dependencies: askedInWords(sheet.value!.relation),
+})[name]).join('; then '))
 
 /** The content of a sheet as a person reads it. */
 function readable(content: string): string {
   if (!content.startsWith('{')) return content
+  if (content.startsWith('{"entries"')) return dictionaryToComment(JSON.parse(content) as Dictionary)
   const { dependencies, keys, prime, form, reason, split, closures, assumptions } = JSON.parse(content) as typeof store.claims
   const parts: readonly [string, string][] = [['Dependencies', dependencies], ['Closures', closures.join('\n')], ['Keys', keys], ['Prime', prime], ['Form', [form, reason].filter(text => text !== '').join(', because of ')], ['Split', split], ['Taken for granted', assumptions]]
   return parts.filter(([, text]) => text.trim() !== '').map(([name, text]) => `${name}\n${text.trim()}`).join('\n\n')
@@ -244,12 +259,12 @@ const dueWords = computed(() => {
 
     <main v-else id="main" class="desk" :class="{ phone: isPhone }">
       <aside v-if="!isPhone && isBriefFolded" class="rail"><button type="button" @click="foldBrief(false)"><span>Brief</span></button></aside>
-      <aside v-else-if="!isPhone || side === 'brief'" class="brief-side" data-region tabindex="-1" aria-label="Brief">
-        <div class="side-head"><h2>Case</h2><button v-if="!isPhone" type="button" class="plain small" @click="foldBrief(true)">Fold</button></div>
-        <BriefText :text="sheet.brief" />
+      <aside v-else-if="!isPhone || side === 'brief'" class="brief-side" :class="{ rows: showsRows }" data-region tabindex="-1" aria-label="Brief">
+        <BriefSide v-model:leaf="leaf" :text="sheet.brief" :rows="sheet.rows" :help-level="sheet.helpLevel" :folds="!isPhone" @fold="foldBrief(true)" @drafted="drafted = $event" />
       </aside>
+      <aside v-if="!isPhone && isTight && showsRows" class="rail"><button type="button" @click="leaf = 'case'"><span>{{ SHEET_NAMES[current] }}</span></button></aside>
 
-      <section v-if="!isPhone || side === 'sheet'" class="sheet-side" data-region tabindex="-1" :aria-label="SHEET_NAMES[current]">
+      <section v-if="isPhone ? side === 'sheet' : !(isTight && showsRows)" class="sheet-side" data-region tabindex="-1" :aria-label="SHEET_NAMES[current]">
         <div class="tabs" role="tablist" aria-label="Sheets">
           <button
             v-for="name in sheet.asked" :key="name" type="button" role="tab" class="tab" :aria-selected="name === current" :tabindex="name === current ? 0 : -1"
@@ -262,6 +277,9 @@ const dueWords = computed(() => {
         <DependencySheet
           v-if="current === 'dependencies' && sheet.relation" ref="dependencySheet" :relation="sheet.relation" :claims="store.claims" :findings="findingsOf.dependencies" :help-level="sheet.helpLevel" :readonly="!sheet.isOpen"
           @change="store.changeClaims" />
+        <DictionarySheet
+          v-if="current === 'dictionary'" ref="dictionarySheet" :dictionary="store.dictionary" :findings="findingsOf.dictionary" :given="given" :script="sheet.asked.includes('script') && sheet.helpLevel === 'practice' ? read.schema : undefined"
+          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
         <details v-if="current === 'script' && sheet.starter" class="given" open>
           <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
           <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>
@@ -328,8 +346,10 @@ dt { color: var(--soft); }
 .desk { flex: none; display: flex; height: calc(100vh - 45px); }
 .brief-side, .margin-side { overflow-y: auto; flex: none; outline-offset: -2px !important; }
 .brief-side { width: 264px; padding: 12px 18px 40px; border-right: 1px solid var(--rule-strong); }
+/* The sheet keeps 680 and the folded margin 40; on a small window the rows stand alone. */
+.brief-side.rows { width: max(480px, calc(100vw - 720px)); }
+@media (max-width: 1199px) { .brief-side.rows { flex: 1; min-width: 0; } }
 .margin-side { width: 300px; border-left: 1px solid var(--rule-strong); position: relative; }
-.side-head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 8px; }
 .sheet-side { flex: 1; min-width: 0; display: flex; flex-direction: column; padding: 0 22px 12px; outline: none !important; }
 .tabs { display: flex; gap: 26px; border-bottom: 1px solid var(--rule-strong); margin-bottom: 12px; }
 .tab { padding: 11px 2px 9px; margin-bottom: -1px; border-bottom: 2.5px solid transparent; color: var(--soft); font-weight: 600; cursor: pointer; }

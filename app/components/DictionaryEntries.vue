@@ -1,0 +1,85 @@
+<script setup lang="ts">
+import { NEW_ENTRY, entitiesOf, fieldName, withSlot, type Dictionary, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
+import type { Finding } from '@nomenklatura/core/findings'
+
+/** The dictionary as a catalogue: under each entity one entry a field, written as sentences with slots. */
+const { dictionary, findings, readonly = false } = defineProps<{ dictionary: Dictionary, findings: readonly Finding[], readonly?: boolean }>()
+const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
+
+const entities = computed(() => entitiesOf(dictionary))
+const of = (entry: number, slot: Slot): Finding[] => findings.filter(({ field }) => field === fieldName({ entry, slot }))
+function write(at: number, slot: Slot, text: string): void {
+  emit('change', { entries: dictionary.entries.map((entry, i) => i === at ? withSlot(entry, slot, text) : entry) })
+}
+/** A name of an entity is written once; what refers to it follows. */
+function renameEntity(at: readonly number[], before: string, name: string): void {
+  const own = new Set(at)
+  emit('change', { entries: dictionary.entries.map((entry, i) => own.has(i) ? { ...entry, entity: name } : { ...entry, refersTo: followed(entry.refersTo, before, name) }) })
+}
+function followed(written: string, before: string, name: string): string {
+  const [head = '', ...rest] = written.split('.')
+  return before !== '' && head.trim().toLowerCase() === before.toLowerCase() ? [name, ...rest].join('.') : written
+}
+const list = useTemplateRef<HTMLElement>('list')
+async function add(entity: string, after: number): Promise<void> {
+  const entries: DictionaryEntry[] = [...dictionary.entries]
+  entries.splice(after, 0, { ...NEW_ENTRY, entity })
+  emit('change', { entries })
+  await nextTick()
+  list.value?.querySelector<HTMLInputElement>(`[data-entry="${after}"] [data-slot=field]`)?.focus()
+}
+function remove(at: number): void {
+  emit('change', { entries: dictionary.entries.filter((_, i) => i !== at) })
+}
+const named = ref('')
+function begin(): void {
+  const name = named.value.trim()
+  if (name === '') return
+  named.value = ''
+  void add(name, dictionary.entries.length)
+}
+</script>
+
+<template>
+  <div ref="list" class="catalogue">
+    <section v-for="{ name, at } in entities" :key="at[0]" class="entity">
+      <h3><input class="slot serif" :value="name" placeholder="of what?" :aria-label="`Name of the entity ${name}`" :readonly="readonly" maxlength="200" spellcheck="false" @change="renameEntity(at, name, ($event.target as HTMLInputElement).value.trim())"></h3>
+      <div v-for="i in at" :key="i" class="entry" :data-entry="i">
+        <p class="what">
+          <DictionarySlot name="field" :entry="dictionary.entries[i]!" :findings="of(i, 'field')" :readonly="readonly" class="field" @write="write(i, 'field', $event)" />
+          <span>is</span> <DictionarySlot name="type" :entry="dictionary.entries[i]!" :findings="of(i, 'type')" :readonly="readonly" @write="write(i, 'type', $event)" />
+          <span>of size</span> <DictionarySlot name="size" :entry="dictionary.entries[i]!" :findings="of(i, 'size')" :readonly="readonly" @write="write(i, 'size', $event)" />
+          <span>written</span> <DictionarySlot name="format" :entry="dictionary.entries[i]!" :findings="of(i, 'format')" :readonly="readonly" @write="write(i, 'format', $event)" /><span>;</span>
+          <select class="slot" :class="{ open: dictionary.entries[i]!.required === '' }" :value="dictionary.entries[i]!.required" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'required')" @change="write(i, 'required', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in REQUIRED_WORDS" :key="value" :value="value">{{ words }}</option></select><span>;</span>
+          <select class="slot" :value="dictionary.entries[i]!.key" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'key')" @change="write(i, 'key', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in KEY_WORDS" :key="value" :value="value">{{ words }}</option></select><span>;</span>
+          <span>refers to</span> <DictionarySlot name="refersTo" :entry="dictionary.entries[i]!" :findings="of(i, 'refersTo')" :readonly="readonly" @write="write(i, 'refersTo', $event)" />
+        </p>
+        <p class="more">
+          <span>For example</span> <DictionarySlot name="example" :entry="dictionary.entries[i]!" :findings="of(i, 'example')" :readonly="readonly" @write="write(i, 'example', $event)" />
+          <span>keeping to</span> <DictionarySlot name="rule" :entry="dictionary.entries[i]!" :findings="of(i, 'rule')" :readonly="readonly" @write="write(i, 'rule', $event)" />
+          <span>and meaning</span> <DictionarySlot name="meaning" :entry="dictionary.entries[i]!" :findings="of(i, 'meaning')" :readonly="readonly" @write="write(i, 'meaning', $event)" />
+          <button v-if="!readonly" type="button" class="plain tiny out" :aria-label="`Take ${dictionary.entries[i]!.field || 'this field'} out`" @click="remove(i)">Take out</button>
+        </p>
+      </div>
+      <button v-if="!readonly" type="button" class="plain small" @click="add(name, at.at(-1)! + 1)">One more field of {{ name || 'this' }}</button>
+    </section>
+    <form v-if="!readonly" class="begin" @submit.prevent="begin"><label class="small">{{ entities.length === 0 ? 'No fields yet. What is described first?' : 'Another entity' }} <input v-model="named" class="slot serif" maxlength="200" placeholder="accession" spellcheck="false"></label> <button type="submit" class="plain small">Begin it</button></form>
+  </div>
+</template>
+
+<style scoped>
+.catalogue { display: grid; gap: 20px; grid-template-columns: minmax(0, 1fr); }
+.entity h3 .slot { font-size: 17px; font-weight: 650; border-bottom-color: transparent; }
+.entity h3 .slot:hover, .entity h3 .slot:focus { border-bottom-color: var(--edge); }
+.entry { border-top: 1px solid var(--rule); padding: 7px 0 8px 14px; }
+.entry p { display: flex; flex-wrap: wrap; gap: 3px 6px; align-items: baseline; font-size: 13.5px; }
+.entry p > span { color: var(--soft); }
+.more { padding-left: 18px; margin-top: 2px; }
+.field { font-weight: 650 !important; }
+select.slot { font-weight: 400; font-size: 13.5px; }
+select.open { border-bottom-style: dashed; font-style: italic; font-family: var(--font-serif); color: var(--soft); }
+.out { margin-left: auto; opacity: 0; }
+.entry:hover .out, .out:focus-visible { opacity: 1; }
+.begin { border-top: 1px solid var(--rule-strong); padding-top: 10px; display: flex; gap: 12px; align-items: baseline; }
+@media print { .entity > button, .begin, .out { display: none; } }
+</style>

@@ -1,0 +1,103 @@
+<script setup lang="ts">
+import {
+  SLOTS, checkDictionary, dictionaryFromSchema, dictionaryToComment, dictionaryToCsv, entitiesOf, isEmptyDictionary, placeInField, readDictionary, type Dictionary,
+} from '@nomenklatura/core/dictionary'
+import type { Finding } from '@nomenklatura/core/findings'
+import type { Schema } from '@nomenklatura/core/schema'
+
+/** The Dictionary sheet: catalogue entries, and as an equal view a ruled table. */
+const { dictionary, findings = undefined, given, script = undefined, draft = undefined, readonly = false, name = 'dictionary' } = defineProps<{
+  dictionary: Dictionary
+  /** What is said at its slots; where none are given, what can be said without a model answer. */
+  findings?: readonly Finding[] | undefined
+  /** Tables that exist already. */
+  given: Schema
+  /** What the script sheet describes, where a draft may come from it. */
+  script?: Schema | undefined
+  /** A draft from rows, where one may be had. */
+  draft?: (() => Promise<Dictionary | undefined>) | undefined
+  readonly?: boolean
+  /** What a file of it is called. */
+  name?: string
+}>()
+const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
+
+const view = useLocalStorage<'entries' | 'table'>('nomenklatura-dictionary-view', 'entries')
+const { step, undo, redo, undoKeys, canUndo, canRedo } = useSteps<Dictionary>(() => dictionary, value => emit('change', value))
+function change(next: Dictionary): void {
+  if (!readonly) step(next)
+}
+const own = computed(() => {
+  const read = readDictionary(dictionary, { given })
+  return [...read.findings, ...checkDictionary(dictionary, read)]
+})
+const shown = computed(() => findings ?? own.value)
+const isEmpty = computed(() => isEmptyDictionary(dictionary))
+const canDraftFromScript = computed(() => (script?.tables.filter(table => !table.given).length ?? 0) > 0)
+
+async function draftFromRows(): Promise<void> {
+  const drafted = await draft?.()
+  if (drafted) change(drafted)
+}
+function save(): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(new Blob([dictionaryToCsv(dictionary)], { type: 'text/csv;charset=utf-8' }))
+  link.download = `${name}.csv`
+  link.click()
+  URL.revokeObjectURL(link.href)
+}
+const said = ref('')
+const { start: forget } = useTimeoutFn(() => { said.value = '' }, 4000, { immediate: false })
+async function copyComment(): Promise<void> {
+  await navigator.clipboard.writeText(dictionaryToComment(dictionary))
+  said.value = 'copied, as a comment for the top of a script'
+  forget()
+}
+function print(): void {
+  window.print()
+}
+
+const host = useTemplateRef<HTMLElement>('host')
+/** Puts the cursor where a note speaks of. */
+async function show({ field = '' }: { field?: string | undefined }): Promise<void> {
+  const place = placeInField(field)
+  if (!place) return
+  await nextTick()
+  const cell = view.value === 'table' ? `[data-cell="${place.entry} ${SLOTS.indexOf(place.slot)}"]` : place.slot === 'entity' ? '' : `[data-entry="${place.entry}"] [data-slot=${place.slot}], [data-entry="${place.entry}"] select`
+  const target = cell === '' ? host.value?.querySelectorAll<HTMLElement>('.entity h3 input')[entitiesOf(dictionary).findIndex(({ at }) => at.includes(place.entry))] : host.value?.querySelector<HTMLElement>(cell)
+  target?.scrollIntoView({ block: 'nearest' })
+  target?.focus()
+}
+defineExpose({ show })
+</script>
+
+<template>
+  <div ref="host" class="dictionary" @keydown="undoKeys">
+    <header class="head small">
+      <span class="views" role="group" aria-label="View"><button v-for="way in (['entries', 'table'] as const)" :key="way" type="button" :aria-pressed="view === way" @click="view = way">{{ way === 'entries' ? 'Catalogue' : 'Ruled table' }}</button></span>
+      <template v-if="!readonly">
+        <button type="button" class="plain" :disabled="!canUndo" @click="undo">Undo</button><button type="button" class="plain" :disabled="!canRedo" @click="redo">Redo</button>
+        <button v-if="isEmpty && canDraftFromScript" type="button" class="plain" @click="change(dictionaryFromSchema(script!))">Draft it from the script</button>
+        <button v-if="isEmpty && draft" type="button" class="plain" @click="draftFromRows">Draft it from the rows</button>
+      </template>
+      <span class="tools"><span role="status" class="soft">{{ said }}</span>
+        <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button><button type="button" class="plain" @click="print">Print</button></span>
+    </header>
+    <DictionaryEntries v-if="view === 'entries'" :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
+    <template v-else>
+      <p v-if="isEmpty" class="serif soft hint">No fields yet. Write in the first line, or paste cells from a spreadsheet.</p>
+      <DictionaryTable :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
+    </template>
+  </div>
+</template>
+
+<style scoped>
+.dictionary { flex: 1; min-width: 0; overflow-y: auto; padding: 2px 3px 30px; }
+.head { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: baseline; margin-bottom: 12px; }
+.views { display: flex; gap: 14px; }
+.views button { color: var(--soft); font-weight: 600; cursor: pointer; border-bottom: 2px solid transparent; padding: 0 1px 2px; }
+.views button[aria-pressed=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
+.tools { margin-left: auto; display: flex; gap: 14px; flex-wrap: wrap; }
+.hint { font-style: italic; margin-bottom: 8px; }
+@media print { .head { display: none; } .dictionary { overflow: visible; } }
+</style>
