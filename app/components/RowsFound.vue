@@ -21,6 +21,8 @@ function together(look: string): Line[] {
 const meant = computed(() => together('meant'))
 const accidental = computed(() => together('accidental'))
 const ofKeys = computed(() => together('of a key'))
+const nearly = computed(() => found.nearly.filter(({ from }) => from.length === 1))
+const showsAllNearly = ref(false)
 const isAccepted = (line: Line): boolean => accepted.some(({ from, to }) => from.join() === line.from.join() && line.to.every(name => to.includes(name)))
 </script>
 
@@ -46,10 +48,12 @@ const isAccepted = (line: Line): boolean => accepted.some(({ from, to }) => from
     </section>
     <section v-if="found.nearly.length > 0">
       <h4>Nearly holds <span class="soft small">a slip, or a fact?</span></h4>
-      <ul><li v-for="one in found.nearly.slice(0, MOST)" :key="`${one.from.join()} ${one.to}`">
+      <p v-if="nearly.length === 0" class="soft small">with one column on the left: nothing</p>
+      <ul><li v-for="one in showsAllNearly ? found.nearly.slice(0, MOST) : nearly.slice(0, MOST)" :key="`${one.from.join()} ${one.to}`">
         <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted({ ...one, to: [one.to], support: 0 })" @change="emit('accept', { from: one.from, to: [one.to] }, ($event.target as HTMLInputElement).checked)"> meant</label>
         <button type="button" class="mono line" @click="emit('ask', one.from, [one.to])">{{ one.from.join(', ') }} → {{ one.to }}</button> <span class="tiny against">but for row {{ one.rows.slice(0, 6).map(row => row + 1).join(', ') }}{{ one.rows.length > 6 ? ' …' : '' }}</span>
       </li></ul>
+      <button v-if="found.nearly.length > nearly.length" type="button" class="plain small" :aria-expanded="showsAllNearly" @click="showsAllNearly = !showsAllNearly">{{ showsAllNearly ? 'Only those with one column on the left' : `and ${found.nearly.length - nearly.length} with two columns on the left` }}</button>
     </section>
     <p v-if="found.duplicates > 0" class="small">{{ countOf(found.duplicates, 'row') }} stand{{ found.duplicates === 1 ? 's' : '' }} there again, whole.</p>
     <p v-if="!found.complete" class="small soft">The search was cut short by its limit: what is named holds, and there may be more.</p>

@@ -11,15 +11,16 @@ import { begin, saveSheet } from '../../server/services/worksheets'
 import { migrate } from '../migrations'
 import exchange from './exercises/exchange-with-partner-gardens.json'
 import ledger from './exercises/the-intake-ledger.json'
+import trials from './exercises/trial-by-trial.json'
 import collected from './exercises/who-collected-what.json'
 import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
-import { EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, type PlannedHandIn } from './plan'
+import { EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
 import { startOver } from './start-over'
 
 /**
  * Loads the demo through the services, so that it is what people would have made. Dates are counted from the day it is loaded: the first
- * exercise was due two days ago at 18:00 of the course and is marked but not released, the second was due ten days ago and is released, the third is
- * due in four days. Does nothing when the demo is there already.
+ * exercise was due two days ago at 18:00 of the course and is marked but not released, the second was due ten days ago and is released, the fourth five days ago and
+ * released as well, the fifth is due in four days. Does nothing when the demo is there already.
  */
 const PASSWORD = 'vault-demo-pass'
 const DAY_MS = 86_400_000
@@ -44,18 +45,21 @@ async function load(db: Db, today: Date): Promise<void> {
   }
   const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 2, lateLoss: 10 }, today)
   const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
+  const trial = await setExercise(db, courseId, ada.id, trials, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
   await handInAll(db, intake, LEDGER_HAND_INS, students, evening(-2, today))
   await handInAll(db, first, PAIR_HAND_INS, students, evening(-10, today))
+  await handInAll(db, trial, TRIAL_HAND_INS, students, evening(-5, today))
   await handInAll(db, second, EXCHANGE_HAND_INS, students, new Date(today.getTime() - DAY_MS / 2))
   for (const { student, script } of EXCHANGE_WORKSHEETS) {
     const at = new Date(today.getTime() - 3_600_000)
     await begin(db, second, students.get(student)!, 'student', at)
     await saveSheet(db, second, students.get(student)!, 'student', { sheet: 'script', content: script, base: 0 }, at)
   }
-  await markAll(db, [intake, first, second])
+  await markAll(db, [intake, first, trial, second])
   await commentFirst(db, first, ada.id, students)
   await release(db, first, ada.id)
+  await release(db, trial, ada.id)
 }
 
 async function setExercise(
@@ -68,12 +72,13 @@ async function setExercise(
 }
 
 async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHandIn[], students: ReadonlyMap<string, string>, until: Date): Promise<void> {
-  for (const [i, { student, script, claims, lateHours }] of plans.entries()) {
+  for (const [i, { student, script, claims, dictionary, lateHours }] of plans.entries()) {
     const personId = students.get(student)!
     const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
     await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
-    const sheet = claims ? 'dependencies' : 'script'
-    const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet, content: claims ? JSON.stringify(claims) : script, base: 0 }, new Date(at.getTime() - 60_000))
+    const sheet = claims ? 'dependencies' : dictionary ? 'dictionary' : 'script'
+    const content = claims ?? dictionary
+    const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet, content: content ? JSON.stringify(content) : script, base: 0 }, new Date(at.getTime() - 60_000))
     await handIn(db, exerciseId, personId, { [sheet]: number }, at)
   }
 }

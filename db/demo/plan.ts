@@ -1,6 +1,8 @@
 import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
+import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
 import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
+import { TRIAL_MISTAKES, trialDictionary, type TrialHand, type TrialMistake } from './answers-trials'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
 
 /** What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to (all others are upheld). */
@@ -8,6 +10,7 @@ export interface PlannedHandIn {
   readonly student: string
   readonly script: string
   readonly claims?: DependencyClaims
+  readonly dictionary?: Dictionary
   readonly expects: Readonly<Record<string, string>> | 'unreadable'
   readonly lateHours?: number
   readonly note: string
@@ -27,6 +30,10 @@ function exchange(student: string, style: ExchangeStyle, mistakes: readonly Exch
 
 function ledger(student: string, hand: Parameters<typeof ledgerClaims>[0], mistakes: readonly LedgerMistake[] = [], more: Partial<DependencyClaims> = {}): PlannedHandIn {
   return { student, script: '', claims: { ...ledgerClaims(hand, mistakes), ...more }, expects: merge(mistakes.map(mistake => LEDGER_MISTAKES[mistake].expects)), note: mistakes.join(', ') || 'right' }
+}
+
+function trials(student: string, hand: TrialHand, mistakes: readonly TrialMistake[] = [], lateHours = 0): PlannedHandIn {
+  return { student, script: '', dictionary: trialDictionary(hand, mistakes), expects: merge(mistakes.map(mistake => TRIAL_MISTAKES[mistake].expects)), lateHours, note: mistakes.join(', ') || 'right' }
 }
 
 const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
@@ -119,4 +126,31 @@ export const LEDGER_HAND_INS: readonly PlannedHandIn[] = [
   ledger('Yusuf Demirel', 'one by one', ['name fixes code']),
   ledger('Zofia Krawiec', 'braces', ['closure of one step']),
   ledger('Aroha Ngata', 'plain', ['pair lost']),
+]
+
+export const TRIAL_HAND_INS: readonly PlannedHandIn[] = [
+  trials('Amara Okonjo', 'plain'),
+  trials('Bram de Witte', 'sql', ['phone of eleven', 'no bounds of temperature']),
+  trials('Chiara Lombardo', 'words'),
+  trials('Dov Perlmutter', 'lists', ['codes are numbers']),
+  trials('Elif Karaman', 'plain', ['number too short', 'share up to 99.9']),
+  trials('Farid Nassiri', 'sql'),
+  trials('Greta Holmqvist', 'words', ['keeper described otherwise']),
+  trials('Hiroshi Tanabe', 'plain', ['no readings']),
+  trials('Ilse Nygaard', 'plain', ['keeper described otherwise', 'whole degrees', 'share demanded']),
+  trials('Jonas Quist', 'lists', ['reading without day in its key', 'taxon optional']),
+  trials('Kaito Morinaga', 'roomy'),
+  trials('Leila Haddad', 'file', ['trial by accession alone']),
+  trials('Mateo Iriarte', 'file'),
+  trials('Nadia Petrenko', 'plain', ['numbered counts', 'no bounds of the share', 'remark demanded'], 22),
+  { student: 'Oskar Lindqvist', script: '', dictionary: { entries: [{ ...NEW_ENTRY, entity: 'the trials', field: 'everything about the trials', meaning: 'I would keep it in one big list' }] }, expects: 'unreadable', note: 'prose' },
+  trials('Priya Raman', 'roomy', ['number too short everywhere']),
+  trials('Quentin Marchais', 'words', ['no reference to keeper', 'phone demanded']),
+  trials('Rafael Couto', 'sql', ['no keeper described']),
+  trials('Saoirse Mulcahy', 'plain', ['bounds in words']),
+  trials('Tomasz Wilk', 'lists', ['keeper optional', 'two references of a reading'], 6),
+  trials('Valentina Rojas Quispe', 'plain'),
+  trials('Yusuf Demirel', 'sql', ['no format', 'no lower bound of seeds']),
+  trials('Zofia Krawiec', 'lists', ['code not unique', 'taxon too short']),
+  trials('Aroha Ngata', 'plain', ['trial by a day alone']),
 ]

@@ -65,12 +65,12 @@ export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundIn
   }
 }
 
-/** A left side shared by fewer rows than this, or than a tenth of all, says little. */
+/** A left side shared by fewer rows than this, or than a tenth of all, says little; one of several columns may well be shared by those rows alone that tell of one thing. */
 const FEW = 4
 
 function lookOf({ from, support }: FoundDependency, rows: number): Look {
   if (support === 0 && rows > 1) return 'of a key'
-  return support >= Math.max(FEW, rows / 10) && from.length <= 2 ? 'meant' : 'accidental'
+  return support >= Math.max(FEW, rows / 10) && from.length <= 1 ? 'meant' : 'accidental'
 }
 
 export function repeatingFacts(names: readonly string[], columns: readonly Pick<ColumnProfile, 'name' | 'list'>[]): Repeating[] {
