@@ -65,15 +65,15 @@ export const TRIAL_MISTAKES: Readonly<Record<TrialMistake, Mistake>> = {
   'no reference to keeper': { change: change('keeper_code', { refersTo: '' }, 'trial'), expects: { r13: 'broken' } },
   'keeper described otherwise': { change: change('keeper_code', { type: 'text', size: '30', format: '' }, 'trial'), expects: { r13: 'broken' } },
   'no format': { change: change('accession_no', { format: '' }), expects: { r3: 'broken' } },
-  'trial by accession alone': { change: entries => change('begun_on', { key: '' }, 'trial')(change('begun_on', { refersTo: '' }, 'reading')(entries)), expects: { r10: 'too strict', r12: 'too strict' } },
-  'trial by a day alone': { change: entries => change('accession_no', { key: '' }, 'trial')(change('accession_no', { refersTo: '' }, 'reading')(entries)), expects: { r10: 'too strict' } },
+  'trial by accession alone': { change: entries => change('begun_on', { key: '' }, 'trial')(change('begun_on', { refersTo: '' }, 'reading')(entries)), expects: { r10: 'too strict', r12: 'too strict', r18: 'broken' } },
+  'trial by a day alone': { change: entries => change('accession_no', { key: '' }, 'trial')(change('accession_no', { refersTo: '' }, 'reading')(entries)), expects: { r10: 'too strict', r18: 'broken' } },
   'reading without day in its key': { change: change('day', { key: '' }, 'reading'), expects: { r18: 'too strict' } },
   'numbered counts': { change: entries => entries.flatMap(entry => entry.field === 'sprouted' ? [{ ...entry, field: 'sprouted_1' }, { ...entry, field: 'sprouted_2', required: 'no' as const }, { ...entry, field: 'sprouted_3', required: 'no' as const }] : [entry]), expects: { r20: 'broken' } },
   'no readings': { change: without('reading'), expects: { r18: 'not shown', r19: 'not shown', r20: 'not shown', r21: 'not shown', r22: 'not shown' } },
   'share demanded': { change: change('viable', { required: 'yes' }), expects: { r21: 'too strict' } },
   'no lower bound of seeds': { change: change('seeds_laid', { rule: '' }), expects: { r16: 'broken' } },
   'two references of a reading': { change: entries => change('accession_no', { refersTo: 'accession.accession_no' }, 'reading')(change('begun_on', { refersTo: '' }, 'reading')(entries)), expects: { r19: 'broken' } },
-  'no keeper described': { change: entries => change('keeper_code', { refersTo: '' }, 'trial')(without('keeper')(entries)), expects: { r6: 'not shown', r7: 'not shown', r8: 'not shown', r9: 'not shown', r13: 'not shown' } },
+  'no keeper described': { change: entries => change('keeper_code', { refersTo: '' }, 'trial')(without('keeper')(entries)), expects: { r6: 'not shown', r7: 'not shown', r8: 'not shown', r9: 'not shown', r13: 'broken' } },
 }
 
 export type TrialHand = keyof typeof HANDS

@@ -85,18 +85,24 @@ export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, tab
 
 /**
  * Unused columns that are named like the role, like the table that stands for its target, or one by one like the columns of the model's
- * reference or of the target's key here; as many as the model's reference has at most.
+ * reference or of the target's key here; as many as the model's reference has at most. A column that refers to where that part of the target's key refers to
+ * stands for the part as well.
  */
 function columnsLike(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, table: Table): string[] {
   const isFree = (name: string): boolean => !draft.isUsed(table, name) && !table.references.some(({ columns }) => columns.some(column => sameName(column, name)))
-  const columns = table.columns.filter(({ name }) => isFree(name))
   const target = draft.tableOf(role.target)
   const keys = identifierColumns(draft, role.target)
+  const leadsTo = (of: Table, name: string): string | undefined => of.references.find(({ columns }) => columns.some(column => sameName(column, name)))?.table
+  const leadsAlike = (name: string, own: number): boolean => {
+    const there = target && leadsTo(target, keys[own] ?? '')
+    return role.columns.length > 1 && there !== undefined && sameName(there, leadsTo(table, name) ?? '')
+  }
+  const columns = table.columns.filter(({ name }) => isFree(name) || role.columns.some((_, own) => leadsAlike(name, own)))
   const asHere = (own: number, name: string): number => {
     const names = role.columns.length > 1 || !target ? [keys[own] ?? ''] : [keys[own] ?? '', target.name, `${target.name}_no`]
     return Math.max(...names.map(other => nameWords(other).join() === '#' ? 0 : nameLikeness(nameWords(name), nameWords(other))))
   }
-  const scores = role.columns.map((own, i) => columns.map(({ name }) => Math.max(draft.comparer.roleColumn(entity, role, own, name).score, asHere(i, name))))
+  const scores = role.columns.map((own, i) => columns.map(({ name }) => !isFree(name) && !leadsAlike(name, i) ? 0 : Math.max(draft.comparer.roleColumn(entity, role, own, name).score, asHere(i, name))))
   return assign(scores, 0.75).flatMap(c => c >= 0 ? [columns[c]!.name] : [])
 }
 
