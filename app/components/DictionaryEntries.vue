@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { NEW_ENTRY, entitiesOf, fieldName, withSlot, type Dictionary, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
+import { NEW_ENTRY, entitiesOf, fieldName, readType, withSlot, type Dictionary, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
 import type { Finding } from '@nomenklatura/core/findings'
 
 /** The dictionary as a catalogue: under each entity one entry a field, written as sentences with slots. */
@@ -20,6 +20,8 @@ function followed(written: string, before: string, name: string): string {
   const [head = '', ...rest] = written.split('.')
   return before !== '' && head.trim().toLowerCase() === before.toLowerCase() ? [name, ...rest].join('.') : written
 }
+/** Dates and whole numbers are as large as they are. */
+const hasSize = ({ type, size }: DictionaryEntry): boolean => size !== '' || type.trim() === '' || readType(type, '').type.family === 'decimal' || ['char', 'varchar', 'text', 'other'].includes(readType(type, '').type.family)
 const list = useTemplateRef<HTMLElement>('list')
 async function add(entity: string, after: number): Promise<void> {
   const entries: DictionaryEntry[] = [...dictionary.entries]
@@ -48,10 +50,10 @@ function begin(): void {
         <p class="what">
           <DictionarySlot name="field" :entry="dictionary.entries[i]!" :findings="of(i, 'field')" :readonly="readonly" class="field" @write="write(i, 'field', $event)" />
           <span>is</span> <DictionarySlot name="type" :entry="dictionary.entries[i]!" :findings="of(i, 'type')" :readonly="readonly" @write="write(i, 'type', $event)" />
-          <span>of size</span> <DictionarySlot name="size" :entry="dictionary.entries[i]!" :findings="of(i, 'size')" :readonly="readonly" @write="write(i, 'size', $event)" />
-          <span>written</span> <DictionarySlot name="format" :entry="dictionary.entries[i]!" :findings="of(i, 'format')" :readonly="readonly" @write="write(i, 'format', $event)" /><span>;</span>
-          <select class="slot" :class="{ open: dictionary.entries[i]!.required === '' }" :value="dictionary.entries[i]!.required" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'required')" @change="write(i, 'required', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in REQUIRED_WORDS" :key="value" :value="value">{{ words }}</option></select><span>;</span>
-          <select class="slot" :value="dictionary.entries[i]!.key" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'key')" @change="write(i, 'key', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in KEY_WORDS" :key="value" :value="value">{{ words }}</option></select><span>;</span>
+          <template v-if="hasSize(dictionary.entries[i]!)"><span>of size</span> <DictionarySlot name="size" :entry="dictionary.entries[i]!" :findings="of(i, 'size')" :readonly="readonly" @write="write(i, 'size', $event)" /></template>
+          <span>written</span> <DictionarySlot name="format" :entry="dictionary.entries[i]!" :findings="of(i, 'format')" :readonly="readonly" @write="write(i, 'format', $event)" /><span class="comma">,</span>
+          <select class="slot" :class="{ open: dictionary.entries[i]!.required === '' }" :value="dictionary.entries[i]!.required" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'required')" @change="write(i, 'required', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in REQUIRED_WORDS" :key="value" :value="value">{{ words }}</option></select><span class="comma">,</span>
+          <select class="slot" :value="dictionary.entries[i]!.key" :disabled="readonly" :aria-label="slotLabel(dictionary.entries[i]!, 'key')" @change="write(i, 'key', ($event.target as HTMLSelectElement).value)"><option v-for="(words, value) in KEY_WORDS" :key="value" :value="value">{{ words }}</option></select><span class="comma">,</span>
           <span>refers to</span> <DictionarySlot name="refersTo" :entry="dictionary.entries[i]!" :findings="of(i, 'refersTo')" :readonly="readonly" @write="write(i, 'refersTo', $event)" />
         </p>
         <p class="more">
@@ -74,6 +76,7 @@ function begin(): void {
 .entry { border-top: 1px solid var(--rule); padding: 7px 0 8px 14px; }
 .entry p { display: flex; flex-wrap: wrap; gap: 3px 6px; align-items: baseline; font-size: 13.5px; }
 .entry p > span { color: var(--soft); }
+.entry p > .comma { margin-left: -5px; }
 .more { padding-left: 18px; margin-top: 2px; }
 .field { font-weight: 650 !important; }
 select.slot { font-weight: 400; font-size: 13.5px; }

@@ -6,7 +6,7 @@ import { wording, type Finding } from '@nomenklatura/core/findings'
 const { entry, name: slot, findings, readonly = false } = defineProps<{ entry: DictionaryEntry, /** Which slot. */ name: Slot, findings: readonly Finding[], readonly?: boolean }>()
 const emit = defineEmits<{ write: [text: string] }>()
 const worst = computed(() => findings.find(({ severity }) => severity === 'error') ?? findings.find(({ severity }) => severity === 'flaw'))
-const width = computed(() => `${Math.min(64, Math.max(entry[slot].length, entry[slot] === '' ? OPEN_SLOTS[slot].length : 2)) + 1}ch`)
+const width = computed(() => `calc(${Math.min(64, Math.max(entry[slot].length, entry[slot] === '' ? OPEN_SLOTS[slot].length : 2))}ch + 9px)`)
 const isLong = computed(() => slot === 'meaning' || slot === 'rule')
 </script>
 
@@ -18,7 +18,8 @@ const isLong = computed(() => slot === 'meaning' || slot === 'rule')
 
 <style scoped>
 .slot { font-weight: 400; max-width: 100%; }
-.slot.mono { font-size: 13px; }
+.slot.mono { font: 400 12.5px var(--font-mono); }
+.slot.serif { font: 400 13.5px var(--font-serif); }
 .slot.open { border-bottom-style: dashed; }
 .slot::placeholder { color: var(--soft); font-style: italic; font-family: var(--font-serif); }
 .slot.error { border-bottom: 2px solid var(--madder); }

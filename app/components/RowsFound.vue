@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { Universe, closure } from '@nomenklatura/core/dependencies'
 import type { FoundInRows, NamedDependency } from '@nomenklatura/core/rows'
 
 /** What holds in the rows, what nearly does, and what only looks so; each can be asked of the rows, and where one sets an exercise taken as meant. */
@@ -23,7 +24,15 @@ const accidental = computed(() => together('accidental'))
 const ofKeys = computed(() => together('of a key'))
 const nearly = computed(() => found.nearly.filter(({ from }) => from.length === 1))
 const showsAllNearly = ref(false)
-const isAccepted = (line: Line): boolean => accepted.some(({ from, to }) => from.join() === line.from.join() && line.to.every(name => to.includes(name)))
+/** What is taken as meant, with all that follows from it. */
+const closed = computed(() => {
+  const universe = new Universe([...new Set([...accepted, ...found.dependencies, ...found.nearly].flatMap(({ from, to }) => [...from, ...[to].flat()]))])
+  const given = accepted.map(({ from, to }) => universe.dependency(from, to))
+  return (from: readonly string[]): ReadonlySet<string> => new Set(universe.list(closure(universe.size, universe.set(from), given)))
+})
+const isAccepted = ({ from, to }: Pick<Line, 'from' | 'to'>): boolean => to.every(name => closed.value(from).has(name))
+/** Not said itself, but a consequence of what is. */
+const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean => isAccepted(line) && !accepted.some(({ from }) => from.join() === line.from.join())
 </script>
 
 <template>
@@ -38,7 +47,7 @@ const isAccepted = (line: Line): boolean => accepted.some(({ from, to }) => from
         <component :is="title === 'Holds, and looks meant' ? 'h4' : 'summary'">{{ title }} <span class="soft small">{{ lines.length === 0 ? 'nothing' : `${lines.length}; ${why}` }}</span></component>
         <ul>
           <li v-for="line in lines.slice(0, MOST)" :key="line.from.join()">
-            <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted(line)" @change="emit('accept', line, ($event.target as HTMLInputElement).checked)"> meant</label>
+            <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted(line)" :disabled="isFollowing(line)" @change="emit('accept', line, ($event.target as HTMLInputElement).checked)"> {{ isFollowing(line) ? 'follows' : 'meant' }}</label>
             <button type="button" class="mono line" @click="emit('ask', line.from, line.to)">{{ line.from.join(', ') || '∅' }} → {{ line.to.join(', ') }}</button>
             <span class="soft tiny">{{ line.support > 0 ? `${countOf(line.support, 'row')} for it` : '' }}</span>
           </li>
@@ -50,7 +59,7 @@ const isAccepted = (line: Line): boolean => accepted.some(({ from, to }) => from
       <h4>Nearly holds <span class="soft small">a slip, or a fact?</span></h4>
       <p v-if="nearly.length === 0" class="soft small">with one column on the left: nothing</p>
       <ul><li v-for="one in showsAllNearly ? found.nearly.slice(0, MOST) : nearly.slice(0, MOST)" :key="`${one.from.join()} ${one.to}`">
-        <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted({ ...one, to: [one.to], support: 0 })" @change="emit('accept', { from: one.from, to: [one.to] }, ($event.target as HTMLInputElement).checked)"> meant</label>
+        <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted({ from: one.from, to: [one.to] })" :disabled="isFollowing({ from: one.from, to: [one.to] })" @change="emit('accept', { from: one.from, to: [one.to] }, ($event.target as HTMLInputElement).checked)"> meant</label>
         <button type="button" class="mono line" @click="emit('ask', one.from, [one.to])">{{ one.from.join(', ') }} → {{ one.to }}</button> <span class="tiny against">but for row {{ one.rows.slice(0, 6).map(row => row + 1).join(', ') }}{{ one.rows.length > 6 ? ' …' : '' }}</span>
       </li></ul>
       <button v-if="found.nearly.length > nearly.length" type="button" class="plain small" :aria-expanded="showsAllNearly" @click="showsAllNearly = !showsAllNearly">{{ showsAllNearly ? 'Only those with one column on the left' : `and ${found.nearly.length - nearly.length} with two columns on the left` }}</button>

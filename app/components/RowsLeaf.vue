@@ -44,7 +44,7 @@ watch(found, (now) => {
 function accept({ from, to }: NamedDependency, isMeant: boolean): void {
   const same = accepted.value.find(other => other.from.join() === from.join())
   const others = accepted.value.filter(other => other !== same)
-  const kept = isMeant ? [...new Set([...same?.to ?? [], ...to])] : (same?.to ?? []).filter(name => !to.includes(name))
+  const kept = isMeant ? [...new Set([...same?.to ?? [], ...to])] : []
   accepted.value = kept.length > 0 ? [...others, { from, to: kept }] : others
   emit('accepted', accepted.value)
 }

@@ -46,12 +46,12 @@ watch(split, async (now) => {
   <div v-if="split" class="split">
     <div class="slips">
       <section v-for="part in parts" :key="part.name" class="slip" :aria-label="part.name">
-        <p class="head"><input v-if="sets" class="slot serif" :value="part.name" :aria-label="`Name of ${part.name}`" maxlength="60" @change="rename(part.name, ($event.target as HTMLInputElement).value)"><span v-else class="serif name">{{ part.name }}</span></p>
+        <p class="head"><input v-if="sets" class="slot serif" :value="part.name" :style="{ width: `calc(${part.name.length}ch + 12px)` }" :aria-label="`Name of ${part.name}`" maxlength="60" @change="rename(part.name, ($event.target as HTMLInputElement).value)"><span v-else class="serif name">{{ part.name }}</span></p>
         <p v-for="name in part.columns" :key="name" class="mono" :class="{ key: part.keys[0]?.includes(name) }"><span>{{ name }}</span></p>
         <button type="button" class="plain tiny" :aria-expanded="open === part.name" @click="open = open === part.name ? undefined : part.name">{{ countOf(part.rows, 'row') }}</button>
       </section>
       <section v-for="{ part, columns, separator, givesBack } in split.proposal.unfolded" :key="part.name" class="slip unfolded" :aria-label="part.name">
-        <p class="head"><input v-if="sets" class="slot serif" :value="part.name" :aria-label="`Name of ${part.name}`" maxlength="60" @change="rename(part.name, ($event.target as HTMLInputElement).value)"><span v-else class="serif name">{{ part.name }}</span></p>
+        <p class="head"><input v-if="sets" class="slot serif" :value="part.name" :style="{ width: `calc(${part.name.length}ch + 12px)` }" :aria-label="`Name of ${part.name}`" maxlength="60" @change="rename(part.name, ($event.target as HTMLInputElement).value)"><span v-else class="serif name">{{ part.name }}</span></p>
         <p v-for="name in part.columns" :key="name" class="mono key"><span>{{ name }}</span></p>
         <p class="tiny soft">{{ separator === null ? `${listInWords(columns)}, one to a row` : `the list, one to a row` }}: {{ countOf(part.rows, 'row') }}{{ givesBack ? '; gathered again they are the same' : '' }}</p>
       </section>
@@ -74,8 +74,8 @@ watch(split, async (now) => {
 .slip { background: var(--sheet); border: 1px solid var(--rule-strong); box-shadow: 2px 2px 0 var(--shadow); padding: 6px 12px 8px; min-width: 120px; }
 .slip.unfolded { border-top: 3px double var(--edge); }
 .head { margin-bottom: 3px; }
-.head .slot { font-weight: 650; width: 140px; }
-.name { font-weight: 650; }
+.head .slot { font: 650 15px var(--font-serif); }
+.name { font-weight: 650; font-size: 15px; }
 .mono { font-size: 12.5px; line-height: 1.5; }
 .key span { border-bottom: 1.5px solid var(--ink); }
 .joined { display: flex; gap: 9px; align-items: center; }

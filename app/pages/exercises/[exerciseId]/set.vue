@@ -306,4 +306,7 @@ const modelEditor = useTemplateRef('modelEditor')
 .foot { position: sticky; bottom: 0; display: flex; align-items: center; gap: 20px; padding: 11px 0; background: var(--ground); border-top: 1px solid var(--rule-strong); }
 .foot p { flex: 1; }
 @media (max-width: 1023px) { .answer { grid-template-columns: minmax(0, 1fr); } .answer-notes { border: 0; } .foot { flex-wrap: wrap; } }
+.parts { display: flex; gap: 20px; margin-bottom: 14px; }
+.parts button { font: 650 17px var(--font-serif); color: var(--soft); cursor: pointer; padding: 0 1px 3px; border-bottom: 2px solid transparent; }
+.parts button[aria-pressed=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
 </style>

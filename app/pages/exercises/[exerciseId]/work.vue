@@ -271,7 +271,7 @@ const dueWords = computed(() => {
             @click="turned = name" @keydown.right.prevent="turnTab(1)" @keydown.left.prevent="turnTab(-1)">{{ SHEET_NAMES[name] }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{ countOf(findingsOf[name].length, 'note') }}</span></button>
         </div>
         <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
-        <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · with your instructor</p>
+        <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · <NuxtLink v-if="sheet.mine.points && sheet.mine.handInId" :to="`/hand-ins/${sheet.mine.handInId}`" class="plain">{{ totalText(sheet.mine.points) }} of {{ pointsText(sheet.mine.points.of) }}: read the marks</NuxtLink><template v-else>with your instructor</template></p>
         <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
         <p v-if="pageFault" role="alert" class="banner bad">{{ pageFault }}</p>
         <DependencySheet

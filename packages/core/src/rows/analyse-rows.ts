@@ -1,3 +1,4 @@
+import { Universe, minimalCover } from '../dependencies'
 import { discover, type DiscoveryOptions, type FoundDependency } from './discover'
 import { nearlyHolding } from './nearly'
 import { numberedColumns } from './numbered'
@@ -80,16 +81,19 @@ export function repeatingFacts(names: readonly string[], columns: readonly Pick<
   ]
 }
 
-/** What a split is proposed by: the dependencies that look meant, without repeating facts on the left, and what the smallest key fixes. */
+/**
+ * What a split is proposed by: the dependencies that look meant, without repeating facts on the left, and what the smallest key fixes; as a minimal cover, since
+ * what follows need not be said. One for each left side.
+ */
 export function meantDependencies({ dependencies, keys }: Pick<FoundInRows, 'dependencies' | 'keys'>, repeating: readonly Repeating[]): NamedDependency[] {
   const folded = new Set(repeating.flatMap(({ columns }) => columns))
   const isPlain = (from: readonly string[]): boolean => from.every(name => !folded.has(name))
-  const byLeft = new Map<string, { from: readonly string[], to: string[] }>()
   const key = keys.find(isPlain)
-  for (const { from, to, look } of dependencies) {
-    if (!isPlain(from) || !(look === 'meant' || (key && from.length === key.length && from.every(name => key.includes(name))))) continue
-    const left = from.join('\0')
-    byLeft.set(left, { from, to: [...byLeft.get(left)?.to ?? [], to] })
-  }
+  const isOfKey = (from: readonly string[]): boolean => key !== undefined && from.length === key.length && from.every(name => key.includes(name))
+  const chosen = dependencies.filter(({ from, look }) => isPlain(from) && (look === 'meant' || isOfKey(from)))
+  const universe = new Universe([...new Set(chosen.flatMap(({ from, to }) => [...from, to]))])
+  const { cover } = minimalCover(universe.size, chosen.map(({ from, to }) => universe.dependency(from, [to])))
+  const byLeft = new Map<string, { from: readonly string[], to: string[] }>()
+  for (const { from, to } of cover) byLeft.set(from.key, { from: universe.list(from), to: [...byLeft.get(from.key)?.to ?? [], ...universe.list(to)] })
   return [...byLeft.values()]
 }

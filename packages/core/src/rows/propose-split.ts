@@ -1,5 +1,6 @@
 import { Relation, Universe, decomposeToBcnf, lostDependencies, synthesis, type AttributeSet } from '../dependencies'
 import { itemsOf } from './lists'
+import { doesFix } from './questions'
 import { rejoin, projectRows } from './split-rows'
 import { columnAt, distinctRows, rowKey, type FlatTable } from './table'
 import { stemOf } from './unfold'
@@ -79,7 +80,7 @@ function describe(table: FlatTable, relation: Relation, part: AttributeSet): Pro
 }
 
 function unfold(table: FlatTable, fact: Repeating, rest: readonly string[], relation: Relation, dependencies: readonly NamedDependency[]): ProposedUnfolding {
-  const by = determinantOf(fact, rest, relation, dependencies)
+  const by = determinantOf(table, fact, rest, relation, dependencies)
   const item = fact.separator === null ? stemOf(fact.columns, table.columns) : fact.columns[0]!
   const at = by.map(name => columnAt(table, name))
   const rows = distinctRows(table.rows.flatMap(row => valuesOf(table, fact, row).map(value => [...at.map(c => row[c]!), value])))
@@ -87,11 +88,13 @@ function unfold(table: FlatTable, fact: Repeating, rest: readonly string[], rela
   return { ...fact, part, givesBack: givesBack(table, fact, at, rows) }
 }
 
-/** The smallest left side that is meant to fix the whole fact; where none is said, a key of the rest. */
-function determinantOf({ columns }: Repeating, rest: readonly string[], relation: Relation, dependencies: readonly NamedDependency[]): readonly string[] {
+/** The smallest left side that is meant to fix the whole fact; where none is said, the column that fixes it in most rows; else a key of the rest. */
+function determinantOf(table: FlatTable, { columns }: Repeating, rest: readonly string[], relation: Relation, dependencies: readonly NamedDependency[]): readonly string[] {
   const [smallest] = dependencies.filter(({ from, to }) => columns.every(name => to.includes(name)) && from.every(name => rest.includes(name))).sort((a, b) => a.from.length - b.from.length)
+  if (smallest) return smallest.from
+  const fixing = rest.map(name => doesFix(table, [name], columns)).filter(({ holds, support }) => holds && support > 0).sort((a, b) => b.support - a.support)[0]
   const [key] = relation.keys.keys
-  return smallest?.from ?? (key ? relation.universe.list(key) : rest)
+  return fixing?.from ?? (key ? relation.universe.list(key) : rest)
 }
 
 function valuesOf(table: FlatTable, { columns, separator }: Repeating, row: readonly string[]): string[] {
