@@ -45,7 +45,7 @@ function begin(): void {
 <template>
   <div ref="list" class="catalogue">
     <section v-for="{ name, at } in entities" :key="at[0]" class="entity">
-      <h3><input class="slot serif" :value="name" placeholder="of what?" :aria-label="`Name of the entity ${name}`" :readonly="readonly" maxlength="200" spellcheck="false" @change="renameEntity(at, name, ($event.target as HTMLInputElement).value.trim())"></h3>
+      <h2><input class="slot serif" :value="name" placeholder="of what?" :aria-label="`Name of the entity ${name}`" :readonly="readonly" maxlength="200" spellcheck="false" @change="renameEntity(at, name, ($event.target as HTMLInputElement).value.trim())"></h2>
       <div v-for="i in at" :key="i" class="entry" :data-entry="i">
         <p class="what">
           <DictionarySlot name="field" :entry="dictionary.entries[i]!" :findings="of(i, 'field')" :readonly="readonly" class="field" @write="write(i, 'field', $event)" />
@@ -71,8 +71,8 @@ function begin(): void {
 
 <style scoped>
 .catalogue { display: grid; gap: 20px; grid-template-columns: minmax(0, 1fr); }
-.entity h3 .slot { font-size: 17px; font-weight: 650; border-bottom-color: transparent; }
-.entity h3 .slot:hover, .entity h3 .slot:focus { border-bottom-color: var(--edge); }
+.entity h2 .slot { font-size: 17px; font-weight: 650; border-bottom-color: transparent; }
+.entity h2 .slot:hover, .entity h2 .slot:focus { border-bottom-color: var(--edge); }
 .entry { border-top: 1px solid var(--rule); padding: 7px 0 8px 14px; }
 .entry p { display: flex; flex-wrap: wrap; gap: 3px 6px; align-items: baseline; font-size: 13.5px; }
 .entry p > span { color: var(--soft); }

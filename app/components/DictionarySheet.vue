@@ -64,7 +64,7 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   if (!place) return
   await nextTick()
   const cell = view.value === 'table' ? `[data-cell="${place.entry} ${SLOTS.indexOf(place.slot)}"]` : place.slot === 'entity' ? '' : `[data-entry="${place.entry}"] [data-slot=${place.slot}], [data-entry="${place.entry}"] select`
-  const target = cell === '' ? host.value?.querySelectorAll<HTMLElement>('.entity h3 input')[entitiesOf(dictionary).findIndex(({ at }) => at.includes(place.entry))] : host.value?.querySelector<HTMLElement>(cell)
+  const target = cell === '' ? host.value?.querySelectorAll<HTMLElement>('.entity h2 input')[entitiesOf(dictionary).findIndex(({ at }) => at.includes(place.entry))] : host.value?.querySelector<HTMLElement>(cell)
   target?.scrollIntoView({ block: 'nearest' })
   target?.focus()
 }

@@ -15,8 +15,13 @@ const marked = computed(() => new Set(places.flatMap(({ field }) => {
   const place = field === undefined ? undefined : placeInField(field)
   return place ? [`${place.entry}`, `${place.entry} ${place.slot}`] : []
 })))
-const entities = computed(() => entitiesOf(dictionary).filter(({ name }) => !only || only.some(other => other.toLowerCase() === name.toLowerCase())))
 const isEntityMarked = (at: readonly number[]): boolean => at.some(i => marked.value.has(`${i} entity`))
+/** Where a verdict rests on some entries, their entities come first. */
+const entities = computed(() => {
+  const shown = entitiesOf(dictionary).filter(({ name }) => !only || only.some(other => other.toLowerCase() === name.toLowerCase()))
+  const rank = ({ at }: { at: readonly number[] }): number => at.some(i => marked.value.has(`${i}`)) ? 0 : 1
+  return shown.toSorted((a, b) => rank(a) - rank(b))
+})
 </script>
 
 <template>

@@ -38,13 +38,13 @@ const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean => isAccepted(lin
 <template>
   <div class="found">
     <section>
-      <h4>Could identify a row</h4>
+      <h3>Could identify a row</h3>
       <p class="list"><button v-for="key in found.keys.slice(0, 10)" :key="key.join()" type="button" class="mono key" @click="emit('identify', key)">{{ key.join(', ') }}</button>
         <span v-if="found.keys.length > 10" class="soft small">and {{ found.keys.length - 10 }} more</span><span v-if="found.keys.length === 0" class="soft small">nothing but all of it</span></p>
     </section>
     <section v-for="[title, lines, why] in ([['Holds, and looks meant', meant, 'many rows share the left side'], ['Holds, perhaps by accident', accidental, 'few rows share the left side, or it is long'], ['Holds because the left side is a key', ofKeys, 'no two rows share it']] as const)" :key="title">
       <component :is="title === 'Holds, and looks meant' ? 'div' : 'details'">
-        <component :is="title === 'Holds, and looks meant' ? 'h4' : 'summary'">{{ title }} <span class="soft small">{{ lines.length === 0 ? 'nothing' : `${lines.length}; ${why}` }}</span></component>
+        <component :is="title === 'Holds, and looks meant' ? 'h3' : 'summary'">{{ title }} <span class="soft small">{{ lines.length === 0 ? 'nothing' : `${lines.length}; ${why}` }}</span></component>
         <ul>
           <li v-for="line in lines.slice(0, MOST)" :key="line.from.join()">
             <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted(line)" :disabled="isFollowing(line)" @change="emit('accept', line, ($event.target as HTMLInputElement).checked)"> {{ isFollowing(line) ? 'follows' : 'meant' }}</label>
@@ -56,7 +56,7 @@ const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean => isAccepted(lin
       </component>
     </section>
     <section v-if="found.nearly.length > 0">
-      <h4>Nearly holds <span class="soft small">a slip, or a fact?</span></h4>
+      <h3>Nearly holds <span class="soft small">a slip, or a fact?</span></h3>
       <p v-if="nearly.length === 0" class="soft small">with one column on the left: nothing</p>
       <ul><li v-for="one in showsAllNearly ? found.nearly.slice(0, MOST) : nearly.slice(0, MOST)" :key="`${one.from.join()} ${one.to}`">
         <label v-if="sets" class="small meant"><input type="checkbox" :checked="isAccepted({ from: one.from, to: [one.to] })" :disabled="isFollowing({ from: one.from, to: [one.to] })" @change="emit('accept', { from: one.from, to: [one.to] }, ($event.target as HTMLInputElement).checked)"> meant</label>
@@ -71,7 +71,7 @@ const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean => isAccepted(lin
 
 <style scoped>
 .found { display: grid; gap: 12px; min-width: 0; }
-h4, summary { font: 650 13.5px var(--font-sans); color: var(--ink); margin-bottom: 3px; }
+h3, summary { font: 650 13.5px var(--font-sans); color: var(--ink); margin-bottom: 3px; }
 summary { cursor: pointer; color: var(--verdigris); }
 li { display: flex; flex-wrap: wrap; gap: 2px 12px; align-items: baseline; padding: 2px 0; border-bottom: 1px dotted var(--rule-strong); }
 .line, .key { font-size: 12.5px; cursor: pointer; text-align: left; overflow-wrap: anywhere; }

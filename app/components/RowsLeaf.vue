@@ -62,9 +62,9 @@ function accept({ from, to }: NamedDependency, isMeant: boolean): void {
         <p v-if="isFinding" class="small working" role="status">Looking for what depends on what{{ progress ? `: ${progress}` : ' …' }} <button type="button" class="plain" @click="room.stop">Stop</button></p>
         <p v-else-if="isStopped" class="small">Stopped. <button type="button" class="plain" @click="room.find">Look again</button></p>
         <template v-if="found">
-          <h3>What holds in these rows</h3>
+          <h2>What holds in these rows</h2>
           <RowsFound :found="found" :accepted="accepted" :sets="sets" @accept="accept" @ask="(from, to) => asks?.ask(from, to)" @identify="asks?.identify($event)" />
-          <h3>A split by what is meant</h3>
+          <h2>A split by what is meant</h2>
           <RowsSplit :overview="overview" :room="room" :dependencies="accepted" :sets="sets" @split="emit('split', $event)" />
         </template>
       </template>
@@ -74,7 +74,7 @@ function accept({ from, to }: NamedDependency, isMeant: boolean): void {
 
 <style scoped>
 .leaf { display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); align-content: start; }
-h3 { font: 650 15px var(--font-serif); border-top: 1px solid var(--rule-strong); padding-top: 10px; margin-top: 4px; }
+h2 { font: 650 15px var(--font-serif); border-top: 1px solid var(--rule-strong); padding-top: 10px; margin-top: 4px; }
 .warns { color: var(--ochre); font-weight: 600; }
 .fault { color: var(--madder); }
 .working { background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 5px 10px; }
