@@ -22,7 +22,7 @@ function turn(): void {
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
   <BriefText v-if="!rows || leaf === 'case'" :text="text" />
-  <RowsLeaf v-else :rows="rows" :tells="tells" @split="emit('drafted', $event.dictionary)" />
+  <RowsLeaf v-else :rows="rows" :tells="tells" :sets="tells === 'everything'" @split="emit('drafted', $event.dictionary)" />
 </template>
 
 <style scoped>

@@ -35,9 +35,9 @@ async function loadDependencies(): Promise<void> {
     <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" :fields="entry.fields" />
     <template v-else>
       <div class="sides">
-        <div v-if="cell.sheet === 'dictionary'"><h3>In this hand-in</h3><DictionaryView v-if="handIn.dictionary" :dictionary="handIn.dictionary" :places="places" :tone="cell.verdict" :only="places.length > 0 ? cell.tables : undefined" /></div>
+        <div v-if="cell.sheet === 'dictionary'"><h3>In this hand-in</h3><DictionaryView v-if="handIn.dictionary" label="Fields of this hand-in" :dictionary="handIn.dictionary" :places="places" :tone="cell.verdict" :only="places.length > 0 ? cell.tables : undefined" /></div>
         <div v-else><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
-        <div v-if="cell.sheet === 'dictionary' && desk.modelDictionary"><h3>In the model answer</h3><DictionaryView :dictionary="desk.modelDictionary" :only="modelTables" empty="This stands in the tables that the exercise gives." /></div>
+        <div v-if="cell.sheet === 'dictionary' && desk.modelDictionary"><h3>In the model answer</h3><DictionaryView label="Fields of the model answer" :dictionary="desk.modelDictionary" :only="modelTables" empty="This stands in the tables that the exercise gives." /></div>
         <div v-else><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
       </div>
       <p v-if="pairing.length > 0" class="paired small">

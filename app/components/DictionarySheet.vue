@@ -81,7 +81,7 @@ defineExpose({ show })
         <button v-if="isEmpty && draft" type="button" class="plain" @click="draftFromRows">Draft it from the rows</button>
       </template>
       <span class="tools"><span role="status" class="soft">{{ said }}</span>
-        <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button><button type="button" class="plain" @click="print">Print</button></span>
+        <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button><button type="button" class="plain" @click="print">Print</button><NuxtLink to="/help/dictionary" target="_blank" class="plain">How it is written</NuxtLink></span>
     </header>
     <DictionaryEntries v-if="view === 'entries'" :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
     <template v-else>

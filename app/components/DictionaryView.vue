@@ -3,13 +3,14 @@ import { entitiesOf, factsInWords, placeInField, typeInWords, type Dictionary } 
 import type { Verdict } from '@nomenklatura/core/rules'
 
 /** A dictionary to be read: catalogue entries, with those that a verdict rests on marked. */
-const { dictionary, places = [], tone = 'broken', only = undefined, empty = 'Nothing is described.' } = defineProps<{
+const { dictionary, places = [], tone = 'broken', only = undefined, empty = 'Nothing is described.', label = 'Dictionary' } = defineProps<{
   dictionary: Dictionary
   places?: readonly { readonly field?: string | undefined }[]
   tone?: Verdict
   /** The entities to show. @defaultValue all */
   only?: readonly string[] | undefined
   empty?: string
+  label?: string
 }>()
 const marked = computed(() => new Set(places.flatMap(({ field }) => {
   const place = field === undefined ? undefined : placeInField(field)
@@ -25,7 +26,7 @@ const entities = computed(() => {
 </script>
 
 <template>
-  <div class="view" tabindex="0" role="region" aria-label="Dictionary">
+  <div class="view" tabindex="0" role="region" :aria-label="label">
     <section v-for="{ name, at } in entities" :key="at[0]">
       <p class="serif name" :class="isEntityMarked(at) ? ['marked', tone.replace(' ', '-')] : []">{{ name }}</p>
       <p v-for="i in at" :key="i" class="line" :class="marked.has(`${i}`) && !isEntityMarked(at) ? ['marked', tone.replace(' ', '-')] : []">

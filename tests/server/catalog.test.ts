@@ -1,6 +1,6 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { dataType, fit, foldName, isRequired, type Fit, type Schema } from '@nomenklatura/core/schema'
+import { dataType, fit, foldName, storedAs, isRequired, type Fit, type Schema } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { EXCHANGE_HAND_INS, PAIR_HAND_INS } from '../../db/demo/plan'
@@ -88,14 +88,20 @@ describe('values in columns', () => {
     for (const [name, args] of TYPES) {
       const written = args.length > 0 ? `${name}(${args.join(',')})` : name
       for (const value of VALUES) {
+        let stored: string | undefined
         const real = await inTransaction(async (run) => {
           await run(`CREATE TABLE t (v ${written})`)
           await run(`INSERT INTO t VALUES ('${value}')`)
           return ((await run('SELECT v::text AS v FROM t')).rows as { v: string }[])[0]!.v
-        }).then((back): Fit => sameValue(name, back, value) ? 'kept' : 'changed', (): Fit => 'refused')
+        }).then((back): Fit => {
+          stored = back
+          return sameValue(name, back, value) ? 'kept' : 'changed'
+        }, (): Fit => 'refused')
         const ours = fit(value, dataType(name, args, written))
         // A whole-number column rounds a decimal that is assigned; given as text, as here, PostgreSQL refuses it. Either way it is not kept.
         const agrees = ours === real || (ours === 'changed' && real === 'refused' && /INT/.test(name) && value.includes('.'))
+        const becomes = storedAs(value, dataType(name, args, written))
+        if (ours === 'changed' && real === 'changed' && becomes !== stored) differing.push(`${value} in ${written}: we say it becomes ${becomes}, the server has ${stored}`)
         if (!agrees) differing.push(`${value} in ${written}: we say ${ours}, the server ${real}`)
       }
     }

@@ -1,5 +1,5 @@
 import type { Finding, FindingCode } from '../findings'
-import { checkSchema, findColumn, findTable, fit, isRequired, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
+import { checkSchema, findColumn, findTable, fit, storedAs, isRequired, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
 import { fitsMask } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
 import { fieldName, placeOf } from './place'
@@ -68,7 +68,7 @@ export function checkExample(written: DictionaryEntry, entry: number, column: Pi
   const place = { entry, slot: 'example' } as const
   const fits = fit(value, column.type)
   if (fits === 'refused') return [dictionaryFinding('dictionary.example-refused', place, { field: column.name, value, type: column.type.text, length: String([...value].length) })]
-  if (fits === 'changed') return [dictionaryFinding('dictionary.example-changed', place, { field: column.name, value, type: column.type.text, becomes: readBack(value) })]
+  if (fits === 'changed') return [dictionaryFinding('dictionary.example-changed', place, { field: column.name, value, type: column.type.text, becomes: storedAs(value, column.type) ?? 'something else' })]
   const isText = ['char', 'varchar', 'text', 'other'].includes(column.type.family)
   const mask = written.format.trim()
   return isText && mask !== '' && /[A9aX]/.test(mask) && !fitsMask(value, mask.replaceAll('X', 'A')) && !fitsLoosely(value, mask) ? [dictionaryFinding('dictionary.example-other-format', place, { field: column.name, value, format: mask })] : []
@@ -79,10 +79,4 @@ function fitsLoosely(value: string, mask: string): boolean {
   const classes: Readonly<Record<string, RegExp>> = { A: /\p{Lu}/u, a: /\p{Ll}/u, 9: /\d/, X: /[\p{L}\d]/u }
   const [chars, marks] = [[...value], [...mask]]
   return chars.length === marks.length && chars.every((char, i) => classes[marks[i]!]?.test(char) ?? char === marks[i])
-}
-
-/** What a number type gives back for a text that it changes. */
-export function readBack(value: string): string {
-  const number = Number(value)
-  return Number.isFinite(number) ? String(/^0\d+$/.test(value) ? BigInt(value) : number) : 'something else'
 }

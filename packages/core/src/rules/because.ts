@@ -43,7 +43,7 @@ const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
   'far-side-inside': p => `The facts about ${p.target} stand only in rows of ${p.table}: without such a row there is no place for them.`,
   'far-side-required': p => `${p.columns} of ${p.table} must have a value, so a row of it cannot stand alone.`,
   'value-kept': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is read back as it was written.`,
-  'value-changed': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is accepted and read back as something else.`,
+  'value-changed': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is accepted and read back as ${p.becomes}.`,
   'value-refused': p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is refused.`,
   'value-unknown': p => `Whether ${p.type} keeps ${p.value} as written is outside what can be said without running it.`,
   'not-total-part': p => `${p.columns} stands in ${p.part}, and a row of ${p.table} without one there is accepted.`,

@@ -1,4 +1,4 @@
-import { findColumn, findTable, fit, sameName, type Column, type Reference, type Table } from '../schema'
+import { findColumn, findTable, fit, storedAs, sameName, type Column, type Reference, type Table } from '../schema'
 import { becauseOf } from './because'
 import { listInWords } from '../findings'
 import { checksOn } from './check-values'
@@ -24,7 +24,7 @@ export function stores(reading: Reading, { entity, attribute, values }: Of<'stor
   const because = (code: Because['code'], value: string, check = ''): Because =>
     becauseOf(code, { table: table.name, column: column.name, type: column.type.text, value, check }, column)
   const changed = fits.find(other => other.fit === 'changed')
-  if (changed) return says('broken', [because('value-changed', changed.value)], [table], valueWitness(table, column, changed.value, 'accepted'))
+  if (changed) return says('broken', [becauseOf('value-changed', { table: table.name, column: column.name, type: column.type.text, value: changed.value, becomes: storedAs(changed.value, column.type) ?? 'something else' }, column)], [table], valueWitness(table, column, changed.value, 'accepted'))
   const refused = fits.find(other => other.fit === 'refused')
   if (refused) return says('too strict', [because('value-refused', refused.value)], [table], valueWitness(table, column, refused.value, 'refused'))
   const checked = fits.find(({ check }) => check.outcome === 'refuses')

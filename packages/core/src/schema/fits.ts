@@ -76,3 +76,19 @@ function isDate(value: string): boolean {
   const days = [31, year % 4 === 0 && (year % 100 !== 0 || year % 400 === 0) ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31]
   return month >= 1 && month <= 12 && day >= 1 && day <= days[month - 1]!
 }
+
+/**
+ * How a value that an exact number type, or a truth value, changes reads back: 0417 in an integer is 417, 12.505 in numeric(6,2) is 12.51 (halves go away from zero). Undefined
+ * where the type does not change it so, or refuses it.
+ */
+export function storedAs(value: string, type: DataType): string | undefined {
+  if (fit(value, type) !== 'changed') return undefined
+  if (type.family === 'boolean') return /^(?:t|y|yes|1|on)$/i.test(value) ? 'true' : 'false'
+  if (type.family !== 'integer' && type.family !== 'decimal') return undefined
+  const [, sign = '', whole = '', part = ''] = /^([+-]?)(\d*)(?:\.(\d*))?$/.exec(value.trim()) ?? []
+  const scale = type.family === 'integer' ? 0 : type.total === null ? part.length : type.scale ?? 0
+  const cut = BigInt(`${whole}${part.slice(0, scale).padEnd(scale, '0')}` || '0') + (Number(part[scale] ?? 0) >= 5 ? 1n : 0n)
+  const digits = String(cut).padStart(scale + 1, '0')
+  const number = scale === 0 ? digits : `${digits.slice(0, -scale)}.${digits.slice(-scale)}`
+  return sign === '-' && cut > 0n ? `-${number}` : number
+}

@@ -3,6 +3,6 @@ export {
   type Check, type Column, type Key, type Reference, type ReferentialAction, type Schema, type Table,
 } from './schema'
 export { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
-export { fit, type Fit } from './fits'
+export { fit, storedAs, type Fit } from './fits'
 export { checkSchema } from './check'
 export { soundPart } from './sound-part'
