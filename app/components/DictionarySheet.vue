@@ -6,7 +6,7 @@ import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
 
 /** The Dictionary sheet: catalogue entries, and as an equal view a ruled table. */
-const { dictionary, findings = undefined, given, script = undefined, draft = undefined, readonly = false, name = 'dictionary' } = defineProps<{
+const { dictionary, findings = undefined, given, script = undefined, draft = undefined, hint = '', readonly = false, name = 'dictionary' } = defineProps<{
   dictionary: Dictionary
   /** What is said at its slots; where none are given, what can be said without a model answer. */
   findings?: readonly Finding[] | undefined
@@ -16,6 +16,8 @@ const { dictionary, findings = undefined, given, script = undefined, draft = und
   script?: Schema | undefined
   /** A draft from rows, where one may be had. */
   draft?: (() => Promise<Dictionary | undefined>) | undefined
+  /** What else one may begin with. */
+  hint?: string
   readonly?: boolean
   /** What a file of it is called. */
   name?: string
@@ -83,7 +85,7 @@ defineExpose({ show })
       <span class="tools"><span role="status" class="soft">{{ said }}</span>
         <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button><button type="button" class="plain" @click="print">Print</button><NuxtLink to="/help/dictionary" target="_blank" class="plain">How it is written</NuxtLink></span>
     </header>
-    <DictionaryEntries v-if="view === 'entries'" :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
+    <DictionaryEntries v-if="view === 'entries'" :hint="hint" :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
     <template v-else>
       <p v-if="isEmpty" class="serif soft hint">No fields yet. Write in the first line, or paste cells from a spreadsheet.</p>
       <DictionaryTable :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />

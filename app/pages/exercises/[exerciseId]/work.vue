@@ -279,7 +279,7 @@ const dueWords = computed(() => {
           @change="store.changeClaims" />
         <DictionarySheet
           v-if="current === 'dictionary'" ref="dictionarySheet" :dictionary="store.dictionary" :findings="findingsOf.dictionary" :given="given" :script="sheet.asked.includes('script') && sheet.helpLevel === 'practice' ? read.schema : undefined"
-          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
+          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :hint="sheet.rows && sheet.helpLevel === 'practice' && !drafted ? 'Or open the rows of the brief: a draft can be made from them.' : ''" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
         <details v-if="current === 'script' && sheet.starter" class="given" open>
           <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
           <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>

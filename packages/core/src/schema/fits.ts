@@ -83,7 +83,7 @@ function isDate(value: string): boolean {
  */
 export function storedAs(value: string, type: DataType): string | undefined {
   if (fit(value, type) !== 'changed') return undefined
-  if (type.family === 'boolean') return /^(?:t|y|yes|1|on)$/i.test(value) ? 'true' : 'false'
+  if (type.family === 'boolean') return /^(?:[ty1]|yes|on)$/i.test(value) ? 'true' : 'false'
   if (type.family !== 'integer' && type.family !== 'decimal') return undefined
   const [, sign = '', whole = '', part = ''] = /^([+-]?)(\d*)(?:\.(\d*))?$/.exec(value.trim()) ?? []
   const scale = type.family === 'integer' ? 0 : type.total === null ? part.length : type.scale ?? 0
