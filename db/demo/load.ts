@@ -43,7 +43,7 @@ async function load(db: Db, today: Date): Promise<void> {
     await setMembership(db, courseId, id, 'student')
     students.set(student.name, id)
   }
-  const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 2, lateLoss: 10 }, today)
+  const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 4, lateLoss: 10 }, today)
   const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
   const trial = await setExercise(db, courseId, ada.id, trials, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
