@@ -43,13 +43,14 @@ function sizeOf({ type: { length, total, scale, family } }: Pick<ColumnProfile, 
 
 const set = (names: readonly string[]): string => names.join(', ') || '∅'
 
-function inWords({ rows, columns, repeating, keys, dependencies, nearly, proposal, complete, duplicates, findings }: RowsReport): string {
+function inWords({ rows, columns, repeating, keys, dependencies, nearly, proposal, complete, duplicates, surrogate, findings }: RowsReport): string {
   const meant = dependencies.filter(({ look }) => look === 'meant')
   return [
     `${rows} rows${duplicates > 0 ? `, ${duplicates} of them again` : ''}`, ...findings.map(({ severity, message }) => `  ${severity}: ${message}`),
     ...columns.map(column => `  ${column.name}: ${describe(column)}`),
     ...repeating.map(names => `Several values of one fact: ${set(names)}`),
     `Could identify a row: ${keys.slice(0, 12).map(key => `(${set(key)})`).join(' ') || 'nothing'}${keys.length > 12 ? ` and ${keys.length - 12} more` : ''}`,
+    ...surrogate ? [`Only ${surrogate.column} makes the rows unique, and it only numbers them: without it ${surrogate.repeated} stand there again`] : [],
     `Holds, and looks meant:\n${meant.slice(0, 40).map(({ from, to, support }) => `  ${set(from)} → ${to}  (${support} rows speak for it)`).join('\n') || '  nothing'}`,
     `${dependencies.length - meant.length} more hold because of a key or by accident${complete ? '' : '; the search was cut short'}`,
     ...nearly.length > 0 ? [`Nearly holds:\n${nearly.slice(0, 20).map(({ from, to, rows: against }) => `  ${set(from)} → ${to}  but for row ${against.map(row => row + 1).join(', ')}`).join('\n')}`] : [],

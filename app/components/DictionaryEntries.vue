@@ -72,7 +72,7 @@ function begin(): void {
 
 <style scoped>
 .catalogue { display: grid; gap: 20px; grid-template-columns: minmax(0, 1fr); }
-.entity h2 .slot { font-size: 17px; font-weight: 650; border-bottom-color: transparent; }
+.entity h2 .slot { font: 650 17px var(--font-serif); field-sizing: content; min-width: 8ch; max-width: 100%; border-bottom-color: transparent; }
 .entity h2 .slot:hover, .entity h2 .slot:focus { border-bottom-color: var(--edge); }
 .entry { border-top: 1px solid var(--rule); padding: 7px 0 8px 14px; }
 .entry p { display: flex; flex-wrap: wrap; gap: 3px 6px; align-items: baseline; font-size: 13.5px; }

@@ -42,6 +42,7 @@ const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean => isAccepted(lin
       <p class="list"><button v-for="key in found.keys.slice(0, 10)" :key="key.join()" type="button" class="mono key" @click="emit('identify', key)">{{ key.join(', ') }}</button>
         <span v-if="found.keys.length > 10" class="soft small">and {{ found.keys.length - 10 }} more</span><span v-if="found.keys.length === 0" class="soft small">nothing but all of it</span></p>
     </section>
+    <p v-if="found.surrogate" class="small against">Only {{ found.surrogate.column }} makes these rows unique, and it only numbers them: without it {{ countOf(found.surrogate.repeated, 'row') }} stand{{ found.surrogate.repeated === 1 ? 's' : '' }} there again. A number tells rows apart, not facts.</p>
     <section v-for="[title, lines, why] in ([['Holds, and looks meant', meant, 'many rows share the left side'], ['Holds, perhaps by accident', accidental, 'few rows share the left side, or it is long'], ['Holds because the left side is a key', ofKeys, 'no two rows share it']] as const)" :key="title">
       <component :is="title === 'Holds, and looks meant' ? 'div' : 'details'">
         <component :is="title === 'Holds, and looks meant' ? 'h3' : 'summary'">{{ title }} <span class="soft small">{{ lines.length === 0 ? 'nothing' : `${lines.length}; ${why}` }}</span></component>

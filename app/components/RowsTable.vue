@@ -63,6 +63,7 @@ function turn(to: number): void {
 table { border-collapse: separate; border-spacing: 0; font-size: 12.5px; }
 thead th, thead td { position: sticky; top: 0; background: var(--sheet); border-bottom: 1px solid var(--rule-strong); text-align: left; vertical-align: top; padding: 6px 10px 5px; font-weight: 400; z-index: 1; }
 thead th > * { display: block; white-space: nowrap; }
+thead td { left: 0; z-index: 2; }
 .name { font-weight: 650; cursor: pointer; border-bottom: 1.5px solid transparent; color: var(--ink); }
 .name:hover { color: var(--verdigris); }
 .type { font-size: 11.5px; color: var(--soft); }

@@ -108,6 +108,7 @@ const relationSays = (relation: RelationTask | undefined): boolean => (relation?
 .ways { display: flex; flex-wrap: wrap; gap: 6px 22px; align-items: baseline; }
 .ways label { display: flex; gap: 7px; align-items: baseline; }
 .pasted :deep(textarea) { font-family: var(--font-mono); font-size: 12.5px; }
+input[type=file]::file-selector-button { border: 1px solid var(--edge); border-radius: 2px; background: var(--sheet); color: var(--ink); font: 600 13px var(--font-sans); padding: 3px 10px; margin-right: 8px; cursor: pointer; }
 input[type=checkbox] { accent-color: var(--verdigris); }
 .fault { color: var(--madder); }
 .about { display: grid; gap: 3px; }

@@ -4,6 +4,7 @@ import { nearlyHolding } from './nearly'
 import { numberedColumns } from './numbered'
 import { profile, type ColumnProfile } from './profile'
 import { proposeSplit, type NamedDependency, type Repeating, type SplitProposal } from './propose-split'
+import { surrogateIn, type Surrogate } from './questions'
 import type { FlatTable } from './table'
 
 /** What a dependency that holds looks like: meant, or held by so few rows that the next one may break it, or only because its left side is a key. */
@@ -30,6 +31,8 @@ export interface FoundInRows {
   readonly dependencies: readonly HoldingDependency[]
   readonly nearly: readonly NearlyHolding[]
   readonly duplicates: number
+  /** Set where only a running number makes rows unique that say the same. */
+  readonly surrogate: Surrogate | null
   /** False where the search was cut short: what is named holds. */
   readonly complete: boolean
 }
@@ -60,7 +63,7 @@ export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundIn
   const names = (positions: readonly number[]): string[] => positions.map(at => table.columns[at]!)
   const nearly = nearlyHolding(table, dependencies, { error: options.error ?? 0.05 })
   return {
-    keys: keys.map(names), duplicates, complete,
+    keys: keys.map(names), duplicates, complete, surrogate: surrogateIn(table),
     dependencies: dependencies.map(found => ({ from: names(found.from), to: table.columns[found.to]!, support: found.support, look: lookOf(found, table.rows.length - duplicates) })),
     nearly: nearly.map(({ from, to, error, rows }) => ({ from: names(from), to: table.columns[to]!, error, rows })),
   }

@@ -1,9 +1,12 @@
+/** What columns without a name are called: their numbers say nothing. */
+const MADE_UP = 'column'
+
 /** Columns that are the same fact numbered: phone_1, phone_2. Each group in the order of the table. */
 export function numberedColumns(columns: readonly string[]): string[][] {
   const groups = new Map<string, string[]>()
   for (const name of columns) {
     const match = /^(.*?[^\d_\s-])[_\s-]*(\d{1,2})(.*)$/.exec(name)
-    if (!match) continue
+    if (!match || match[1]!.toLowerCase() === MADE_UP) continue
     const stem = `${match[1]!.toLowerCase()}#${match[3]!.toLowerCase()}`
     groups.set(stem, [...groups.get(stem) ?? [], name])
   }

@@ -59,6 +59,21 @@ function isUniqueBy(table: FlatTable, columns: readonly string[]): boolean {
   })
 }
 
+/** A column that only numbers the rows, and hides that the same facts stand there more than once. */
+export interface Surrogate {
+  readonly column: string
+  /** Rows that stand there again, but for their number. */
+  readonly repeated: number
+}
+
+/** The first such column; null where the rows tell facts apart without it. Linear in the cells. */
+export function surrogateIn(table: FlatTable): Surrogate | null {
+  const at = table.columns.findIndex((_, c) => isRunning(table, c))
+  if (at < 0 || table.columns.length < 2) return null
+  const different = new Set(table.rows.map(row => rowKey(row.toSpliced(at, 1)))).size
+  return different < table.rows.length ? { column: table.columns[at]!, repeated: table.rows.length - different } : null
+}
+
 /** Whether the cells count up by one from row to row. */
 function isRunning({ rows }: FlatTable, at: number): boolean {
   return rows.length > 2 && rows.every((row, i) => /^\d{1,9}$/.test(row[at]!) && (i === 0 || Number(row[at]) === Number(rows[i - 1]![at]) + 1))

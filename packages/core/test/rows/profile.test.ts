@@ -56,6 +56,8 @@ describe('what a column holds', () => {
   it('several facts in one cell, values spelled alike, and strangers are named', () => {
     expect(profileColumn('keeper_name', ['Maja Torvund', 'Samu Aalto', 'Jo Pell']).several).toBe('full name')
     expect(profileColumn('where_to', ['12 Quay Lane, Alvik', '3 Mill Road, Bryn', '40 Hill Street, Norrhavn']).several).toBe('address')
+    expect(profileColumn('keeper', ['007 Maja Torvund', '012 Samu Aalto', '031 Ines Moreau']).several).toBe('code with words')
+    expect(of('12 Quay', '3 Mill', '40 Hill').several).toBe(null)
     expect(profileColumn('taxon', ['Poa litorea', 'Carex nivalis', 'Silene pallida']).several).toBe(null)
     expect(of('Cyperaceae', 'cyperaceae', 'Poaceae').alike).toEqual([['Cyperaceae', 'cyperaceae']])
     expect(of('Cyperaceae', 'Cyperacae', 'Poaceae').alike).toEqual([['Cyperaceae', 'Cyperacae']])
@@ -78,6 +80,6 @@ describe('what a column holds', () => {
 describe('numbered columns', () => {
   it.each([
     [['no', 'phone_1', 'phone_2', 'name'], [['phone_1', 'phone_2']]], [['phone1', 'phone2', 'phone3'], [['phone1', 'phone2', 'phone3']]], [['line_1_text', 'line_2_text'], [['line_1_text', 'line_2_text']]],
-    [['altitude', 'site_2'], []], [['c1', 'd1'], []],
+    [['altitude', 'site_2'], []], [['column_4', 'column_7'], []], [['c1', 'd1'], []],
   ])('in %j are %j', (columns, groups) => expect(numberedColumns(columns)).toEqual(groups))
 })

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { couldIdentify, discover, doesFix, meantDependencies, findInRows, projectRows, proposeSplit, rejoin, repeatingFacts, profile, unfoldList, unfoldNumbered, type FlatTable } from '../../src/rows'
+import { couldIdentify, discover, doesFix, meantDependencies, findInRows, projectRows, proposeSplit, rejoin, repeatingFacts, profile, surrogateIn, unfoldList, unfoldNumbered, type FlatTable } from '../../src/rows'
 
 const LEDGER: FlatTable = {
   columns: ['no', 'taxon', 'family', 'trip', 'site', 'collectors', 'phone_1', 'phone_2'],
@@ -21,6 +21,12 @@ describe('questions to rows', () => {
 
   it('a row that stands twice speaks against nobody, and is counted', () => {
     expect(couldIdentify({ columns: ['a', 'b'], rows: [['1', 'x'], ['1', 'x'], ['2', 'x']] }, ['a'])).toMatchObject({ isUnique: true, duplicates: 1 })
+  })
+
+  it('a number that only counts rows hides that facts stand there twice', () => {
+    expect(surrogateIn({ columns: ['id', 'taxon', 'site'], rows: [['1', 'Poa', 'Skerry'], ['2', 'Poa', 'Skerry'], ['3', 'Carex', 'Hill']] })).toEqual({ column: 'id', repeated: 1 })
+    expect(surrogateIn({ columns: ['id', 'taxon', 'site'], rows: [['1', 'Poa', 'Skerry'], ['2', 'Poa', 'Hill'], ['3', 'Carex', 'Hill']] })).toBe(null)
+    expect(surrogateIn({ columns: ['id', 'taxon'], rows: [['1', 'Poa'], ['3', 'Poa'], ['4', 'Carex']] })).toBe(null)
   })
 
   it('what does not fix is shown by two rows, with all that speak against it', () => {
