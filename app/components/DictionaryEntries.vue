@@ -4,12 +4,12 @@ import type { Finding } from '@nomenklatura/core/findings'
 
 /** The dictionary as a catalogue: under each entity one entry a field, written as sentences with slots. */
 const { dictionary, findings, readonly = false, hint = '' } = defineProps<{ dictionary: Dictionary, findings: readonly Finding[], readonly?: boolean, /** What else one may begin with, while nothing is described. */ hint?: string }>()
-const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
+const emit = defineEmits<{ change: [dictionary: Dictionary, /** What is being typed in. */ place?: string] }>()
 
 const entities = computed(() => entitiesOf(dictionary))
 const of = (entry: number, slot: Slot): Finding[] => findings.filter(({ field }) => field === fieldName({ entry, slot }))
 function write(at: number, slot: Slot, text: string): void {
-  emit('change', { entries: dictionary.entries.map((entry, i) => i === at ? withSlot(entry, slot, text) : entry) })
+  emit('change', { entries: dictionary.entries.map((entry, i) => i === at ? withSlot(entry, slot, text) : entry) }, fieldName({ entry: at, slot }))
 }
 /** A name of an entity is written once; what refers to it follows. */
 function renameEntity(at: readonly number[], before: string, name: string): void {

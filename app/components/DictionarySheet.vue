@@ -26,8 +26,8 @@ const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
 
 const view = useLocalStorage<'entries' | 'table'>('nomenklatura-dictionary-view', 'entries')
 const { step, undo, redo, undoKeys, canUndo, canRedo } = useSteps<Dictionary>(() => dictionary, value => emit('change', value))
-function change(next: Dictionary): void {
-  if (!readonly) step(next)
+function change(next: Dictionary, place?: string): void {
+  if (!readonly) step(next, place)
 }
 const own = computed(() => {
   const read = readDictionary(dictionary, { given })

@@ -13,7 +13,7 @@ const isLong = computed(() => slot === 'meaning' || slot === 'rule')
 <template>
   <input
     class="slot" :class="[worst?.severity, { mono: !isLong, serif: isLong, open: entry[slot] === '' }]" :style="{ width: isLong ? `max(${width}, 20ch)` : width }" :value="entry[slot]" :placeholder="OPEN_SLOTS[slot]" :readonly="readonly" :aria-label="slotLabel(entry, slot)"
-    :aria-invalid="worst ? 'true' : undefined" :title="worst ? wording(worst).message : undefined" :data-slot="slot" spellcheck="false" autocomplete="off" :maxlength="isLong || slot === 'example' ? 2000 : 200" @change="emit('write', ($event.target as HTMLInputElement).value)">
+    :aria-invalid="worst ? 'true' : undefined" :title="worst ? wording(worst).message : undefined" :data-slot="slot" spellcheck="false" autocomplete="off" :maxlength="isLong || slot === 'example' ? 2000 : 200" @input="emit('write', ($event.target as HTMLInputElement).value)">
 </template>
 
 <style scoped>

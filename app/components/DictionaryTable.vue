@@ -102,7 +102,7 @@ const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
 <template>
   <div ref="grid" class="scroll" @paste="onPaste" @copy="onCopy">
     <table role="grid" aria-label="Dictionary" :aria-rowcount="lines.length + 1">
-      <thead><tr><th v-for="slot in SLOTS" :key="slot" scope="col"><button type="button" class="sort" :tabindex="-1" :title="`Sort by ${SLOT_NAMES[slot]}`" @click="sort(slot)">{{ SLOT_NAMES[slot] }}</button></th></tr></thead>
+      <thead><tr><th v-for="slot in SLOTS" :key="slot" scope="col"><button type="button" class="sort" :title="`Sort by ${SLOT_NAMES[slot]}`" @click="sort(slot)">{{ SLOT_NAMES[slot] }}</button></th></tr></thead>
       <tbody>
         <tr v-for="(entry, row) in lines" :key="row" :class="{ fresh: row > 0 && entry.entity !== '' && entry.entity !== lines[row - 1]!.entity }">
           <td

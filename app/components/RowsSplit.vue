@@ -15,8 +15,8 @@ const open = ref<string>()
 let asked = 0
 watch([() => overview, () => dependencies, names], async () => {
   const own = ++asked
-  const answer = await room.split(dependencies, names.value).catch(() => undefined)
-  if (own !== asked || !answer) return
+  const answer = await room.split(dependencies, names.value)
+  if (own !== asked) return
   split.value = answer
   emit('split', answer)
 }, { immediate: true, deep: true })

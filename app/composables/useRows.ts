@@ -117,14 +117,20 @@ export function useRows() {
     search.end()
   })
 
+  /** A question whose rows are gone meanwhile is not answered any more. */
+  const asked = <Answer>(answer: Promise<Answer>): Promise<Answer> => answer.catch((error: unknown) => {
+    if (error instanceof Stopped) return new Promise<Answer>(() => {})
+    throw error
+  })
+
   return {
     overview, found, isReading, isFinding, isStopped, progress, fault, take, find, stop,
-    page: (start: number, count: number) => room.ask<'page'>({ ask: 'page', start, count }),
-    head: (count: number): Promise<FlatTable> => room.ask<'head'>({ ask: 'head', count }),
-    identify: (columns: readonly string[]) => room.ask<'identify'>({ ask: 'identify', columns: [...columns] }),
-    fix: (from: readonly string[], to: readonly string[]) => room.ask<'fix'>({ ask: 'fix', from: [...from], to: [...to] }),
+    page: (start: number, count: number) => asked(room.ask<'page'>({ ask: 'page', start, count })),
+    head: (count: number): Promise<FlatTable> => asked(room.ask<'head'>({ ask: 'head', count })),
+    identify: (columns: readonly string[]) => asked(room.ask<'identify'>({ ask: 'identify', columns: [...columns] })),
+    fix: (from: readonly string[], to: readonly string[]) => asked(room.ask<'fix'>({ ask: 'fix', from: [...from], to: [...to] })),
     split: (dependencies: readonly NamedDependency[], names: Readonly<Record<string, string>>) =>
-      room.ask<'split'>({ ask: 'split', dependencies: JSON.parse(JSON.stringify(dependencies)) as NamedDependency[], names: { ...names } }),
+      asked(room.ask<'split'>({ ask: 'split', dependencies: JSON.parse(JSON.stringify(dependencies)) as NamedDependency[], names: { ...names } })),
   }
 }
 

@@ -5,15 +5,20 @@ export function useSteps<Value>(current: () => Value, put: (value: Value) => voi
   const past = shallowRef<readonly Value[]>([])
   const future = shallowRef<readonly Value[]>([])
 
-  /** One step: what is now is remembered, what comes is put. */
-  function step(next: Value): void {
-    past.value = [...past.value.slice(-(MOST_STEPS - 1)), current()]
+  /** What is being typed in: letters that follow each other in one place are one step. */
+  let typing: string | undefined
+
+  /** One step: what is now is remembered, what comes is put. `place` names where something is being typed. */
+  function step(next: Value, place?: string): void {
+    if (place === undefined || place !== typing) past.value = [...past.value.slice(-(MOST_STEPS - 1)), current()]
+    typing = place
     future.value = []
     put(next)
   }
   function undo(): void {
     const before = past.value.at(-1)
     if (before === undefined) return
+    typing = undefined
     past.value = past.value.slice(0, -1)
     future.value = [...future.value, current()]
     put(before)

@@ -134,6 +134,12 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await wen.page.waitForFunction(() => document.querySelector('[data-cell="1 10"]')?.textContent!.trim() === 'what it is')
     await wen.press('.views button', 'Catalogue')
     await wen.page.waitForSelector('.catalogue .entry')
+    // What is typed is saved without leaving the slot, and its letters are one step.
+    await wen.page.focus('[data-entry="2"] [data-slot=meaning]')
+    await keyboard.type('counted by hand')
+    await wen.page.waitForFunction(async id => JSON.stringify(await (await fetch(`/api/exercises/${id}/worksheet`)).json()).includes('counted by hand'), { polling: 300 }, exerciseId)
+    await wen.press('.dictionary button', 'Undo')
+    await wen.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-entry="2"] [data-slot=meaning]')!.value === '')
     expect(await wen.violations()).toEqual([])
 
     await chord(wen, 'Control', 'Enter')

@@ -5,13 +5,12 @@ import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { ledgerClaims } from '../../db/demo/answers-ledger'
 import { check } from '../../server/services/checking'
 import { showDesk, showFeedback, showHandIn, release } from '../../server/services/desk'
-import { insertDocument, publish, saveSchedule } from '../../server/services/exercises'
 import { handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { begin, saveSheet, showWorksheet } from '../../server/services/worksheets'
 import { findHandIn } from '../../server/repositories/hand-ins'
 import { startServer } from './support/server'
-import { DAY_MS, makeClassRoom, type ClassRoom } from './support/world'
+import { makeClassRoom, setOpenExercise, type ClassRoom } from './support/world'
 
 const LEDGER = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')))
 let server: Awaited<ReturnType<typeof startServer>> | undefined
@@ -19,12 +18,7 @@ const db = () => server!.db
 let room: ClassRoom
 let exerciseId: string
 
-async function setExercise(document: ExerciseDocument): Promise<string> {
-  const id = await insertDocument(db(), room.courseId, room.people.instructor, document)
-  await saveSchedule(db(), id, room.courseId, room.people.instructor, { opensAt: null, dueAt: new Date(Date.now() + DAY_MS).toISOString(), attempts: 2, lateDays: 0, lateLoss: 0, collectsAtDue: true })
-  await publish(db(), id, room.people.instructor)
-  return id
-}
+const setExercise = (document: ExerciseDocument): Promise<string> => setOpenExercise(db(), room, document)
 
 async function handInClaims(person: string, claims: DependencyClaims, id = exerciseId): Promise<string> {
   await begin(db(), id, person, 'student')

@@ -5,13 +5,13 @@ import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { trialDictionary } from '../../db/demo/answers-trials'
 import { check } from '../../server/services/checking'
 import { decide, release, showDesk, showFeedback, showHandIn, showLedger } from '../../server/services/desk'
-import { insertDocument, missingBeforePublishing, publish, saveSchedule } from '../../server/services/exercises'
+import { missingBeforePublishing } from '../../server/services/exercises'
 import { handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { begin, saveSheet, showWorksheet } from '../../server/services/worksheets'
 import { findHandIn } from '../../server/repositories/hand-ins'
 import { startServer } from './support/server'
-import { DAY_MS, makeClassRoom, type ClassRoom } from './support/world'
+import { makeClassRoom, setOpenExercise, type ClassRoom } from './support/world'
 
 const TRIALS = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/trial-by-trial.json', 'utf8')))
 let server: Awaited<ReturnType<typeof startServer>> | undefined
@@ -19,12 +19,7 @@ const db = () => server!.db
 let room: ClassRoom
 let exerciseId: string
 
-async function setExercise(document: ExerciseDocument): Promise<string> {
-  const id = await insertDocument(db(), room.courseId, room.people.instructor, document)
-  await saveSchedule(db(), id, room.courseId, room.people.instructor, { opensAt: null, dueAt: new Date(Date.now() + DAY_MS).toISOString(), attempts: 2, lateDays: 0, lateLoss: 0, collectsAtDue: true })
-  await publish(db(), id, room.people.instructor)
-  return id
-}
+const setExercise = (document: ExerciseDocument): Promise<string> => setOpenExercise(db(), room, document)
 
 const save = (id: string, sheet: string, content: string, base = 0) => saveSheet(db(), id, room.people.student, 'student', { sheet, content, base })
 

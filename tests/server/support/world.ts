@@ -52,3 +52,11 @@ export async function handInMarked(db: Db, exerciseId: string, personId: string,
   for (const job of await unmarked(db, exerciseId)) await markHandIn(db, job.handInId, job.revisionId)
   return id
 }
+
+/** One more exercise of the course, published and due tomorrow. */
+export async function setOpenExercise(db: Db, { courseId, people }: ClassRoom, document: ExerciseDocument): Promise<string> {
+  const id = await insertDocument(db, courseId, people.instructor, document)
+  await saveSchedule(db, id, courseId, people.instructor, { opensAt: null, dueAt: new Date(Date.now() + DAY_MS).toISOString(), attempts: 2, lateDays: 0, lateLoss: 0, collectsAtDue: true })
+  await publish(db, id, people.instructor)
+  return id
+}

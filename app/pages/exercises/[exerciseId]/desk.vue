@@ -108,28 +108,20 @@ function turnColumn(by: number): void {
 const isAsked = (answer: HandInAnswer, of: string, sheet: AskedSheet): boolean => answer.marking?.cells.some(cell => cell.rule === of && cell.sheet === sheet) ?? false
 
 /* Deciding by hand */
-const deciding = ref<Decidable>()
-const reason = ref('')
-const reasonField = useTemplateRef<{ $el: HTMLElement }>('reasonField')
-const canDecide = computed(() => handIn.value?.marking && handIn.value.state !== 'released')
-
-async function beginDecision(verdict: Decidable): Promise<void> {
-  if (!canDecide.value || rule.value === '') return
-  deciding.value = verdict
-  reason.value = handIn.value?.overrides.find(other => other.rule === rule.value && other.sheet === sheetInHand.value)?.reason ?? ''
-  await nextTick()
-  reasonField.value?.$el.querySelector('input')?.focus()
-}
+/** Counts decisions: with each the form begins anew. */
+const decided = ref(0)
+const verdictPart = useTemplateRef<{ begin: (verdict: Decidable) => Promise<void> }>('verdictPart')
+const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begin(verdict)
 
 /** Replaces a decision, or with null gives the cell back to the engine. */
-async function decide(verdict: Decidable | null): Promise<void> {
+async function decide(verdict: Decidable | null, reason: string): Promise<void> {
   const answer = handIn.value
   if (!answer) return
   try {
     take(await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/${sheetOf(answer)}`, {
-      method: 'PUT', body: { verdict, reason: verdict === null ? '' : reason.value, version: answer.versions[`${rule.value} ${sheetOf(answer)}`] ?? 0 },
+      method: 'PUT', body: { verdict, reason, version: answer.versions[`${rule.value} ${sheetOf(answer)}`] ?? 0 },
     }))
-    deciding.value = undefined
+    decided.value++
     focusRule()
     await reload()
   }
@@ -191,7 +183,6 @@ const rulesBody = useTemplateRef<HTMLElement>('rulesBody')
 function chooseRule(id: string): void {
   rule.value = id
   pairing.value = undefined
-  deciding.value = undefined
   void nextTick(focusRule)
 }
 function focusRule(): void {
@@ -250,11 +241,11 @@ const keys = computed(() => [
   { key: 'ArrowDown', what: 'next rule', run: () => moveRule(1) },
   { key: 'ArrowUp', what: 'previous rule', run: () => moveRule(-1) },
   ...(desk.value?.sheets.length ?? 0) > 1 ? [{ key: 'ArrowRight', what: 'next sheet of the rule', run: () => turnColumn(1) }, { key: 'ArrowLeft', what: 'previous sheet of the rule', run: () => turnColumn(-1) }] : [],
-  { key: 'U', what: 'upheld, by hand', run: () => void beginDecision('upheld') },
-  { key: 'B', what: 'broken, by hand', run: () => void beginDecision('broken') },
-  { key: 'S', what: 'too strict, by hand', run: () => void beginDecision('too strict') },
-  { key: 'N', what: 'not shown, by hand', run: () => void beginDecision('not shown') },
-  { key: 'E', what: 'the engine’s own again', run: () => void decide(null) },
+  { key: 'U', what: 'upheld, by hand', run: () => beginDecision('upheld') },
+  { key: 'B', what: 'broken, by hand', run: () => beginDecision('broken') },
+  { key: 'S', what: 'too strict, by hand', run: () => beginDecision('too strict') },
+  { key: 'N', what: 'not shown, by hand', run: () => beginDecision('not shown') },
+  { key: 'E', what: 'the engine’s own again', run: () => void decide(null, '') },
   { key: 'P', what: 'pair: what stands for what', run: () => { if (desk.value?.sheets.some(sheet => sheet !== 'dependencies')) pairing.value = pairing.value ? undefined : 'first' } },
   { key: 'C', what: 'comment', run: () => commentField.value?.$el.querySelector('textarea')?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
@@ -324,22 +315,7 @@ const drawerOpen = ref(false)
         <button v-if="isDrawer" type="button" class="plain" @click="drawerOpen = !drawerOpen">Hand-ins</button>
         <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
         <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule" />
-        <section v-if="rule" class="block" aria-label="Verdict">
-          <h2>Verdict <span class="soft small">rule {{ rule.slice(1) }}{{ desk.sheets.length > 1 && sheetInHand ? `, ${SHEET_NAMES[sheetInHand]}` : '' }}</span></h2>
-          <p v-if="handIn.state === 'released'" class="soft small">Released: take the marks back to change them.</p>
-          <template v-else>
-            <div class="verdicts">
-              <button v-for="(key, verdict) in VERDICT_KEY" :key="verdict" type="button" :disabled="!canDecide" :aria-pressed="shown(handIn, rule, sheetInHand ?? '') === verdict" @click="beginDecision(verdict)"><kbd>{{ key }}</kbd> {{ verdict }}</button>
-              <button type="button" :disabled="!handIn.overrides.some(other => other.rule === rule && other.sheet === sheetInHand)" @click="decide(null)"><kbd>E</kbd> the engine’s own</button>
-            </div>
-            <form v-if="deciding" class="reason" @submit.prevent="decide(deciding)">
-              <label class="small" for="reason">Why is it <strong>{{ deciding }}</strong>? The student reads this.</label>
-              <UInput id="reason" ref="reasonField" v-model="reason" size="md" required maxlength="500" @keydown.esc="deciding = undefined" />
-              <button v-for="last in desk.reasons" :key="last" type="button" class="plain small last" @click="reason = last">“{{ last }}”</button>
-              <div class="ways"><UButton type="submit" size="sm" :disabled="reason.trim() === ''">Set it</UButton><UButton size="sm" variant="ghost" color="neutral" @click="deciding = undefined">Leave it</UButton></div>
-            </form>
-          </template>
-        </section>
+        <DeskVerdict v-if="rule && sheetInHand" ref="verdictPart" :key="`${handIn.id} ${rule} ${sheetInHand} ${decided}`" :hand-in="handIn" :rule="rule" :sheet="sheetInHand" :verdict="shown(handIn, rule, sheetInHand)" :reasons="desk.reasons" :names-sheet="desk.sheets.length > 1" @decide="decide" />
         <section class="block" aria-label="Comments">
           <h2>Comments <kbd class="kbd-head">C</kbd></h2>
           <ul>
@@ -397,12 +373,6 @@ th.number, td.number { width: 84px; text-align: right; font-size: 13.5px; white-
 .of { color: var(--madder); }
 .hand { margin-left: 5px; color: var(--soft); }
 .block { border-top: 1px solid var(--rule-strong); padding-top: 12px; display: grid; gap: 7px; }
-.verdicts { display: grid; gap: 4px; font-size: 13.5px; }
-.verdicts button { text-align: left; cursor: pointer; padding: 1px 0; }
-.verdicts button[aria-pressed=true] { font-weight: 700; }
-.verdicts button:disabled { color: var(--soft); cursor: default; }
-.reason { display: grid; gap: 6px; }
-.last { text-align: left; }
 .ways { display: flex; gap: 8px; }
 .comment { line-height: 1.4; padding: 3px 0; }
 .kbd-head { margin-left: 4px; }

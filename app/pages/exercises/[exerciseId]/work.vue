@@ -94,8 +94,15 @@ async function start(): Promise<void> {
   }
 }
 
+/** A field that tells its change only when it is left is asked for it now. */
+function takeTyping(): void {
+  const field = document.activeElement
+  if (field instanceof HTMLInputElement) field.dispatchEvent(new Event('change', { bubbles: true }))
+}
+
 async function check(): Promise<void> {
   pageFault.value = ''
+  takeTyping()
   try {
     await store.runCheck()
     if (marginFolded.value) foldMargin(false)
@@ -167,7 +174,7 @@ function copyWork(): void {
 
 const keys = [
   { key: 'Ctrl+Enter', what: 'check', run: () => void check() },
-  { key: 'Ctrl+S', what: 'save at once', run: () => void store.send() },
+  { key: 'Ctrl+S', what: 'save at once', run: () => { takeTyping(); void store.send() } },
   { key: 'F8', what: 'next note', run: () => nextNote(1) },
   { key: 'Shift+F8', what: 'previous note', run: () => nextNote(-1) },
   { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },

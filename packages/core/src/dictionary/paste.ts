@@ -13,9 +13,9 @@ export function slotValue(slot: Slot, written: string): string {
   return text
 }
 
-/** An entry with one slot written; what the slot cannot hold leaves it open. */
+/** An entry with one slot written: text as it is typed, choices by the words for them; what the slot cannot hold changes nothing. */
 export function withSlot(entry: DictionaryEntry, slot: Slot, written: string): DictionaryEntry {
-  const parsed = DictionaryEntry.safeParse({ ...entry, [slot]: slotValue(slot, written) })
+  const parsed = DictionaryEntry.safeParse({ ...entry, [slot]: slot === 'required' || slot === 'key' ? slotValue(slot, written) : written })
   return parsed.success ? parsed.data : entry
 }
 
@@ -30,7 +30,7 @@ export function pasteCells(dictionary: Dictionary, from: { readonly entry: numbe
     while (entries.length <= at) entries.push(NEW_ENTRY)
     for (const [c, cell] of cells.entries()) {
       const slot = SLOTS[first + c]
-      if (slot) entries[at] = withSlot(entries[at]!, slot, cell)
+      if (slot) entries[at] = withSlot(entries[at]!, slot, cell.trim())
     }
   }
   return { entries }
