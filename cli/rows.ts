@@ -2,7 +2,7 @@ import { wording } from '@nomenklatura/core/findings'
 import { analyseRows, decodeText, readRows, type ColumnProfile, type RowsAnswer } from '@nomenklatura/core/rows'
 import { CallError, printJson, readInputs, type Call } from './call'
 
-/** What `nomenklatura rows --json` prints: public and stable, keys may be added. A column's type is its family, with text as a script would write it. */
+/** What `nomenklatura rows --json` prints: public and stable, keys may be added. A column's type is its family, `sql` what a script would write; rows count from 1. */
 interface RowsReport extends Omit<RowsAnswer, 'columns' | 'repeating'> {
   readonly columns: readonly (Omit<ColumnProfile, 'type' | 'shortest' | 'longest'> & { readonly type: string, readonly size: string | null, readonly sql: string })[]
   readonly repeating: readonly (readonly string[])[]
@@ -31,7 +31,7 @@ function progress(name: string): Parameters<typeof analyseRows>[1] {
 
 function toReport({ columns, repeating, ...answer }: RowsAnswer, findings: RowsReport['findings']): RowsReport {
   return {
-    ...answer, findings, repeating: repeating.map(fact => fact.columns),
+    ...answer, nearly: answer.nearly.map(found => ({ ...found, rows: found.rows.map(row => row + 1) })), findings, repeating: repeating.map(fact => fact.columns),
     columns: columns.map(({ type, shortest: _, longest: __, ...column }) => ({ ...column, type: type.family, size: sizeOf({ type }), sql: type.text })),
   }
 }
@@ -53,7 +53,7 @@ function inWords({ rows, columns, repeating, keys, dependencies, nearly, proposa
     ...surrogate ? [`Only ${surrogate.column} makes the rows unique, and it only numbers them: without it ${surrogate.repeated} stand there again`] : [],
     `Holds, and looks meant:\n${meant.slice(0, 40).map(({ from, to, support }) => `  ${set(from)} → ${to}  (${support} rows speak for it)`).join('\n') || '  nothing'}`,
     `${dependencies.length - meant.length} more hold because of a key or by accident${complete ? '' : '; the search was cut short'}`,
-    ...nearly.length > 0 ? [`Nearly holds:\n${nearly.slice(0, 20).map(({ from, to, rows: against }) => `  ${set(from)} → ${to}  but for row ${against.map(row => row + 1).join(', ')}`).join('\n')}`] : [],
+    ...nearly.length > 0 ? [`Nearly holds:\n${nearly.slice(0, 20).map(({ from, to, rows: against }) => `  ${set(from)} → ${to}  but for row ${against.join(', ')}`).join('\n')}`] : [],
     `A split: ${[...proposal.parts, ...proposal.unfolded.map(({ part }) => part)].map(({ name, columns: names }) => `${name} (${set(names)})`).join(' ')}`,
   ].join('\n')
 }

@@ -33,6 +33,11 @@ describe('rows', () => {
     expect(answer.proposal).toMatchObject({ spurious: 0, missing: 0 })
   })
 
+  it('counts the rows that speak against a dependency from 1', () => {
+    const text = 'site,ref,no\n' + Array.from({ length: 30 }, (_, i) => `site ${i % 3},${i === 4 ? 'slip' : `ref ${i % 3}`},${i * 7 % 31}`).join('\n')
+    expect(JSON.parse(run(['rows', '-', '--json'], text).stdout).nearly).toContainEqual({ from: ['site'], to: 'ref', error: 1 / 30, rows: [5] })
+  })
+
   it('says in words what it found, and names a ragged line', () => {
     const { status, stdout } = run(['rows', '-', '--strict'], 'no,taxon\n1,Poa\n2,Carex,extra\n')
     expect(status).toBe(0)

@@ -46,9 +46,12 @@ const CHARACTER = String.raw`\\d|\\[.()+*?/-]|[\w ,:;/@#'"&%!\u00A0-\uFFFF-]`
 const PIECE = String.raw`(?:${CLASS}|${CHARACTER})(?:\{\d{1,3}(?:,\d{0,3})?\}|[+*?])?`
 const PLAIN = new RegExp(`^\\^?(?:${PIECE}){0,40}\\$?$`)
 
-/** Literals, classes and counts one after another: what every engine reads alike, and in time linear for each place where it may begin. */
+/** What may be repeated more or less often: each multiplies the ways in which a value can be read. */
+const LOOSE = /[+*?]|\{(\d+),(?!\1\})/g
+
+/** Literals, classes and counts one after another: what every engine reads alike. With few loose ones, no value takes long to try. */
 function isPlainPattern(pattern: string): boolean {
-  return pattern.length <= 200 && PLAIN.test(pattern) && (pattern.match(/[+*]|,\}/g) ?? []).length <= 3
+  return pattern.length <= 200 && PLAIN.test(pattern) && (pattern.replace(/\[[^\]]*\]|\\./g, 'x').match(LOOSE) ?? []).length <= 3
 }
 
 /** Recursive descent in the order of SQL's precedence: OR, AND, NOT, predicates, sums, products, atoms. */
