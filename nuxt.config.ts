@@ -18,7 +18,7 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'nomenklatura-theme' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
-  alias: Object.fromEntries(['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'alignment', 'rules', 'claims', 'marking', 'formats'].map(name => [`@nomenklatura/core/${name}`, core(name)])),
+  alias: Object.fromEntries(['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'diagram', 'alignment', 'rules', 'claims', 'marking', 'formats'].map(name => [`@nomenklatura/core/${name}`, core(name)])),
   compatibilityDate: '2026-11-01',
   nitro: { compressPublicAssets: { gzip: true } },
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },

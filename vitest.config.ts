@@ -2,7 +2,7 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const core = (name: string): string => fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
-const folders = ['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'alignment', 'rules', 'claims', 'marking', 'formats']
+const folders = ['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'diagram', 'alignment', 'rules', 'claims', 'marking', 'formats']
 const alias = [
   ...folders.map(name => ({ find: `@nomenklatura/core/${name}`, replacement: core(name) })),
   { find: /^@nomenklatura\/core$/, replacement: fileURLToPath(new URL('./packages/core/src/index.ts', import.meta.url)) },

@@ -6,7 +6,7 @@ export class CallError extends Error {
   override readonly name = 'CallError'
 }
 
-export const COMMANDS = ['dependencies', 'rows', 'script', 'mark', 'help'] as const
+export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'mark', 'help'] as const
 const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value' }
 const DIALECTS = ['postgresql', 'mysql', 'iso']
 
@@ -27,6 +27,7 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
 
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
   rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
+  diagram FILE.json|.sql      a diagram read aloud, what is wrong with it, and the tables it maps to, step by step
   script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
   mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .csv dictionaries or folders of them)   [--csv OUT]
 

@@ -1,6 +1,7 @@
 import { CallError, HELP, readCall } from './call'
 import { runDependencies } from './dependencies'
 import { runMark } from './mark'
+import { runDiagram } from './diagram'
 import { runRows } from './rows'
 import { runScript } from './script'
 
@@ -12,6 +13,7 @@ async function main(args: readonly string[]): Promise<number> {
       console.log(HELP)
       return 0
     case 'dependencies': return runDependencies(call)
+    case 'diagram': return runDiagram(call)
     case 'rows': return runRows(call)
     case 'script': return runScript(call)
     case 'mark': return runMark(call)

@@ -5,7 +5,7 @@ import { fileURLToPath } from 'node:url'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
 const BUILD = join(ROOT, '.build')
-const CORE = ['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'alignment', 'rules', 'claims', 'marking', 'formats']
+const CORE = ['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'diagram', 'alignment', 'rules', 'claims', 'marking', 'formats']
 
 /** Files below the given folders and files, without what is built or installed. */
 export function filesBelow(paths) {

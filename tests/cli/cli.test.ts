@@ -60,6 +60,25 @@ describe('rows', () => {
   })
 })
 
+describe('diagram', () => {
+  it('reads the published example aloud and maps it', () => {
+    const { status, stdout } = run(['diagram', 'docs/schemas/diagram.example.json', '--json', '--strict'])
+    expect(status).toBe(0)
+    expect(JSON.parse(stdout)).toMatchObject({
+      level: 'conceptual', findings: [], sentences: expect.arrayContaining(['One trip brings in any number of accessions.', 'One accession comes from at most one trip.']),
+      tables: [{ name: 'trip', primaryKey: ['trip_no'] }, { name: 'accession', columns: [{ name: 'accession_no', required: true }, { name: 'trip_no', required: false }], references: [{ columns: ['trip_no'], table: 'trip', targetColumns: ['trip_no'] }] }],
+    })
+  })
+
+  it('a script becomes a diagram, in words; an error makes --strict fail; what is no diagram is refused with the place', () => {
+    expect(run(['diagram', '-'], 'CREATE TABLE bay (hall char(1), no integer, PRIMARY KEY (hall, no));').stdout).toContain('bay is told apart by hall and no.')
+    expect(run(['diagram', '-', '--strict'], 'CREATE TABLE bay (hall char(1));').status).toBe(1)
+    const { status, stderr } = run(['diagram', '-'], '{"format":"nomenklatura-diagram","version":1,"level":"high","entities":[],"relationships":[],"kinds":[]}')
+    expect(status).toBe(2)
+    expect(stderr).toContain('level')
+  })
+})
+
 describe('dependencies', () => {
   it('answers in the published shape', () => {
     const { status, stdout } = run(['dependencies', '-', '--json'], JSON.stringify({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { Diagram } from '../diagram'
 import { AnswerDocument, ExerciseDocument } from './exercise'
 
 /** The published JSON Schemas, by file name: made from the shapes that are checked, so that they cannot disagree. */
@@ -6,5 +7,6 @@ export function jsonSchemas(): Readonly<Record<string, unknown>> {
   return {
     'exercise.schema.json': z.toJSONSchema(ExerciseDocument, { io: 'input' }),
     'answer.schema.json': z.toJSONSchema(AnswerDocument, { io: 'input' }),
+    'diagram.schema.json': z.toJSONSchema(Diagram, { io: 'input' }),
   }
 }

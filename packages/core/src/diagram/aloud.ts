@@ -1,0 +1,58 @@
+import { listInWords } from '../findings'
+import { amountInWords } from './amounts'
+import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
+
+/** One sentence of a diagram, with the element it speaks of. */
+export interface Sentence {
+  readonly element: string
+  readonly text: string
+}
+
+/** The diagram as sentences: for screen readers, and to be held beside the brief. Entity by entity, each relationship both ways. */
+export function aloud(diagram: Diagram): Sentence[] {
+  return [
+    ...diagram.entities.flatMap(entity => aboutEntity(diagram, entity)),
+    ...diagram.relationships.flatMap(relationship => aboutRelationship(diagram, relationship).map(text => ({ element: relationship.id, text }))),
+    ...diagram.kinds.map(({ id, general, special, isDisjoint, isTotal }) => ({
+      element: id, text: `${capital(one(nameOf(diagram, general)))} ${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'} ${listInWords(special.map(other => nameOf(diagram, other)))}.`,
+    })),
+  ]
+}
+
+const nameOf = (diagram: Diagram, id: string): string => findEntityById(diagram, id)?.name.trim() || 'something without a name'
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
+const one = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name.toLowerCase()}`
+const several = (name: string): string => /(?:s|x|ch|sh)$/.test(name) ? `${name}es` : /[^aeiou]y$/.test(name) ? `${name.slice(0, -1)}ies` : `${name}s`
+
+function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
+  const name = entity.name.trim() || 'Something without a name'
+  const say = (text: string): Sentence => ({ element: entity.id, text })
+  const identifiers = entity.attributes.filter(({ identifies }) => identifies).map(attribute => attribute.name)
+  const owners = ownersOf(diagram, entity.id).map(({ end }) => end.role || nameOf(diagram, end.entity).toLowerCase())
+  const facts = entity.attributes.filter(({ identifies }) => !identifies)
+  return [
+    say(identifiers.length === 0 && owners.length === 0
+      ? `${name} is told apart by nothing yet.`
+      : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`),
+    ...facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : [],
+  ]
+}
+
+function factInWords({ name, several: isSeveral, derived, parts, required }: DiagramAttribute): string {
+  const marks = [isSeveral ? 'several' : '', derived ? 'worked out' : '', parts.length > 0 ? `parts ${parts.join(' + ')}` : '', required === false ? 'may lack' : ''].filter(mark => mark !== '')
+  return marks.length > 0 ? `${name} (${marks.join(', ')})` : name
+}
+
+function aboutRelationship(diagram: Diagram, { name, back, ends, attributes }: DiagramRelationship): string[] {
+  const [a, b] = ends as [DiagramEnd, DiagramEnd]
+  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : several(called(end))}`
+  const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
+  if (ends.length > 2) {
+    return [
+      `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
+      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${counted(end)}.`), ...carried,
+    ]
+  }
+  return [`One ${called(a)} ${name || 'goes with'} ${counted(b)}.`, `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`, ...carried]
+}

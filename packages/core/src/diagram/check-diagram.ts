@@ -1,0 +1,83 @@
+import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
+import { numberedColumns } from '../rows'
+import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEntity, type DiagramRelationship } from './document'
+
+/** What can be said about a diagram without any model answer, by its level. The field of a finding is the id of the element. Order: entities, relationships, kinds. */
+export function checkDiagram(diagram: Diagram): Finding[] {
+  return [
+    ...diagram.entities.filter(({ given }) => !given).flatMap(entity => checkEntity(diagram, entity)),
+    ...circlesOfOwners(diagram),
+    ...diagram.relationships.flatMap(relationship => checkRelationship(diagram, relationship)),
+    ...diagram.kinds.filter(({ general, special }) => [general, ...special].some(id => !findEntityById(diagram, id))).map(({ id }) => finding('diagram.end-missing', id)),
+  ]
+}
+
+function finding(code: FindingCode, element: string, params: Params = {}): Finding {
+  return { code, severity: CATALOGUE[code].severity, sheet: 'diagram', field: element, place: { start: 0, end: 0 }, params }
+}
+
+const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase()
+
+function checkEntity(diagram: Diagram, entity: DiagramEntity): Finding[] {
+  const { id, attributes } = entity
+  const name = entity.name.trim()
+  const twin = diagram.entities.find(other => other !== entity && name !== '' && same(other.name, name))
+  const isSpecial = diagram.kinds.some(({ special }) => special.includes(id))
+  const isAlone = diagram.entities.length > 1 && !isSpecial && !diagram.kinds.some(({ general }) => general === id) && !diagram.relationships.some(({ ends }) => ends.some(end => end.entity === id))
+  const hasIdentifier = attributes.some(({ identifies }) => identifies) || ownersOf(diagram, id).length > 0 || isSpecial
+  return [
+    ...name === '' ? [finding('diagram.no-name', id)] : [],
+    ...twin && diagram.entities.indexOf(twin) < diagram.entities.indexOf(entity) ? [finding('diagram.duplicate-entity', id, { entity: name })] : [],
+    ...hasIdentifier ? [] : [finding('diagram.no-identifier', id, { entity: name || 'This card' })],
+    ...isAlone ? [finding('diagram.isolated', id, { entity: name || 'This card' })] : [],
+    ...checkAttributes(diagram, attributes, name || 'This card'),
+  ]
+}
+
+function checkAttributes({ level }: Diagram, attributes: readonly DiagramAttribute[], owner: string): Finding[] {
+  const twice = attributes.filter((attribute, i) => attribute.name.trim() !== '' && attributes.findIndex(other => same(other.name, attribute.name)) < i)
+  const numbered = numberedColumns(attributes.map(({ name }) => name)).map(names => finding('diagram.numbered-attributes', attributes.find(({ name }) => name === names[0])!.id, { entity: owner, columns: names.join(', ') }))
+  return [
+    ...twice.map(({ id, name }) => finding('diagram.duplicate-attribute', id, { entity: owner, attribute: name })), ...numbered,
+    ...attributes.filter(({ name }) => name.trim() === '').map(({ id }) => finding('diagram.no-name', id)),
+    ...attributes.filter(({ identifies, several, required }) => identifies && (several || required === false)).map(({ id, name }) => finding('diagram.optional-identifier', id, { attribute: name })),
+    ...level === 'conceptual' ? [] : attributes.filter(({ several }) => several).map(({ id, name }) => finding('diagram.several-unresolved', id, { entity: owner, attribute: name })),
+    ...level === 'conceptual' ? [] : attributes.filter(({ type, derived }) => type.trim() === '' && !derived).map(({ id, name }) => finding('diagram.no-type', id, { attribute: name })),
+  ]
+}
+
+function checkRelationship(diagram: Diagram, relationship: DiagramRelationship): Finding[] {
+  const { id, ends, name, back } = relationship
+  if (ends.some(({ entity }) => !findEntityById(diagram, entity))) return [finding('diagram.end-missing', id)]
+  const names = ends.map(({ entity, role }) => role || findEntityById(diagram, entity)!.name)
+  const between = names.join(' and ')
+  const sameEntity = ends.some((end, i) => ends.some((other, j) => j < i && other.entity === end.entity && same(other.role, end.role)))
+  const isMany = ends.length === 2 && ends.every(({ most }) => most === 'many')
+  return [
+    ...name.trim() === '' && back.trim() === '' ? [finding('diagram.no-verb', id, { between })] : [],
+    ...ends.filter(({ most }) => most === null).map(({ entity }) => finding('diagram.end-open', id, { entity: findEntityById(diagram, entity)!.name, between })),
+    ...sameEntity ? [finding('diagram.no-role', id, { entity: names[0]! })] : [],
+    ...isMany && diagram.level !== 'conceptual' ? [finding('junction.unresolved', id, { between })] : [],
+  ]
+}
+
+/** Cards that are told apart only within each other: none of them can be the first. Said once, at the last of each circle. */
+function circlesOfOwners(diagram: Diagram): Finding[] {
+  const reported = new Set<string>()
+  return diagram.entities.flatMap(({ id, name }) => {
+    const seen = new Set<string>()
+    const waiting = ownersOf(diagram, id).map(({ end }) => end.entity)
+    while (waiting.length > 0) {
+      const next = waiting.pop()!
+      if (next === id) {
+        if ([...seen].some(other => reported.has(other))) return []
+        reported.add(id)
+        return [finding('diagram.circle-of-owners', id, { entity: name })]
+      }
+      if (seen.has(next)) continue
+      seen.add(next)
+      waiting.push(...ownersOf(diagram, next).map(({ end }) => end.entity))
+    }
+    return []
+  })
+}

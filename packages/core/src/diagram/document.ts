@@ -1,0 +1,95 @@
+import { z } from 'zod'
+
+const Id = z.string().min(1).max(40)
+const Name = z.string().max(200)
+const Text = z.string().max(2000)
+
+export const LEVELS = ['conceptual', 'logical', 'physical'] as const
+export type Level = typeof LEVELS[number]
+
+export const DiagramAttribute = z.object({
+  id: Id,
+  name: Name,
+  /** Part of what tells its entity apart; of a relationship, what tells repeats of a pair apart. */
+  identifies: z.boolean(),
+  /** Several values for one object. */
+  several: z.boolean(),
+  /** Worked out from others: nothing is stored. */
+  derived: z.boolean(),
+  /** The parts of a composite attribute; empty for a plain one. */
+  parts: z.array(Name).max(20),
+  /** Null as long as it is not said. */
+  required: z.boolean().nullable(),
+  type: Name,
+  size: Name,
+})
+export type DiagramAttribute = z.infer<typeof DiagramAttribute>
+
+export const DiagramEntity = z.object({
+  id: Id,
+  name: Name,
+  attributes: z.array(DiagramAttribute).max(200),
+  /** Further sets of attributes that no two share. */
+  uniques: z.array(z.array(Id).min(1).max(20)).max(20),
+  description: Text,
+  /** Given by the exercise: it is not the student's own. */
+  given: z.boolean().optional(),
+})
+export type DiagramEntity = z.infer<typeof DiagramEntity>
+
+/**
+ * One end of a relationship. Least and most say how many of this entity there are for one of the other (look-across: for one each of the others); null is
+ * not yet answered. `identifies`: the entity at the other end cannot be told apart without this one.
+ */
+export const DiagramEnd = z.object({
+  entity: Id,
+  role: Name,
+  least: z.union([z.literal(0), z.literal(1)]).nullable(),
+  most: z.enum(['one', 'many']).nullable(),
+  identifies: z.boolean(),
+  /** At physical level the columns by which the other table refers here, in the order of the key here. */
+  columns: z.array(Name).max(20).optional(),
+})
+export type DiagramEnd = z.infer<typeof DiagramEnd>
+
+export const DiagramRelationship = z.object({
+  id: Id,
+  /** The verb phrase from the first end to the second, and the way back. */
+  name: Name,
+  back: Name,
+  ends: z.array(DiagramEnd).min(2).max(6),
+  attributes: z.array(DiagramAttribute).max(100),
+  /** What a table between is called, where one is made. */
+  table: Name.optional(),
+})
+export type DiagramRelationship = z.infer<typeof DiagramRelationship>
+
+export const DiagramKinds = z.object({ id: Id, general: Id, special: z.array(Id).min(1).max(20), isDisjoint: z.boolean(), isTotal: z.boolean() })
+export type DiagramKinds = z.infer<typeof DiagramKinds>
+
+/** One model for the three levels. Public; the version rises with its shape. */
+export const Diagram = z.object({
+  format: z.literal('nomenklatura-diagram'),
+  version: z.literal(1),
+  level: z.enum(LEVELS),
+  entities: z.array(DiagramEntity).max(300),
+  relationships: z.array(DiagramRelationship).max(600),
+  kinds: z.array(DiagramKinds).max(100),
+})
+export type Diagram = z.infer<typeof Diagram>
+
+export const EMPTY_DIAGRAM: Diagram = { format: 'nomenklatura-diagram', version: 1, level: 'conceptual', entities: [], relationships: [], kinds: [] }
+
+export function findEntityById({ entities }: Pick<Diagram, 'entities'>, id: string): DiagramEntity | undefined {
+  return entities.find(entity => entity.id === id)
+}
+
+/** What a weak entity is told apart within: the ends of its identifying relationships, with the relationship. */
+export function ownersOf({ relationships }: Pick<Diagram, 'relationships'>, entity: string): { readonly end: DiagramEnd, readonly relationship: DiagramRelationship }[] {
+  return relationships.flatMap((relationship) => {
+    const [a, b] = relationship.ends
+    if (relationship.ends.length !== 2 || !a || !b) return []
+    const found = [{ own: a, end: b }, { own: b, end: a }].filter(({ own, end }) => own.entity === entity && end.identifies)
+    return found.slice(0, 1).map(({ end }) => ({ end, relationship }))
+  })
+}

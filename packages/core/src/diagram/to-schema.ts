@@ -1,0 +1,228 @@
+import { foldName, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
+import { readType } from '../dictionary'
+import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
+
+/** Which step of the mapping made what, in words. Numbers and order: Elmasri & Navathe, Fundamentals of Database Systems, chapter on mapping (from memory). */
+export interface MappingStep {
+  readonly step: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8
+  readonly element: string
+  readonly sentence: string
+}
+
+export interface MappedDiagram {
+  readonly schema: Schema
+  readonly steps: readonly MappingStep[]
+  /** The elements that places of the schema speak of: a place begins at the position of its element. */
+  readonly elements: readonly string[]
+}
+
+/**
+ * A diagram as a relational schema, by the textbook's steps: strong entities, weak ones, one-to-one, one-to-many, many-to-many, attributes with several values,
+ * relationships of three and more ends, kinds (a table for each special kind, keyed by the general one). What is not answered is taken as many and optional.
+ * An identifier that leads round in a circle is cut where it closes. Linear in the elements, for each entity.
+ */
+export function schemaFromDiagram(diagram: Diagram): MappedDiagram {
+  return new Mapping(diagram).result()
+}
+
+interface Draft {
+  readonly element: string
+  readonly name: string
+  readonly columns: Column[]
+  key: string[]
+  readonly uniques: string[][]
+  readonly references: Reference[]
+  readonly given: boolean
+}
+
+/** A column of a key with the type it must have wherever it is referred to. */
+interface KeyPart { readonly name: string, readonly column: Column }
+
+class Mapping {
+  private readonly steps: MappingStep[] = []
+  private readonly elements: string[] = []
+  private readonly drafts = new Map<string, Draft>()
+  private readonly between: Draft[] = []
+  private readonly opening = new Set<string>()
+
+  constructor(private readonly diagram: Diagram) {}
+
+  result(): MappedDiagram {
+    for (const entity of this.diagram.entities) this.table(entity)
+    for (const { general, special } of this.diagram.kinds) for (const id of special) this.specialise(general, id)
+    for (const relationship of this.diagram.relationships) this.relate(relationship)
+    for (const entity of this.diagram.entities) for (const attribute of entity.attributes) if (attribute.several && !attribute.derived) this.valuesOf(entity, attribute)
+    return { schema: { tables: [...this.drafts.values(), ...this.between].map(draft => this.toTable(draft)) }, steps: this.steps, elements: this.elements }
+  }
+
+  private say(step: MappingStep['step'], element: string, sentence: string): void {
+    this.steps.push({ step, element, sentence })
+  }
+
+  private place(element: string): { start: number, end: number } {
+    const known = this.elements.indexOf(element)
+    const start = known >= 0 ? known : this.elements.push(element) - 1
+    return { start, end: start + 1 }
+  }
+
+  /** The table of an entity: its plain attributes, with what it is told apart within. Made when it is first needed. */
+  private table(entity: DiagramEntity): Draft {
+    const known = this.drafts.get(entity.id)
+    if (known) return known
+    const draft: Draft = { element: entity.id, name: entity.name.trim() || entity.id, columns: [], key: [], uniques: [], references: [], given: entity.given ?? false }
+    this.drafts.set(entity.id, draft)
+    this.opening.add(entity.id)
+    const owners = ownersOf(this.diagram, entity.id)
+    for (const { end, relationship } of owners) draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
+    for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
+    for (const unique of entity.uniques) {
+      const names = unique.flatMap(id => entity.attributes.filter(attribute => attribute.id === id).flatMap(columnNames))
+      if (names.length > 0) draft.uniques.push(names)
+    }
+    this.opening.delete(entity.id)
+    this.say(owners.length > 0 ? 2 : 1, entity.id, owners.length > 0
+      ? `${draft.name} is weak: its key takes in the key of ${owners.map(({ end }) => this.nameOf(end.entity)).join(' and ')}.`
+      : `${draft.name} becomes a table with its plain attributes; what tells it apart is the key.`)
+    return draft
+  }
+
+  /** Stores a plain attribute, a composite one by its parts; answers the columns that are part of the key. */
+  private store(draft: Draft, attribute: DiagramAttribute): string[] {
+    if (attribute.several || attribute.derived) return []
+    const names = columnNames(attribute)
+    for (const name of names) draft.columns.push(this.column(attribute, name))
+    return attribute.identifies ? names : []
+  }
+
+  private column(attribute: DiagramAttribute, name: string): Column {
+    const span = this.place(attribute.id)
+    return { name, type: readType(attribute.type, attribute.size).type, notNull: attribute.required === true || attribute.identifies, default: null, numbering: null, generated: false, span, nameSpan: span }
+  }
+
+  /** The key of an entity's table, as others refer to it. Inside a circle of identifiers: what is known of it so far. */
+  private keyOf(entity: string): KeyPart[] {
+    const found = findEntityById(this.diagram, entity)
+    if (!found) return []
+    const draft = this.opening.has(entity) ? this.drafts.get(entity)! : this.table(found)
+    return draft.key.flatMap((name) => {
+      const column = draft.columns.find(other => other.name === name)
+      return column ? [{ name, column }] : []
+    })
+  }
+
+  /** Columns of the table that refer to the entity of an end; answers their names. */
+  private refer(draft: Draft, end: DiagramEnd, relationship: DiagramRelationship, { isRequired, asKey = false }: { isRequired: boolean, asKey?: boolean }): string[] {
+    const key = this.keyOf(end.entity)
+    const target = this.nameOf(end.entity)
+    if (key.length === 0) return []
+    const span = this.place(relationship.id)
+    const names = key.map(({ name }, i) => end.columns?.length === key.length ? end.columns[i]! : this.referenceName(draft, end, target, name))
+    const fresh = names.filter(name => !draft.columns.some(column => foldName(column.name) === foldName(name)))
+    for (const [i, name] of names.entries()) {
+      if (fresh.includes(name)) draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
+    }
+    draft.references.push({ name: null, columns: names, table: target, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
+    return asKey ? fresh : names
+  }
+
+  /** `trip_no` stays what it is; `code` of a garden becomes `garden_code`; a role goes in front. */
+  private referenceName(draft: Draft, { role }: DiagramEnd, target: string, key: string): string {
+    const stem = plain(role || target)
+    const speaks = role === '' && plain(key).includes(plain(target).replace(/s$/, ''))
+    const name = speaks ? key : `${stem}_${key}`
+    return draft.columns.some(column => foldName(column.name) === foldName(name)) && !speaks ? `${stem}_${plain(target)}_${key}` : name
+  }
+
+  private nameOf(entity: string): string {
+    return findEntityById(this.diagram, entity)?.name.trim() || entity
+  }
+
+  private specialise(general: string, special: string): void {
+    const entity = findEntityById(this.diagram, special)
+    const draft = entity && this.table(entity)
+    const key = this.keyOf(general)
+    if (!draft || key.length === 0) return
+    const span = this.place(special)
+    for (const { name, column } of key) if (!draft.columns.some(other => foldName(other.name) === foldName(name))) draft.columns.unshift({ ...column, notNull: true, span, nameSpan: span })
+    if (draft.key.length === 0) draft.key = key.map(({ name }) => name)
+    draft.references.push({ name: null, columns: key.map(({ name }) => name), table: this.nameOf(general), targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
+    this.say(8, special, `${draft.name} is a kind of ${this.nameOf(general)}: its table has the same key, which refers there.`)
+  }
+
+  private relate(relationship: DiagramRelationship): void {
+    const { ends } = relationship
+    if (ends.some(({ entity }) => !findEntityById(this.diagram, entity))) return
+    const [a, b] = ends as [DiagramEnd, DiagramEnd]
+    if (ends.length > 2) return this.meet(relationship)
+    if (a.identifies || b.identifies) return this.carry(relationship, a.identifies ? b.entity : a.entity)
+    if (a.most === 'one' && b.most === 'one') return this.oneToOne(relationship)
+    if (a.most === 'one') return this.oneToMany(relationship, a, b)
+    if (b.most === 'one') return this.oneToMany(relationship, b, a)
+    return this.meet(relationship)
+  }
+
+  /** Own attributes of a relationship that has no table of its own stand with the end that refers. */
+  private carry({ attributes }: DiagramRelationship, entity: string): void {
+    const draft = this.drafts.get(entity)!
+    for (const attribute of attributes) this.store(draft, attribute)
+  }
+
+  /** The reference stands at the end that must take part, so that it is never empty; unique, so that it stays one to one. */
+  private oneToOne(relationship: DiagramRelationship): void {
+    const [a, b] = relationship.ends as [DiagramEnd, DiagramEnd]
+    const [target, own] = a.least === 1 && b.least !== 1 ? [a, b] : b.least === 1 && a.least !== 1 ? [b, a] : [a, b]
+    const draft = this.drafts.get(own.entity)!
+    const names = this.refer(draft, target, relationship, { isRequired: target.least === 1 })
+    if (names.length > 0) draft.uniques.push(names)
+    this.carry(relationship, own.entity)
+    this.say(3, relationship.id, `One to one: ${draft.name} refers to ${this.nameOf(target.entity)}, and no two to the same.`)
+  }
+
+  private oneToMany(relationship: DiagramRelationship, one: DiagramEnd, many: DiagramEnd): void {
+    const draft = this.drafts.get(many.entity)!
+    this.refer(draft, one, relationship, { isRequired: one.least === 1 })
+    this.carry(relationship, many.entity)
+    this.say(4, relationship.id, `One to many: the reference stands on the many side, in ${draft.name}${one.least === 1 ? '' : ', and may be empty'}.`)
+  }
+
+  /** A table between: many to many, or three and more ends. An end of which there is at most one for the others is no part of the key. */
+  private meet(relationship: DiagramRelationship): void {
+    const { ends, attributes, id } = relationship
+    const draft: Draft = { element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: false }
+    const referring = ends.map(end => ({ end, names: this.refer(draft, end, relationship, { isRequired: true }) }))
+    const many = referring.filter(({ end }) => end.most !== 'one')
+    draft.key = [...new Set((many.length > 0 ? many : referring.slice(0, 1)).flatMap(({ names }) => names))]
+    for (const attribute of attributes) draft.key.push(...this.store(draft, attribute))
+    this.between.push(draft)
+    this.say(ends.length > 2 ? 7 : 5, id, ends.length > 2
+      ? `${ends.length} ends meet in a table of their own, ${draft.name}, that refers to each.`
+      : `Many each way: a table between, ${draft.name}, refers to both, and the two references together are its key.`)
+  }
+
+  private betweenName({ ends, name }: DiagramRelationship): string {
+    return ends.length > 2 && name.trim() !== '' ? plain(name) : ends.map(({ entity, role }) => plain(role || this.nameOf(entity))).join('_')
+  }
+
+  private valuesOf(entity: DiagramEntity, attribute: DiagramAttribute): void {
+    const key = this.keyOf(entity.id)
+    const span = this.place(attribute.id)
+    const own = this.nameOf(entity.id)
+    const names = key.map(({ name }) => plain(name).includes(plain(own).replace(/s$/, '')) ? name : `${plain(own)}_${name}`)
+    const values = columnNames(attribute).map(name => this.column({ ...attribute, required: true }, name))
+    this.between.push({
+      element: attribute.id, name: `${plain(own)}_${plain(attribute.name)}`, columns: [...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })), ...values],
+      key: [...names, ...values.map(({ name }) => name)], uniques: [], given: false,
+      references: key.length > 0 ? [{ name: null, columns: names, table: own, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span }] : [],
+    })
+    this.say(6, attribute.id, `${attribute.name} has several values: each gets a row of its own.`)
+  }
+
+  private toTable({ element, name, columns, key, uniques, references, given }: Draft): Table {
+    const span = this.place(element)
+    const toKey = (names: readonly string[]): Key => ({ name: null, columns: names, nullsNotDistinct: false, span })
+    return { name, namespace: null, columns, primaryKey: key.length > 0 ? toKey(key) : null, uniques: uniques.map(toKey), references, checks: [], unmodelled: [], span, nameSpan: span, given }
+  }
+}
+
+const columnNames = ({ name, parts }: DiagramAttribute): string[] => (parts.length > 0 ? parts : [name]).map(part => part.trim()).filter(part => part !== '')
+const plain = (name: string): string => foldName(name.trim()).replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_+|_+$/g, '')
