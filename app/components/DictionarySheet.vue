@@ -51,8 +51,8 @@ function save(): void {
 const said = ref('')
 const { start: forget } = useTimeoutFn(() => { said.value = '' }, 4000, { immediate: false })
 async function copyComment(): Promise<void> {
-  await navigator.clipboard.writeText(dictionaryToComment(dictionary))
-  said.value = 'copied, as a comment for the top of a script'
+  const isCopied = await navigator.clipboard?.writeText(dictionaryToComment(dictionary)).then(() => true, () => false) ?? false
+  said.value = isCopied ? 'copied, as a comment for the top of a script' : 'This browser does not let me copy here.'
   forget()
 }
 function print(): void {

@@ -67,7 +67,10 @@ const dictionary = shallowRef<Dictionary>()
 const isTaken = ref(false)
 function take(): void {
   if (!overview.value || !dictionary.value) return
-  emit('take', { dependencies: accepted.value ?? meant.value ?? [], columns: overview.value.columns, dictionary: dictionary.value })
+  // What stands several times in a row is no attribute of the relation: it has a table of its own.
+  const folded = new Set(overview.value.repeating.flatMap(({ columns }) => columns))
+  const dependencies = (accepted.value ?? meant.value ?? []).map(({ from, to }) => ({ from, to: to.filter(name => !folded.has(name)) })).filter(({ from, to }) => to.length > 0 && !from.some(name => folded.has(name)))
+  emit('take', { dependencies, columns: overview.value.columns.filter(name => !folded.has(name)), dictionary: dictionary.value })
   isTaken.value = true
 }
 const hasMore = computed(() => isFresh.value && (overview.value?.rows ?? 0) > MOST_EXERCISE_ROWS)

@@ -1,5 +1,6 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import { isAboutWriting, withoutAnswer } from '@nomenklatura/core/claims'
+import { isAboutSlots } from '@nomenklatura/core/dictionary'
 import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
@@ -22,13 +23,10 @@ export function preparedFor(revision: string, document: MarkableExercise, seed?:
   return result
 }
 
-/** Of what is said about a dictionary, what is not only of its writing. */
-const DESIGN_OF_DICTIONARY: ReadonlySet<string> = new Set(['dictionary.reference-differs', 'dictionary.optional-key'])
-
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
 function isAboutForm(finding: Finding): boolean {
   const { code } = finding
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || (code.startsWith('dictionary.') && !DESIGN_OF_DICTIONARY.has(code)) || code === 'references.unknown-table' || code === 'references.unknown-column'
+  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || isAboutSlots(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
 }
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */

@@ -2,7 +2,7 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
 import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
-import { checkDictionary, dictionaryToComment, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
+import { checkDictionary, dictionaryToComment, isAboutSlots, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 import { SHEET_NAMES } from '#shared/sheets'
 
@@ -33,7 +33,7 @@ const claimFindings = computed(() => {
 const dictionaryFindings = computed(() => {
   if (!sheet.value?.asked.includes('dictionary')) return []
   const described = readDictionary(store.dictionary, { given: given.value })
-  return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(({ severity }) => sheet.value?.helpLevel !== 'assessed' || severity === 'error')
+  return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(finding => sheet.value?.helpLevel !== 'assessed' || isAboutSlots(finding))
 })
 const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(dictionaryFindings.value))
 /** What there is to say about each sheet. */

@@ -20,6 +20,14 @@ export function checkDictionary(dictionary: Dictionary, { schema }: Pick<ReadDic
 
 export interface KeyDifference { readonly column: Column, readonly key: Column, readonly target: Table, readonly what: 'type' | 'size' | 'format' }
 
+/** Findings about how the parts fit together: the rest is about how a slot is written. */
+const OF_DESIGN: ReadonlySet<FindingCode> = new Set<FindingCode>(['dictionary.reference-differs', 'dictionary.optional-key'])
+
+/** Whether a finding is about the writing of a dictionary alone: told whatever the help level. */
+export function isAboutSlots({ code }: Pick<Finding, 'code'>): boolean {
+  return code.startsWith('dictionary.') && !OF_DESIGN.has(code)
+}
+
 /** How a referring field differs from the key it refers to; empty when it is described exactly as that. Its numbering and whether it is required are its own. */
 export function differencesFromKey(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): KeyDifference[] {
   const target = findTable(schema, reference.table)
