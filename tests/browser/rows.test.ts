@@ -72,9 +72,9 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.settle()
     // The relation is what is left in first normal form: lists and numbered facts have tables of their own.
     await ada.page.waitForFunction(async id => ((await (await fetch(`/api/exercises/${id}/setting`)).json()) as { document: ExerciseDocument }).document.relation?.attributes.length === 13, { polling: 300 }, exerciseId)
-    const { document } = await ada.page.evaluate(async id => await (await fetch(`/api/exercises/${id}/setting`)).json() as { document: ExerciseDocument }, exerciseId)
-    expect(document.relation!.attributes).toEqual(LEDGER.columns.filter(name => !['speaks', 'phone_1', 'phone_2'].includes(name)))
-    expect(document.sheets).toEqual(['dependencies', 'dictionary'])
+    const setting = await ada.page.evaluate(async id => await (await fetch(`/api/exercises/${id}/setting`)).json() as { document: ExerciseDocument }, exerciseId)
+    expect(setting.document.relation!.attributes).toEqual(LEDGER.columns.filter(name => !['speaks', 'phone_1', 'phone_2'].includes(name)))
+    expect(setting.document.sheets).toEqual(['dependencies', 'dictionary'])
     await ada.press('[role=tab]', 'Answer')
     await ada.sees('taxon → genus', '.relation .cm-content')
     await ada.page.waitForSelector('input[aria-label="Name of the entity packing"]')

@@ -104,7 +104,7 @@ export class Visitor {
 
   /** Waits until nothing is asked of the server. */
   async settle(): Promise<void> {
-    await this.page.waitForNetworkIdle({ idleTime: 250 })
+    await this.page.waitForNetworkIdle({ idleTime: 250, timeout: 90_000 })
   }
 
   /** Clicks the first element of the selector that contains the text and can be seen. */
