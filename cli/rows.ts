@@ -4,7 +4,7 @@ import { CallError, printJson, readInputs, type Call } from './call'
 
 /** What `nomenklatura rows --json` prints: public and stable, keys may be added. A column's type is its family, `sql` what a script would write; rows count from 1. */
 interface RowsReport extends Omit<RowsAnswer, 'columns' | 'repeating'> {
-  readonly columns: readonly (Omit<ColumnProfile, 'type' | 'shortest' | 'longest'> & { readonly type: string, readonly size: string | null, readonly sql: string })[]
+  readonly columns: readonly (Omit<ColumnProfile, 'type'> & { readonly type: string, readonly size: string | null, readonly sql: string })[]
   readonly repeating: readonly (readonly string[])[]
   readonly findings: readonly { readonly code: string, readonly severity: string, readonly message: string }[]
 }
@@ -32,7 +32,7 @@ function progress(name: string): Parameters<typeof analyseRows>[1] {
 function toReport({ columns, repeating, ...answer }: RowsAnswer, findings: RowsReport['findings']): RowsReport {
   return {
     ...answer, nearly: answer.nearly.map(found => ({ ...found, rows: found.rows.map(row => row + 1) })), findings, repeating: repeating.map(fact => fact.columns),
-    columns: columns.map(({ type, shortest: _, longest: __, ...column }) => ({ ...column, type: type.family, size: sizeOf({ type }), sql: type.text })),
+    columns: columns.map(({ type, ...column }) => ({ ...column, type: type.family, size: sizeOf({ type }), sql: type.text })),
   }
 }
 

@@ -112,7 +112,7 @@ const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
             <template v-if="writing && row === at.row && column === at.column">
               <input v-model="text" class="cell" :aria-label="slotLabel(entry, slot)" spellcheck="false" autocomplete="off" :list="choices.length > 0 ? 'choices' : undefined" @keydown="onInputKey" @blur="finish(true)">
             </template>
-            <span v-else :class="{ value: true }">{{ slotText(entry, slot) }}</span>
+            <span v-else class="value">{{ slotText(entry, slot) }}</span>
           </td>
         </tr>
       </tbody>

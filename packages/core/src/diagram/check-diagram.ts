@@ -1,5 +1,6 @@
 import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
 import { numberedColumns } from '../rows'
+import { circles } from '../schema'
 import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEntity, type DiagramRelationship } from './document'
 
 /** What can be said about a diagram without any model answer, by its level. The field of a finding is the id of the element. Order: entities, relationships, kinds. */
@@ -63,21 +64,10 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
 
 /** Cards that are told apart only within each other: none of them can be the first. Said once, at the last of each circle. */
 function circlesOfOwners(diagram: Diagram): Finding[] {
-  const reported = new Set<string>()
-  return diagram.entities.flatMap(({ id, name }) => {
-    const seen = new Set<string>()
-    const waiting = ownersOf(diagram, id).map(({ end }) => end.entity)
-    while (waiting.length > 0) {
-      const next = waiting.pop()!
-      if (next === id) {
-        if ([...seen].some(other => reported.has(other))) return []
-        reported.add(id)
-        return [finding('diagram.circle-of-owners', id, { entity: name })]
-      }
-      if (seen.has(next)) continue
-      seen.add(next)
-      waiting.push(...ownersOf(diagram, next).map(({ end }) => end.entity))
-    }
-    return []
+  const places = new Map(diagram.entities.map(({ id }, i) => [id, i]))
+  const owners = diagram.entities.map(({ id }) => ownersOf(diagram, id).flatMap(({ end }) => places.get(end.entity) ?? []))
+  return circles(owners).map((group) => {
+    const { id, name } = diagram.entities[group.at(-1)!]!
+    return finding('diagram.circle-of-owners', id, { entity: name })
   })
 }

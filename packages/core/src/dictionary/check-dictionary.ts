@@ -2,6 +2,7 @@ import type { Finding, FindingCode } from '../findings'
 import { checkSchema, findColumn, findTable, fit, storedAs, isRequired, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
 import { fitsMask } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
+import { checksMask } from './masks'
 import { fieldName, placeOf } from './place'
 import { dictionaryFinding, type ReadDictionary } from './read-dictionary'
 
@@ -18,7 +19,15 @@ export function checkDictionary(dictionary: Dictionary, { schema }: Pick<ReadDic
   ]
 }
 
-export interface KeyDifference { readonly column: Column, readonly key: Column, readonly target: Table, readonly what: 'type' | 'size' | 'format' }
+/** One field that is described otherwise than the key it refers to: in what, and how each of the two is described in that. */
+export interface KeyDifference {
+  readonly column: Column
+  readonly key: Column
+  readonly target: Table
+  readonly what: 'type' | 'size' | 'format'
+  readonly is: string
+  readonly targetIs: string
+}
 
 /** Findings about how the parts fit together: the rest is about how a slot is written. */
 const OF_DESIGN: ReadonlySet<FindingCode> = new Set<FindingCode>(['dictionary.reference-differs', 'dictionary.optional-key'])
@@ -36,26 +45,17 @@ export function differencesFromKey(dictionary: Dictionary, schema: Schema, table
     const column = findColumn(table, name)
     const key = findColumn(target, reference.targetColumns[i] ?? '')
     if (!column || !key || column.type.text === 'no type' || key.type.text === 'no type') return []
-    if (column.type.family !== key.type.family) return [{ column, key, target, what: 'type' }]
-    if (typesMatch(column.type, key.type) !== 'exactly') return [{ column, key, target, what: 'size' }]
-    const formats = [entryOf(dictionary, column), target.given ? undefined : entryOf(dictionary, key)].map(entry => entry?.format.trim() ?? '')
-    return !target.given && formats[0] !== formats[1] ? [{ column, key, target, what: 'format' }] : []
+    const types = { column, key, target, is: column.type.text, targetIs: key.type.text }
+    if (column.type.family !== key.type.family) return [{ ...types, what: 'type' }]
+    if (typesMatch(column.type, key.type) !== 'exactly') return [{ ...types, what: 'size' }]
+    const [is, targetIs] = [column, key].map(of => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format') as [string, string]
+    return !target.given && is !== targetIs ? [{ column, key, target, what: 'format', is, targetIs }] : []
   })
-}
-
-function entryOf({ entries }: Dictionary, column: Column): DictionaryEntry | undefined {
-  return entries[placeOf(column.nameSpan).entry]
 }
 
 function describedOtherwise(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): Finding[] {
-  return differencesFromKey(dictionary, schema, table, reference).map(({ column, key, target, what }) => {
-    const place = placeOf(column.nameSpan)
-    const format = (of: Column): string => (of === key && target.given ? '' : entryOf(dictionary, of)?.format.trim()) || 'no format'
-    const is = (of: Column): string => what === 'format' ? format(of) : of.type.text
-    return dictionaryFinding('dictionary.reference-differs', { entry: place.entry, slot: what === 'format' ? 'format' : what === 'size' ? 'size' : 'type' }, {
-      field: column.name, is: is(column), target: `${target.name}.${key.name}`, targetIs: is(key), what,
-    })
-  })
+  return differencesFromKey(dictionary, schema, table, reference).map(({ column, key, target, what, is, targetIs }) =>
+    dictionaryFinding('dictionary.reference-differs', { entry: placeOf(column.nameSpan).entry, slot: what }, { field: column.name, is, target: `${target.name}.${key.name}`, targetIs, what }))
 }
 
 function checkField(dictionary: Dictionary, table: Table, column: Column): Finding[] {
@@ -77,14 +77,6 @@ export function checkExample(written: DictionaryEntry, entry: number, column: Pi
   const fits = fit(value, column.type)
   if (fits === 'refused') return [dictionaryFinding('dictionary.example-refused', place, { field: column.name, value, type: column.type.text, length: String([...value].length) })]
   if (fits === 'changed') return [dictionaryFinding('dictionary.example-changed', place, { field: column.name, value, type: column.type.text, becomes: storedAs(value, column.type) ?? 'something else' })]
-  const isText = ['char', 'varchar', 'text', 'other'].includes(column.type.family)
   const mask = written.format.trim()
-  return isText && mask !== '' && /[A9aX]/.test(mask) && !fitsMask(value, mask.replaceAll('X', 'A')) && !fitsLoosely(value, mask) ? [dictionaryFinding('dictionary.example-other-format', place, { field: column.name, value, format: mask })] : []
-}
-
-/** A mask with X for letters or digits, which `fitsMask` does not know. */
-function fitsLoosely(value: string, mask: string): boolean {
-  const classes: Readonly<Record<string, RegExp>> = { A: /\p{Lu}/u, a: /\p{Ll}/u, 9: /\d/, X: /[\p{L}\d]/u }
-  const [chars, marks] = [[...value], [...mask]]
-  return chars.length === marks.length && chars.every((char, i) => classes[marks[i]!]?.test(char) ?? char === marks[i])
+  return checksMask(mask, column.type.family) && !fitsMask(value, mask) ? [dictionaryFinding('dictionary.example-other-format', place, { field: column.name, value, format: mask })] : []
 }

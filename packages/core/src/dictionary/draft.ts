@@ -1,5 +1,5 @@
 import { isRequired, type Column, type DataType, type Schema, type Table } from '../schema'
-import { itemsOf, type ColumnProfile, type FlatTable, type SplitProposal, profileColumn } from '../rows'
+import { profileColumn, valuesOf, type ColumnProfile, type FlatTable, type SplitProposal } from '../rows'
 import { NEW_ENTRY, type Dictionary, type DictionaryEntry } from './document'
 
 /** Type and size in a dictionary's own words. */
@@ -42,7 +42,7 @@ function uniqueGroup(at: number): DictionaryEntry['key'] {
  * this one refers to it, and is described as that.
  */
 export function dictionaryFromRows(table: FlatTable, { parts, unfolded }: SplitProposal): Dictionary {
-  const listed = new Map(unfolded.map(({ part, columns, separator }) => [part.columns.at(-1)!, itemsIn(table, columns, separator)]))
+  const listed = new Map(unfolded.map(fact => [fact.part.columns.at(-1)!, table.rows.flatMap(row => valuesOf(table, fact, row))]))
   const all = [...parts, ...unfolded.map(({ part }) => part)]
   const profiles = new Map<string, ColumnProfile>()
   const profileOf = (name: string): ColumnProfile => {
@@ -64,10 +64,4 @@ export function dictionaryFromRows(table: FlatTable, { parts, unfolded }: SplitP
       })
     }),
   }
-}
-
-function itemsIn(table: FlatTable, columns: readonly string[], separator: string | null): string[] {
-  const at = columns.map(name => table.columns.indexOf(name))
-  const cells = table.rows.flatMap(row => at.map(c => row[c]!)).filter(cell => cell !== '')
-  return separator === null ? cells : cells.flatMap(cell => itemsOf(cell, separator))
 }

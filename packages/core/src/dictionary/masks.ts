@@ -1,3 +1,4 @@
+import { MASK_CLASSES } from '../rows'
 import type { DataType } from '../schema'
 
 /** Masks of dates: how a date is shown, not what characters it may have. */
@@ -9,8 +10,13 @@ const DATE_MASK = /^[YMDHS]{1,4}(?:[-/.: ][YMDHS]{1,4})*$/i
  */
 export function maskCheck(column: string, mask: string, { family }: DataType): string | null {
   const plain = mask.trim()
-  if (plain === '' || !['char', 'varchar', 'text', 'other'].includes(family) || DATE_MASK.test(plain)) return null
+  if (!checksMask(plain, family)) return null
   return `${quoted(column)} ~ '^${patternOf(plain)}$'`
+}
+
+/** Whether a mask says what characters a value has: of a text, and not how a date is shown. */
+export function checksMask(mask: string, family: DataType['family']): boolean {
+  return mask !== '' && ['char', 'varchar', 'text', 'other'].includes(family) && !DATE_MASK.test(mask)
 }
 
 export function quoted(name: string): string {
@@ -19,13 +25,11 @@ export function quoted(name: string): string {
 
 export const literal = (value: string): string => `'${value.replaceAll('\'', '\'\'')}'`
 
-const CLASSES: Readonly<Record<string, string>> = { A: '[A-Z]', a: '[a-z]', 9: '[0-9]', X: '[A-Za-z0-9]' }
-
 function patternOf(mask: string): string {
   return (mask.match(/(.)\1*/gsu) ?? []).map((run) => {
     const [char = ''] = run
     const count = [...run].length
-    const one = CLASSES[char] ?? (char === '\'' ? '\'\'' : /[.()+*?]/.test(char) ? `\\${char}` : char)
+    const one = MASK_CLASSES[char] ?? (char === '\'' ? '\'\'' : /[.()+*?]/.test(char) ? `\\${char}` : char)
     return count === 1 ? one : `${one}{${count}}`
   }).join('')
 }

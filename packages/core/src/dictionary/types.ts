@@ -33,6 +33,6 @@ export function readType(written: string, size: string): ReadType {
 }
 
 /** The numbers of a size: 9; 6,2; 6.2; 4 digits and 2 after the point. */
-export function sizesIn(size: string): string[] {
+function sizesIn(size: string): string[] {
   return (size.match(/\d{1,6}/g) ?? []).slice(0, 2)
 }

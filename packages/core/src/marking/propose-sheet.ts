@@ -1,6 +1,6 @@
 import type { World } from '../alignment'
 import { proposeClaimRules } from '../claims'
-import { profile, repeatingFacts, type FlatTable } from '../rows'
+import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
 import { nameInWords, proposeRules, shareEvenly, type RuleEntry } from '../rules'
 import { prepareExercise, type MarkableExercise } from './prepare'
 
@@ -21,7 +21,7 @@ export function proposeSheet(document: MarkableExercise & { readonly rows?: Flat
 /** One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer has it as an attribute. */
 function atomicRules({ entities }: World, rows: FlatTable): RuleEntry[] {
   return repeatingFacts(rows.columns, profile(rows)).flatMap(({ columns, separator }) => {
-    const name = (separator === null ? columns[0]!.replace(/[_\s-]*\d{1,2}$/, '') : columns[0]!).toLowerCase()
+    const name = (separator === null ? stemOf(columns, rows.columns) : columns[0]!).toLowerCase()
     const entity = entities.find(({ attributes }) => attributes.some(attribute => attribute.name === name))
     return entity
       ? [{ id: 'r1', group: 'One value to a row', sentence: `One ${nameInWords(name)} stands in each row, not several.`, points: 0, readMe: true, rule: { kind: 'atomic' as const, entity: entity.name, attribute: name } }]

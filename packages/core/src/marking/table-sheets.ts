@@ -90,9 +90,7 @@ function describedAsKey(dictionary: Dictionary, rule: Extract<Rule, { role: stri
   const reference = table?.references.find(({ columns }) => columns.length === layout.step.columns.length && columns.every(name => layout.step.columns.some(([column]) => sameName(column, name))))
   const [difference] = table && reference ? differencesFromKey(dictionary, reading.schema, table, reference) : []
   if (!table || !difference) return evaluation
-  const { column, key, target, what } = difference
-  const format = (of: typeof column): string => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format'
-  const [is, targetIs] = what === 'format' ? [format(column), format(key)] : [column.type.text, key.type.text]
+  const { column, key, target, is, targetIs } = difference
   const sample = sampleOf(dictionary, target.given ? undefined : placeOf(key.nameSpan).entry, placeOf(column.nameSpan).entry)
   const becomes = sample === undefined ? 'kept' : fit(sample, column.type)
   return {

@@ -1,5 +1,5 @@
 import { Candidates } from './candidates'
-import { groupBy, coded, oneGroup, refine, rowsInCompany, type CodedTable, type Grouping } from './codes'
+import { coded, oneGroup, refine, rowsInCompany, type CodedTable, type Grouping } from './codes'
 import { NO_COLUMNS, columnsIn, keyOf, sizeOf, withColumn, type ColumnSet } from './columns-set'
 import { MOST_COLUMNS, distinctRows, type FlatTable } from './table'
 
@@ -183,15 +183,4 @@ class Groupings {
     }
     return grouping
   }
-}
-
-/** Whether the columns fix the other in these rows. */
-export function fixes(table: CodedTable, from: Iterable<number>, to: number): boolean {
-  const { of, count } = groupBy(table, from)
-  const value = new Int32Array(count).fill(-1)
-  return of.every((group, i) => {
-    const code = table.columns[to]![i]!
-    if (value[group] === -1) value[group] = code
-    return value[group] === code
-  })
 }

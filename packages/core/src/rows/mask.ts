@@ -1,6 +1,9 @@
+/** The signs of a mask: a capital, a small letter, a digit, a letter or digit. What is none of them stands for itself. */
+export const MASK_CLASSES: Readonly<Record<string, string>> = { A: '[A-Z]', a: '[a-z]', 9: '[0-9]', X: '[A-Za-z0-9]' }
+
 /** A text with each capital as A, each small letter as a, each digit as 9; other characters as they stand. */
 export function maskOf(value: string): string {
-  return value.replace(/\p{Lu}/gu, 'A').replace(/\p{Ll}/gu, 'a').replace(/\d/g, '9')
+  return value.replace(/[A-Z]/g, 'A').replace(/[a-z]/g, 'a').replace(/\d/g, '9')
 }
 
 /** The longest text that may have a format: longer ones are words and sentences. */
@@ -16,5 +19,9 @@ export function formatOf(values: readonly string[]): string | null {
 
 /** Whether a value is of the form that a mask says. */
 export function fitsMask(value: string, mask: string): boolean {
-  return maskOf(value) === maskOf(mask)
+  const [chars, signs] = [[...value], [...mask]]
+  return chars.length === signs.length && chars.every((char, i) => {
+    const known = MASK_CLASSES[signs[i]!]
+    return known === undefined ? char === signs[i] : new RegExp(`^${known}$`).test(char)
+  })
 }

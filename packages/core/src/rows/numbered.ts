@@ -12,3 +12,9 @@ export function numberedColumns(columns: readonly string[]): string[][] {
   }
   return [...groups.values()].filter(group => group.length > 1)
 }
+
+/** What a numbered group would be called as one column: the stem without its number. */
+export function stemOf(columns: readonly string[], taken: readonly string[]): string {
+  const stem = columns[0]!.replace(/[_\s-]*\d{1,2}/, '').replace(/[_\s-]+$/, '') || 'value'
+  return taken.includes(stem) ? `${stem}_no` : stem
+}

@@ -15,9 +15,6 @@ export interface ColumnProfile {
   readonly empty: number
   readonly required: boolean
   readonly distinct: number
-  /** Characters of the shortest and the longest value. */
-  readonly shortest: number
-  readonly longest: number
   /** The mask that all values share: A a capital, a a small letter, 9 a digit, other characters as they stand; of dates YYYY-MM-DD and the like; null where they share none. */
   readonly format: string | null
   /** Up to three values that differ as much as they can. */
@@ -49,20 +46,18 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
     else counts.set(cell, (counts.get(cell) ?? 0) + 1)
   }
   const values = [...counts.keys()]
-  const lengths = values.map(value => [...value].length)
   const dates = datesIn(values)
   const leadingZeros = values.some(value => /^0\d+$/.test(value)) && values.every(value => /^\d+$/.test(value))
   const list = listsIn(counts, name)
   const { type, strangers } = leastLoss(values, counts, { dates, leadingZeros, isList: list !== null })
   const format = list ? null : dates ? dates.formats.length === 1 && !dates.isAmbiguous ? dates.formats[0]! : null : formatOf(values)
   return {
-    name, type, empty, required: empty === 0 && cells.length > 0, distinct: values.length, shortest: smallest(lengths), longest: largest(lengths), format, examples: examplesOf(values), list, leadingZeros,
+    name, type, empty, required: empty === 0 && cells.length > 0, distinct: values.length, format, examples: examplesOf(values), list, leadingZeros,
     dates, members: membersOf(counts, type), several: list || dates ? null : severalFactsIn(name, values), alike: isText(type) ? spelledAlike(values) : [], strangers,
   }
 }
 
 const largest = (numbers: readonly number[]): number => numbers.reduce((a, b) => Math.max(a, b), 0)
-const smallest = (numbers: readonly number[]): number => numbers.length === 0 ? 0 : numbers.reduce((a, b) => Math.min(a, b))
 const isText = ({ family }: DataType): boolean => family === 'varchar' || family === 'char' || family === 'text'
 
 const INTEGER = /^-?(?:0|[1-9]\d{0,17})$/

@@ -1,9 +1,9 @@
 import { Relation, Universe, decomposeToBcnf, lostDependencies, synthesis, type AttributeSet } from '../dependencies'
 import { itemsOf } from './lists'
+import { stemOf } from './numbered'
 import { doesFix } from './questions'
 import { rejoin, projectRows } from './split-rows'
 import { columnAt, distinctRows, rowKey, type FlatTable } from './table'
-import { stemOf } from './unfold'
 
 export interface NamedDependency { readonly from: readonly string[], readonly to: readonly string[] }
 
@@ -51,8 +51,9 @@ export function proposeSplit(table: FlatTable, dependencies: readonly NamedDepen
   const rest = projectRows(table, restColumns)
   const { spurious, missing, complete } = rejoin(rest, parts.map(({ columns }) => projectRows(rest, columns)))
   const lost = lostDependencies(relation.size, parts.map(({ columns }) => relation.universe.set(columns)), relation.cover)
+  const names = named([...parts, ...unfolded.map(({ part }) => part)])
   return {
-    unfolded, parts: named([...parts, ...unfolded.map(({ part }) => part)]).slice(0, parts.length),
+    unfolded: unfolded.map((fact, i) => ({ ...fact, part: names[parts.length + i]! })), parts: names.slice(0, parts.length),
     lost: lost.map(({ from, to }) => ({ from: relation.universe.list(from), to: relation.universe.list(to) })), spurious: complete ? spurious.length : null, missing: missing.length,
   }
 }
@@ -97,7 +98,8 @@ function determinantOf(table: FlatTable, { columns }: Repeating, rest: readonly 
   return fixing?.from ?? (key ? relation.universe.list(key) : rest)
 }
 
-function valuesOf(table: FlatTable, { columns, separator }: Repeating, row: readonly string[]): string[] {
+/** The values of a repeating fact in a row, one by one. */
+export function valuesOf(table: FlatTable, { columns, separator }: Repeating, row: readonly string[]): string[] {
   const cells = columns.map(name => row[columnAt(table, name)]!).filter(cell => cell !== '')
   return separator === null ? cells : cells.flatMap(cell => itemsOf(cell, separator))
 }

@@ -26,7 +26,7 @@ export interface ReadRowsOptions {
 /**
  * Reads rows from CSV, from what a spreadsheet copies, or from JSON (a list of objects or of lists). Never throws: what is wrong is said with the number of
  * the line, and a line with too few or too many cells is kept: what is missing is empty, what is too much gets a column of its own. Linear in the text.
- * Sources: RFC 4180; the delimiter is guessed by papaparse from the first lines.
+ * Source: RFC 4180.
  */
 export function readRows(text: string, options: ReadRowsOptions = {}): ReadRows {
   const plain = text.replace(/^\uFEFF/, '')
@@ -39,7 +39,7 @@ export function readRows(text: string, options: ReadRowsOptions = {}): ReadRows 
   return readSeparated(plain, options)
 }
 
-export function rowsFinding(code: FindingCode, params: Params = {}, line = 0): Finding {
+function rowsFinding(code: FindingCode, params: Params = {}, line = 0): Finding {
   return { code, severity: CATALOGUE[code].severity, sheet: 'dictionary', place: { start: line, end: line }, params: line > 0 ? { ...params, line: String(line) } : params }
 }
 
@@ -57,7 +57,7 @@ function readSeparated(text: string, { delimiter, hasHeader = true }: ReadRowsOp
   return { ...finish(numbered, findings, hasHeader), format: 'CSV', delimiter: meta.delimiter }
 }
 
-/** A tab in the first line is what a spreadsheet puts between cells; else papaparse looks, and where it finds nothing there is one column. */
+/** A tab in the first line is what a spreadsheet puts between cells; else the sign that stands there most often outside quotation marks; where there is none, one column. */
 function guessDelimiter(text: string): string {
   const [first = ''] = text.split(/\r?\n/, 1)
   if (first.includes('\t')) return '\t'

@@ -5,4 +5,5 @@ export {
 export { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
 export { fit, storedAs, type Fit } from './fits'
 export { checkSchema } from './check'
+export { circles } from './circles'
 export { soundPart } from './sound-part'

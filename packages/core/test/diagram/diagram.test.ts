@@ -167,7 +167,7 @@ describe('a diagram by itself', () => {
     ['diagram.no-type trip.TRIP_NO', diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: '' }] }], [], { level: 'logical' }), diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: '' }] }])],
     ['junction.unresolved r', diagram([TRIP, ACCESSION], [line('r', 'brings in', [end('trip', '0..n'), end('accession', '0..n')])], { level: 'logical' }), diagram([TRIP, ACCESSION], [line('r', 'brings in', [end('trip', '0..n'), end('accession', '0..n')])])],
     [
-      'diagram.circle-of-owners trip', diagram([TRIP, ACCESSION], [line('r', 'a', [end('trip', '1..1', { identifies: true }), end('accession', '0..n')]), line('q', 'b', [end('accession', '1..1', { identifies: true }), end('trip', '0..n')])]),
+      'diagram.circle-of-owners accession', diagram([TRIP, ACCESSION], [line('r', 'a', [end('trip', '1..1', { identifies: true }), end('accession', '0..n')]), line('q', 'b', [end('accession', '1..1', { identifies: true }), end('trip', '0..n')])]),
       diagram([TRIP, ACCESSION], [line('r', 'a', [end('trip', '1..1', { identifies: true }), end('accession', '0..n')])]),
     ],
   ])('%s', (code, has, twin) => {

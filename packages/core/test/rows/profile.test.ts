@@ -31,6 +31,8 @@ describe('what a column holds', () => {
     expect(of('SKV-00417', 'SKV-502').format).toBe(null)
     expect(fitsMask('SKV-00417', 'AAA-99999')).toBe(true)
     expect(fitsMask('SKV-0417', 'AAA-99999')).toBe(false)
+    expect([fitsMask('SKV-1', 'SKV-9'), fitsMask('ABC-1', 'SKV-9'), fitsMask('a7', 'XX')]).toEqual([true, false, true])
+    expect(of('ÅLVA', 'BRYN').format).toBe(null)
   })
 
   it.each([

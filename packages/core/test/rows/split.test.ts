@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { couldIdentify, discover, doesFix, meantDependencies, findInRows, projectRows, proposeSplit, rejoin, repeatingFacts, profile, surrogateIn, unfoldList, unfoldNumbered, type FlatTable } from '../../src/rows'
+import { couldIdentify, discover, doesFix, meantDependencies, findInRows, projectRows, proposeSplit, rejoin, repeatingFacts, profile, surrogateIn, type FlatTable } from '../../src/rows'
 
 const LEDGER: FlatTable = {
   columns: ['no', 'taxon', 'family', 'trip', 'site', 'collectors', 'phone_1', 'phone_2'],
@@ -70,6 +70,13 @@ describe('a split of rows', () => {
     expect([spurious, missing]).toEqual([0, 0])
   })
 
+  it('no two parts have the same name, a repeating fact among them', () => {
+    const table: FlatTable = { columns: ['no', 'tag', 'tag_1', 'tag_2'], rows: [['1', 'a', 'x', 'y'], ['2', 'a', 'x', ''], ['3', 'b', 'y', 'z']] }
+    const { parts, unfolded } = proposeSplit(table, [{ from: ['no', 'tag'], to: ['tag_1', 'tag_2'] }], [{ columns: ['tag_1', 'tag_2'], separator: null }])
+    const names = [...parts, ...unfolded.map(({ part }) => part)].map(({ name }) => name)
+    expect(new Set(names).size).toBe(names.length)
+  })
+
   it('a join that grows beyond the limit is given up', () => {
     const table: FlatTable = { columns: ['a', 'b'], rows: Array.from({ length: 30 }, (_, i) => [String(i), String(i)]) }
     expect(rejoin(table, [projectRows(table, ['a']), projectRows(table, ['b'])], { limit: 100 })).toMatchObject({ complete: false })
@@ -79,14 +86,5 @@ describe('a split of rows', () => {
     const rows = Array.from({ length: 40 }, (_, i) => [String(i), `taxon ${i % 8}`, `genus ${i % 4}`, `note ${(i * 7) % 13} ${i % 3}`])
     const table = { columns: ['no', 'taxon', 'genus', 'note'], rows }
     expect(meantDependencies(findInRows(table), [])).toContainEqual({ from: ['taxon'], to: ['genus'] })
-  })
-})
-
-describe('first normal form', () => {
-  it('a list becomes one row for each value, a numbered fact one row for each number that has one', () => {
-    expect(unfoldList(LEDGER, 'collectors', ';').rows.map(row => `${row[0]} ${row[5]}`)).toEqual(['1 007', '1 012', '2 007', '2 012', '3 012', '4 012', '5 031', '5 007', '6 031', '6 007'])
-    const phones = unfoldNumbered(LEDGER, ['phone_1', 'phone_2'], 'phone')
-    expect(phones.columns).toEqual(['no', 'taxon', 'family', 'trip', 'site', 'collectors', 'phone'])
-    expect(phones.rows.filter(([no]) => no === '3' || no === '1').map(row => row[6])).toEqual(['11', '12', '12'])
   })
 })
