@@ -4,7 +4,7 @@ import { Universe } from '@nomenklatura/core/dependencies'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import { wording } from '@nomenklatura/core/findings'
 import { MOST_EXERCISE_ROWS, type ExerciseDocument, type ExerciseRows } from '@nomenklatura/core/formats'
-import type { NamedDependency } from '@nomenklatura/core/rows'
+import { LONGEST_TEXT, type NamedDependency } from '@nomenklatura/core/rows'
 import type { RowsSource } from '~/workers/rows.worker'
 
 /** The rows of an exercise: brought in as CSV, pasted or as JSON, looked at, and taken on as a relation and a dictionary. */
@@ -37,15 +37,15 @@ async function bring(next = last): Promise<void> {
   if (!answer?.isRead) return
   isFresh.value = true
   bringing.value = false
-  const head = await room.head(MOST_EXERCISE_ROWS)
-  emit('rows', { name: document.rows?.name ?? nameFrom(fileName), columns: [...head.columns], rows: head.rows.map(row => row.map(cell => cell.slice(0, 2000))) })
+  const kept = await room.page(0, MOST_EXERCISE_ROWS)
+  emit('rows', { name: document.rows?.name ?? nameFrom(fileName), columns: [...answer.columns], rows: kept.map(({ cells }) => cells.map(cell => cell.slice(0, 2000))) })
 }
 let fileName = ''
 async function readFile(file: File | undefined): Promise<void> {
   isOver.value = false
   if (!file) return
   fileName = file.name
-  if (file.size > 64_000_000) {
+  if (file.size > LONGEST_TEXT) {
     tooLarge.value = true
     return
   }

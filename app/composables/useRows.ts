@@ -1,4 +1,4 @@
-import type { FoundInRows, FlatTable, NamedDependency } from '@nomenklatura/core/rows'
+import type { FoundInRows, NamedDependency } from '@nomenklatura/core/rows'
 import type { RowsAnswers, RowsOverview, RowsQuestion, RowsReport, RowsSource } from '~/workers/rows.worker'
 import RowsWorker from '~/workers/rows.worker?worker'
 
@@ -94,8 +94,7 @@ export function useRows() {
     isStopped.value = false
     progress.value = ''
     try {
-      await search.ask<'take'>({ ask: 'take', source })
-      const answer = await search.ask<'find'>({ ask: 'find' }, ({ size, done, of }) => { progress.value = `left sides of ${countOf(size, 'column')}: ${done} of ${of} tried` })
+      const answer = await search.ask<'find'>({ ask: 'find', source }, ({ size, done, of }) => { progress.value = `left sides of ${countOf(size, 'column')}: ${done} of ${of} tried` })
       if (own === taken) found.value = answer
     }
     catch (error) {
@@ -126,7 +125,6 @@ export function useRows() {
   return {
     overview, found, isReading, isFinding, isStopped, progress, fault, take, find, stop,
     page: (start: number, count: number) => asked(room.ask<'page'>({ ask: 'page', start, count })),
-    head: (count: number): Promise<FlatTable> => asked(room.ask<'head'>({ ask: 'head', count })),
     identify: (columns: readonly string[]) => asked(room.ask<'identify'>({ ask: 'identify', columns: [...columns] })),
     fix: (from: readonly string[], to: readonly string[]) => asked(room.ask<'fix'>({ ask: 'fix', from: [...from], to: [...to] })),
     split: (dependencies: readonly NamedDependency[], names: Readonly<Record<string, string>>) =>

@@ -37,12 +37,11 @@ export interface ShownSplit {
 
 export type RowsQuestion
   = | { readonly ask: 'take', readonly source: RowsSource }
-    | { readonly ask: 'find' }
+    | { readonly ask: 'find', readonly source: RowsSource }
     | { readonly ask: 'page', readonly start: number, readonly count: number }
     | { readonly ask: 'identify', readonly columns: readonly string[] }
     | { readonly ask: 'fix', readonly from: readonly string[], readonly to: readonly string[] }
     | { readonly ask: 'split', readonly dependencies: readonly NamedDependency[], readonly names: Readonly<Record<string, string>> }
-    | { readonly ask: 'head', readonly count: number }
 
 export interface RowsAnswers {
   readonly take: RowsOverview
@@ -51,7 +50,6 @@ export interface RowsAnswers {
   readonly identify: IdentifyAnswer & { readonly shown: readonly NumberedRow[] }
   readonly fix: FixAnswer & { readonly shown: readonly NumberedRow[], readonly against: readonly NumberedRow[] }
   readonly split: ShownSplit
-  readonly head: FlatTable
 }
 
 export type RowsReport
@@ -64,14 +62,21 @@ let repeating: readonly Repeating[] = []
 
 const numbered = (at: readonly number[]): NumberedRow[] => at.map(i => ({ at: i, cells: table.rows[i]! }))
 
+/** The rows of a source, with what was understood of its text. */
+function read(source: RowsSource): Pick<RowsOverview, 'findings' | 'format' | 'delimiter' | 'encoding'> & { readonly table: FlatTable } {
+  if (source.kind === 'table') return { table: source.table, findings: [], format: '', delimiter: '', encoding: '' }
+  const { text, encoding } = source.kind === 'bytes' ? decodeText(source.bytes) : { text: source.text, encoding: '' }
+  const { table: found, findings, format, delimiter } = readRows(text, source.options)
+  return { table: found ?? { columns: [], rows: [] }, findings, format, delimiter, encoding }
+}
+
 function take(source: RowsSource): RowsOverview {
-  const encoding = source.kind === 'bytes' ? decodeText(source.bytes) : undefined
-  const read = source.kind === 'table' ? undefined : readRows(encoding?.text ?? (source.kind === 'text' ? source.text : ''), source.options)
-  table = source.kind === 'table' ? source.table : read?.table ?? { columns: [], rows: [] }
+  const { table: taken, ...understood } = read(source)
+  table = taken
   const columns = profile(table)
   repeating = repeatingFacts(table.columns, columns)
   return {
-    columns: table.columns, rows: table.rows.length, profile: columns, repeating, findings: read?.findings ?? [], format: read?.format ?? '', delimiter: read?.delimiter ?? '', encoding: encoding?.encoding ?? '', isRead: table.columns.length > 0,
+    columns: table.columns, rows: table.rows.length, profile: columns, repeating, ...understood, isRead: table.columns.length > 0,
   }
 }
 
@@ -91,7 +96,7 @@ function split(dependencies: readonly NamedDependency[], names: Readonly<Record<
 function answer(question: RowsQuestion, onProgress: (progress: { size: number, done: number, of: number }) => void): RowsAnswers[keyof RowsAnswers] {
   switch (question.ask) {
     case 'take': return take(question.source)
-    case 'find': return findInRows(table, { onProgress })
+    case 'find': return findInRows(read(question.source).table, { onProgress })
     case 'page': return numbered(Array.from({ length: Math.max(0, Math.min(question.count, table.rows.length - question.start)) }, (_, i) => question.start + i))
     case 'identify': {
       const found = couldIdentify(table, question.columns)
@@ -102,7 +107,6 @@ function answer(question: RowsQuestion, onProgress: (progress: { size: number, d
       return { ...found, shown: found.refuting ? numbered(found.refuting) : [], against: numbered(found.offending.slice(0, 20)) }
     }
     case 'split': return split(question.dependencies, question.names)
-    case 'head': return { columns: table.columns, rows: table.rows.slice(0, question.count) }
   }
 }
 
