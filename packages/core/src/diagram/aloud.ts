@@ -1,5 +1,6 @@
 import { listInWords } from '../findings'
 import { amountInWords } from './amounts'
+import { plainPlural } from './plural'
 import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
 
 /** One sentence of a diagram, with the element it speaks of. */
@@ -22,7 +23,6 @@ export function aloud(diagram: Diagram): Sentence[] {
 const nameOf = (diagram: Diagram, id: string): string => findEntityById(diagram, id)?.name.trim() || 'something without a name'
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 const one = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name.toLowerCase()}`
-const several = (name: string): string => /(?:s|x|ch|sh)$/.test(name) ? `${name}es` : /[^aeiou]y$/.test(name) ? `${name.slice(0, -1)}ies` : `${name}s`
 
 function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   const name = entity.name.trim() || 'Something without a name'
@@ -46,12 +46,12 @@ function factInWords({ name, several: isSeveral, derived, parts, required }: Dia
 function aboutRelationship(diagram: Diagram, { name, back, ends, attributes }: DiagramRelationship): string[] {
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
-  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : several(called(end))}`
+  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : plainPlural(called(end))}`
   const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
   if (ends.length > 2) {
     return [
       `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
-      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${counted(end)}.`), ...carried,
+      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plainPlural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`), ...carried,
     ]
   }
   return [`One ${called(a)} ${name || 'goes with'} ${counted(b)}.`, `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`, ...carried]

@@ -4,6 +4,10 @@ const Id = z.string().min(1).max(40)
 const Name = z.string().max(200)
 const Text = z.string().max(2000)
 
+/** Where something stands on the paper, in pixels at full size from its corner; what was moved by hand stays when the rest is arranged. */
+const Spot = z.object({ x: z.number().finite().min(-100_000).max(100_000), y: z.number().finite().min(-100_000).max(100_000), isHeld: z.boolean().optional() })
+export type Spot = z.infer<typeof Spot>
+
 export const LEVELS = ['conceptual', 'logical', 'physical'] as const
 export type Level = typeof LEVELS[number]
 
@@ -29,17 +33,18 @@ export const DiagramEntity = z.object({
   id: Id,
   name: Name,
   attributes: z.array(DiagramAttribute).max(200),
-  /** Further sets of attributes that no two share. */
+  /** Further sets that no two share: ids of attributes, and of relationships for what they lead to. */
   uniques: z.array(z.array(Id).min(1).max(20)).max(20),
   description: Text,
   /** Given by the exercise: it is not the student's own. */
   given: z.boolean().optional(),
+  at: Spot.optional(),
 })
 export type DiagramEntity = z.infer<typeof DiagramEntity>
 
 /**
- * One end of a relationship. Least and most say how many of this entity there are for one of the other (look-across: for one each of the others); null is
- * not yet answered. `identifies`: the entity at the other end cannot be told apart without this one.
+ * One end of a relationship of two. Least and most say how many of this entity there are for one of the other. Of three and more: the most, for one each of the
+ * others (look-across); the least, whether each of this entity takes part at all. Null is not yet answered. `identifies`: the entity at the other end cannot be told apart without this one.
  */
 export const DiagramEnd = z.object({
   entity: Id,
@@ -61,6 +66,9 @@ export const DiagramRelationship = z.object({
   attributes: z.array(DiagramAttribute).max(100),
   /** What a table between is called, where one is made. */
   table: Name.optional(),
+  given: z.boolean().optional(),
+  /** Of three and more ends: where they meet. */
+  at: Spot.optional(),
 })
 export type DiagramRelationship = z.infer<typeof DiagramRelationship>
 
@@ -82,6 +90,12 @@ export const EMPTY_DIAGRAM: Diagram = { format: 'nomenklatura-diagram', version:
 
 export function findEntityById({ entities }: Pick<Diagram, 'entities'>, id: string): DiagramEntity | undefined {
   return entities.find(entity => entity.id === id)
+}
+
+export const isEmptyDiagram = ({ entities, relationships }: Diagram): boolean => entities.length === 0 && relationships.length === 0
+
+export function findRelationship({ relationships }: Pick<Diagram, 'relationships'>, id: string): DiagramRelationship | undefined {
+  return relationships.find(relationship => relationship.id === id)
 }
 
 /** What a weak entity is told apart within: the ends of its identifying relationships, with the relationship. */

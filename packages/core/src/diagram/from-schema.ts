@@ -14,8 +14,23 @@ export function diagramFromSchema(schema: Schema): Diagram {
   const lists = schema.tables.filter(table => !between.includes(table) && !isReferred(table) && isList(table, known(table)))
   const own = schema.tables.filter(table => !between.includes(table) && !lists.includes(table))
   const entities = own.map(table => entityOf(table, ids.get(foldName(table.name))!, known(table), lists.filter(list => sameName(list.references[0]!.table, table.name))))
-  const relationships = [...own.flatMap(table => known(table).map(reference => relationshipOf(table, reference, ids))), ...between.map(table => meetingOf(table, known(table), ids))]
-  return { ...EMPTY_DIAGRAM, level: 'physical', entities, relationships: relationships.map((relationship, i) => ({ ...relationship, id: `r${i + 1}` })) }
+  const drawn = own.flatMap(table => known(table).map(reference => ({ table, reference, relationship: relationshipOf(table, reference, ids) })))
+  const relationships = [...drawn.map(({ relationship }) => relationship), ...between.map(table => meetingOf(table, known(table), ids))].map((relationship, i) => ({ ...relationship, id: `r${i + 1}` }))
+  const linksOf = (table: Table): TableLink[] => drawn.flatMap((one, i) => one.table === table ? [{ id: relationships[i]!.id, columns: one.reference.columns }] : [])
+  return { ...EMPTY_DIAGRAM, level: 'physical', relationships, entities: entities.map((entity, i) => ({ ...entity, uniques: uniquesOf(own[i]!, entity.attributes, linksOf(own[i]!)) })) }
+}
+
+interface TableLink { readonly id: string, readonly columns: readonly string[] }
+
+/** Unique sets of facts and whole references; one that is a single reference is said by the relationship itself. */
+function uniquesOf(table: Table, attributes: readonly DiagramAttribute[], links: readonly TableLink[]): string[][] {
+  return table.uniques.flatMap(({ columns }) => {
+    if (links.some(link => sameColumns(link.columns, columns))) return []
+    const facts = columns.flatMap(name => attributes.find(attribute => sameName(attribute.name, name))?.id ?? [])
+    const whole = links.filter(link => link.columns.every(name => columns.some(column => sameName(column, name))))
+    const covered = new Set(whole.flatMap(link => link.columns.map(foldName)))
+    return columns.every(name => covered.has(foldName(name)) || attributes.some(attribute => sameName(attribute.name, name))) ? [[...facts, ...whole.map(({ id }) => id)]] : []
+  })
 }
 
 /** The primary key is made of two or more references, each of them whole. */
@@ -45,11 +60,7 @@ function entityOf(table: Table, id: string, references: readonly Reference[], li
     const value = list.columns.find(({ name }) => !list.references[0]!.columns.some(column => sameName(column, name)))!
     return { id: `${id}.s${i + 1}`, name: value.name, identifies: false, several: true, derived: false, parts: [], required: null, ...describeType(value.type) }
   })
-  const uniques = table.uniques.flatMap(({ columns }) => {
-    const members = columns.map(name => attributes.find(attribute => sameName(attribute.name, name))?.id)
-    return members.every(member => member !== undefined) ? [members as string[]] : []
-  })
-  return { id, name: table.name, attributes: [...attributes, ...several], uniques, description: '', ...table.given ? { given: true } : {} }
+  return { id, name: table.name, attributes: [...attributes, ...several], uniques: [], description: '', ...table.given ? { given: true } : {} }
 }
 
 function endOf(reference: Reference, ids: ReadonlyMap<string, string>, part: Pick<DiagramEnd, 'least' | 'most' | 'identifies'>): DiagramEnd {

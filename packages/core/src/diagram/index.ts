@@ -1,8 +1,15 @@
 export {
-  Diagram, DiagramAttribute, DiagramEnd, DiagramEntity, DiagramKinds, DiagramRelationship, EMPTY_DIAGRAM, LEVELS, findEntityById, ownersOf, type Level,
+  Diagram, DiagramAttribute, DiagramEnd, DiagramEntity, DiagramKinds, DiagramRelationship, EMPTY_DIAGRAM, LEVELS, findEntityById, findRelationship, isEmptyDiagram, ownersOf, type Level, type Spot,
 } from './document'
 export { amountInWords } from './amounts'
 export { aloud, type Sentence } from './aloud'
-export { schemaFromDiagram, type MappedDiagram, type MappingStep } from './to-schema'
+export { schemaFromDiagram, type Link, type MappedDiagram, type MappingStep } from './to-schema'
 export { diagramFromSchema } from './from-schema'
 export { checkDiagram } from './check-diagram'
+export { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freeName, freshId, isSameName, newFact, partOf, pasteInto, relate, removeElements } from './edit'
+export { betweenName, putCardBetween, type BetweenChoice } from './between'
+export { readLine, type LineRead } from './line/line'
+export { knownName } from './line/names'
+export type { LineFault } from './line/sentence'
+export { wordsOf } from './line/words'
+export { typeWritten } from './type-written'

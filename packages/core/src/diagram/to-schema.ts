@@ -14,6 +14,18 @@ export interface MappedDiagram {
   readonly steps: readonly MappingStep[]
   /** The elements that places of the schema speak of: a place begins at the position of its element. */
   readonly elements: readonly string[]
+  /** Which end of which relationship a reference came from. */
+  readonly links: readonly Link[]
+}
+
+/** A reference made of an end: the columns of the table refer to the end's entity. */
+export interface Link {
+  readonly table: string
+  readonly columns: readonly string[]
+  readonly relationship: string
+  readonly end: number
+  /** Whether the table stands between, and is no entity's own. */
+  readonly isBetween: boolean
 }
 
 /**
@@ -26,6 +38,7 @@ export function schemaFromDiagram(diagram: Diagram): MappedDiagram {
 }
 
 interface Draft {
+  readonly isBetween: boolean
   readonly element: string
   readonly name: string
   readonly columns: Column[]
@@ -44,6 +57,7 @@ class Mapping {
   private readonly drafts = new Map<string, Draft>()
   private readonly between: Draft[] = []
   private readonly opening = new Set<string>()
+  private readonly links: Link[] = []
 
   constructor(private readonly diagram: Diagram) {}
 
@@ -52,7 +66,8 @@ class Mapping {
     for (const { general, special } of this.diagram.kinds) for (const id of special) this.specialise(general, id)
     for (const relationship of this.diagram.relationships) this.relate(relationship)
     for (const entity of this.diagram.entities) for (const attribute of entity.attributes) if (attribute.several && !attribute.derived) this.valuesOf(entity, attribute)
-    return { schema: { tables: [...this.drafts.values(), ...this.between].map(draft => this.toTable(draft)) }, steps: this.steps, elements: this.elements }
+    for (const entity of this.diagram.entities) this.keepApart(entity)
+    return { schema: { tables: [...this.drafts.values(), ...this.between].map(draft => this.toTable(draft)) }, steps: this.steps, elements: this.elements, links: this.links }
   }
 
   private say(step: MappingStep['step'], element: string, sentence: string): void {
@@ -69,21 +84,27 @@ class Mapping {
   private table(entity: DiagramEntity): Draft {
     const known = this.drafts.get(entity.id)
     if (known) return known
-    const draft: Draft = { element: entity.id, name: entity.name.trim() || entity.id, columns: [], key: [], uniques: [], references: [], given: entity.given ?? false }
+    const draft: Draft = { isBetween: false, element: entity.id, name: entity.name.trim() || entity.id, columns: [], key: [], uniques: [], references: [], given: entity.given ?? false }
     this.drafts.set(entity.id, draft)
     this.opening.add(entity.id)
     const owners = ownersOf(this.diagram, entity.id)
     for (const { end, relationship } of owners) draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
     for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
-    for (const unique of entity.uniques) {
-      const names = unique.flatMap(id => entity.attributes.filter(attribute => attribute.id === id).flatMap(columnNames))
-      if (names.length > 0) draft.uniques.push(names)
-    }
     this.opening.delete(entity.id)
     this.say(owners.length > 0 ? 2 : 1, entity.id, owners.length > 0
       ? `${draft.name} is weak: its key takes in the key of ${owners.map(({ end }) => this.nameOf(end.entity)).join(' and ')}.`
       : `${draft.name} becomes a table with its plain attributes; what tells it apart is the key.`)
     return draft
+  }
+
+  /** The further sets that no two share: facts, and what relationships lead to. */
+  private keepApart({ id, attributes, uniques }: DiagramEntity): void {
+    const draft = this.drafts.get(id)!
+    const columnsOf = (member: string): readonly string[] => [
+      ...attributes.filter(attribute => attribute.id === member).flatMap(columnNames), ...this.links.find(link => link.relationship === member && link.table === draft.name)?.columns ?? [],
+    ]
+    const sets = uniques.map(set => set.map(columnsOf)).filter(set => set.every(columns => columns.length > 0))
+    draft.uniques.unshift(...sets.map(set => [...new Set(set.flat())]))
   }
 
   /** Stores a plain attribute, a composite one by its parts; answers the columns that are part of the key. */
@@ -122,6 +143,7 @@ class Mapping {
       if (fresh.includes(name)) draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
     }
     draft.references.push({ name: null, columns: names, table: target, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
+    this.links.push({ table: draft.name, columns: names, relationship: relationship.id, end: relationship.ends.indexOf(end), isBetween: draft.isBetween })
     return asKey ? fresh : names
   }
 
@@ -185,14 +207,17 @@ class Mapping {
     this.say(4, relationship.id, `One to many: the reference stands on the many side, in ${draft.name}${one.least === 1 ? '' : ', and may be empty'}.`)
   }
 
-  /** A table between: many to many, or three and more ends. An end of which there is at most one for the others is no part of the key. */
+  /** A table between: many to many, or three and more ends. Where there is at most one of an end for the others, the others are a key; else all are. */
   private meet(relationship: DiagramRelationship): void {
     const { ends, attributes, id } = relationship
-    const draft: Draft = { element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: false }
+    const draft: Draft = { isBetween: true, element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: false }
     const referring = ends.map(end => ({ end, names: this.refer(draft, end, relationship, { isRequired: true }) }))
-    const many = referring.filter(({ end }) => end.most !== 'one')
-    draft.key = [...new Set((many.length > 0 ? many : referring.slice(0, 1)).flatMap(({ names }) => names))]
-    for (const attribute of attributes) draft.key.push(...this.store(draft, attribute))
+    const all = referring.flatMap(({ names }) => names)
+    const keys = referring.filter(({ end }) => end.most === 'one').map(({ end }) => referring.filter(other => other.end !== end).flatMap(({ names }) => names))
+    const stored = attributes.flatMap(attribute => this.store(draft, attribute))
+    const [first = all, ...further] = keys.map(key => [...new Set([...key, ...stored])])
+    draft.key = [...new Set([...first, ...stored])]
+    draft.uniques.push(...further)
     this.between.push(draft)
     this.say(ends.length > 2 ? 7 : 5, id, ends.length > 2
       ? `${ends.length} ends meet in a table of their own, ${draft.name}, that refers to each.`
@@ -210,7 +235,7 @@ class Mapping {
     const names = key.map(({ name }) => plain(name).includes(plain(own).replace(/s$/, '')) ? name : `${plain(own)}_${name}`)
     const values = columnNames(attribute).map(name => this.column({ ...attribute, required: true }, name))
     this.between.push({
-      element: attribute.id, name: `${plain(own)}_${plain(attribute.name)}`, columns: [...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })), ...values],
+      isBetween: true, element: attribute.id, name: `${plain(own)}_${plain(attribute.name)}`, columns: [...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })), ...values],
       key: [...names, ...values.map(({ name }) => name)], uniques: [], given: false,
       references: key.length > 0 ? [{ name: null, columns: names, table: own, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span }] : [],
     })

@@ -1,0 +1,218 @@
+import { amountInWords } from '../amounts'
+import type { Diagram, DiagramRelationship } from '../document'
+import { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freshId, isSameName, newFact, relate, removeElements } from '../edit'
+import { plainPlural } from '../plural'
+import type { NameRead } from './names'
+import { readSentence, type Fact, type LineFault, type Sentence } from './sentence'
+import { isSign, wordsOf, type Word } from './words'
+
+/** What a line of the entry makes of a diagram, or where it cannot be read. */
+export type LineRead
+  = | { readonly ok: true, readonly diagram: Diagram, readonly made: readonly string[], readonly touched: readonly string[] }
+    | { readonly ok: false, readonly fault: LineFault }
+
+/**
+ * Reads a line of sentences, set apart by semicolons, and makes all of them or none. The grammar is that of the page "Sentences" in the help. `made` says in words
+ * what the line makes; `touched` are the ids of the elements. Linear in the line and the names known.
+ */
+export function readLine(diagram: Diagram, line: string): LineRead {
+  const writer = new LineWriter(diagram)
+  for (const words of sentencesOf(line)) {
+    const sentence = readSentence(writer.diagram, words)
+    if (!sentence.ok) return sentence
+    const refusal = writer.write(sentence.value)
+    if (refusal !== null) return { ok: false, fault: { start: words[0]!.start, end: words.at(-1)!.end, message: refusal } }
+  }
+  return { ok: true, diagram: writer.diagram, made: writer.made(), touched: [...writer.touched] }
+}
+
+function sentencesOf(line: string): Word[][] {
+  const sentences: Word[][] = [[]]
+  for (const word of wordsOf(line.replace(/[.\s]+$/, ''))) {
+    if (isSign(word) && word.text === ';') sentences.push([])
+    else sentences.at(-1)!.push(word)
+  }
+  return sentences.filter(words => words.length > 0)
+}
+
+class LineWriter {
+  readonly touched = new Set<string>()
+  private readonly said: string[] = []
+  /** The relationships that this line speaks of, with the verb phrase by which it came to them. */
+  private readonly spoken = new Map<string, string>()
+
+  constructor(public diagram: Diagram) {}
+
+  made(): string[] {
+    return [...this.said, ...[...this.spoken.keys()].map(id => this.relationshipInWords(id))]
+  }
+
+  /** Writes one sentence; answers why not, where it cannot be. */
+  write(sentence: Sentence): string | null {
+    switch (sentence.kind) {
+      case 'ends': return this.ends(sentence)
+      case 'facts': return this.facts(sentence.of, sentence.facts)
+      case 'carries': return this.carries(sentence.of, sentence.facts)
+      case 'told': return this.told(sentence)
+      case 'meet': return this.meet(sentence)
+      case 'kinds': return this.kinds(sentence)
+      case 'rename': return this.rename(sentence.of, sentence.to)
+      case 'remove': return this.remove(sentence.of)
+    }
+  }
+
+  /** The id of an entity that is named, made where it is new. */
+  private entity({ entity, name }: NameRead): string {
+    const known = entity ?? this.diagram.entities.find(other => isSameName(other.name, name))
+    if (known) return known.id
+    const { diagram, id } = addEntity(this.diagram, name)
+    this.diagram = diagram
+    this.said.push(`new entity ${name}`)
+    this.touched.add(id)
+    return id
+  }
+
+  private nameOf(id: string): string {
+    return this.diagram.entities.find(entity => entity.id === id)?.name ?? ''
+  }
+
+  private ends({ from, fromRole, verb, amount, to, toRole }: Extract<Sentence, { kind: 'ends' }>): string | null {
+    const [a, b] = [this.entity(from), this.entity(to)]
+    if (a === b && fromRole === '' && toRole === '') return `${this.nameOf(a)} with itself needs roles: ${this.nameOf(a)} as parent … ${this.nameOf(a)} as child.`
+    const found = this.questionOf(a, b, verb, fromRole, toRole)
+    const id = found?.id ?? this.newRelationship(a, b)
+    const relationship = this.diagram.relationships.find(other => other.id === id)!
+    if (relationship.given) return 'That relationship is given by the exercise.'
+    const isForward = !found || found.isForward
+    const [near, far] = isForward ? [0, 1] : [1, 0]
+    this.diagram = changeRelationship(this.diagram, id, isForward ? { name: verb } : { back: verb })
+    this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...toRole === '' ? {} : { role: toRole } })
+    if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
+    this.spoken.set(id, verb)
+    this.touched.add(id)
+    return null
+  }
+
+  private newRelationship(a: string, b: string): string {
+    const { diagram, id } = relate(this.diagram, [a, b])
+    this.diagram = diagram
+    return id
+  }
+
+  /**
+   * Which question of which relationship a sentence answers: one that is already put in these words; else the other question of one that this line speaks of; else
+   * the other question of the only one between the two of which that way is not yet said. Undefined for a new one.
+   */
+  private questionOf(a: string, b: string, verb: string, fromRole: string, toRole: string): { readonly id: string, readonly isForward: boolean } | undefined {
+    const between = this.diagram.relationships.filter(({ ends }) => ends.length === 2).flatMap((relationship) => {
+      const [x, y] = relationship.ends
+      const isSelf = x!.entity === y!.entity
+      const fits = (from: typeof x, to: typeof y): boolean => from!.entity === a && to!.entity === b && (!isSelf || ((from!.role === '' || isSameName(from!.role, fromRole)) && (to!.role === '' || isSameName(to!.role, toRole))))
+      return [...fits(x, y) ? [{ relationship, isForward: true }] : [], ...fits(y, x) ? [{ relationship, isForward: false }] : []]
+    })
+    const put = between.find(({ relationship, isForward }) => isSameName(isForward ? relationship.name : relationship.back, verb))
+    const open = between.filter(({ relationship, isForward }) => isOpen(relationship, isForward))
+    const own = open.find(({ relationship }) => this.spoken.has(relationship.id))
+    const chosen = put ?? own ?? (open.length === 1 ? open[0] : undefined)
+    return chosen && { id: chosen.relationship.id, isForward: chosen.isForward }
+  }
+
+  private facts(of: NameRead, facts: readonly Fact[]): string | null {
+    const id = this.entity(of)
+    return this.addFacts(id, facts) ?? (this.said.push(`${this.nameOf(id)} has ${facts.map(({ name }) => name).join(', ')}`), null)
+  }
+
+  private carries(of: string, facts: readonly Fact[]): string | null {
+    const found = this.diagram.relationships.find(({ name, back, table }) => [name, back, table ?? ''].some(text => isSameName(text, of)))!
+    return this.addFacts(found.id, facts) ?? (this.said.push(`${of} carries ${facts.map(({ name }) => name).join(', ')}`), null)
+  }
+
+  /** New facts are added, known ones get the marks. The first of an entity is what tells it apart. */
+  private addFacts(owner: string, facts: readonly Fact[]): string | null {
+    const given = this.diagram.entities.find(({ id }) => id === owner)?.given ?? this.diagram.relationships.find(({ id }) => id === owner)?.given
+    if (given) return `${this.nameOf(owner) || 'That relationship'} is given by the exercise; yours begin beside it.`
+    const isEntity = this.diagram.entities.some(({ id }) => id === owner)
+    for (const { name, ...marks } of facts) {
+      const own = factsOf(this.diagram, owner)
+      const known = own.find(fact => isSameName(fact.name, name))
+      const isFirst = isEntity && own.length === 0 && !marks.several && !marks.derived && marks.required === undefined
+      const next = known ? own.map(fact => fact === known ? { ...fact, ...marks } : fact) : [...own, newFact({ id: owner, attributes: [...own] }, name, { identifies: isFirst, ...marks })]
+      this.diagram = changeFacts(this.diagram, owner, next)
+    }
+    this.touched.add(owner)
+    return null
+  }
+
+  private told({ of, by, within }: Extract<Sentence, { kind: 'told' }>): string | null {
+    const id = this.entity(of)
+    const fault = this.addFacts(id, by.map(name => ({ name, identifies: true })))
+    if (fault) return fault
+    this.diagram = changeFacts(this.diagram, id, factsOf(this.diagram, id).map(fact => ({ ...fact, identifies: by.some(name => isSameName(name, fact.name)) })))
+    if (within) this.weak(id, this.entity(within))
+    this.said.push(`${this.nameOf(id)} is told apart by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`)
+    return null
+  }
+
+  /** The owner's end identifies; there is exactly one. */
+  private weak(id: string, owner: string): void {
+    const found = this.diagram.relationships.find(({ ends, given }) => !given && ends.length === 2 && ends.some(end => end.entity === id) && ends.some(end => end.entity === owner))
+    const at = found?.id ?? this.newRelationship(owner, id)
+    const relationship = this.diagram.relationships.find(other => other.id === at)!
+    const end = relationship.ends.findIndex(({ entity }) => entity === owner)
+    this.diagram = changeEnd(this.diagram, relationship.id, end, { least: 1, most: 'one', identifies: true })
+    this.touched.add(relationship.id)
+  }
+
+  private meet({ names, name }: Extract<Sentence, { kind: 'meet' }>): string | null {
+    const ends = names.map(other => this.entity(other))
+    const { diagram, id } = relate(this.diagram, ends, { name })
+    this.diagram = diagram
+    this.said.push(`${names.map(other => other.name).join(', ')} meet in ${name}`)
+    this.touched.add(id)
+    return null
+  }
+
+  private kinds({ of, isTotal, isDisjoint, special }: Extract<Sentence, { kind: 'kinds' }>): string | null {
+    const general = this.entity(of)
+    const kinds = special.map(name => this.entity(name)).filter(id => id !== general)
+    if (kinds.length === 0) return 'Nothing is a kind of itself.'
+    const id = freshId(this.diagram, 'k')
+    this.diagram = { ...this.diagram, kinds: [...this.diagram.kinds, { id, general, special: [...new Set(kinds)], isTotal, isDisjoint }] }
+    this.said.push(`kinds of ${this.nameOf(general)}: ${kinds.map(kind => this.nameOf(kind)).join(', ')}`)
+    this.touched.add(id)
+    return null
+  }
+
+  private rename({ entity }: NameRead, to: string): string | null {
+    if (entity!.given) return `${entity!.name} is given by the exercise.`
+    const twin = this.diagram.entities.find(other => other !== entity && isSameName(other.name, to))
+    if (twin) return `${twin.name} is there already.`
+    this.diagram = changeEntity(this.diagram, entity!.id, { name: to })
+    this.said.push(`${entity!.name} will be called ${to}`)
+    this.touched.add(entity!.id)
+    return null
+  }
+
+  private remove({ entity }: NameRead): string | null {
+    if (entity!.given) return `${entity!.name} is given by the exercise and cannot be removed.`
+    const { diagram, relationships } = removeElements(this.diagram, [entity!.id])
+    this.diagram = diagram
+    this.said.push(`${entity!.name}${relationships > 0 ? ` and ${relationships} relationship${relationships > 1 ? 's' : ''}` : ''} removed`)
+    return null
+  }
+
+  /** "Trip brings in: many accessions; the other way not yet said". */
+  private relationshipInWords(id: string): string {
+    const { ends, name, back } = this.diagram.relationships.find(relationship => relationship.id === id)!
+    const [a, b] = ends as [typeof ends[0], typeof ends[0]]
+    const way = (from: typeof a, verb: string, to: typeof a): string => verb === '' && to.most === null ? '' : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plainPlural(this.nameOf(to.entity).toLowerCase())}`
+    const ways = [way(a, name, b), way(b, back, a)]
+    const [said] = ways.filter(text => text !== '')
+    return ways.includes('') ? `${said}; the other way not yet said` : ways.join('; ')
+  }
+}
+
+/** Whether a question of a relationship is neither worded nor answered. */
+function isOpen({ name, back, ends }: DiagramRelationship, isForward: boolean): boolean {
+  return (isForward ? name : back).trim() === '' && ends[isForward ? 1 : 0]!.most === null
+}
