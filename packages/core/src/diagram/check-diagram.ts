@@ -1,4 +1,5 @@
 import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
+import { readType } from '../dictionary'
 import { numberedColumns } from '../rows'
 import { circles } from '../schema'
 import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEntity, type DiagramRelationship } from './document'
@@ -8,7 +9,7 @@ export function checkDiagram(diagram: Diagram): Finding[] {
   return [
     ...diagram.entities.filter(({ given }) => !given).flatMap(entity => checkEntity(diagram, entity)),
     ...circlesOfOwners(diagram),
-    ...diagram.relationships.flatMap(relationship => checkRelationship(diagram, relationship)),
+    ...diagram.relationships.filter(({ given }) => !given).flatMap(relationship => checkRelationship(diagram, relationship)),
     ...diagram.kinds.filter(({ general, special }) => [general, ...special].some(id => !findEntityById(diagram, id))).map(({ id }) => finding('diagram.end-missing', id)),
   ]
 }
@@ -32,6 +33,7 @@ function checkEntity(diagram: Diagram, entity: DiagramEntity): Finding[] {
     ...hasIdentifier ? [] : [finding('diagram.no-identifier', id, { entity: name || 'This card' })],
     ...isAlone ? [finding('diagram.isolated', id, { entity: name || 'This card' })] : [],
     ...checkAttributes(diagram, attributes, name || 'This card'),
+    ...undrawnReferences(diagram, entity),
   ]
 }
 
@@ -43,6 +45,8 @@ function checkAttributes({ level }: Diagram, attributes: readonly DiagramAttribu
     ...attributes.filter(({ name }) => name.trim() === '').map(({ id }) => finding('diagram.no-name', id)),
     ...attributes.filter(({ identifies, several, required }) => identifies && (several || required === false)).map(({ id, name }) => finding('diagram.optional-identifier', id, { attribute: name })),
     ...level === 'conceptual' ? [] : attributes.filter(({ several }) => several).map(({ id, name }) => finding('diagram.several-unresolved', id, { entity: owner, attribute: name })),
+    ...attributes.filter(({ name, several, parts }) => !several && parts.length === 0 && /\blist\b|\(s\)$/i.test(name.trim())).map(({ id, name }) => finding('diagram.list-attribute', id, { entity: owner, attribute: name })),
+    ...level === 'physical' ? attributes.filter(({ type, size, derived }) => !derived && readType(type, size).lacksSize).map(({ id, name }) => finding('diagram.no-size', id, { attribute: name })) : [],
     ...level === 'conceptual' ? [] : attributes.filter(({ type, derived }) => type.trim() === '' && !derived).map(({ id, name }) => finding('diagram.no-type', id, { attribute: name })),
   ]
 }
@@ -60,6 +64,17 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
     ...sameEntity ? [finding('diagram.no-role', id, { entity: names[0]! })] : [],
     ...isMany && diagram.level !== 'conceptual' ? [finding('junction.unresolved', id, { between })] : [],
   ]
+}
+
+/** A fact called like what tells another card apart, with its name: a reference that nobody drew. */
+function undrawnReferences(diagram: Diagram, { id, name, attributes }: DiagramEntity): Finding[] {
+  const isDrawnTo = (other: string): boolean => diagram.relationships.some(({ ends }) => ends.some(end => end.entity === id) && ends.some(end => end.entity === other))
+  const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+  return attributes.flatMap((attribute) => {
+    const target = diagram.entities.find(other => other.id !== id && other.name.trim() !== '' && !isDrawnTo(other.id)
+      && other.attributes.some(key => key.identifies && [`${plain(other.name)} ${plain(key.name)}`, ...plain(key.name).includes(plain(other.name)) ? [plain(key.name)] : []].includes(plain(attribute.name))))
+    return target ? [finding('diagram.reference-attribute', attribute.id, { entity: name, attribute: attribute.name, target: target.name })] : []
+  })
 }
 
 /** Cards that are told apart only within each other: none of them can be the first. Said once, at the last of each circle. */

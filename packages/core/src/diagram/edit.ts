@@ -27,7 +27,8 @@ export function addEntity(diagram: Diagram, name: string, at?: Spot): { readonly
 }
 
 export function changeEntity(diagram: Diagram, id: string, change: Partial<DiagramEntity>): Diagram {
-  return { ...diagram, entities: diagram.entities.map(entity => entity.id !== id ? entity : entity.given ? { ...entity, ...change.at ? { at: change.at } : {} } : withoutUndefined({ ...entity, ...change })) }
+  const changed = (entity: DiagramEntity): DiagramEntity => entity.given ? { ...entity, ...change.at ? { at: change.at } : {} } : withoutUndefined({ ...entity, ...change })
+  return { ...diagram, entities: diagram.entities.map(entity => entity.id === id ? changed(entity) : entity) }
 }
 
 export function changeRelationship(diagram: Diagram, id: string, change: Partial<DiagramRelationship>): Diagram {
@@ -64,7 +65,8 @@ export function removeElements(diagram: Diagram, ids: Iterable<string>): { reado
   const entities = diagram.entities.filter(({ id, given }) => !given && gone.has(id))
   const lost = new Set(entities.map(({ id }) => id))
   const stays = (relationship: DiagramRelationship): boolean => Boolean(relationship.given) || !(gone.has(relationship.id) || relationship.ends.some(({ entity }) => lost.has(entity)))
-  const withoutFacts = <Owner extends DiagramEntity | DiagramRelationship>(owner: Owner): Owner => owner.given || !owner.attributes.some(({ id }) => gone.has(id)) ? owner : { ...owner, attributes: owner.attributes.filter(({ id }) => !gone.has(id)) }
+  const withoutFacts = <Owner extends DiagramEntity | DiagramRelationship>(owner: Owner): Owner =>
+    owner.given || !owner.attributes.some(({ id }) => gone.has(id)) ? owner : { ...owner, attributes: owner.attributes.filter(({ id }) => !gone.has(id)) }
   const kept = diagram.entities.filter(({ id }) => !lost.has(id)).map(withoutFacts)
   const relationships = diagram.relationships.filter(stays).map(withoutFacts)
   const left = new Set(relationships.map(({ id }) => id))

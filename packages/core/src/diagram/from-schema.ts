@@ -33,6 +33,12 @@ function uniquesOf(table: Table, attributes: readonly DiagramAttribute[], links:
   })
 }
 
+/** What an exercise gives, as a diagram that is there already. */
+export function givenDiagram(schema: Schema, level: Diagram['level']): Diagram {
+  const drawn = diagramFromSchema(schema)
+  return { ...drawn, level, entities: drawn.entities.map(entity => ({ ...entity, given: true })), relationships: drawn.relationships.map(relationship => ({ ...relationship, given: true })) }
+}
+
 /** The primary key is made of two or more references, each of them whole. */
 function isBetween({ primaryKey, uniques }: Table, references: readonly Reference[]): boolean {
   const parts = references.filter(({ columns }) => columns.every(name => primaryKey?.columns.some(key => sameName(key, name))))

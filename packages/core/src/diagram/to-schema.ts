@@ -33,8 +33,13 @@ export interface Link {
  * relationships of three and more ends, kinds (a table for each special kind, keyed by the general one). What is not answered is taken as many and optional.
  * An identifier that leads round in a circle is cut where it closes. Linear in the elements, for each entity.
  */
-export function schemaFromDiagram(diagram: Diagram): MappedDiagram {
-  return new Mapping(diagram).result()
+export function schemaFromDiagram(diagram: Diagram, { withHandles = false }: MappingOptions = {}): MappedDiagram {
+  return new Mapping(diagram, withHandles).result()
+}
+
+export interface MappingOptions {
+  /** Whether an entity that nothing tells apart gets a number of its own, so that what leads to it can be said. */
+  readonly withHandles?: boolean
 }
 
 interface Draft {
@@ -59,7 +64,7 @@ class Mapping {
   private readonly opening = new Set<string>()
   private readonly links: Link[] = []
 
-  constructor(private readonly diagram: Diagram) {}
+  constructor(private readonly diagram: Diagram, private readonly withHandles: boolean) {}
 
   result(): MappedDiagram {
     for (const entity of this.diagram.entities) this.table(entity)
@@ -91,10 +96,24 @@ class Mapping {
     for (const { end, relationship } of owners) draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
     for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
     this.opening.delete(entity.id)
+    if (this.withHandles && draft.key.length === 0 && !this.isSpecial(entity.id)) this.number(draft, entity)
     this.say(owners.length > 0 ? 2 : 1, entity.id, owners.length > 0
       ? `${draft.name} is weak: its key takes in the key of ${owners.map(({ end }) => this.nameOf(end.entity)).join(' and ')}.`
       : `${draft.name} becomes a table with its plain attributes; what tells it apart is the key.`)
     return draft
+  }
+
+  private isSpecial(id: string): boolean {
+    return this.diagram.kinds.some(({ special }) => special.includes(id))
+  }
+
+  /** A number that numbers itself, in front. */
+  private number(draft: Draft, { id, name }: DiagramEntity): void {
+    const span = this.place(id)
+    const column: Column = { name: `${plain(name) || id}_number`, type: readType('integer', '').type, notNull: true, default: null, numbering: { start: '1', step: '1' }, generated: false, span, nameSpan: span }
+    if (draft.columns.some(other => foldName(other.name) === column.name)) return
+    draft.columns.unshift(column)
+    draft.key = [column.name]
   }
 
   /** The further sets that no two share: facts, and what relationships lead to. */
@@ -210,7 +229,7 @@ class Mapping {
   /** A table between: many to many, or three and more ends. Where there is at most one of an end for the others, the others are a key; else all are. */
   private meet(relationship: DiagramRelationship): void {
     const { ends, attributes, id } = relationship
-    const draft: Draft = { isBetween: true, element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: false }
+    const draft: Draft = { isBetween: true, element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: relationship.given ?? false }
     const referring = ends.map(end => ({ end, names: this.refer(draft, end, relationship, { isRequired: true }) }))
     const all = referring.flatMap(({ names }) => names)
     const keys = referring.filter(({ end }) => end.most === 'one').map(({ end }) => referring.filter(other => other.end !== end).flatMap(({ names }) => names))

@@ -410,6 +410,31 @@ export const CATALOGUE = {
     message: p => `"${p.entity}" is told apart only within something that is told apart only within it.`,
     why: 'Somewhere there must be a first: a bay has a number of its own, a drawer a number within its bay.',
   },
+  'diagram.level-not-reached': {
+    severity: 'flaw',
+    message: p => `The diagram is ${p.level}; what is asked for is the ${p.asked} level.`,
+    why: 'Conceptual says what there is, logical has cards between and types, physical has sizes and what may be empty. Go up a level when the one below is whole.',
+  },
+  'diagram.given-lost': {
+    severity: 'error',
+    message: p => `"${p.entity}", which the exercise gives, is not on the sheet any more.`,
+    why: 'What is given stays as it is: yours is added to it.',
+  },
+  'diagram.no-size': {
+    severity: 'flaw',
+    message: p => `"${p.attribute}" needs a size at this level: how many characters or digits has it at most?`,
+    why: 'A code of four letters is char 4; a price with two digits after the point is decimal 6, 2.',
+  },
+  'diagram.list-attribute': {
+    severity: 'flaw',
+    message: p => `"${p.attribute}" of "${p.entity}" sounds like several values in one. Mark it "several", or give it a card of its own.`,
+    why: 'A list in one field can be neither searched nor referred to, value by value.',
+  },
+  'diagram.reference-attribute': {
+    severity: 'flaw',
+    message: p => `"${p.attribute}" of "${p.entity}" looks like a reference to "${p.target}", and no line leads there.`,
+    why: 'A reference is drawn as a line and asked both ways; the field that carries it follows from that.',
+  },
   'junction.unresolved': {
     severity: 'flaw',
     message: p => `Between ${p.between} there can be many each way: at this level that needs a card between.`,

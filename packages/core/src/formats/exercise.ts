@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { DependencyClaims, RelationTask } from '../claims'
+import { Diagram, LEVELS } from '../diagram'
 import { Dictionary } from '../dictionary'
 import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
@@ -51,14 +52,16 @@ export const ExerciseDocument = z.object({
   title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
   brief: z.string().max(50_000),
   dialect: z.enum(['postgresql', 'mysql']),
-  sheets: z.array(z.enum(['dependencies', 'dictionary', 'script'])).min(1),
+  sheets: z.array(z.enum(['dependencies', 'dictionary', 'diagram', 'script'])).min(1),
+  /** The level that a diagram is to reach; logical where none is named. */
+  level: z.enum(LEVELS).optional(),
   /** What the Dependencies sheet is about; needed where that is asked. */
   relation: RelationTask.optional(),
   /** Given rows that students may look at and ask. */
   rows: ExerciseRows.optional(),
   helpLevel: z.enum(HELP_LEVELS),
   starter: z.string().max(LONGEST_ANSWER).nullable(),
-  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), dictionary: Dictionary.optional(), pins: z.array(PinShape).max(200).optional() })).max(5),
+  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), dictionary: Dictionary.optional(), diagram: Diagram.optional(), pins: z.array(PinShape).max(200).optional() })).max(5),
   glossary: z.array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) })).max(500),
   samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
   rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),
@@ -74,6 +77,7 @@ export const AnswerDocument = z.object({
   script: z.string().max(LONGEST_ANSWER).default(''),
   claims: DependencyClaims.optional(),
   dictionary: Dictionary.optional(),
+  diagram: Diagram.optional(),
   /** By which a task that is fresh for each student is made again. */
   seed: z.string().max(100).optional(),
 })

@@ -16,7 +16,7 @@ interface MarkedSheet {
 /** Marks one sheet that describes tables against one model answer. */
 export function markSheet(exercise: PreparedExercise, model: number, sheet: TableSheet, pins: readonly Pin[]): MarkedSheet {
   const { document, world, glossaries } = exercise
-  const asked = askedRules(document.rules, sheet.name)
+  const asked = askedRules(document.rules, sheet.name, sheet.asks)
   const parts = asked.map(partsOf)
   const rules = parts.flat()
   const schema = soundPart(sheet.schema)
@@ -48,9 +48,9 @@ function isAboutSheet({ to }: Pin, schema: Schema): boolean {
 }
 
 /** The rules that a sheet is asked: switched on, with at least one part that it can show. */
-export function askedRules(rules: readonly RuleEntry[], sheet: TableSheet['name']): RuleEntry[] {
+export function askedRules(rules: readonly RuleEntry[], sheet: TableSheet['name'], asks: (rule: Rule) => boolean = () => true): RuleEntry[] {
   return rules.filter(({ off }) => !off).flatMap((entry) => {
-    const [first, ...rest] = partsAsked(entry, sheet)
+    const [first, ...rest] = partsAsked(entry, sheet).filter(asks)
     return first ? [{ ...entry, rule: first, and: rest }] : []
   })
 }

@@ -1,5 +1,6 @@
 import { candidateAlignments, type Confidence, type Pin } from '../alignment'
 import { NO_CLAIMS, type DependencyClaims, type Exhibit } from '../claims'
+import { EMPTY_DIAGRAM, type Diagram } from '../diagram'
 import { EMPTY_DICTIONARY, type Dictionary } from '../dictionary'
 import type { Finding } from '../findings'
 import { Reading, dependenciesInWords, partsOf, type Doubt, type Witness } from '../rules'
@@ -10,10 +11,11 @@ import { askedRules, markSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
 import type { PreparedExercise } from './prepare'
 import { points, type Cell, type Override, type Points } from './points'
-import { readDictionarySheet, readScriptSheet } from './table-sheets'
+import { readDiagramSheet } from './diagram-sheet'
+import { readDictionarySheet, readScriptSheet, type TableSheet } from './table-sheets'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '4'
+export const ENGINE_VERSION = '5'
 
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script, or in a field of a sheet. */
 export interface MarkedCell extends Cell {
@@ -57,13 +59,14 @@ export interface MarkableAnswer {
   readonly script: string
   readonly claims?: DependencyClaims | undefined
   readonly dictionary?: Dictionary | undefined
+  readonly diagram?: Diagram | undefined
 }
 
 /** Marks every sheet that the exercise asks for. Deterministic; reads nothing but its arguments. */
 export function markAnswer(exercise: PreparedExercise, answer: MarkableAnswer, options: MarkOptions = {}): Marking {
   const { document } = exercise
   const sheets = document.sheets ?? ['script']
-  const tables = markTables(exercise, answer, sheets.filter(sheet => sheet === 'dictionary' || sheet === 'script'), options)
+  const tables = markTables(exercise, answer, sheets.filter(sheet => sheet !== 'dependencies'), options)
   if (!sheets.includes('dependencies')) return tables
   const claimed = markClaims(document, answer.claims ?? NO_CLAIMS)
   return { ...tables, cells: [...claimed.cells, ...tables.cells], findings: [...claimed.findings, ...tables.findings] }
@@ -79,8 +82,8 @@ export interface MarkOptions { readonly pins?: readonly Pin[] }
 /**
  * Marks the sheets that describe tables. Against each model answer whole; the marking with the most points counts, then the surest, then the first.
  */
-function markTables(exercise: PreparedExercise, answer: MarkableAnswer, sheets: readonly ('dictionary' | 'script')[], { pins = [] }: MarkOptions): Marking {
-  const read = sheets.map(sheet => sheet === 'script' ? readScriptSheet(exercise, answer.script) : readDictionarySheet(exercise, answer.dictionary ?? EMPTY_DICTIONARY))
+function markTables(exercise: PreparedExercise, answer: MarkableAnswer, sheets: readonly TableSheet['name'][], { pins = [] }: MarkOptions): Marking {
+  const read = sheets.map(sheet => readSheet(exercise, answer, sheet))
   const [first, ...others] = exercise.glossaries.map((_, model): Marking => {
     const parts = read.map(sheet => markSheet(exercise, model, sheet, pins))
     return {
@@ -90,6 +93,14 @@ function markTables(exercise: PreparedExercise, answer: MarkableAnswer, sheets: 
   })
   if (!first) throw new RangeError('An exercise has at least its own glossary.')
   return others.reduce((best, next) => isBetter(exercise, next, best) ? next : best, first)
+}
+
+function readSheet(exercise: PreparedExercise, { script, dictionary = EMPTY_DICTIONARY, diagram = EMPTY_DIAGRAM }: MarkableAnswer, sheet: TableSheet['name']): TableSheet {
+  switch (sheet) {
+    case 'script': return readScriptSheet(exercise, script)
+    case 'dictionary': return readDictionarySheet(exercise, dictionary)
+    case 'diagram': return readDiagramSheet(exercise, diagram)
+  }
 }
 
 function isBetter(exercise: PreparedExercise, a: Marking, b: Marking): boolean {

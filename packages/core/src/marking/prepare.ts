@@ -1,8 +1,9 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
 import type { RuleEntry } from '../rules'
-import { soundPart, type Schema } from '../schema'
+import { findTable, soundPart, type Schema } from '../schema'
 import { readScript, type ReadScript } from '../sql'
 import type { RelationTask } from '../claims'
+import { isEmptyDiagram, schemaFromDiagram, type Diagram, type Level } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
 import type { Sheet } from '../findings'
 import type { Policy } from './points'
@@ -11,10 +12,12 @@ import type { Policy } from './points'
 export interface MarkableExercise {
   /** The sheets that are asked. @defaultValue the script alone */
   readonly sheets?: readonly Sheet[]
+  /** The level that a diagram is to reach. @defaultValue logical */
+  readonly level?: Level | undefined
   /** What the Dependencies sheet is about. */
   readonly relation?: RelationTask | undefined
   readonly starter: string | null
-  readonly models: readonly { readonly name: string, readonly script: string, readonly dictionary?: Dictionary | undefined, readonly pins?: readonly Pin[] | undefined }[]
+  readonly models: readonly { readonly name: string, readonly script: string, readonly dictionary?: Dictionary | undefined, readonly diagram?: Diagram | undefined, readonly pins?: readonly Pin[] | undefined }[]
   readonly glossary: readonly GlossaryEntry[]
   readonly samples: Samples
   readonly rules: readonly RuleEntry[]
@@ -37,16 +40,31 @@ export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const given: Schema = readScript(document.starter ?? '').schema
   const model = readModel(document.models[0], given)
   const world = worldFromSchema(soundPart(model.schema), { ...examplesIn(document.models[0]?.dictionary), ...document.samples })
-  const { glossary } = document
+  const glossary = [...document.glossary, ...drawnNames(world, document.models[0], given, document.glossary)]
   const others = document.models.slice(1).map(other =>
     [...glossary, ...namesIn(align(world, soundPart(readModel(other, given).schema), { glossary, pins: other.pins ?? [] }))])
   return { document, given, model, world, glossaries: [glossary, ...others] }
 }
 
-/** A model answer as it is read: its script, or where it has none its dictionary. */
+/** A model answer as it is read: its script, or where it has none its dictionary, or its diagram. */
 function readModel(model: MarkableExercise['models'][number] | undefined, given: Schema): Pick<ReadScript, 'schema' | 'findings'> {
-  const { script = '', dictionary } = model ?? {}
-  return script.trim() === '' && dictionary && !isEmptyDictionary(dictionary) ? readDictionary(dictionary, { given }) : readScript(script, { given })
+  const { script = '', dictionary, diagram } = model ?? {}
+  if (script.trim() !== '') return readScript(script, { given })
+  if (dictionary && !isEmptyDictionary(dictionary)) return readDictionary(dictionary, { given })
+  return diagram && !isEmptyDiagram(diagram) ? { schema: drawnSchema(diagram, given), findings: [] } : readScript(script, { given })
+}
+
+/** What a diagram maps to, beside what the exercise gives. */
+function drawnSchema(diagram: Diagram, given: Schema): Schema {
+  const { tables } = schemaFromDiagram(diagram, { withHandles: true }).schema
+  return { tables: [...given.tables.map(table => ({ ...table, given: true })), ...tables.filter(table => !findTable(given, table.name))] }
+}
+
+/** The names that a model diagram has for what another sheet of the same answer gives to the world. */
+function drawnNames(world: World, model: MarkableExercise['models'][number] | undefined, given: Schema, glossary: readonly GlossaryEntry[]): GlossaryEntry[] {
+  const { script = '', dictionary, diagram } = model ?? {}
+  if (!diagram || isEmptyDiagram(diagram) || (script.trim() === '' && !(dictionary && !isEmptyDictionary(dictionary)))) return []
+  return namesIn(align(world, soundPart(drawnSchema(diagram, given)), { glossary, pins: [] }))
 }
 
 /** The examples of a model dictionary are samples of their attributes. */

@@ -1,8 +1,12 @@
-import type { World } from '../alignment'
+import { candidateAlignments, type World } from '../alignment'
 import { proposeClaimRules } from '../claims'
 import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
-import { nameInWords, proposeRules, shareEvenly, type RuleEntry } from '../rules'
-import { prepareExercise, type MarkableExercise } from './prepare'
+import { Reading, evaluate, nameInWords, partsAsked, partsOf, proposeRules, shareEvenly, type Rule, type RuleEntry } from '../rules'
+import type { Level } from '../diagram'
+import { sameName, soundPart } from '../schema'
+import { readDiagramSheet } from './diagram-sheet'
+import type { TableSheet } from './table-sheets'
+import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 
 /**
  * The rule sheet that follows from what an exercise has: sentences about its relation where the Dependencies sheet is asked, then those about the tables of its
@@ -12,10 +16,41 @@ export function proposeSheet(document: MarkableExercise & { readonly rows?: Flat
   const { sheets = ['script'], relation, rows } = document
   const claims = sheets.includes('dependencies') && relation && relation.attributes.length > 0 && relation.dependencies.trim() !== '' ? proposeClaimRules(relation) : []
   if (!sheets.some(sheet => sheet !== 'dependencies')) return claims
-  const { world, model } = prepareExercise(document)
-  const tables = [...proposeRules(world, model.schema), ...rows ? atomicRules(world, rows) : []]
+  const exercise = prepareExercise(document)
+  const { world, model } = exercise
+  const diagram = sheets.includes('diagram') ? document.models[0]?.diagram : undefined
+  const drawn = diagram && readDiagramSheet(exercise, diagram)
+  const canShow = (rule: Rule): boolean => sheets.some(sheet => sheet !== 'dependencies' && partsAsked({ rule }, sheet).length > 0 && (sheet !== 'diagram' || !drawn || drawn.asks!(rule)))
+  const tables = [...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}), ...rows ? atomicRules(world, rows) : [], ...diagram ? drawnRules(document.level ?? 'logical') : []]
+    .flatMap(entry => withParts(entry, partsOf(entry).filter(canShow)))
   const points = shareEvenly(claims.length > 0 ? 20 : 40, tables.length)
   return [...claims, ...tables.map((entry, i) => ({ ...entry, points: points[i]! }))].map((entry, i) => ({ ...entry, id: `r${i + 1}` }))
+}
+
+/** The entry with these parts alone; nothing where none is left. */
+function withParts({ and: _, ...entry }: RuleEntry, [rule, ...and]: readonly Rule[]): RuleEntry[] {
+  return rule ? [{ ...entry, rule, ...and.length > 0 ? { and } : {} }] : []
+}
+
+/** Whether the model diagram says that the target of a role has at least one: what it upholds of that. */
+function farSides({ world, given, glossaries }: PreparedExercise, drawn: TableSheet): (entity: string, role: string) => boolean {
+  const schema = soundPart(drawn.schema)
+  const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0] ?? [], pins: [] })
+  const reading = new Reading(world, schema, alignment!)
+  const isGiven = (entity: string): boolean => given.tables.some(({ name }) => sameName(name, entity))
+  return (entity, role) => {
+    const rule: Rule = { kind: 'hasSome', entity, role }
+    return !isGiven(entity) && drawn.judge(rule, evaluate(reading, rule), reading).verdict === 'upheld'
+  }
+}
+
+/** What the level asks of a diagram besides its rules. */
+function drawnRules(level: Level): RuleEntry[] {
+  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({ id: 'r1', group: 'The diagram', sentence, points: 0, rule: { kind: 'drawn', entity: 'diagram', about } })
+  return [
+    say('Every line is answered both ways.', 'answers'), ...level === 'conceptual' ? [] : [say('Nothing many-to-many is left without a card between.', 'between'), say('Every fact has a type.', 'types')],
+    ...level === 'physical' ? [say('Every text and number that needs one has a size.', 'sizes')] : [],
+  ]
 }
 
 /** One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer has it as an attribute. */

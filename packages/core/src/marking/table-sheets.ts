@@ -8,9 +8,11 @@ import type { PreparedExercise } from './prepare'
 
 /** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
 export interface TableSheet {
-  readonly name: 'dictionary' | 'script'
+  readonly name: 'dictionary' | 'diagram' | 'script'
   readonly schema: Schema
   readonly findings: readonly Finding[]
+  /** Whether the sheet is asked a rule that sheets of its kind can show. @defaultValue always */
+  readonly asks?: (rule: Rule) => boolean
   /** A place of the schema as a place of the sheet. */
   readonly placed: (span: Span) => MarkedCell['because'][number]['place']
   /** What this sheet makes of an evaluation of the schema. */

@@ -79,16 +79,20 @@ const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
   'delete-gone': p => `${p.action ? `ON DELETE ${p.action}: d` : 'D'}eleting it takes the rows of ${p.table} along.`,
   'delete-unlinked': p => `${p.action ? `ON DELETE ${p.action}: d` : 'D'}eleting it is done, and the link is gone.`,
   'delete-dangling': p => `No reference of ${p.table} is declared to ${p.target}: deleting is done, and the rows of ${p.table} name something that is no longer there.`,
-  'entity-absent': p => `Nothing in the script was found that stands for "${p.entity}".`,
+  'entity-absent': p => `Nothing was found that stands for "${p.entity}".`,
   'attribute-absent': p => `No column was found for "${p.attribute}".`,
   'role-absent': p => `Nothing was found that links "${p.entity}" to its ${p.role}.`,
   'identifier-absent': p => `No column was found for ${p.members}, by which "${p.entity}" is told apart.`,
+  'diagram-says': p => `The diagram says: ${p.sentence}`,
+  'answer-open': p => `How many is not answered yet: ${p.sentence}`,
+  'drawn-fault': p => p.message!,
+  'drawn-well': () => 'Everything that the level asks for here is there.',
   'unmodelled': p => `${p.what} is outside what can be said without running it.`,
 }
 
 /** For the reasons that name elements of the model answer: what a student reads instead. */
 const TOLD: Partial<Record<BecauseCode, (p: Because['params']) => string>> = {
-  'entity-absent': () => 'Nothing in your script was found that stands for this.',
+  'entity-absent': () => 'Nothing of yours was found that stands for this.',
   'attribute-absent': () => 'No column was found for this.',
   'role-absent': () => 'Nothing was found that links the two.',
   'identifier-absent': () => 'No column was found by which they are told apart.',

@@ -13,11 +13,17 @@ interface Proposed { readonly group: string, readonly sentence: string, readonly
  * be missing, which values are kept, accepted and refused, what deleting does. What another rule implies is not asked again: what identifies is
  * demanded and single already. The sentences are made from names; those that may read badly come first, marked. Points are equal and sum to `total`.
  */
-export function proposeRules(world: World, model: Schema, { total = 40 } = {}): RuleEntry[] {
-  const proposed = world.entities.flatMap(entity => [...aboutEntity(entity, model), ...entity.roles.flatMap(role => aboutRole(world, entity, role, model)), ...aboutAttributes(entity, model)])
+export function proposeRules(world: World, model: Schema, { total = 40, hasSome = () => false }: ProposalOptions = {}): RuleEntry[] {
+  const proposed = world.entities.flatMap(entity => [...aboutEntity(entity, model), ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))), ...aboutAttributes(entity, model)])
   const points = shareEvenly(total, proposed.length)
   return proposed.map(({ group, sentence, parts: [rule, ...and], readMe }, i) =>
     ({ id: `r${i + 1}`, group, sentence, points: points[i]!, ...readMe ? { readMe } : {}, rule: rule!, ...and.length > 0 ? { and } : {} }))
+}
+
+export interface ProposalOptions {
+  readonly total?: number
+  /** Whether the target of a role has at least one that leads to it: a diagram says so, no schema can. */
+  readonly hasSome?: (entity: string, role: string) => boolean
 }
 
 /** Half points that sum to the total as nearly as halves can: the first ones get the half more. */
@@ -54,7 +60,7 @@ function otherKeys(entity: WorldEntity, model: Schema): string[][] {
 }
 
 /** The relationship asked both ways: "one accession ... at least, at most ... trip", "one trip ... accessions". */
-function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Schema): Proposed[] {
+function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Schema, hasSome: boolean): Proposed[] {
   const base = { entity: entity.name, role: role.name }
   const subject = nameInWords(entity.name)
   const target = nameInWords(role.name)
@@ -68,10 +74,10 @@ function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Sc
       ? propose(entity, `Each ${subject} has exactly one ${target}, which exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mustHave', entity: entity.name, path: role.name }, exists)
       : propose(entity, `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mayLack', entity: entity.name, path: role.name }, exists)
   const isAlone = inIdentifier && entity.identifier.length === 1
-  const free: Rule[] = findEntity(world, role.target) ? [{ kind: 'mayHaveNone', ...base }] : []
+  const free: Rule[] = findEntity(world, role.target) ? [{ kind: hasSome ? 'hasSome' : 'mayHaveNone', ...base }] : []
   const back = isAlone || isUnique(model, entity, role)
-    ? propose(entity, `One ${nameInWords(role.target)} has at most one ${subject}${as}, and may have none.`, names, { kind: 'pairOnce', entity: entity.name, by: [role.name] }, ...free)
-    : propose(entity, `One ${nameInWords(role.target)} may have any number of ${plural(entity.name)}${as}, or none.`, names, { kind: 'manyAllowed', ...base }, ...free)
+    ? propose(entity, `One ${nameInWords(role.target)} has ${hasSome ? 'exactly one' : 'at most one'} ${subject}${as}${hasSome ? '' : ', and may have none'}.`, names, { kind: 'pairOnce', entity: entity.name, by: [role.name] }, ...free)
+    : propose(entity, `One ${nameInWords(role.target)} ${hasSome ? 'has one or more' : 'may have any number of'} ${plural(entity.name)}${as}${hasSome ? '' : ', or none'}.`, names, { kind: 'manyAllowed', ...base }, ...free)
   return [forward, ...isAlone ? [] : [back], ...aboutDeleting(entity, role, model)]
 }
 

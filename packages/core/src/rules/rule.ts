@@ -68,6 +68,8 @@ export const Rule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('convention'), entity: Name, of: z.enum(['table', 'primary key', 'unique', 'foreign key', 'check']), pattern: z.string().min(1).max(200) }),
   /** Asked of the Dependencies sheet alone; `entity` is the name of its relation. */
   z.object({ kind: z.literal('claim'), entity: Name, about: ClaimQuestion }),
+  /** Asked of diagrams alone: that what the level asks for is there. `entity` is only its place on the sheet. */
+  z.object({ kind: z.literal('drawn'), entity: Name, about: z.enum(['answers', 'between', 'types', 'sizes']) }),
   /** Rows in order: those marked accepted must be, the others must be refused. A role's value is its target's identifier, parts joined by "|". */
   z.object({ kind: z.literal('givenRows'), entity: Name, rows: z.array(GivenRow).min(1).max(50) }),
 ])
@@ -106,7 +108,7 @@ export function isPermission({ kind }: Rule): boolean {
 
 /** Whether scripts can show the rule at all: a least of one on the far side can be said in diagrams only, a claim on its own sheet only. */
 export function isAskedInScripts({ kind }: Rule): boolean {
-  return kind !== 'hasSome' && kind !== 'claim'
+  return kind !== 'hasSome' && kind !== 'claim' && kind !== 'drawn'
 }
 
 /** A dictionary has no slot for actions, names of constraints and rows; the far side is a layout's, which it describes (semantics, section 5). */
@@ -114,11 +116,16 @@ export function isAskedInDictionaries(rule: Rule): boolean {
   return isAskedInScripts(rule) && !['onDelete', 'onUpdate', 'convention', 'givenRows'].includes(rule.kind)
 }
 
+/** A diagram says nothing of values, actions, names of constraints and rows (semantics, section 4); what its level asks for besides is the marking's to say. */
+export function isAskedInDiagrams({ kind }: Rule): boolean {
+  return !['claim', 'refusesValue', 'admitsValue', 'onDelete', 'onUpdate', 'convention', 'givenRows'].includes(kind)
+}
+
 /** The parts of an entry's sentence that a sheet can show. */
 export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and'>, sheet: Sheet): readonly Rule[] {
   if (sheet === 'dependencies') return partsOf(entry).filter(({ kind }) => kind === 'claim')
   if (sheet === 'dictionary') return partsOf(entry).filter(isAskedInDictionaries)
-  return sheet === 'script' ? partsOf(entry).filter(isAskedInScripts) : partsOf(entry)
+  return partsOf(entry).filter(sheet === 'diagram' ? isAskedInDiagrams : isAskedInScripts)
 }
 
 /** The roles and attributes that a rule is about, within its entity. */
@@ -128,7 +135,7 @@ export function elementsOf(rule: Rule): string[] {
     case 'determines': case 'onceOnly': return [...rule.from, ...rule.to].map(path => path.split('.')[0]!)
     case 'mustHave': case 'mayLack': return [rule.path]
     case 'stores': case 'refusesValue': case 'admitsValue': case 'atomic': return [rule.attribute]
-    case 'convention': case 'claim': return []
+    case 'convention': case 'claim': case 'drawn': return []
     case 'givenRows': return [...new Set(rule.rows.flatMap(({ values }) => Object.keys(values)))]
     default: return [rule.role]
   }

@@ -53,6 +53,7 @@ export function ruleInWords(rule: Rule): string {
     case 'atomic': return `one value to a row: ${about(rule.attribute)}`
     case 'onceOnly': return `written once, ${rule.form}: ${about(`${rule.from.join(', ')} → ${rule.to.join(', ')}`)}`
     case 'claim': return `claimed: ${about(rule.about.ask)}`
+    case 'drawn': return `in the diagram: ${rule.about}`
     case 'convention': return `called ${rule.pattern}: every ${rule.of}`
     case 'givenRows': return `${rule.rows.filter(({ accept }) => accept).length} rows accepted, ${rule.rows.filter(({ accept }) => !accept).length} refused`
     default: return assertUnreachable(rule)

@@ -98,6 +98,14 @@ export function emptyCellWitness(reading: Reading, table: Table, empty: readonly
   return { outcome, by, tables: [{ table: table.name, columns, rows: [{ cells, bad: true }] }] }
 }
 
+/** One row of the role's target, with nothing of the entity that leads to it. */
+export function farSideWitness(reading: Reading, entity: string, target: string, outcome: Witness['outcome'], by: string | null): Witness | null {
+  const [near, far] = [entity, target].map(name => reading.placement(name)?.table).map(name => name === undefined ? undefined : reading.table(name))
+  if (!near || !far) return null
+  const [row] = emptyCellWitness(reading, far, [], outcome, by).tables
+  return { outcome, by, tables: [row!, { table: near.name, columns: columnsWith(near, []), rows: [] }] }
+}
+
 /** The table's key (or first columns) and the columns named. */
 function columnsWith(table: Table, named: readonly string[]): string[] {
   const key = declaredKeys(table)[0]?.columns ?? table.columns.slice(0, 2).map(({ name }) => name)
