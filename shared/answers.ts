@@ -1,4 +1,5 @@
 import type { Finding } from '@nomenklatura/core/findings'
+import type { Diagram, Level } from '@nomenklatura/core/diagram'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { ExerciseDocument, ExerciseRows, HelpLevel } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
@@ -87,6 +88,8 @@ export interface WorksheetAnswer {
   readonly isPreview: boolean
   /** The sheets that are asked, in the order of work. */
   readonly asked: readonly AskedSheet[]
+  /** The level that a diagram is to reach. */
+  readonly level: Level
   readonly relation: StudentRelation | null
   /** The rows that the brief gives. */
   readonly rows: ExerciseRows | null
@@ -112,6 +115,7 @@ export interface CheckAnswer {
 }
 
 export interface CheckedRule {
+  readonly sheet: AskedSheet
   readonly rule: string
   readonly sentence: string
   readonly phrase: string | null
@@ -147,6 +151,7 @@ export interface DeskAnswer {
   readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
   readonly modelDictionary: Dictionary | null
+  readonly modelDiagram: Diagram | null
   readonly queue: readonly QueueLine[]
   readonly begun: number
   readonly reasons: readonly string[]
@@ -169,6 +174,7 @@ export interface HandInAnswer {
   readonly claims: DependencyClaims | null
   readonly relation: RelationTask | null
   readonly dictionary: Dictionary | null
+  readonly diagram: Diagram | null
   readonly starter: string | null
   readonly state: QueueState
   readonly isFlagged: boolean
@@ -215,6 +221,7 @@ export interface FeedbackAnswer {
   readonly script: string
   readonly claims: DependencyClaims | null
   readonly dictionary: Dictionary | null
+  readonly diagram: Diagram | null
   /** The sets whose closure was asked. */
   readonly closures: readonly (readonly string[])[]
   readonly starter: string | null

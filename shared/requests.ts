@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { DependencyClaims, RelationTask } from '@nomenklatura/core/claims'
+import { Diagram } from '@nomenklatura/core/diagram'
 import { Dictionary } from '@nomenklatura/core/dictionary'
 import { ExerciseDocument, LONGEST_ANSWER, PinShape } from '@nomenklatura/core/formats'
 
@@ -35,10 +36,10 @@ export const ScheduleBody = z.strictObject({
 export type ScheduleBody = z.infer<typeof ScheduleBody>
 export const AllowanceBody = z.strictObject({ dueAt: Moment.nullable(), attempts: z.int().min(1).max(99).nullable() })
 export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'), base: z.int().min(0) })
-export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional(), dictionary: Dictionary.optional() })
+export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional(), dictionary: Dictionary.optional(), diagram: Diagram.optional() })
 const Base = z.int().min(0)
 /** For each sheet the revision that the student saw. */
-export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), dictionary: Base.optional(), script: Base.optional() }) })
+export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), dictionary: Base.optional(), diagram: Base.optional(), script: Base.optional() }) })
 export const OverrideBody = z.strictObject({
   verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
   reason: z.string().trim().max(500),

@@ -6,7 +6,7 @@ import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
 
 /** The Dictionary sheet: catalogue entries, and as an equal view a ruled table. */
-const { dictionary, findings = undefined, given, script = undefined, draft = undefined, hint = '', readonly = false, name = 'dictionary' } = defineProps<{
+const { dictionary, findings = undefined, given, script = undefined, drawn = undefined, draft = undefined, hint = '', readonly = false, name = 'dictionary' } = defineProps<{
   dictionary: Dictionary
   /** What is said at its slots; where none are given, what can be said without a model answer. */
   findings?: readonly Finding[] | undefined
@@ -14,6 +14,8 @@ const { dictionary, findings = undefined, given, script = undefined, draft = und
   given: Schema
   /** What the script sheet describes, where a draft may come from it. */
   script?: Schema | undefined
+  /** What the diagram maps to, where a draft may come from it. */
+  drawn?: Schema | undefined
   /** A draft from rows, where one may be had. */
   draft?: (() => Promise<Dictionary | undefined>) | undefined
   /** What else one may begin with. */
@@ -80,6 +82,7 @@ defineExpose({ show })
       <template v-if="!readonly">
         <button type="button" class="plain" :disabled="!canUndo" @click="undo">Undo</button><button type="button" class="plain" :disabled="!canRedo" @click="redo">Redo</button>
         <button v-if="isEmpty && canDraftFromScript" type="button" class="plain" @click="change(dictionaryFromSchema(script!))">Draft it from the script</button>
+        <button v-if="isEmpty && drawn" type="button" class="plain" @click="change(dictionaryFromSchema(drawn))">Draft it from the diagram</button>
         <button v-if="isEmpty && draft" type="button" class="plain" @click="draftFromRows">Draft it from the rows</button>
       </template>
       <span class="tools"><span role="status" class="soft">{{ said }}</span>

@@ -1,4 +1,6 @@
 import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
+import { Diagram, EMPTY_DIAGRAM, givenDiagram } from '@nomenklatura/core/diagram'
+import { readScript } from '@nomenklatura/core/sql'
 import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
 import type { AskedSheet, CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
@@ -13,8 +15,11 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const script = computed(() => contentOf('script'))
   const claims = computed(() => claimsFrom(contentOf('dependencies')))
   const dictionary = computed(() => dictionaryFrom(contentOf('dictionary')))
-  const everything = computed(() => JSON.stringify([script.value, claims.value, dictionary.value]))
-  const isEmpty = computed(() => script.value.trim() === '' && isEmptyClaims(claims.value) && isEmptyDictionary(dictionary.value))
+  /** What the exercise gives stands on the sheet from the beginning. */
+  const given = computed(() => sheet.value?.asked.includes('diagram') && sheet.value.starter ? givenDiagram(readScript(sheet.value.starter).schema, sheet.value.level) : EMPTY_DIAGRAM)
+  const diagram = computed(() => diagramFrom(contentOf('diagram'), given.value))
+  const everything = computed(() => JSON.stringify([script.value, claims.value, dictionary.value, diagram.value]))
+  const isEmpty = computed(() => script.value.trim() === '' && isEmptyClaims(claims.value) && isEmptyDictionary(dictionary.value) && [...diagram.value.entities, ...diagram.value.relationships].every(part => part.given))
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
   const save = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
@@ -55,7 +60,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     if (!current || checking.value) return
     checking.value = true
     const of = everything.value
-    const body = { script: script.value, ...current.asked.includes('dependencies') ? { claims: claims.value } : {}, ...current.asked.includes('dictionary') ? { dictionary: dictionary.value } : {} }
+    const body = { script: script.value, ...current.asked.includes('dependencies') ? { claims: claims.value } : {}, ...current.asked.includes('dictionary') ? { dictionary: dictionary.value } : {}, ...current.asked.includes('diagram') ? { diagram: diagram.value } : {} }
     try {
       check.value = { answer: await api<CheckAnswer>(`/exercises/${current.exerciseId}/check`, { method: 'POST', body }), of }
     }
@@ -70,7 +75,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     return api<HandInReceipt>(`/exercises/${sheet.value!.exerciseId}/hand-ins`, { method: 'POST', body: { bases } })
   }
 
-  return { sheet, savers, script, claims, dictionary, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, runCheck, handIn }
+  return { sheet, savers, script, claims, dictionary, diagram, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, runCheck, handIn }
 })
 
 /** What stands on the Dictionary sheet; what this version cannot read counts as nothing described. */
@@ -80,6 +85,15 @@ function dictionaryFrom(content: string): Dictionary {
     return Dictionary.parse(JSON.parse(content))
   }
   catch { return EMPTY_DICTIONARY }
+}
+
+/** What stands on the Diagram sheet: what is given, before anything is drawn. */
+function diagramFrom(content: string, given: Diagram): Diagram {
+  if (content === '') return given
+  try {
+    return Diagram.parse(JSON.parse(content))
+  }
+  catch { return given }
 }
 
 /** What stands on the Dependencies sheet; what this version cannot read counts as nothing claimed. */

@@ -72,12 +72,12 @@ async function setExercise(
 }
 
 async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHandIn[], students: ReadonlyMap<string, string>, until: Date): Promise<void> {
-  for (const [i, { student, script, claims, dictionary, lateHours }] of plans.entries()) {
+  for (const [i, { student, script, claims, dictionary, diagram, lateHours }] of plans.entries()) {
     const personId = students.get(student)!
     const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
     await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
-    const sheet = claims ? 'dependencies' : dictionary ? 'dictionary' : 'script'
-    const content = claims ?? dictionary
+    const sheet = claims ? 'dependencies' : dictionary ? 'dictionary' : diagram ? 'diagram' : 'script'
+    const content = claims ?? dictionary ?? diagram
     const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet, content: content ? JSON.stringify(content) : script, base: 0 }, new Date(at.getTime() - 60_000))
     await handIn(db, exerciseId, personId, { [sheet]: number }, at)
   }

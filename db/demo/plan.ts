@@ -1,4 +1,5 @@
 import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
+import type { Diagram } from '../../packages/core/src/diagram'
 import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
 import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
@@ -11,6 +12,7 @@ export interface PlannedHandIn {
   readonly script: string
   readonly claims?: DependencyClaims
   readonly dictionary?: Dictionary
+  readonly diagram?: Diagram
   readonly expects: Readonly<Record<string, string>> | 'unreadable'
   readonly lateHours?: number
   readonly note: string

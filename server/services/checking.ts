@@ -1,5 +1,6 @@
 import type { Finding } from '@nomenklatura/core/findings'
 import { isAboutWriting, withoutAnswer } from '@nomenklatura/core/claims'
+import { isAboutDrawing } from '@nomenklatura/core/diagram'
 import { isAboutSlots } from '@nomenklatura/core/dictionary'
 import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
@@ -26,7 +27,7 @@ export function preparedFor(revision: string, document: MarkableExercise, seed?:
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
 function isAboutForm(finding: Finding): boolean {
   const { code } = finding
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || isAboutSlots(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
+  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || isAboutSlots(finding) || isAboutDrawing(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
 }
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */
@@ -58,7 +59,7 @@ function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cells'][num
 export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
   const entry = rules.find(({ id }) => id === cell.rule)!
   return {
-    rule: cell.rule, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {},
+    rule: cell.rule, sheet: cell.sheet, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {},
     because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })),
   }
 }

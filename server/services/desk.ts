@@ -74,7 +74,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
-    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, modelDiagram: document.models[0]?.diagram ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }
 }
@@ -97,7 +97,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   return {
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
-    claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
+    claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
     points, account: points ? accountInWords(points, personalExercise(revision.document, handIn.answer.seed).rules) : [], comments,
@@ -168,7 +168,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   const document = personalExercise(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
-    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null,
+    lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null,
     closures: document.relation?.asks.closures ?? [], starter: document.starter, releasedAt: released.releasedAt, points,
     account: accountInWords(points, document.rules), findings: marking.verdicts.findings, comments,
     rules: marking.verdicts.cells.map((cell) => {

@@ -1,4 +1,5 @@
 import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
+import { Diagram, EMPTY_DIAGRAM, isEmptyDiagram } from '@nomenklatura/core/diagram'
 import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
 import { documentFaults, type AnswerDocument, type ExerciseDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, StudentRelation } from '#shared/answers'
@@ -26,6 +27,13 @@ export function dictionaryIn(content: string | undefined): Dictionary {
   return content === undefined || content === '' ? EMPTY_DICTIONARY : Dictionary.parse(JSON.parse(content))
 }
 
+/** The diagram of a saved sheet; an empty one before the first save. */
+export function diagramIn(content: string | undefined): Diagram {
+  return content === undefined || content === '' ? EMPTY_DIAGRAM : Diagram.parse(JSON.parse(content))
+}
+
+const SHAPES = { dependencies: DependencyClaims, dictionary: Dictionary, diagram: Diagram } as const
+
 /** Refuses content that is not what the sheet holds, and says where. */
 export function checkContent(sheet: AskedSheet, content: string): void {
   if (sheet === 'script') return
@@ -36,19 +44,25 @@ export function checkContent(sheet: AskedSheet, content: string): void {
   catch {
     throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
   }
-  const parsed = (sheet === 'dictionary' ? Dictionary : DependencyClaims).safeParse(value)
+  const parsed = SHAPES[sheet].safeParse(value)
   if (!parsed.success) throw new Refusal(422, 'invalid', 'Something on this sheet is not as it must be.', documentFaults(parsed.error))
 }
 
 /** Whether nothing at all stands on any sheet. */
 export function isEmpty(saved: SavedSheets): boolean {
-  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content)) && isEmptyDictionary(dictionaryIn(saved.dictionary?.content))
+  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content)) && isEmptyDictionary(dictionaryIn(saved.dictionary?.content)) && hasNothingOwn(diagramIn(saved.diagram?.content))
+}
+
+/** What the exercise gives is not the student's. */
+function hasNothingOwn(diagram: Diagram): boolean {
+  return isEmptyDiagram(diagram) || [...diagram.entities, ...diagram.relationships].every(({ given }) => given)
 }
 
 export function answerFrom({ sheets }: Pick<ExerciseDocument, 'sheets'>, saved: SavedSheets, seed: string): AnswerDocument {
   return {
     format: 'nomenklatura-answer', version: 1, script: saved.script?.content ?? '',
     ...sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {},
+    ...sheets.includes('diagram') ? { diagram: diagramIn(saved.diagram?.content) } : {},
     ...sheets.includes('dictionary') ? { dictionary: dictionaryIn(saved.dictionary?.content) } : {},
   }
 }

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { Finding } from '@nomenklatura/core/findings'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, writeScript } from '@nomenklatura/core/sql'
 import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
-import { checkDictionary, dictionaryToComment, isAboutSlots, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
+import { checkDictionary, dictionaryToComment, isEmptyDictionary, isAboutSlots, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
+import { aloud, checkDiagram, diagramFromSchema, isAboutDrawing, isEmptyDiagram, schemaFromDiagram, type Diagram } from '@nomenklatura/core/diagram'
 import type { AskedSheet, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 import { SHEET_NAMES } from '#shared/sheets'
 
@@ -35,24 +36,35 @@ const dictionaryFindings = computed(() => {
   const described = readDictionary(store.dictionary, { given: given.value })
   return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(finding => sheet.value?.helpLevel !== 'assessed' || isAboutSlots(finding))
 })
-const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(dictionaryFindings.value))
+/** So is a diagram, at the level where it is. */
+const diagramFindings = computed(() => {
+  if (!sheet.value?.asked.includes('diagram')) return []
+  return checkDiagram(store.diagram).filter(finding => sheet.value?.helpLevel !== 'assessed' || isAboutDrawing(finding))
+})
+const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(dictionaryFindings.value, diagramFindings.value))
+/** What the last check says of the elements of the diagram, as long as it is true of them. */
+const diagramMarks = computed(() => {
+  const told = store.check && !store.isStale ? store.check.answer.verdicts.filter(({ sheet: of, verdict }) => of === 'diagram' && verdict !== 'upheld' && verdict !== 'not shown') : []
+  return new Map(told.toSorted(byUrgency).toReversed().flatMap(({ verdict, because }) => because.flatMap(({ place }) => place?.field ? [[place.field, verdict] as const] : [])))
+})
 /** What there is to say about each sheet. */
 const findingsOf = computed(() => {
-  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => finding.sheet !== 'dictionary' && !isForm(finding)) : []
+  const checked = store.check && !store.isStale ? store.check.answer.findings.filter(finding => finding.sheet !== 'dictionary' && !isForm(finding) && !(finding.sheet === 'diagram' && diagramFindings.value.some(({ code: known }) => known === finding.code))) : []
   const all = [...liveFindings.value, ...checked]
   const of = (name: AskedSheet): Finding[] => all.filter(finding => finding.sheet === name)
-  return { dependencies: of('dependencies'), dictionary: of('dictionary'), script: of('script') }
+  return { dependencies: of('dependencies'), dictionary: of('dictionary'), diagram: of('diagram'), script: of('script') }
 })
 const findings = computed(() => findingsOf.value[current.value])
 
 const scriptEditor = useTemplateRef('scriptEditor')
 const dependencySheet = useTemplateRef('dependencySheet')
 const dictionarySheet = useTemplateRef('dictionarySheet')
+const diagramSheet = useTemplateRef('diagramSheet')
 type Place = { start: number, end: number, field?: string | undefined }
+/** Notes are those of the sheet in hand. */
 function show(place: Place): void {
-  const name: AskedSheet = place.field === undefined ? 'script' : /^\d/.test(place.field) ? 'dictionary' : 'dependencies'
-  turned.value = name
-  void nextTick(() => name === 'script' ? scriptEditor.value?.show(place) : name === 'dictionary' ? dictionarySheet.value?.show(place) : dependencySheet.value?.show(place))
+  const sheets = { script: scriptEditor, dictionary: dictionarySheet, diagram: diagramSheet, dependencies: dependencySheet }
+  void nextTick(() => sheets[current.value].value?.show(place))
 }
 function applyEdit(edit: { span: { start: number, end: number }, text: string, field?: string | undefined }): void {
   if (edit.field === undefined) scriptEditor.value?.applyEdit(edit)
@@ -169,7 +181,7 @@ function resolve(mine: boolean): void {
   looking.value = false
 }
 function copyWork(): void {
-  void navigator.clipboard?.writeText([store.script, store.contentOf('dependencies'), store.contentOf('dictionary') === '' ? '' : dictionaryToComment(store.dictionary)].filter(text => text !== '').join('\n\n'))
+  void navigator.clipboard?.writeText([store.script, store.contentOf('dependencies'), store.contentOf('dictionary') === '' ? '' : dictionaryToComment(store.dictionary), store.contentOf('diagram') === '' ? '' : aloud(store.diagram).map(({ text }) => text).join('\n')].filter(text => text !== '').join('\n\n'))
 }
 
 const keys = [
@@ -211,13 +223,26 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
 })
 onBeforeRouteLeave(() => { void store.send() })
 useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'hidden') void store.send() })
+/* What one sheet may be begun from another, where the help level allows */
+const hasDrawn = computed(() => sheet.value?.helpLevel === 'practice' && sheet.value.asked.includes('diagram') && store.diagram.entities.some(({ given: isGiven }) => !isGiven))
+const drawnSchema = computed(() => hasDrawn.value ? schemaFromDiagram(store.diagram).schema : undefined)
+const canBeginFromDiagram = computed(() => hasDrawn.value && store.script.trim() === '')
+const diagramDrafts = computed(() => {
+  if (sheet.value?.helpLevel !== 'practice' || !isEmptyDiagram(store.diagram)) return []
+  const drawn = (schema: typeof read.value.schema): Diagram => ({ ...diagramFromSchema(schema), level: 'logical' })
+  return [
+    ...sheet.value.asked.includes('dictionary') && !isEmptyDictionary(store.dictionary) ? [{ words: 'Draw it from the dictionary', make: () => drawn(readDictionary(store.dictionary, { given: given.value }).schema) }] : [],
+    ...sheet.value.asked.includes('script') && read.value.schema.tables.length > 0 ? [{ words: 'Draw it from the script', make: () => drawn(read.value.schema) }] : [],
+  ]
+})
 const toMake = computed(() => (sheet.value?.asked ?? []).map(name => ({
-  script: `a script of CREATE TABLE statements${sheet.value?.starter ? ', beside the tables that are given' : ''}`, dictionary: 'a data dictionary: for each field its type, size, format, key role and meaning', dependencies: askedInWords(sheet.value!.relation),
+  script: `a script of CREATE TABLE statements${sheet.value?.starter ? ', beside the tables that are given' : ''}`, dictionary: 'a data dictionary: for each field its type, size, format, key role and meaning', diagram: `an entity-relationship diagram, to the ${sheet.value!.level} level${sheet.value!.starter ? ', beside what is given' : ''}`, dependencies: askedInWords(sheet.value!.relation),
 })[name]).join('; then '))
 
 /** The content of a sheet as a person reads it. */
 function readable(content: string): string {
   if (!content.startsWith('{')) return content
+  if (content.includes('"nomenklatura-diagram"')) return aloud(JSON.parse(content) as Diagram).map(({ text }) => text).join('\n')
   if (content.startsWith('{"entries"')) return dictionaryToComment(JSON.parse(content) as Dictionary)
   const { dependencies, keys, prime, form, reason, split, closures, assumptions } = JSON.parse(content) as typeof store.claims
   const parts: readonly [string, string][] = [['Dependencies', dependencies], ['Closures', closures.join('\n')], ['Keys', keys], ['Prime', prime], ['Form', [form, reason].filter(text => text !== '').join(', because of ')], ['Split', split], ['Taken for granted', assumptions]]
@@ -286,7 +311,11 @@ const dueWords = computed(() => {
           @change="store.changeClaims" />
         <DictionarySheet
           v-if="current === 'dictionary'" ref="dictionarySheet" :dictionary="store.dictionary" :findings="findingsOf.dictionary" :given="given" :script="sheet.asked.includes('script') && sheet.helpLevel === 'practice' ? read.schema : undefined"
-          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :hint="sheet.rows && sheet.helpLevel === 'practice' && !drafted ? 'Or open the rows of the brief: a draft can be made from them.' : ''" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
+          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :hint="sheet.rows && sheet.helpLevel === 'practice' && !drafted ? 'Or open the rows of the brief: a draft can be made from them.' : ''" :drawn="drawnSchema" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
+        <DiagramSheet
+          v-if="current === 'diagram'" ref="diagramSheet" :diagram="store.diagram" :findings="findingsOf.diagram" :asked="sheet.level" :offers="sheet.helpLevel === 'practice'" :marks="diagramMarks" :readonly="!sheet.isOpen" :name="sheet.title" :keep-as="`nomenklatura-steps-${exerciseId}-diagram`"
+          :drafts="diagramDrafts" @change="store.change('diagram', JSON.stringify($event))" />
+        <p v-if="current === 'script' && canBeginFromDiagram" class="small begin"><button type="button" class="plain small" @click="store.change('script', writeScript(schemaFromDiagram(store.diagram).schema))">Begin from your diagram</button></p>
         <details v-if="current === 'script' && sheet.starter" class="given" open>
           <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
           <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>
@@ -302,7 +331,7 @@ const dueWords = computed(() => {
       <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>
       <aside v-else-if="!isPhone || side === 'margin'" class="margin-side" data-region tabindex="-1" aria-label="Margin">
         <MarginNotes
-          :findings="findings" :verdicts="store.check?.answer.verdicts ?? []" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
+          :findings="findings" :verdicts="(store.check?.answer.verdicts ?? []).filter(({ sheet: of }) => of === current)" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
           :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="!store.isEmpty" :folds="!isPhone"
           @fold="foldMargin(true)"
           @show="show" @fix="applyEdit" />

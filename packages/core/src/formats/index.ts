@@ -4,3 +4,4 @@ export {
 } from './exercise'
 export { jsonSchemas } from './json-schema'
 export { scriptReport, type ScriptReport } from './script-report'
+export { diagramFromGraphml, diagramToGraphml, type ReadGraphml } from './graphml'

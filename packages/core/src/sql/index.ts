@@ -2,3 +2,4 @@ export { LONGEST_SCRIPT, readScript, type ReadScript, type Statement } from './r
 export { applyFix } from './apply-fix'
 export { tokenize, type SqlToken } from './tokens'
 export { columnsOf, readExpression, type Comparison, type Expression } from './expression'
+export { writeScript } from './write-script'

@@ -110,7 +110,7 @@ function readCarries({ relationships }: Known, words: readonly Word[], at: numbe
 }
 
 /** "number, width (may lack), price (decimal 6 2)". */
-function factList(words: readonly Word[]): Read<Fact[]> {
+export function factList(words: readonly Word[]): Read<Fact[]> {
   const facts: Fact[] = []
   let at = 0
   while (at < words.length) {

@@ -1,0 +1,99 @@
+import type { Box } from './cards'
+
+/** A place on a card's edge and the way out of it. */
+export interface Port { readonly x: number, readonly y: number, readonly side: Side }
+export type Side = 'left' | 'right' | 'top' | 'bottom'
+
+export interface Route {
+  readonly from: Port
+  readonly to: Port
+  /** Corner points from port to port, at right angles. */
+  readonly points: readonly (readonly [number, number])[]
+  /** Where the verb phrase stands. */
+  readonly label: { readonly x: number, readonly y: number, readonly isUpright: boolean }
+}
+
+export interface Join { readonly id: string, readonly from: string, readonly to: string }
+
+interface Ending { readonly join: number, readonly at: 'from' | 'to', readonly box: Box, readonly other: Box, readonly side: Side }
+
+/**
+ * Lines at right angles between boxes. Each side of a box shares its edge out among the lines that leave there, in the order of where they go; two boxes with one
+ * line each that face one another get a straight one. Linear in the lines, but for sorting.
+ */
+export function routesBetween(boxes: ReadonlyMap<string, Box>, joins: readonly Join[]): ReadonlyMap<string, Route> {
+  const known = joins.filter(({ from, to }) => boxes.has(from) && boxes.has(to))
+  const endings = known.flatMap(({ from, to }, join): Ending[] => {
+    const [a, b] = [boxes.get(from)!, boxes.get(to)!]
+    const [out, back] = from === to ? ['right', 'right'] as const : facing(a, b)
+    return [{ join, at: 'from', box: a, other: b, side: out }, { join, at: 'to', box: b, other: a, side: back }]
+  })
+  const ports = shareOut(endings)
+  return new Map(known.map(({ id, from, to }, join) => [id, route(ports.get(`${join} from`)!, ports.get(`${join} to`)!, from === to ? boxes.get(from)! : undefined)]))
+}
+
+const middle = ({ x, y, width, height }: Box): readonly [number, number] => [x + width / 2, y + height / 2]
+
+/** The sides that look at each other: the ones with the wider gap between. */
+function facing(a: Box, b: Box): readonly [Side, Side] {
+  const right = b.x - (a.x + a.width)
+  const left = a.x - (b.x + b.width)
+  const below = b.y - (a.y + a.height)
+  const above = a.y - (b.y + b.height)
+  const widest = Math.max(right, left, below, above)
+  if (widest === right) return ['right', 'left']
+  if (widest === left) return ['left', 'right']
+  return widest === below ? ['bottom', 'top'] : ['top', 'bottom']
+}
+
+function shareOut(endings: readonly Ending[]): Map<string, Port> {
+  const sides = new Map<string, Ending[]>()
+  for (const ending of endings) {
+    const { box, side } = ending
+    const key = `${box.x} ${box.y} ${box.width} ${side}`
+    sides.set(key, [...sides.get(key) ?? [], ending])
+  }
+  const ports = new Map<string, Port>()
+  for (const group of sides.values()) {
+    const isAcross = group[0]!.side === 'left' || group[0]!.side === 'right'
+    const along = ({ other }: Ending): number => middle(other)[isAcross ? 1 : 0]
+    const sorted = group.toSorted((a, b) => along(a) - along(b) || a.join - b.join || (a.at < b.at ? -1 : 1))
+    for (const [i, ending] of sorted.entries()) ports.set(`${ending.join} ${ending.at}`, portAt(ending, (i + 1) / (sorted.length + 1), isAlone(ending, sides)))
+  }
+  return ports
+}
+
+/** Whether the line is the only one at both of its sides. */
+function isAlone({ join, box, side, other }: Ending, sides: ReadonlyMap<string, readonly Ending[]>): boolean {
+  const opposite = { left: 'right', right: 'left', top: 'bottom', bottom: 'top' } as const
+  const here = sides.get(`${box.x} ${box.y} ${box.width} ${side}`)
+  const there = sides.get(`${other.x} ${other.y} ${other.width} ${opposite[side]}`)
+  return here?.length === 1 && there?.length === 1 && there[0]!.join === join
+}
+
+function portAt({ box, other, side }: Ending, share: number, isStraight: boolean): Port {
+  const { x, y, width, height } = box
+  const isAcross = side === 'left' || side === 'right'
+  const [low, high] = isAcross ? [Math.max(y, other.y), Math.min(y + height, other.y + other.height)] : [Math.max(x, other.x), Math.min(x + width, other.x + other.width)]
+  const straight = isStraight && high - low > 12 ? (low + high) / 2 : undefined
+  if (isAcross) return { x: side === 'left' ? x : x + width, y: Math.round(straight ?? y + height * share), side }
+  return { x: Math.round(straight ?? x + width * share), y: side === 'top' ? y : y + height, side }
+}
+
+function route(from: Port, to: Port, loop: Box | undefined): Route {
+  if (loop) {
+    const out = loop.x + loop.width + 46
+    return { from, to, points: [[from.x, from.y], [out, from.y], [out, to.y], [to.x, to.y]], label: { x: out + 6, y: (from.y + to.y) / 2, isUpright: true } }
+  }
+  if (from.side === 'left' || from.side === 'right') {
+    const bend = Math.round((from.x + to.x) / 2)
+    if (from.y === to.y) return { from, to, points: [[from.x, from.y], [to.x, to.y]], label: { x: bend, y: from.y - 8, isUpright: false } }
+    return { from, to, points: [[from.x, from.y], [bend, from.y], [bend, to.y], [to.x, to.y]], label: { x: bend + 7, y: (from.y + to.y) / 2 + 4, isUpright: true } }
+  }
+  const bend = Math.round((from.y + to.y) / 2)
+  if (from.x === to.x) return { from, to, points: [[from.x, from.y], [to.x, to.y]], label: { x: from.x + 9, y: bend + 4, isUpright: true } }
+  return { from, to, points: [[from.x, from.y], [from.x, bend], [to.x, bend], [to.x, to.y]], label: { x: (from.x + to.x) / 2, y: bend - 8, isUpright: false } }
+}
+
+/** The points as the path of an SVG. */
+export const pathOf = (points: Route['points']): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')

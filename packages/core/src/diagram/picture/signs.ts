@@ -1,0 +1,67 @@
+import type { DiagramEnd, DiagramRelationship } from '../document'
+import type { Port } from './routes'
+
+export const NOTATIONS = ['feet', 'diamonds', 'min-max'] as const
+/** How the answers are drawn: the trade's crow's foot signs, textbook diamonds with 1 and n, or (min,max) beside the card that takes part. Same model, other signs. */
+export type Notation = typeof NOTATIONS[number]
+
+/** What an end is drawn with: strokes and rings in the line's ink, and text. */
+export type Sign
+  = | { readonly kind: 'stroke', readonly path: string }
+    | { readonly kind: 'ring', readonly x: number, readonly y: number, readonly r: number }
+    | { readonly kind: 'text', readonly x: number, readonly y: number, readonly text: string, readonly anchor: 'start' | 'end' }
+
+const OUT = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] } as const
+
+/** The signs at one end of a relationship. */
+export function endSigns(notation: Notation, { ends }: Pick<DiagramRelationship, 'ends'>, at: number, port: Port): Sign[] {
+  const end = ends[at]!
+  if (notation === 'feet') return feet(end, port)
+  if (notation === 'diamonds') return [...beside(port, end.most === null ? '?' : end.most === 'one' ? '1' : 'n'), ...takesPart(ends, at) ? doubled(port) : []]
+  const other = ends.length === 2 ? ends[1 - at]! : end
+  const least = other.least === null ? '?' : String(other.least)
+  const most = ends.length > 2 ? 'n' : other.most === null ? '?' : other.most === 'one' ? '1' : 'n'
+  return beside(port, `(${least},${most})`)
+}
+
+/** Whether each object of this end's entity takes part: there is at least one of the other side for it. */
+function takesPart(ends: readonly DiagramEnd[], at: number): boolean {
+  return (ends.length === 2 ? ends[1 - at]! : ends[at]!).least === 1
+}
+
+/** A point so far out of the port and so far to its side. */
+function placer({ x, y, side }: Port): (out: number, aside: number) => string {
+  const [dx, dy] = OUT[side]
+  return (out, aside) => `${round(x + dx * out - dy * aside)} ${round(y + dy * out + dx * aside)}`
+}
+const round = (value: number): number => Math.round(value * 10) / 10
+
+/** A foot of three toes for many, a bar for one; before it a ring for none, a bar for at least one; a question mark for what is not answered. */
+function feet({ least, most }: Pick<DiagramEnd, 'least' | 'most'>, port: Port): Sign[] {
+  const at = placer(port)
+  const signs: Sign[] = []
+  if (most === 'many') signs.push({ kind: 'stroke', path: `M${at(0, -7)}L${at(13, 0)}L${at(0, 7)}` })
+  if (most === 'one') signs.push({ kind: 'stroke', path: `M${at(9, -6)}L${at(9, 6)}` })
+  if (least === 1) signs.push({ kind: 'stroke', path: `M${at(16, -6)}L${at(16, 6)}` })
+  if (least === 0) signs.push(ringAt(at, most === 'many' ? 18 : 17))
+  if (most === null || least === null) signs.push(...beside(port, '?'))
+  return signs
+}
+
+function ringAt(at: (out: number, aside: number) => string, out: number): Sign {
+  const [x, y] = at(out, 0).split(' ').map(Number) as [number, number]
+  return { kind: 'ring', x, y, r: 4.6 }
+}
+
+/** Words beside the line, near the card. */
+function beside(port: Port, text: string): Sign[] {
+  const [x, y] = placer(port)(10, port.side === 'left' || port.side === 'top' ? 9 : -9).split(' ').map(Number) as [number, number]
+  const isAcross = port.side === 'left' || port.side === 'right'
+  return [{ kind: 'text', x: isAcross ? x : x + 2, y: isAcross ? y : y + 4, text, anchor: port.side === 'left' ? 'end' : 'start' }]
+}
+
+/** The line is doubled near the card: each of it takes part. */
+function doubled(port: Port): Sign[] {
+  const at = placer(port)
+  return [{ kind: 'stroke', path: `M${at(0, 4)}L${at(26, 4)}` }]
+}
