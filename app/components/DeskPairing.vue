@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { PairingLine } from '@nomenklatura/core/marking'
+import { EMPTY_DIAGRAM, schemaFromDiagram } from '@nomenklatura/core/diagram'
 import { EMPTY_DICTIONARY, readDictionary } from '@nomenklatura/core/dictionary'
 import { readScript } from '@nomenklatura/core/sql'
 import type { DeskAnswer, HandInAnswer, PairingPreview } from '#shared/answers'
 
 /** What stands for what: the answer's names on the left, the exercise's on the right, a hairline between. Choose, type or drag to correct. */
-const { desk, handIn, sheet, begin } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, /** Whose parts are paired. */ sheet: 'dictionary' | 'script', /** The element to begin with. */ begin?: string | undefined }>()
+const { desk, handIn, sheet, begin } = defineProps<{ desk: DeskAnswer, handIn: HandInAnswer, /** Whose parts are paired. */ sheet: 'dictionary' | 'diagram' | 'script', /** The element to begin with. */ begin?: string | undefined }>()
 const emit = defineEmits<{ kept: [handIn: HandInAnswer], changed: [], leave: [] }>()
 
 const pins = computed(() => handIn.pinning.pins)
@@ -14,6 +15,7 @@ const preview = shallowRef<{ pins: readonly Pin[], element: string, answer: Pair
 const lines = computed<readonly PairingLine[]>(() => (preview.value?.answer.pairing ?? handIn.marking?.pairing ?? []).filter(line => (line.sheet ?? 'script') === sheet))
 const tables = computed(() => {
   const given = readScript(handIn.starter ?? '').schema
+  if (sheet === 'diagram') return schemaFromDiagram(handIn.diagram ?? EMPTY_DIAGRAM, { withHandles: true }).schema.tables
   return sheet === 'dictionary' ? readDictionary(handIn.dictionary ?? EMPTY_DICTIONARY, { given }).schema.tables : readScript(handIn.script, { given }).schema.tables
 })
 const entities = computed(() => lines.value.filter(({ model }) => !model.includes('.')).map(entity => ({ entity, members: lines.value.filter(({ model }) => model.startsWith(`${entity.model}.`)) })))

@@ -77,6 +77,19 @@ watch(() => getSelectedNodes.value.map(({ id: node }) => node).join(' '), (ids) 
   emit('choose', [...chosen.value])
 })
 
+/** The cards that are being asked about stay in sight when the questions take room. */
+watch(() => asked, (line) => {
+  const ends = diagram.relationships.find(other => other.id === line)?.ends ?? []
+  if (ends.length > 0) setTimeout(() => {
+    if (!ends.every(({ entity }) => isInSight(entity))) fit()
+  }, 120)
+})
+function isInSight(card: string): boolean {
+  const box = boxes.value.get(card)
+  const { x, y, zoom } = viewport.value
+  return !box || (box.x * zoom + x >= 0 && box.y * zoom + y >= 0 && (box.x + box.width) * zoom + x <= dimensions.value.width && (box.y + box.height) * zoom + y <= dimensions.value.height)
+}
+
 /* Drawing a line from a card's edge */
 const pen = shallowRef<{ from: string, x: number, y: number, over: string }>()
 function draw(from: string, event: PointerEvent): void {
@@ -123,10 +136,8 @@ async function focusCard(card: string): Promise<void> {
   host.value?.querySelector<HTMLElement>(`[data-card="${card}"]`)?.focus({ preventScroll: true })
   const box = boxes.value.get(card)
   if (!box) return
-  const { x, y, zoom } = viewport.value
-  const [left, top] = [box.x * zoom + x, box.y * zoom + y]
-  const { width, height } = dimensions.value
-  if (left < 0 || top < 0 || left + box.width * zoom > width || top + box.height * zoom > height) void setCenter(box.x + box.width / 2, box.y + box.height / 2, { zoom })
+  const { zoom } = viewport.value
+  if (!isInSight(card)) void setCenter(box.x + box.width / 2, box.y + box.height / 2, { zoom })
 }
 /** The nearest card in a direction. */
 function neighbour(card: string, dx: number, dy: number): string {

@@ -125,8 +125,8 @@ const showsFacts = ref(false)
 .way { font-size: 15px; line-height: 1.75; }
 .way.open { background: linear-gradient(var(--ochre-wash), var(--ochre-wash)); box-shadow: -14px 0 0 var(--ochre-wash), inset 0 0 0 var(--ochre-wash); }
 select, .verb, .roles input, .between input:not([type=radio]) { background: transparent; border: 0; border-bottom: 1.5px solid var(--ink); font-weight: 650; padding: 0 2px; color: var(--ink); max-width: 100%; }
-.verb { font: italic 15px var(--font-serif); }
-select { font: 650 15px var(--font-serif); cursor: pointer; }
+.verb { font: italic 15px var(--font-serif); margin: 0 4px; }
+select { margin: 0 2px; font: 650 15px var(--font-serif); cursor: pointer; }
 option { background: var(--sheet); color: var(--ink); }
 .roles, .weak { display: flex; gap: 12px; flex-wrap: wrap; padding-top: 4px; align-items: baseline; }
 .between { display: grid; gap: 5px; border-top: 1px solid var(--rule); margin-top: 6px; padding-top: 6px; }

@@ -9,6 +9,7 @@ import { progress } from '../../server/services/marking'
 import { addMember, hashPassword } from '../../server/services/people'
 import { begin, saveSheet } from '../../server/services/worksheets'
 import { migrate } from '../migrations'
+import drawers from './exercises/a-drawer-for-every-packet.json'
 import exchange from './exercises/exchange-with-partner-gardens.json'
 import ledger from './exercises/the-intake-ledger.json'
 import trials from './exercises/trial-by-trial.json'
@@ -45,6 +46,7 @@ async function load(db: Db, today: Date): Promise<void> {
   }
   const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 4, lateLoss: 10 }, today)
   const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
+  const packets = await setExercise(db, courseId, ada.id, drawers, { published: -12, due: -4, lateDays: 2, lateLoss: 10 }, today)
   const trial = await setExercise(db, courseId, ada.id, trials, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
   await handInAll(db, intake, LEDGER_HAND_INS, students, evening(-2, today))
@@ -56,7 +58,7 @@ async function load(db: Db, today: Date): Promise<void> {
     await begin(db, second, students.get(student)!, 'student', at)
     await saveSheet(db, second, students.get(student)!, 'student', { sheet: 'script', content: script, base: 0 }, at)
   }
-  await markAll(db, [intake, first, trial, second])
+  await markAll(db, [intake, first, packets, trial, second])
   await commentFirst(db, first, ada.id, students)
   await release(db, first, ada.id)
   await release(db, trial, ada.id)

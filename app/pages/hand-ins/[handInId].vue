@@ -5,6 +5,8 @@ const route = useRoute('hand-ins-handInId')
 const { answer: feedback, error, code, reload } = useAnswer<FeedbackAnswer>(() => `/hand-ins/${route.params.handInId}/feedback`)
 const zone = computed(() => feedback.value?.course.timeZone ?? 'UTC')
 const toSee = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency) ?? [])
+/** What the verdicts rest on, on the drawing; the gravest is shown. */
+const marks = computed(() => new Map(toSee.value.toReversed().flatMap(({ sheet, verdict, because }) => sheet !== 'diagram' || verdict === 'not shown' || verdict === 'upheld' ? [] : because.flatMap(({ place }) => place?.field ? [[place.field, verdict] as const] : []))))
 const upheld = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
 const general = computed(() => feedback.value?.comments.filter(({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule)) ?? [])
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
@@ -26,10 +28,10 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
         <p v-for="comment in general" :key="comment.id" class="comment serif"><i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span></p>
 
         <h2 v-if="toSee.length === 0" class="all serif"><VerdictSign verdict="upheld" /> Every rule is upheld.</h2>
-        <article v-for="rule in toSee" :key="rule.rule" class="rule" :data-rule="rule.rule">
+        <article v-for="rule in toSee" :key="`${rule.rule} ${rule.sheet}`" class="rule" :data-rule="rule.rule">
           <div class="rule-head">
             <VerdictSign :verdict="rule.verdict" />
-            <h3 class="serif">{{ rule.sentence }} <span class="word">{{ rule.verdict }}</span></h3>
+            <h3 class="serif">{{ rule.sentence }} <span class="word">{{ rule.verdict }}{{ feedback.sheets.length > 1 ? `, ${rule.sheet}` : '' }}</span></h3>
             <span class="points">{{ pointsText(rule.got) }} of {{ pointsText(rule.of) }}</span>
           </div>
           <div class="rule-body">
@@ -44,13 +46,14 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
         </article>
         <details v-if="upheld.length > 0" class="upheld">
           <summary>{{ countOf(upheld.length, 'rule') }} upheld</summary>
-          <ul><li v-for="rule in upheld" :key="rule.rule"><VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span> <span class="soft small">{{ rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : '' }}</span> <span class="points">{{ pointsText(rule.got) }}</span></li></ul>
+          <ul><li v-for="rule in upheld" :key="`${rule.rule} ${rule.sheet}`"><VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span> <span class="soft small">{{ rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : '' }}</span> <span class="points">{{ pointsText(rule.got) }}</span></li></ul>
         </details>
       </section>
       <aside class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
         <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
         <DictionaryView v-if="feedback.dictionary" :dictionary="feedback.dictionary" :places="[]" />
+        <DiagramPicture v-if="feedback.diagram" :diagram="feedback.diagram" :marks="marks" label="Your diagram" />
         <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{ feedback.script }}</pre>
       </aside>
       <KeysSlip :keys="[]" />

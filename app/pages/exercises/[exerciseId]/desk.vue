@@ -305,7 +305,7 @@ const drawerOpen = ref(false)
           </table>
         </div>
         <div class="evidence-side" tabindex="0" role="region" aria-label="Evidence of the chosen rule">
-          <DeskPairing v-if="handIn.marking && pairing" :key="`${handIn.id} ${sheetInHand}`" :sheet="sheetInHand === 'dictionary' ? 'dictionary' : 'script'" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
+          <DeskPairing v-if="handIn.marking && pairing" :key="`${handIn.id} ${sheetInHand}`" :sheet="!sheetInHand || sheetInHand === 'dependencies' ? 'script' : sheetInHand" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
           <DeskEvidence v-else-if="handIn.marking && rule && sheetInHand" :key="`${handIn.id} ${rule} ${sheetInHand}`" :desk="desk" :hand-in="handIn" :rule="rule" :sheet="sheetInHand" @pair="pairing = $event" />
           <p v-else class="soft wait" role="status">{{ handIn.marking ? 'Choose a rule to see its evidence.' : 'Being marked …' }}</p>
         </div>

@@ -2,6 +2,7 @@
 import { readScript } from '@nomenklatura/core/sql'
 import { prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
 import { EMPTY_DICTIONARY, type Dictionary } from '@nomenklatura/core/dictionary'
+import { LEVELS, givenDiagram, isEmptyDiagram, type Diagram, type Level } from '@nomenklatura/core/diagram'
 import type { NamedDependency } from '@nomenklatura/core/rows'
 import { NEW_TASK, readTask, relationFromSchema, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
 import { unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
@@ -114,13 +115,19 @@ const changeRelation = (next: RelationTask): void => change({ relation: next })
 /** While nobody has changed a proposed sentence, the rules follow the relation: they are replaced as long as they are those proposed last. */
 const lastProposed = ref('')
 function followProposal(rules: readonly RuleEntry[]): void {
-  if (asks('script') || asks('dictionary') || rules.length === 0 || !document.value) return
+  if (document.value?.sheets.some(sheet => sheet !== 'dependencies') || rules.length === 0 || !document.value) return
   const [current, next] = [JSON.stringify(document.value.rules), JSON.stringify(rules)]
   const follows = document.value.rules.length === 0 || current === lastProposed.value
   if (follows && current !== next) change({ rules: [...rules] })
   if (follows || current === next) lastProposed.value = next
 }
 const dictionary = computed(() => document.value?.models[0]?.dictionary ?? EMPTY_DICTIONARY)
+const level = computed<Level>(() => document.value?.level ?? 'logical')
+/** The model diagram; what is given stands on it from the beginning. */
+const diagram = computed<Diagram>(() => {
+  const drawn = document.value?.models[0]?.diagram
+  return drawn && !isEmptyDiagram(drawn) ? drawn : { ...givenDiagram(given.value.schema, level.value), ...given.value.schema.tables.length === 0 ? { level: 'conceptual' as const } : {} }
+})
 function changeModel(next: Partial<ExerciseDocument['models'][number]>): void {
   const [first, ...others] = document.value?.models ?? []
   change({ models: [{ name: 'Model answer', script: '', ...first, ...next }, ...others] })
@@ -150,7 +157,7 @@ const missing = computed(() => {
   return [
     document.value.brief.trim() === '' ? 'the brief' : '',
     asks('dependencies') && (relation.value.attributes.length < 2 || relation.value.dependencies.trim() === '') ? 'a relation with its dependencies' : asks('dependencies') && readTask(relation.value).findings.length > 0 ? 'dependencies that can be read' : '',
-    !asks('script') && !asks('dictionary') ? '' : modelTables.length === 0 ? 'a model answer' : modelFindings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
+    document.value.sheets.every(sheet => sheet === 'dependencies') ? '' : modelTables.length === 0 ? 'a model answer' : modelFindings.some(({ severity }) => severity === 'error') ? 'a model answer without errors' : '',
     rules.length === 0 ? 'a rule' : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0 || hasUnknownNames(entry)) ? 'rules that fit the model answer' : '',
   ].filter(part => part !== '')
 })
@@ -248,6 +255,10 @@ const modelEditor = useTemplateRef('modelEditor')
             <button v-if="asks('dependencies') && ownTables.length > 0 && relation.attributes.length === 0 && !isReadOnly" type="button" class="plain small" @click="takeFromScript">Take attributes and dependencies from the script</button></p>
           <SetRelation v-if="asks('dependencies')" :relation="relation" :readonly="isReadOnly" class="relation" @change="changeRelation" @proposed="followProposal" />
           <DictionarySheet v-if="asks('dictionary')" class="relation" :dictionary="dictionary" :given="given.schema" :script="read.schema" :readonly="isReadOnly" :name="document.title" @change="changeModel({ dictionary: $event })" />
+          <template v-if="asks('diagram')">
+            <p class="small level-asked"><label>The diagram is to reach the <select :value="level" :disabled="isReadOnly" @change="change({ level: ($event.target as HTMLSelectElement).value as Level })"><option v-for="name in LEVELS" :key="name" :value="name">{{ name }}</option></select> level</label></p>
+            <DiagramSheet class="drawing" :diagram="diagram" :asked="level" :readonly="isReadOnly" :name="document.title" @change="changeModel({ diagram: $event })" />
+          </template>
           <div v-if="asks('script')" class="answer">
             <div class="answer-main">
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
@@ -298,6 +309,10 @@ const modelEditor = useTemplateRef('modelEditor')
 .sheets { display: flex; gap: 18px; margin-bottom: 12px; }
 .sheets label { display: flex; gap: 6px; }
 .relation { margin-bottom: 28px; }
+.drawing { height: 66vh; min-height: 480px; margin-bottom: 28px; }
+.level-asked { margin-bottom: 8px; }
+.level-asked select { background: transparent; border-bottom: 1.5px solid var(--ink); font-weight: 650; }
+.level-asked option { background: var(--sheet); }
 .answer { display: grid; grid-template-columns: minmax(0, 1fr) 300px; gap: 8px; }
 .answer-notes { border-left: 1px solid var(--rule-strong); }
 .read-line { display: flex; justify-content: space-between; margin-bottom: 8px; }

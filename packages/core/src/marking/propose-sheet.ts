@@ -3,14 +3,14 @@ import { proposeClaimRules } from '../claims'
 import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
 import { Reading, evaluate, nameInWords, partsAsked, partsOf, proposeRules, shareEvenly, type Rule, type RuleEntry } from '../rules'
 import type { Level } from '../diagram'
-import { sameName, soundPart } from '../schema'
+import { findTable, sameName, soundPart } from '../schema'
 import { readDiagramSheet } from './diagram-sheet'
 import type { TableSheet } from './table-sheets'
 import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 
 /**
  * The rule sheet that follows from what an exercise has: sentences about its relation where the Dependencies sheet is asked, then those about the tables of its
- * model answer, and where the given rows hold several values in one cell, that the answer does not. Numbered through; points sum to 20 for each half.
+ * model answer, and where the given rows hold several values in one cell, that the answer does not. What is given is not asked. Numbered through; points sum to 20 for each half.
  */
 export function proposeSheet(document: MarkableExercise & { readonly rows?: FlatTable | undefined }): RuleEntry[] {
   const { sheets = ['script'], relation, rows } = document
@@ -22,6 +22,7 @@ export function proposeSheet(document: MarkableExercise & { readonly rows?: Flat
   const drawn = diagram && readDiagramSheet(exercise, diagram)
   const canShow = (rule: Rule): boolean => sheets.some(sheet => sheet !== 'dependencies' && partsAsked({ rule }, sheet).length > 0 && (sheet !== 'diagram' || !drawn || drawn.asks!(rule)))
   const tables = [...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}), ...rows ? atomicRules(world, rows) : [], ...diagram ? drawnRules(document.level ?? 'logical') : []]
+    .filter(({ rule }) => !findTable(exercise.given, rule.entity))
     .flatMap(entry => withParts(entry, partsOf(entry).filter(canShow)))
   const points = shareEvenly(claims.length > 0 ? 20 : 40, tables.length)
   return [...claims, ...tables.map((entry, i) => ({ ...entry, points: points[i]! }))].map((entry, i) => ({ ...entry, id: `r${i + 1}` }))

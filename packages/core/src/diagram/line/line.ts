@@ -212,7 +212,7 @@ class LineWriter {
   }
 }
 
-/** Whether a question of a relationship is neither worded nor answered. */
+/** Whether a question of a relationship is not worded, and not answered but by what it is told apart within. */
 function isOpen({ name, back, ends }: DiagramRelationship, isForward: boolean): boolean {
-  return (isForward ? name : back).trim() === '' && ends[isForward ? 1 : 0]!.most === null
+  return (isForward ? name : back).trim() === '' && (ends[isForward ? 1 : 0]!.most === null || ends[isForward ? 1 : 0]!.identifies)
 }
