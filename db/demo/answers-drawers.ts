@@ -8,7 +8,7 @@ export const DRAWER_MISTAKES = {
   'drawer by its number alone': { r1: 'too strict' },
   'no line to the bay': { r1: 'not shown', r2: 'not shown', r3: 'not shown' },
   'bay must have a drawer': { r3: 'too strict' },
-  'bay and drawer swapped': { r1: 'broken', r3: 'too strict' },
+  'bay and drawer swapped': { r1: 'too strict', r3: 'too strict' },
   'packet by its number alone': { r4: 'too strict' },
   'accession must have a packet': { r6: 'too strict' },
   'weight in whole grams': { r7: 'broken' },

@@ -15,7 +15,8 @@ import ledger from './exercises/the-intake-ledger.json'
 import trials from './exercises/trial-by-trial.json'
 import collected from './exercises/who-collected-what.json'
 import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
-import { EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
+import { setOut } from './draw'
+import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
 import { startOver } from './start-over'
 
 /**
@@ -51,6 +52,7 @@ async function load(db: Db, today: Date): Promise<void> {
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
   await handInAll(db, intake, LEDGER_HAND_INS, students, evening(-2, today))
   await handInAll(db, first, PAIR_HAND_INS, students, evening(-10, today))
+  await handInAll(db, packets, DRAWER_HAND_INS, students, evening(-4, today))
   await handInAll(db, trial, TRIAL_HAND_INS, students, evening(-5, today))
   await handInAll(db, second, EXCHANGE_HAND_INS, students, new Date(today.getTime() - DAY_MS / 2))
   for (const { student, script } of EXCHANGE_WORKSHEETS) {
@@ -61,16 +63,23 @@ async function load(db: Db, today: Date): Promise<void> {
   await markAll(db, [intake, first, packets, trial, second])
   await commentFirst(db, first, ada.id, students)
   await release(db, first, ada.id)
+  await release(db, packets, ada.id)
   await release(db, trial, ada.id)
 }
 
 async function setExercise(
   db: Db, courseId: string, by: string, document: unknown, { published, due, lateDays, lateLoss }: { published: number, due: number, lateDays: number, lateLoss: number }, today: Date,
 ): Promise<string> {
-  const id = await insertDocument(db, courseId, by, ExerciseDocument.parse(document))
+  const id = await insertDocument(db, courseId, by, await withLayout(ExerciseDocument.parse(document)))
   await saveSchedule(db, id, courseId, by, { opensAt: null, dueAt: evening(due, today).toISOString(), attempts: 2, lateDays, lateLoss, collectsAtDue: true })
   await publish(db, id, by, evening(published, today))
   return id
+}
+
+/** Model diagrams are set out as anybody would have them. */
+async function withLayout(document: ExerciseDocument): Promise<ExerciseDocument> {
+  const models = await Promise.all(document.models.map(async model => model.diagram ? { ...model, diagram: await setOut(model.diagram) } : model))
+  return { ...document, models }
 }
 
 async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHandIn[], students: ReadonlyMap<string, string>, until: Date): Promise<void> {
@@ -79,7 +88,7 @@ async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHand
     const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
     await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
     const sheet = claims ? 'dependencies' : dictionary ? 'dictionary' : diagram ? 'diagram' : 'script'
-    const content = claims ?? dictionary ?? diagram
+    const content = claims ?? dictionary ?? (diagram && await setOut(diagram))
     const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet, content: content ? JSON.stringify(content) : script, base: 0 }, new Date(at.getTime() - 60_000))
     await handIn(db, exerciseId, personId, { [sheet]: number }, at)
   }

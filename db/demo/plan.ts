@@ -1,7 +1,8 @@
 import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
-import type { Diagram } from '../../packages/core/src/diagram'
+import { EMPTY_DIAGRAM, type Diagram } from '../../packages/core/src/diagram'
 import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
+import { DRAWER_MISTAKES, drawerDiagram, type DrawerHand, type DrawerMistake } from './answers-drawers'
 import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
 import { TRIAL_MISTAKES, trialDictionary, type TrialHand, type TrialMistake } from './answers-trials'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
@@ -36,6 +37,10 @@ function ledger(student: string, hand: Parameters<typeof ledgerClaims>[0], mista
 
 function trials(student: string, hand: TrialHand, mistakes: readonly TrialMistake[] = [], lateHours = 0): PlannedHandIn {
   return { student, script: '', dictionary: trialDictionary(hand, mistakes), expects: merge(mistakes.map(mistake => TRIAL_MISTAKES[mistake].expects)), lateHours, note: mistakes.join(', ') || 'right' }
+}
+
+function drawers(student: string, hand: DrawerHand, mistakes: readonly DrawerMistake[] = [], lateHours = 0): PlannedHandIn {
+  return { student, script: '', diagram: drawerDiagram(hand, mistakes), expects: merge(mistakes.map(mistake => DRAWER_MISTAKES[mistake])), lateHours, note: mistakes.join(', ') || 'right' }
 }
 
 const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
@@ -155,4 +160,29 @@ export const TRIAL_HAND_INS: readonly PlannedHandIn[] = [
   trials('Yusuf Demirel', 'sql', ['no format', 'no lower bound of seeds']),
   trials('Zofia Krawiec', 'lists', ['code not unique', 'taxon too short']),
   trials('Aroha Ngata', 'plain', ['trial by a day alone']),
+]
+
+export const DRAWER_HAND_INS: readonly PlannedHandIn[] = [
+  drawers('Amara Okonjo', 'plain'),
+  drawers('Bram de Witte', 'trays', ['drawer by its number alone']),
+  drawers('Chiara Lombardo', 'bags'),
+  drawers('Dov Perlmutter', 'plain', ['packet lies in one drawer']),
+  drawers('Elif Karaman', 'plain', ['drawer in the key', 'weight in whole grams']),
+  drawers('Farid Nassiri', 'trays'),
+  drawers('Greta Holmqvist', 'bags', ['packet may never be placed']),
+  drawers('Hiroshi Tanabe', 'plain', ['line left as it is', 'no types']),
+  drawers('Ilse Nygaard', 'plain', ['packet may never be placed', 'drawer must hold something', 'drawer by its number alone']),
+  drawers('Jonas Quist', 'trays', ['bay and drawer swapped']),
+  drawers('Kaito Morinaga', 'plain', ['accession must have a packet']),
+  drawers('Leila Haddad', 'bags'),
+  drawers('Mateo Iriarte', 'plain', ['placed once only']),
+  drawers('Nadia Petrenko', 'trays', ['packet by its number alone', 'one way not said'], 20),
+  { student: 'Oskar Lindqvist', script: '', diagram: EMPTY_DIAGRAM, expects: 'unreadable', note: 'nothing drawn' },
+  drawers('Priya Raman', 'plain', ['bay must have a drawer']),
+  drawers('Quentin Marchais', 'bags', ['in many drawers at once', 'no types']),
+  drawers('Rafael Couto', 'plain', ['no line to the bay']),
+  drawers('Saoirse Mulcahy', 'trays', ['weight in whole grams']),
+  drawers('Tomasz Wilk', 'plain', ['packet lies in one drawer', 'weight in whole grams', 'no types'], 5),
+  drawers('Valentina Rojas Quispe', 'plain'),
+  drawers('Yusuf Demirel', 'bags', ['drawer must hold something']),
 ]

@@ -38,7 +38,7 @@ export function schemaFromDiagram(diagram: Diagram, { withHandles = false }: Map
 }
 
 export interface MappingOptions {
-  /** Whether an entity that nothing tells apart gets a number of its own, so that what leads to it can be said. */
+  /** For evaluation: an entity that nothing tells apart gets a number of its own, and a fact is required unless it is said that it may lack. */
   readonly withHandles?: boolean
 }
 
@@ -136,7 +136,12 @@ class Mapping {
 
   private column(attribute: DiagramAttribute, name: string): Column {
     const span = this.place(attribute.id)
-    return { name, type: readType(attribute.type, attribute.size).type, notNull: attribute.required === true || attribute.identifies, default: null, numbering: null, generated: false, span, nameSpan: span }
+    return { name, type: readType(attribute.type, attribute.size).type, notNull: attribute.required === true || attribute.identifies || this.isTakenAsRequired(attribute), default: null, numbering: null, generated: false, span, nameSpan: span }
+  }
+
+  /** Below the physical level nobody is asked whether a fact may be missing: where what leads to it is evaluated, one that is not said may not. */
+  private isTakenAsRequired({ required }: DiagramAttribute): boolean {
+    return this.withHandles && this.diagram.level !== 'physical' && required === null
   }
 
   /** The key of an entity's table, as others refer to it. Inside a circle of identifiers: what is known of it so far. */

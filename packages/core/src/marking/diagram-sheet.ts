@@ -130,18 +130,23 @@ function judge(ends: EndsOf, findings: readonly Finding[], rule: Rule, evaluatio
   const role = 'role' in rule ? rule.role : 'path' in rule ? rule.path : undefined
   const layout = role === undefined ? undefined : reading.rolePlacement(rule.entity, role)?.layout
   const amounts = layout && ends.of(layout)
+  if (layout && !amounts && ends.diagram.level !== 'physical' && (rule.kind === 'mustHave' || rule.kind === 'mayLack')) {
+    return { ...evaluation, verdict: 'not shown', witness: null, because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })] }
+  }
   if (!amounts) return evaluation
   const because = ends.sentences(amounts.relationships)
   const says = (verdict: Verdict, witness = evaluation.witness): Evaluation => ({ ...evaluation, verdict, because, witness: verdict === 'broken' || verdict === 'too strict' ? witness : null })
   const open = (): Evaluation => ({ ...evaluation, verdict: 'not shown', witness: null, because: because.map(reason => ({ ...reason, code: 'answer-open' })) })
   const byLeast = (least: 0 | 1 | null, wanted: 0 | 1, otherwise: Verdict): Evaluation => least === null ? open() : least === wanted ? says('upheld') : says(otherwise, evaluation.witness ?? emptyFarSide(reading, rule, otherwise))
+  /** The line allows many, and what tells the card apart does not: then that is the reason. */
+  const byIdentifier = (most: DiagramEnd['most']): boolean => most === 'many' && evaluation.verdict !== 'upheld'
   switch (rule.kind) {
     case 'mustHave': return byLeast(amounts.toTarget.least, 1, 'broken')
     case 'mayLack': return byLeast(amounts.toTarget.least, 0, 'too strict')
     case 'mayHaveNone': return byLeast(amounts.toEntity.least, 0, 'too strict')
     case 'hasSome': return byLeast(amounts.toEntity.least, 1, 'broken')
-    case 'atMostOne': return amounts.toTarget.most === null ? open() : { ...evaluation, because }
-    case 'manyAllowed': return amounts.toEntity.most === null ? open() : { ...evaluation, because }
+    case 'atMostOne': return amounts.toTarget.most === null ? open() : amounts.toTarget.most === 'one' ? says('upheld') : { ...evaluation, because }
+    case 'manyAllowed': return amounts.toEntity.most === null ? open() : byIdentifier(amounts.toEntity.most) ? evaluation : { ...evaluation, because }
     case 'refersTo': return evaluation.verdict === 'upheld' ? { ...evaluation, because } : evaluation
     default: return evaluation
   }

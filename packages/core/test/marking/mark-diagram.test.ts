@@ -46,7 +46,7 @@ describe('rules on a diagram: the golden cases as they can be drawn', () => {
     ['one question open', [...CARDS, 'Accession comes from exactly one trip'], 'u u u n u u n'],
     ['the least open', [...CARDS, 'Accession comes from one trip; trip brings in many accessions'], 'u u u u n u n'],
     ['no identifier of the trip', ['Accession has no, taxon', 'Trip has id (may lack), trip date', 'Accession comes from exactly one trip; trip brings in any number of accessions'], 'u b u u u u u'],
-    ['a trip named in a fact, and no line', ['Accession has no, taxon, trip id', 'Trip has id, trip date'], 'u u u u b b u'],
+    ['a trip named in a fact, and no line', ['Accession has no, taxon, trip id', 'Trip has id, trip date'], 'u u u u n b u'],
     ['by a card between', [...CARDS, 'Arrival is told apart by number', 'Accession has exactly one arrival; arrival is of exactly one accession', 'Arrival is part of exactly one trip; trip counts any number of arrivals'], 'u u u u u u u'],
   ])('%s', (_, lines, expected) => {
     expect(verdicts(drawn(...lines))).toBe(expected)
