@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Diagram } from '@nomenklatura/core/diagram'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
 
@@ -19,6 +20,13 @@ const modelTables = computed(() => {
 /** The elements that the verdict rests on, on the student's drawing; and the card of the rule on the model answer's. */
 const marks = computed(() => cell.value && cell.value.verdict !== 'not shown' ? new Map(places.value.flatMap(({ field }) => field ? [[field, cell.value!.verdict as Exclude<Verdict, 'not shown'>] as const] : [])) : undefined)
 const modelMarks = computed(() => new Map((desk.modelDiagram?.entities ?? []).filter(({ name }) => modelTables.value.some(other => other.toLowerCase() === name.trim().toLowerCase())).map(({ id }) => [id, 'upheld' as const])))
+/** The cards that the verdict is about: those of its tables, and what its lines lead to. */
+const cardsOf = (diagram: Diagram | null, names: readonly string[], elements: readonly (string | undefined)[] = []): Set<string> => new Set([
+  ...(diagram?.entities ?? []).filter(({ id, name, attributes }) => names.includes(name.trim().toLowerCase()) || elements.includes(id) || attributes.some(fact => elements.includes(fact.id))).map(({ id }) => id),
+  ...(diagram?.relationships ?? []).filter(({ id }) => elements.includes(id)).flatMap(({ ends }) => ends.map(({ entity }) => entity)),
+])
+const cards = computed(() => cardsOf(handIn.diagram, (cell.value?.tables ?? []).map(name => name.toLowerCase()), places.value.map(({ field }) => field)))
+const modelCards = computed(() => cardsOf(desk.modelDiagram, [...modelTables.value.map(name => name.toLowerCase()), entry.value?.entity ?? '']))
 const follows = computed(() => desk.rules.find(({ id }) => id === cell.value?.follows))
 const emit = defineEmits<{ pair: [element: string] }>()
 const DOUBTS = {
@@ -39,10 +47,10 @@ async function loadDependencies(): Promise<void> {
     <DeskClaimEvidence v-if="cell.sheet === 'dependencies'" :hand-in="handIn" :cell="cell" :fields="entry.fields" />
     <template v-else>
       <div class="sides">
-        <div v-if="cell.sheet === 'diagram'"><h3>In this hand-in</h3><DiagramPicture v-if="handIn.diagram" label="Diagram of this hand-in" :diagram="handIn.diagram" :marks="marks" /></div>
+        <div v-if="cell.sheet === 'diagram'"><h3>In this hand-in</h3><DiagramPicture v-if="handIn.diagram" label="Diagram of this hand-in" :diagram="handIn.diagram" :about="cards" :marks="marks" /></div>
         <div v-else-if="cell.sheet === 'dictionary'"><h3>In this hand-in</h3><DictionaryView v-if="handIn.dictionary" label="Fields of this hand-in" :dictionary="handIn.dictionary" :places="places" :tone="cell.verdict" :only="places.length > 0 ? cell.tables : undefined" /></div>
         <div v-else><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
-        <div v-if="cell.sheet === 'diagram' && desk.modelDiagram"><h3>In the model answer</h3><DiagramPicture label="Diagram of the model answer" :diagram="desk.modelDiagram" :marks="modelMarks" /></div>
+        <div v-if="cell.sheet === 'diagram' && desk.modelDiagram"><h3>In the model answer</h3><DiagramPicture label="Diagram of the model answer" :diagram="desk.modelDiagram" :about="modelCards" :marks="modelMarks" /></div>
         <div v-else-if="cell.sheet === 'dictionary' && desk.modelDictionary"><h3>In the model answer</h3><DictionaryView label="Fields of the model answer" :dictionary="desk.modelDictionary" :only="modelTables" empty="This stands in the tables that the exercise gives." /></div>
         <div v-else><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
       </div>

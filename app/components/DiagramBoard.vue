@@ -228,7 +228,7 @@ function onPaper(event: MouseEvent): void {
 .slip { background: var(--sheet); border: 1px solid var(--ink); border-left-width: 3px; padding: 3px 12px; font: italic 14px/22px var(--font-serif); height: 30px; width: 100%; cursor: pointer; }
 .slip.asked { outline: 2px solid var(--ink); outline-offset: 2px; }
 .empty { position: absolute; inset: 38% 40px auto; text-align: center; pointer-events: none; font-style: italic; }
-.board :deep(.vue-flow__node) { z-index: 2; }
+.board :deep(.vue-flow__nodes) { z-index: 2; }
 .board :deep(.vue-flow__selection), .board :deep(.vue-flow__nodesselection-rect) { background: var(--verdigris-wash); opacity: 0.5; border: 1px solid var(--verdigris); }
 .board :deep(.vue-flow__nodesselection) { pointer-events: none; }
 .board :deep(.vue-flow__nodesselection-rect) { display: none; }

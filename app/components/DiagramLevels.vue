@@ -58,6 +58,7 @@ function toggle(id: string): void {
 .levels > button:disabled { cursor: default; }
 .levels .soft { font-weight: 400; }
 .proposal { display: grid; gap: 12px; }
+.proposal ul { max-height: 30vh; overflow-y: auto; }
 .proposal li { padding: 3px 0; }
 .proposal input { margin-right: 8px; }
 .ways { display: flex; gap: 10px; }

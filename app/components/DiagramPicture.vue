@@ -1,17 +1,20 @@
 <script setup lang="ts">
-import { svgOf, type Diagram, type Notation, type PictureOptions } from '@nomenklatura/core/diagram'
+import { partOf, svgOf, type Diagram, type Notation, type PictureOptions } from '@nomenklatura/core/diagram'
 
 /** A diagram to be looked at: the drawing that is also exported, with the elements that a verdict rests on marked. */
-const { diagram, marks = undefined, notation = 'feet', label = 'Diagram', empty = 'Nothing is drawn.' } = defineProps<{
+const { diagram, about = undefined, marks = undefined, notation = 'feet', label = 'Diagram', empty = 'Nothing is drawn.' } = defineProps<{
   diagram: Diagram
+  /** The cards that it is about: the others are left out until the whole is asked for. */
+  about?: ReadonlySet<string> | undefined
   marks?: PictureOptions['marks'] | undefined
   notation?: Notation
   label?: string
   empty?: string
 }>()
 const host = useTemplateRef<HTMLElement>('host')
-const svg = computed(() => svgOf(diagram, { notation, ...marks ? { marks } : {} }))
 const isWhole = ref(false)
+const shown = computed(() => about && about.size > 0 && !isWhole.value ? partOf(diagram, about) : diagram)
+const svg = computed(() => svgOf(shown.value, { notation, ...marks ? { marks } : {} }))
 /** The text is our own, with every name escaped; it is parsed as XML and carries no script. */
 watch([svg, host], () => {
   const drawn = new DOMParser().parseFromString(svg.value, 'image/svg+xml').documentElement
@@ -23,7 +26,7 @@ watch([svg, host], () => {
   <div class="picture">
     <p v-if="diagram.entities.length === 0" class="serif soft none">{{ empty }}</p>
     <div v-show="diagram.entities.length > 0" ref="host" class="host" :class="{ whole: isWhole }" tabindex="0" role="region" :aria-label="label" />
-    <button v-if="diagram.entities.length > 0" type="button" class="plain tiny" :aria-pressed="isWhole" @click="isWhole = !isWhole">{{ isWhole ? 'Fit it in' : 'At full size' }}</button>
+    <button v-if="diagram.entities.length > 0" type="button" class="plain tiny" :aria-pressed="isWhole" @click="isWhole = !isWhole">{{ about && about.size > 0 ? (isWhole ? 'What it is about' : 'The whole drawing') : isWhole ? 'Fit it in' : 'At full size' }}</button>
   </div>
 </template>
 

@@ -1,5 +1,5 @@
 import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
-import { EMPTY_DIAGRAM, type Diagram } from '../../packages/core/src/diagram'
+import { EMPTY_DIAGRAM, addEntity, type Diagram } from '../../packages/core/src/diagram'
 import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
 import { DRAWER_MISTAKES, drawerDiagram, type DrawerHand, type DrawerMistake } from './answers-drawers'
@@ -177,7 +177,7 @@ export const DRAWER_HAND_INS: readonly PlannedHandIn[] = [
   drawers('Leila Haddad', 'bags'),
   drawers('Mateo Iriarte', 'plain', ['placed once only']),
   drawers('Nadia Petrenko', 'trays', ['packet by its number alone', 'one way not said'], 20),
-  { student: 'Oskar Lindqvist', script: '', diagram: EMPTY_DIAGRAM, expects: 'unreadable', note: 'nothing drawn' },
+  { student: 'Oskar Lindqvist', script: '', diagram: addEntity(EMPTY_DIAGRAM, 'Everything about the seeds').diagram, expects: 'unreadable', note: 'one card' },
   drawers('Priya Raman', 'plain', ['bay must have a drawer']),
   drawers('Quentin Marchais', 'bags', ['in many drawers at once', 'no types']),
   drawers('Rafael Couto', 'plain', ['no line to the bay']),

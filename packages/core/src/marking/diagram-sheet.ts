@@ -23,7 +23,7 @@ export function readDiagramSheet({ given, document, world }: PreparedExercise, d
   return {
     name: 'diagram', schema, findings, asks: rule => asksInDiagram(world, rule, asked),
     placed: ({ start }) => ({ start: 0, end: 0, field: mapped.elements[start] ?? '' }),
-    judge: (rule, evaluation, reading) => judge(ends, findings, rule, inCardWords(evaluation), reading),
+    judge: (rule, evaluation, reading) => judge(ends, findings, rule, inCardWords(ends, rule, evaluation, reading), reading),
   }
 }
 
@@ -161,24 +161,36 @@ function withoutType(rule: Extract<Rule, { kind: 'stores' }>, evaluation: Evalua
   return { ...rest, verdict: 'not shown', witness: null, because: [becauseOf('drawn-fault', { message: `${placed.column} of ${placed.table} has no type yet.` }, column)] }
 }
 
+/** Whether anything is there of which it could be said: nothing drawn is nothing well drawn. */
+function hasAny({ entities, relationships }: Diagram, about: keyof typeof ABOUT): boolean {
+  if (about === 'answers' || about === 'between') return relationships.some(({ given }) => !given)
+  return [...entities, ...relationships].some(({ given, attributes }) => !given && attributes.length > 0)
+}
+
 const ABOUT: Readonly<Record<Extract<Rule, { kind: 'drawn' }>['about'], readonly FindingCode[]>> = {
   answers: ['diagram.end-open', 'diagram.end-missing'], between: ['junction.unresolved', 'diagram.several-unresolved'], types: ['diagram.no-type'], sizes: ['diagram.no-size'],
 }
 
 function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typeof ABOUT): Evaluation {
   const base = { witness: null, tables: [], confidence: 'sure' } as const
-  if (ends.diagram.entities.every(({ given }) => given)) return { ...base, verdict: 'not shown', because: [becauseOf('drawn-fault', { message: 'Nothing is drawn yet.' })] }
+  if (!hasAny(ends.diagram, about)) return { ...base, verdict: 'not shown', because: [becauseOf('drawn-fault', { message: 'Nothing of the kind is drawn yet.' })] }
   const faults = findings.filter(({ code }) => ABOUT[about].includes(code))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('drawn-well', {})] }
   return { ...base, verdict: 'broken', because: faults.map(fault => ({ code: 'drawn-fault', params: { message: wording(fault).message }, ...fault.field ? { place: ends.place(fault.field) } : {} })) }
 }
 
-/** Keys as people speak of cards, not as a script writes them. */
-function inCardWords(evaluation: Evaluation): Evaluation {
+/** Steps of reasoning over tables that a card says in a sentence of its own. */
+const STEPS: ReadonlySet<string> = new Set(['columns-of-row', 'key-leads-to-row', 'reference-leads-to-row', 'reference-equals', 'all-reached'])
+
+/** Keys as people speak of cards, not as a script writes them; what tells a card apart is said by its sentence. */
+function inCardWords(ends: EndsOf, rule: Rule, evaluation: Evaluation, reading: Reading): Evaluation {
+  const table = rule.kind === 'identifies' || rule.kind === 'pairOnce' || rule.kind === 'pairMayRepeat' ? reading.placement(rule.entity)?.table : undefined
+  const card = ends.diagram.entities.find(({ id, name }) => table !== undefined && sameName(name.trim() || id, table))
+  const told = card ? ends.sentences([card.id]).slice(0, 1) : []
   const said = (text: string): string => text.replace(/(?:PRIMARY KEY|UNIQUE) \(([^)]*)\)/g, '"told apart by $1"').replace(/NOT NULL of (\S+)/, '$1, which must be there')
   const { witness } = evaluation
   return {
     ...evaluation, witness: witness?.by ? { ...witness, by: said(witness.by) } : witness,
-    because: evaluation.because.map(reason => ({ ...reason, params: Object.fromEntries(Object.entries(reason.params).map(([name, text]) => [name, said(text)])) })),
+    because: [...told, ...evaluation.because.filter(({ code }) => !STEPS.has(code) || (!card && evaluation.verdict !== 'upheld'))].map(reason => ({ ...reason, params: Object.fromEntries(Object.entries(reason.params).map(([name, text]) => [name, said(text)])) })),
   }
 }

@@ -40,7 +40,7 @@ function attributeLine(level: Diagram['level'], { id, name, identifies, several,
 function referenceLine(level: Diagram['level'], { relationship, target, role, identifies, required, columns, types }: CardReference): CardLine {
   return {
     id: relationship, text: level === 'physical' ? columns.join(', ') : role || target, isReference: true, identifies, mayLack: !required && !identifies,
-    marks: level === 'physical' ? `→ ${role || target}` : '', type: level === 'physical' ? types.join(', ') : '',
+    marks: level === 'physical' ? `→ ${role || target}` : '', type: level === 'physical' && types.length === 1 ? types[0]! : '',
   }
 }
 
@@ -49,7 +49,7 @@ export function cardSize(name: string, lines: readonly CardLine[]): { readonly w
   const lineWidth = ({ text, marks, type, isReference }: CardLine): number =>
     (text.length + (isReference ? 2 : 0)) * SIGNS.sans + (marks.length > 0 ? marks.length * 6 + 10 : 0) + (type.length > 0 ? type.length * SIGNS.mono + 26 : 0)
   const widest = Math.max(name.length * SIGNS.serif + 26, ...lines.map(lineWidth))
-  return { width: Math.round(Math.min(320, Math.max(150, widest + 30))), height: HEAD + Math.max(1, lines.length) * LINE + FOOT }
+  return { width: Math.round(Math.min(380, Math.max(150, widest + 30))), height: HEAD + Math.max(1, lines.length) * LINE + FOOT }
 }
 
 export function isWeak(diagram: Diagram, entity: string): boolean {

@@ -83,14 +83,16 @@ function cardShapes({ id, name, x, y, width, height, lines, isWeak, isGiven }: S
 function lineShapes(line: CardLine, x: number, y: number, width: number, marks: Marks): string {
   const { text: words, isReference, identifies, mayLack, marks: extra, type, id } = line
   const tone = marks.get(id)
-  const written = `${isReference ? '→ ' : ''}${words}`
+  const room = Math.floor((width - 24 - (type.length > 0 ? type.length * 7.3 + 12 : 0)) / 6.9)
+  const written = shortened(`${isReference ? '→ ' : ''}${words}`, room)
+  const note = shortened(extra, Math.floor((room - written.length - 2) * 1.1))
   const w = Math.min(width - 24, written.length * 6.9)
   return [
     tone && !isReference ? `<rect x="${x + 1}" y="${y}" width="${width - 2}" height="${LINE}" fill="${TONE[tone]}" opacity="0.14"/>` : '',
     text(x + 12, y + 14.5, written, { weight: identifies ? 650 : 400, fill: isReference && !identifies ? INK.verdigris : INK.ink }),
     identifies ? `<path d="M${x + 12} ${y + 18}h${w}" stroke="${INK.ink}" stroke-width="1.4"/>` : '',
     mayLack ? `<circle cx="${x + 17 + w}" cy="${y + 10}" r="3" fill="none" stroke="${INK.soft}"/>` : '',
-    extra === '' ? '' : text(x + 12 + w + (mayLack ? 14 : 8), y + 14.5, extra, { style: 'italic', fill: INK.soft, size: 12 }),
+    note.length < 3 ? '' : text(x + 12 + w + (mayLack ? 14 : 8), y + 14.5, note, { style: 'italic', fill: INK.soft, size: 12 }),
     type === '' ? '' : text(x + width - 11, y + 14.5, type, { family: FONTS.mono, size: 12, fill: INK.soft, anchor: 'end' }),
   ].join('')
 }
@@ -99,6 +101,9 @@ function slipShapes({ id, name, x, y, width, height }: SceneSlip, marks: Marks):
   const tone = marks.get(id)
   return `<g data-element="${escape(id)}"><rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${INK.sheet}" stroke="${tone ? TONE[tone] : INK.ink}"/>${text(x + width / 2, y + 19.5, name, { style: 'italic', anchor: 'middle' })}</g>`
 }
+
+/** Not more than so many signs; what is cut off ends in dots. */
+const shortened = (words: string, most: number): string => words.length <= most ? words : `${words.slice(0, Math.max(0, most - 1))}…`
 
 interface TextLook { readonly family?: string, readonly size?: number, readonly weight?: number, readonly style?: 'italic', readonly fill?: string, readonly anchor?: 'start' | 'middle' | 'end' }
 
