@@ -42,7 +42,8 @@ function asksInDiagram({ entities }: World, rule: Rule, level: Level): boolean {
   const entity = entities.find(({ name }) => sameName(name, rule.entity))
   const isRole = (member: string): boolean => entity?.roles.some(({ name }) => sameName(name, member)) ?? false
   switch (rule.kind) {
-    case 'pairOnce': case 'pairMayRepeat': case 'stores': return level !== 'conceptual'
+    case 'pairOnce': case 'pairMayRepeat': return level !== 'conceptual' || rule.by.length === 1
+    case 'stores': return level !== 'conceptual'
     case 'identifies': return level !== 'conceptual' || rule.by.filter(isRole).length < 2
     case 'mustHave': case 'mayLack': return isRole(rule.path) || level === 'physical'
     case 'drawn': return rule.about === 'answers' || (level !== 'conceptual' && rule.about !== 'sizes') || level === 'physical'
@@ -127,7 +128,7 @@ function joined(first: Amounts | undefined, second: Amounts | undefined, across:
 function judge(ends: EndsOf, findings: readonly Finding[], rule: Rule, evaluation: Evaluation, reading: Reading): Evaluation {
   if (rule.kind === 'drawn') return judgeDrawn(ends, findings, rule.about)
   if (rule.kind === 'stores') return withoutType(rule, evaluation, reading)
-  const role = 'role' in rule ? rule.role : 'path' in rule ? rule.path : undefined
+  const role = 'role' in rule ? rule.role : 'path' in rule ? rule.path : rule.kind === 'pairOnce' && rule.by.length === 1 ? rule.by[0] : undefined
   const layout = role === undefined ? undefined : reading.rolePlacement(rule.entity, role)?.layout
   const amounts = layout && ends.of(layout)
   if (layout && !amounts && ends.diagram.level !== 'physical' && (rule.kind === 'mustHave' || rule.kind === 'mayLack')) {
@@ -147,6 +148,7 @@ function judge(ends: EndsOf, findings: readonly Finding[], rule: Rule, evaluatio
     case 'hasSome': return byLeast(amounts.toEntity.least, 1, 'broken')
     case 'atMostOne': return amounts.toTarget.most === null ? open() : amounts.toTarget.most === 'one' ? says('upheld') : { ...evaluation, because }
     case 'manyAllowed': return amounts.toEntity.most === null ? open() : byIdentifier(amounts.toEntity.most) ? evaluation : { ...evaluation, because }
+    case 'pairOnce': return amounts.toEntity.most === null ? open() : amounts.toEntity.most === 'one' ? says('upheld') : { ...evaluation, because }
     case 'refersTo': return evaluation.verdict === 'upheld' ? { ...evaluation, because } : evaluation
     default: return evaluation
   }
