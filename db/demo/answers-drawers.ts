@@ -41,9 +41,11 @@ export function drawerDiagram(hand: DrawerHand, mistakes: readonly DrawerMistake
   const typed = (type: string): string => has('no types') ? '' : ` (${type})`
   const lines = [
     `${d} has drawer no${typed('smallint')}, width${typed('integer')}`,
-    ...has('no line to the bay') ? [] : has('bay and drawer swapped')
-      ? [`bay stands in exactly one ${d}; ${d} has any number of bays`]
-      : [...has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`], `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`],
+    ...has('no line to the bay')
+      ? []
+      : has('bay and drawer swapped')
+        ? [`bay stands in exactly one ${d}; ${d} has any number of bays`]
+        : [...has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`], `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`],
     `${p} has packet no${typed('smallint')}, weight${typed(has('weight in whole grams') ? 'integer' : 'decimal 6 2')}`,
     ...has('packet by its number alone') ? [] : [`${p} is told apart by "packet no" within accession`],
     `${p} holds seeds of exactly one accession; accession is divided into ${has('accession must have a packet') ? 'one or more' : 'any number of'} ${p}`,

@@ -8,15 +8,17 @@ import { handIn } from '../../server/services/handing-in'
 import { progress } from '../../server/services/marking'
 import { addMember, hashPassword } from '../../server/services/people'
 import { begin, saveSheet } from '../../server/services/worksheets'
+import type { AskedSheet } from '../../shared/answers'
 import { migrate } from '../migrations'
 import drawers from './exercises/a-drawer-for-every-packet.json'
 import exchange from './exercises/exchange-with-partner-gardens.json'
 import ledger from './exercises/the-intake-ledger.json'
 import trials from './exercises/trial-by-trial.json'
+import keepers from './exercises/keepers-and-bays.json'
 import collected from './exercises/who-collected-what.json'
 import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
 import { setOut } from './draw'
-import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
+import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
 import { startOver } from './start-over'
 
 /**
@@ -49,22 +51,25 @@ async function load(db: Db, today: Date): Promise<void> {
   const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
   const packets = await setExercise(db, courseId, ada.id, drawers, { published: -12, due: -4, lateDays: 2, lateLoss: 10 }, today)
   const trial = await setExercise(db, courseId, ada.id, trials, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
+  const sixth = await setExercise(db, courseId, ada.id, keepers, { published: -11, due: -3, lateDays: 0, lateLoss: 0 }, today)
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
   await handInAll(db, intake, LEDGER_HAND_INS, students, evening(-2, today))
   await handInAll(db, first, PAIR_HAND_INS, students, evening(-10, today))
   await handInAll(db, packets, DRAWER_HAND_INS, students, evening(-4, today))
   await handInAll(db, trial, TRIAL_HAND_INS, students, evening(-5, today))
+  await handInAll(db, sixth, KEEPER_HAND_INS, students, evening(-3, today))
   await handInAll(db, second, EXCHANGE_HAND_INS, students, new Date(today.getTime() - DAY_MS / 2))
   for (const { student, script } of EXCHANGE_WORKSHEETS) {
     const at = new Date(today.getTime() - 3_600_000)
     await begin(db, second, students.get(student)!, 'student', at)
     await saveSheet(db, second, students.get(student)!, 'student', { sheet: 'script', content: script, base: 0 }, at)
   }
-  await markAll(db, [intake, first, packets, trial, second])
+  await markAll(db, [intake, first, packets, trial, sixth, second])
   await commentFirst(db, first, ada.id, students)
   await release(db, first, ada.id)
   await release(db, packets, ada.id)
   await release(db, trial, ada.id)
+  await release(db, sixth, ada.id)
 }
 
 async function setExercise(
@@ -87,10 +92,13 @@ async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHand
     const personId = students.get(student)!
     const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
     await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
-    const sheet = claims ? 'dependencies' : dictionary ? 'dictionary' : diagram ? 'diagram' : 'script'
-    const content = claims ?? dictionary ?? (diagram && await setOut(diagram))
-    const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet, content: content ? JSON.stringify(content) : script, base: 0 }, new Date(at.getTime() - 60_000))
-    await handIn(db, exerciseId, personId, { [sheet]: number }, at)
+    const sheets: [AskedSheet, string][] = [
+      ...claims ? [['dependencies', JSON.stringify(claims)] as [AskedSheet, string]] : [], ...dictionary ? [['dictionary', JSON.stringify(dictionary)] as [AskedSheet, string]] : [],
+      ...diagram ? [['diagram', JSON.stringify(await setOut(diagram))] as [AskedSheet, string]] : [], ...script === '' ? [] : [['script', script] as [AskedSheet, string]],
+    ]
+    const bases: Partial<Record<AskedSheet, number>> = {}
+    for (const [sheet, content] of sheets) bases[sheet] = (await saveSheet(db, exerciseId, personId, 'student', { sheet, content, base: 0 }, new Date(at.getTime() - 60_000))).number
+    await handIn(db, exerciseId, personId, bases, at)
   }
 }
 

@@ -3,6 +3,7 @@ import { EMPTY_DIAGRAM, addEntity, type Diagram } from '../../packages/core/src/
 import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
 import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
 import { DRAWER_MISTAKES, drawerDiagram, type DrawerHand, type DrawerMistake } from './answers-drawers'
+import { KEEPER_MISTAKES, keeperAnswer, type KeeperMistake } from './answers-keepers'
 import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
 import { TRIAL_MISTAKES, trialDictionary, type TrialHand, type TrialMistake } from './answers-trials'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
@@ -14,6 +15,7 @@ export interface PlannedHandIn {
   readonly claims?: DependencyClaims
   readonly dictionary?: Dictionary
   readonly diagram?: Diagram
+  /** By rule, and where an exercise asks for several sheets by sheet and rule. */
   readonly expects: Readonly<Record<string, string>> | 'unreadable'
   readonly lateHours?: number
   readonly note: string
@@ -41,6 +43,10 @@ function trials(student: string, hand: TrialHand, mistakes: readonly TrialMistak
 
 function drawers(student: string, hand: DrawerHand, mistakes: readonly DrawerMistake[] = [], lateHours = 0): PlannedHandIn {
   return { student, script: '', diagram: drawerDiagram(hand, mistakes), expects: merge(mistakes.map(mistake => DRAWER_MISTAKES[mistake])), lateHours, note: mistakes.join(', ') || 'right' }
+}
+
+function keepers(student: string, mistakes: readonly KeeperMistake[] = []): PlannedHandIn {
+  return { student, ...keeperAnswer(mistakes), expects: merge(mistakes.map(mistake => KEEPER_MISTAKES[mistake].expects)), note: mistakes.join(', ') || 'right' }
 }
 
 const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
@@ -185,4 +191,21 @@ export const DRAWER_HAND_INS: readonly PlannedHandIn[] = [
   drawers('Tomasz Wilk', 'plain', ['packet lies in one drawer', 'weight in whole grams', 'no types'], 5),
   drawers('Valentina Rojas Quispe', 'plain'),
   drawers('Yusuf Demirel', 'bags', ['drawer must hold something']),
+]
+
+export const KEEPER_HAND_INS: readonly PlannedHandIn[] = [
+  keepers('Amara Okonjo'),
+  keepers('Bram de Witte', ['homes shared', 'whole degrees']),
+  keepers('Chiara Lombardo', ['bay may have no key']),
+  keepers('Dov Perlmutter', ['bay by its number alone', 'keys not removed with the bay']),
+  keepers('Elif Karaman', ['home forgotten', 'code as a number']),
+  keepers('Farid Nassiri'),
+  keepers('Greta Holmqvist', ['hall never empty', 'no reference to the home']),
+  keepers('Hiroshi Tanabe', ['one bay for each keeper']),
+  keepers('Ilse Nygaard', ['bay may have no key', 'deputy demanded', 'bays removed with the keeper']),
+  keepers('Jonas Quist', ['key always held']),
+  keepers('Kaito Morinaga', ['whole degrees']),
+  keepers('Leila Haddad'),
+  keepers('Mateo Iriarte', ['keys not removed with the bay']),
+  keepers('Valentina Rojas Quispe', ['bay may have no key', 'hall never empty']),
 ]

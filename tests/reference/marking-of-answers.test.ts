@@ -2,7 +2,7 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { markAnswer, markedPoints, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
-import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from '../../db/demo/plan'
+import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from '../../db/demo/plan'
 
 const prepared = (name: string): PreparedExercise =>
   prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync(`db/demo/exercises/${name}.json`, 'utf8'))))
@@ -12,7 +12,7 @@ const exercises: Readonly<Record<string, PreparedExercise>> = {
 }
 
 const notUpheld = (exercise: PreparedExercise, answer: MarkableAnswer): Record<string, string> =>
-  Object.fromEntries(markAnswer(exercise, answer).cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]))
+  Object.fromEntries(markAnswer(exercise, answer).cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, sheet, verdict }) => [exercise.document.sheets!.length > 1 ? `${sheet} ${rule}` : rule, verdict]))
 
 describe('the frozen answers, written before the engine', () => {
   const files = readdirSync('tests/reference/frozen').filter(file => file.endsWith('.sql')).sort()
@@ -37,6 +37,7 @@ describe('the frozen answers, written before the engine', () => {
 describe.each([
   ['The intake ledger', prepared('the-intake-ledger'), LEDGER_HAND_INS],
   ['A drawer for every packet', prepared('a-drawer-for-every-packet'), DRAWER_HAND_INS],
+  ['Keepers and bays', prepared('keepers-and-bays'), KEEPER_HAND_INS],
   ['Trial by trial', prepared('trial-by-trial'), TRIAL_HAND_INS],
   ['Who collected what', exercises['who-collected-what']!, PAIR_HAND_INS],
   ['Exchange with partner gardens', exercises['exchange-with-partner-gardens']!, EXCHANGE_HAND_INS],
