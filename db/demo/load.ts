@@ -13,12 +13,11 @@ import { migrate } from '../migrations'
 import drawers from './exercises/a-drawer-for-every-packet.json'
 import exchange from './exercises/exchange-with-partner-gardens.json'
 import ledger from './exercises/the-intake-ledger.json'
-import trials from './exercises/trial-by-trial.json'
 import keepers from './exercises/keepers-and-bays.json'
-import collected from './exercises/who-collected-what.json'
 import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
 import { setOut } from './draw'
-import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from './plan'
+import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, type PlannedHandIn } from './plan'
+import { COLLECTED, COLLECTED_HAND_INS, TRIALS, TRIAL_DRAWN } from './with-diagrams'
 import { startOver } from './start-over'
 
 /**
@@ -48,15 +47,15 @@ async function load(db: Db, today: Date): Promise<void> {
     students.set(student.name, id)
   }
   const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 4, lateLoss: 10 }, today)
-  const first = await setExercise(db, courseId, ada.id, collected, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
+  const first = await setExercise(db, courseId, ada.id, COLLECTED, { published: -21, due: -10, lateDays: 3, lateLoss: 10 }, today)
   const packets = await setExercise(db, courseId, ada.id, drawers, { published: -12, due: -4, lateDays: 2, lateLoss: 10 }, today)
-  const trial = await setExercise(db, courseId, ada.id, trials, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
+  const trial = await setExercise(db, courseId, ada.id, TRIALS, { published: -14, due: -5, lateDays: 2, lateLoss: 10 }, today)
   const sixth = await setExercise(db, courseId, ada.id, keepers, { published: -11, due: -3, lateDays: 0, lateLoss: 0 }, today)
   const second = await setExercise(db, courseId, ada.id, exchange, { published: -6, due: 4, lateDays: 0, lateLoss: 0 }, today)
   await handInAll(db, intake, LEDGER_HAND_INS, students, evening(-2, today))
-  await handInAll(db, first, PAIR_HAND_INS, students, evening(-10, today))
+  await handInAll(db, first, COLLECTED_HAND_INS, students, evening(-10, today))
   await handInAll(db, packets, DRAWER_HAND_INS, students, evening(-4, today))
-  await handInAll(db, trial, TRIAL_HAND_INS, students, evening(-5, today))
+  await handInAll(db, trial, TRIAL_DRAWN, students, evening(-5, today))
   await handInAll(db, sixth, KEEPER_HAND_INS, students, evening(-3, today))
   await handInAll(db, second, EXCHANGE_HAND_INS, students, new Date(today.getTime() - DAY_MS / 2))
   for (const { student, script } of EXCHANGE_WORKSHEETS) {

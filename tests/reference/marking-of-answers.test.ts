@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { markAnswer, markedPoints, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
 import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, LEDGER_HAND_INS, PAIR_HAND_INS, TRIAL_HAND_INS, type PlannedHandIn } from '../../db/demo/plan'
+import { COLLECTED, COLLECTED_HAND_INS, TRIALS, TRIAL_DRAWN } from '../../db/demo/with-diagrams'
 
 const prepared = (name: string): PreparedExercise =>
   prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync(`db/demo/exercises/${name}.json`, 'utf8'))))
@@ -31,6 +32,13 @@ describe('the frozen answers, written before the engine', () => {
       const { got, of } = markedPoints(exercise, markAnswer(exercise, { script }).cells)
       expect(got).toBe(of)
     }
+  })
+})
+
+describe('exercises 2 and 4 with a diagram beside', () => {
+  it.each([['Who collected what', COLLECTED, COLLECTED_HAND_INS], ['Trial by trial', TRIALS, TRIAL_DRAWN]] as const)('%s: who is right on the one sheet is right in the drawing of it', (_, document, plans) => {
+    const exercise = prepareExercise(document)
+    for (const plan of plans.filter(({ expects }) => Object.keys(expects).length === 0)) expect([plan.student, notUpheld(exercise, plan)]).toEqual([plan.student, {}])
   })
 })
 

@@ -136,7 +136,8 @@ class Mapping {
 
   private column(attribute: DiagramAttribute, name: string): Column {
     const span = this.place(attribute.id)
-    return { name, type: readType(attribute.type, attribute.size).type, notNull: attribute.required === true || attribute.identifies || this.isTakenAsRequired(attribute), default: null, numbering: null, generated: false, span, nameSpan: span }
+    const notNull = attribute.required === true || attribute.identifies || this.isTakenAsRequired(attribute)
+    return { name, type: readType(attribute.type, attribute.size).type, notNull, default: null, numbering: null, generated: false, span, nameSpan: span }
   }
 
   /** Below the physical level nobody is asked whether a fact may be missing: where what leads to it is evaluated, one that is not said may not. */
