@@ -55,7 +55,7 @@ const brackets = computed(() => diagram.kinds.flatMap(({ id: kind, special, isTo
 nodes.value = scene.value.cards.map(({ id: card, x, y, width, height }) => ({ id: card, type: 'card', position: { x, y }, width, height, connectable: false }))
 nodes.value.push(...scene.value.slips.map(({ id: slip, x, y, width, height }) => ({ id: slip, type: 'slip', position: { x, y }, width, height, connectable: false })))
 
-const fit = (): void => void fitView({ padding: 0.12, maxZoom: 1, minZoom: 0.25 })
+const fit = (): void => void fitView({ padding: 0.12, maxZoom: 1, minZoom: 0.1 })
 let isFitted = false
 onNodesInitialized(() => {
   if (isFitted || nodes.value.length === 0) return
@@ -197,7 +197,7 @@ function onPaper(event: MouseEvent): void {
   <div ref="host" class="board" @dblclick="onPaper">
     <VueFlow
       :id="id" v-model:nodes="nodes" :edges="[]" :nodes-connectable="false" :nodes-focusable="false" :edges-focusable="false" disable-keyboard-a11y :delete-key-code="null" :pan-activation-key-code="null" :selection-key-code="true" :pan-on-drag="[1]" pan-on-scroll
-      :zoom-on-double-click="false" :min-zoom="0.2" :max-zoom="2.5" :nodes-draggable="!readonly" multi-selection-key-code="Control" :auto-pan-on-node-drag="true" :elevate-nodes-on-select="false" @node-drag="onDrag" @node-drag-stop="onDragStop">
+      :zoom-on-double-click="false" :min-zoom="0.1" :max-zoom="2.5" :nodes-draggable="!readonly" multi-selection-key-code="Control" :auto-pan-on-node-drag="true" :elevate-nodes-on-select="false" @node-drag="onDrag" @node-drag-stop="onDragStop">
       <template #node-card="{ id: card, selected }">
         <DiagramFacts v-if="editing === card" :diagram="diagram" :owner="card" @change="(next, place) => emit('change', next, place)" @done="emit('edited')" @jump="emit('edit', $event)" />
         <DiagramCard

@@ -24,9 +24,9 @@ const facts = computed(() => card.lines.filter(({ identifies }) => identifies).l
 </script>
 
 <template>
-  <article
-    class="card" :class="[{ selected, lifted, weak: card.isWeak, given: card.isGiven, target: isTarget }, marks?.get(card.id)?.replace(' ', '-')]" :style="{ width: `${card.width}px`, minHeight: `${card.height}px` }" :data-card="card.id" :tabindex="focusable ? 0 : -1" role="button"
-    :aria-label="said" :aria-pressed="selected" @dblclick.stop="emit('edit')" @focus="emit('focus')">
+  <div
+    class="card" :class="[{ selected, lifted, weak: card.isWeak, given: card.isGiven, target: isTarget }, marks?.get(card.id)?.replace(' ', '-')]" :style="{ width: `${card.width}px`, minHeight: `${card.height}px` }" :data-card="card.id" :tabindex="focusable ? 0 : -1" role="group" aria-roledescription="card"
+    :aria-label="selected ? `${said}; chosen` : said" @dblclick.stop="emit('edit')" @focus="emit('focus')">
     <header><span class="name">{{ card.name || 'no name yet' }}</span><span class="no">{{ noted?.has(card.id) ? '! ' : '' }}{{ number }}</span></header>
     <p v-if="card.isGiven" class="given-word">given</p>
     <ul>
@@ -35,7 +35,7 @@ const facts = computed(() => card.lines.filter(({ identifies }) => identifies).l
       </li>
     </ul>
     <span v-for="side in ['top', 'right', 'bottom', 'left']" :key="side" class="edge nodrag nopan" :class="side" aria-hidden="true" @pointerdown.stop.prevent="emit('draw', $event)" />
-  </article>
+  </div>
 </template>
 
 <style scoped>

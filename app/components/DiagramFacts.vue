@@ -13,9 +13,15 @@ const twin = ref('')
 const at = ref(-1)
 const host = useTemplateRef<HTMLElement>('host')
 
+/** A new card of the board cannot be seen, nor take the focus, before it is measured: it is tried again with the next frames. */
 async function focusLine(i: number): Promise<void> {
   await nextTick()
-  host.value?.querySelector<HTMLInputElement>(i < 0 ? '.name' : `[data-line="${i}"]`)?.focus()
+  for (let tries = 0; tries < 30; tries++) {
+    const field = host.value?.querySelector<HTMLInputElement>(i < 0 ? '.name' : `[data-line="${i}"]`)
+    field?.focus()
+    if (!field || document.activeElement === field) return
+    await new Promise(resolve => requestAnimationFrame(resolve))
+  }
 }
 onMounted(() => void focusLine(entity.value ? -1 : facts.value.length))
 
@@ -35,7 +41,7 @@ function write(i: number, text: string): boolean {
     if (old) emit('change', changeFacts(diagram, owner, facts.value.filter(fact => fact !== old)))
     return true
   }
-  const read = readFactLine(text)
+  const read = readFactLine(/\([^)]*$/.test(text) ? `${text})` : text)
   if (!read.ok) {
     fault.value = read.fault.message
     return false
@@ -72,13 +78,16 @@ const MARKS = [
   { words: 'several', letter: 's', is: (fact: DiagramAttribute) => fact.several, change: (fact: DiagramAttribute) => ({ several: !fact.several }) },
   { words: 'worked out', letter: 'w', is: (fact: DiagramAttribute) => fact.derived, change: (fact: DiagramAttribute) => ({ derived: !fact.derived }) },
 ] as const
-function onBracket(event: KeyboardEvent, i: number): void {
+/** In brackets the first letters choose a mark: the rest of it stands there, chosen, and goes when one types on otherwise. */
+function completeMark(event: Event): void {
   const input = event.target as HTMLInputElement
-  if (i >= facts.value.length && !write(i, input.value)) return
-  event.preventDefault()
-  if (i >= facts.value.length) input.value = ''
-  at.value = i
-  void nextTick(() => host.value?.querySelector<HTMLElement>('.mark-words button')?.focus())
+  if (!(event instanceof InputEvent) || event.inputType !== 'insertText' || input.selectionStart !== input.value.length) return
+  const begun = /\((?:.*,)? *([a-z][a-z ]*)$/i.exec(input.value)?.[1]?.toLowerCase()
+  const mark = begun && MARKS.find(({ words }) => words.startsWith(begun) && words !== begun)
+  if (!mark) return
+  const { length } = input.value
+  input.value += mark.words.slice(begun.length)
+  input.setSelectionRange(length, input.value.length)
 }
 function markKey(event: KeyboardEvent, i: number): void {
   const mark = MARKS.find(({ letter }) => letter === event.key.toLowerCase())
@@ -101,14 +110,14 @@ function nameTable(table: string): void {
     <p v-if="fault" class="fault tiny" role="alert">{{ fault }} <button v-if="twin" type="button" class="plain tiny" @click="emit('jump', twin)">Go there</button></p>
     <template v-for="(fact, i) in facts" :key="fact.id">
       <div class="fact" @focusin="at = i">
-        <input class="fact-name" :class="{ key: fact.identifies }" :data-line="i" :value="fact.parts.length > 0 ? `${fact.name} (parts ${fact.parts.join(' + ')})` : fact.name" maxlength="120" :aria-label="`Fact ${i + 1}`" @change="write(i, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="onEnter($event, i)" @keydown="$event.key === '(' && onBracket($event, i)">
+        <input class="fact-name" :class="{ key: fact.identifies }" :data-line="i" :value="fact.parts.length > 0 ? `${fact.name} (parts ${fact.parts.join(' + ')})` : fact.name" maxlength="120" :aria-label="`Fact ${i + 1}`" @change="write(i, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="onEnter($event, i)" @input="completeMark">
         <input v-if="asksType" class="type" :value="typeOf(fact)" maxlength="60" :aria-label="`Type of ${fact.name}`" placeholder="type" @change="writeType(i, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="focusLine(i + 1)">
       </div>
       <div v-if="at === i" class="mark-words tiny" role="group" :aria-label="`What there is to say of ${fact.name}`" @keydown="markKey($event, i)">
         <button v-for="mark in MARKS.filter(({ words }) => entity || words !== 'told apart')" :key="mark.words" type="button" :aria-pressed="mark.is(fact)" @click="set(i, mark.change(fact))" @keydown.enter.stop.prevent="focusLine(i + 1)">{{ mark.words }}</button>
       </div>
     </template>
-    <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="facts.length === 0 && entity ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @focus="at = -1">
+    <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="facts.length === 0 && entity ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @input="completeMark" @focus="at = -1">
   </div>
 </template>
 

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import {
-  NOTATIONS, addEntity, changeEntity, changeRelationship, checkDiagram, partOf, pasteInto, relate as relateTo, removeElements, type Diagram, type Level, type Notation,
+  NOTATIONS, addEntity, changeEntity, changeRelationship, checkDiagram, keepPlaces, partOf, pasteInto, relate as relateTo, removeElements, type Diagram, type Level, type Notation,
 } from '@nomenklatura/core/diagram'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
@@ -33,7 +33,7 @@ function say(text: string): void {
   forget()
 }
 function change(next: Diagram, place?: string): void {
-  if (!readonly && next !== diagram) step(next, place)
+  if (!readonly && next !== diagram) step(keepPlaces(diagram, next), place)
 }
 const shown = computed(() => findings ?? checkDiagram(diagram))
 const noted = computed(() => new Set(shown.value.flatMap(({ field = '' }) => {

@@ -24,7 +24,7 @@ describe('from a brief to a mark that can be defended', () => {
     ada = await arrive('Ada Brandvold')
     await ada.press('a', 'Relational Design')
     await ada.press('button', 'Set an exercise')
-    await ada.type('form input', 'A drawer for every packet')
+    await ada.type('form input', 'A drawer and its bay')
     await ada.type('form textarea', MODEL)
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
@@ -58,8 +58,8 @@ describe('from a brief to a mark that can be defended', () => {
 
   it('a student reads the brief, starts, writes a script with a slip, takes the fix, and it is saved as typed', async () => {
     wen = await arrive('Wen Zhao')
-    await wen.sees('A drawer for every packet')
-    await wen.press('a', 'A drawer for every packet')
+    await wen.sees('A drawer and its bay')
+    await wen.press('a', 'A drawer and its bay')
     await wen.sees('stands in exactly one bay')
     await wen.press('button', 'Start')
     await wen.page.waitForSelector('.sheet .cm-content')
@@ -125,7 +125,7 @@ describe('from a brief to a mark that can be defended', () => {
   it('the student reads the feedback: points, the decision with its reason, the comment, and nothing of the model answer', async () => {
     await wen.go('/')
     await wen.sees('40 of 40')
-    await wen.press('a', 'A drawer for every packet')
+    await wen.press('a', 'A drawer and its bay')
     await wen.sees('Every rule is upheld')
     await wen.sees('Write the reference next time.')
     await wen.press('summary', 'upheld')
@@ -194,8 +194,8 @@ describe('by keyboard alone', () => {
       await chiara.settle()
     }
     await chiara.signInByKeys('chiara.lombardo')
-    await chiara.sees('A drawer for every packet')
-    await enter('A drawer for every packet')
+    await chiara.sees('A drawer and its bay')
+    await enter('A drawer and its bay')
     await enter('Start')
     await chiara.page.waitForSelector('.cm-content:focus')
     await keyboard.sendCharacter(WRONG.replace('NULL,\n);', 'NULL\n);'))
@@ -240,7 +240,7 @@ describe('by keyboard alone', () => {
 describe('two windows', () => {
   it('a stale save is refused, both versions can be looked at, and the one that is chosen goes on', async () => {
     const first = await arrive('Ilse Nygaard')
-    await first.press('a', 'A drawer for every packet')
+    await first.press('a', 'A drawer and its bay')
     await first.press('button', 'Start')
     await first.page.waitForSelector('.sheet .cm-content')
     const second = await first.anotherWindow()

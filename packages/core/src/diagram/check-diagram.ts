@@ -1,6 +1,7 @@
 import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
 import { readType } from '../dictionary'
 import { numberedColumns } from '../rows'
+import { plainPlural } from './plural'
 import { circles } from '../schema'
 import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEntity, type DiagramRelationship } from './document'
 
@@ -69,7 +70,7 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
   const isMany = ends.length === 2 && ends.every(({ most }) => most === 'many')
   return [
     ...name.trim() === '' && back.trim() === '' ? [finding('diagram.no-verb', id, { between })] : [],
-    ...ends.filter(({ most }) => most === null).map(({ entity }) => finding('diagram.end-open', id, { entity: findEntityById(diagram, entity)!.name, between })),
+    ...ends.filter(({ most }) => most === null).map(({ entity }) => finding('diagram.end-open', id, { entity: plainPlural(findEntityById(diagram, entity)!.name.toLowerCase()), between })),
     ...sameEntity ? [finding('diagram.no-role', id, { entity: names[0]! })] : [],
     ...isMany && diagram.level !== 'conceptual' ? [finding('junction.unresolved', id, { between })] : [],
   ]

@@ -54,6 +54,16 @@ export function placesOf({ entities }: Pick<Diagram, 'entities'>): ReadonlyMap<s
   }))
 }
 
+/** What a change leaves without a place keeps the one where it was shown before. */
+export function keepPlaces(before: Diagram, next: Diagram): Diagram {
+  const shown = placesOf(before)
+  const entities = next.entities.map((entity) => {
+    const at = entity.at ?? shown.get(entity.id)
+    return at && !entity.at ? { ...entity, at } : entity
+  })
+  return { ...next, entities }
+}
+
 function middleOf(boxes: readonly Box[], size: { width: number, height: number }): { x: number, y: number } {
   const mean = (of: (box: Box) => number): number => boxes.reduce((sum, box) => sum + of(box), 0) / Math.max(1, boxes.length)
   return { x: Math.round(mean(({ x, width }) => x + width / 2) - size.width / 2), y: Math.round(mean(({ y, height }) => y + height / 2) - size.height / 2) }
