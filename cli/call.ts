@@ -7,7 +7,7 @@ export class CallError extends Error {
 }
 
 export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'mark', 'help'] as const
-const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value' }
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value' }
 const DIALECTS = ['postgresql', 'mysql', 'iso']
 
 export interface Call {
@@ -17,6 +17,11 @@ export interface Call {
   readonly strict: boolean
   readonly dialect: string
   readonly csv: string | undefined
+  /** Where a picture and a graph of a diagram are written. */
+  readonly svg: string | undefined
+  readonly graphml: string | undefined
+  /** In which dialect the tables of a diagram are written, instead of a report. */
+  readonly toScript: string | undefined
   /** The most columns on the left of a dependency that is looked for in rows. */
   readonly maxDeterminant: number | undefined
   /** The share of rows that may speak against a dependency that nearly holds. */
@@ -27,9 +32,9 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
 
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
   rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
-  diagram FILE.json|.sql      a diagram read aloud, what is wrong with it, and the tables it maps to, step by step
+  diagram FILE                a diagram (.json, .graphml, or of a .sql) read aloud, what is wrong with it, the tables it maps to   [--svg OUT] [--graphml OUT] [--to-script postgresql|iso]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
-  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .csv dictionaries or folders of them)   [--csv OUT]
+  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT]
 
   --json      one JSON value; with several files one per line, each with its file
   --strict    exit status 1 if there is a finding of severity error
@@ -54,7 +59,8 @@ export function readCall(args: readonly string[]): Call {
   const dialect = options.get('--dialect') ?? 'postgresql'
   if (!DIALECTS.includes(dialect)) throw new CallError(`the dialect "${dialect}" is not read yet; there are ${DIALECTS.join(', ')}`)
   return {
-    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv'), maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
+    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv'), svg: options.get('--svg'), graphml: options.get('--graphml'), toScript: options.get('--to-script'),
+    maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
   }
 }
 

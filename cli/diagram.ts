@@ -1,8 +1,10 @@
-import { Diagram, aloud, checkDiagram, diagramFromSchema, schemaFromDiagram } from '@nomenklatura/core/diagram'
+import { writeFileSync } from 'node:fs'
+import ELK from 'elkjs/lib/elk.bundled.js'
+import { Diagram, aloud, checkDiagram, diagramFromSchema, layoutGraph, schemaFromDiagram, svgOf, withPlaces } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
-import { documentFaults } from '@nomenklatura/core/formats'
+import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
 import { isRequired } from '@nomenklatura/core/schema'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, writeScript } from '@nomenklatura/core/sql'
 import { CallError, parseJson, printJson, readInputs, type Call, type Input } from './call'
 
 /** What `nomenklatura diagram --json` prints: public and stable, keys may be added. `tables` is what the diagram maps to, `steps` how. */
@@ -20,15 +22,37 @@ interface DiagramReport {
   }[]
 }
 
-export function runDiagram({ files, json, strict }: Call): number {
-  const reports = readInputs(files, ['.json', '.sql']).map(input => ({ file: input.name, value: reportOf(readDiagram(input)) }))
+export async function runDiagram({ files, json, strict, svg, graphml, toScript }: Call): Promise<number> {
+  if (toScript !== undefined && !['postgresql', 'iso'].includes(toScript)) throw new CallError(`a diagram is not written in "${toScript}" yet; there are postgresql, iso`)
+  const diagrams = readInputs(files, ['.json', '.graphml', '.sql']).map(input => ({ file: input.name, diagram: readDiagram(input) }))
+  const [only] = diagrams
+  if ((svg ?? graphml) !== undefined && diagrams.length !== 1) throw new CallError('one picture or graph is made of one diagram')
+  if (svg !== undefined && only) writeFileSync(svg, svgOf(await withLayout(only.diagram)))
+  if (graphml !== undefined && only) writeFileSync(graphml, diagramToGraphml(only.diagram))
+  if (toScript !== undefined) {
+    for (const { diagram } of diagrams) console.log(writeScript(schemaFromDiagram(diagram).schema))
+    return 0
+  }
+  const reports = diagrams.map(({ file, diagram }) => ({ file, value: reportOf(diagram) }))
   if (json) printJson(reports)
   else for (const { file, value } of reports) console.log(`${reports.length > 1 ? `${file}\n` : ''}${inWords(value)}\n`)
   return strict && reports.some(({ value }) => value.findings.some(({ severity }) => severity === 'error')) ? 1 : 0
 }
 
+/** Cards that nobody placed are set out as on the sheet. */
+async function withLayout(diagram: Diagram): Promise<Diagram> {
+  if (diagram.entities.every(({ at }) => at)) return diagram
+  const { children = [] } = await new ELK().layout(layoutGraph(diagram))
+  return withPlaces(diagram, children)
+}
+
 /** A diagram as a document, or what a script describes; from standard input whichever it looks like. */
-function readDiagram(input: Input): Diagram {
+export function readDiagram(input: Input): Diagram {
+  if (input.name.endsWith('.graphml') || (input.name === '-' && input.text.trimStart().startsWith('<'))) {
+    const read = diagramFromGraphml(input.text)
+    if (!read.ok) throw new CallError(`${input.name}: ${read.fault}`)
+    return read.diagram
+  }
   if (input.name.endsWith('.sql') || (input.name === '-' && !input.text.trimStart().startsWith('{'))) return diagramFromSchema(readScript(input.text).schema)
   const parsed = Diagram.safeParse(parseJson(input))
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)

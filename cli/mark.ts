@@ -3,6 +3,7 @@ import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/
 import { lineIndex, wording } from '@nomenklatura/core/findings'
 import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
 import { accountInWords, markAnswer, markedPoints, personalExercise, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
+import { readDiagram } from './diagram'
 import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
 
 /** What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in whole and part points. */
@@ -27,7 +28,7 @@ export function runMark({ files, json, strict, csv }: Call): number {
   if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
   const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
   const reports: MarkReport[] = []
-  const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv'])
+  const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv', '.graphml'])
   for (const [i, input] of inputs.entries()) {
     const report = markOne(exercise, input)
     reports.push(report)
@@ -46,15 +47,18 @@ function readExercise(input: Input): ExerciseDocument {
   return parsed.data
 }
 
-/** An answer: a document, a dictionary as CSV, or a script alone. */
+/** An answer: a document, a diagram, a dictionary as CSV, or a script alone. */
 function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | undefined } {
   if (input.name.endsWith('.csv')) {
     const dictionary = dictionaryFromCsv(input.text)
     if (!dictionary) throw new CallError(`${input.name}: is no dictionary: its first line names no "field"`)
     return { script: '', dictionary }
   }
+  if (input.name.endsWith('.graphml')) return { script: '', diagram: readDiagram(input) }
   if (!input.name.endsWith('.json')) return { script: input.text }
-  const parsed = AnswerDocument.safeParse(parseJson(input))
+  const json = parseJson(input)
+  if (typeof json === 'object' && json !== null && 'format' in json && json.format === 'nomenklatura-diagram') return { script: '', diagram: readDiagram(input) }
+  const parsed = AnswerDocument.safeParse(json)
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
   return parsed.data
 }

@@ -285,6 +285,7 @@ defineExpose({ show })
       <span class="seek"><input v-if="seeks" v-model="sought" placeholder="which card or fact?" aria-label="Find a card or fact" @keydown.esc.stop="seeks = false" @keydown.enter.prevent="found[0] && goTo(found[0].id)"><button v-else type="button" class="plain tiny" :disabled="diagram.entities.length === 0" @click="seek">Find</button>
         <span v-if="seeks && found.length > 0" class="found"><button v-for="card in found.slice(0, 8)" :key="card.id" type="button" @click="goTo(card.id)">{{ card.name }}</button></span></span>
       <label class="notation">Line ends <select v-model="notation"><option v-for="way in NOTATIONS" :key="way" :value="way">{{ NOTATION_WORDS[way] }}</option></select></label>
+      <NuxtLink to="/help/diagram" target="_blank" class="plain tiny">How it is written</NuxtLink>
       <DiagramSave :diagram="diagram" :notation="notation" :name="name" :readonly="readonly" @load="change" @say="say" />
     </div>
     <DiagramBoard

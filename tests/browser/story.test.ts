@@ -285,11 +285,13 @@ describe('every screen', () => {
     const student = await arrive('Ilse Nygaard')
     const courseId = await ada.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
     const [ledger, pair, trials, exchange] = [await ada.exerciseId('The intake ledger'), await ada.exerciseId('Who collected what'), await ada.exerciseId('Trial by trial'), await ada.exerciseId('Exchange with partner gardens')]
+    const [packets, keepers] = [await ada.exerciseId('A drawer for every packet'), await ada.exerciseId('Keepers and bays')]
     const screens: [Visitor, string][] = [
       [door, '/sign-in'], [ada, '/'], [ada, `/courses/${courseId}`], ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [ada, `/exercises/${exchange}/set?leaf=${leaf}`]),
       [ada, `/exercises/${exchange}/desk`], [ada, `/exercises/${exchange}/ledger`], [student, '/'], [student, `/exercises/${pair}/work`], [student, `/exercises/${exchange}/work`],
       [ada, `/exercises/${ledger}/set?leaf=answer`], [ada, `/exercises/${ledger}/set?leaf=rules`], [ada, `/exercises/${ledger}/desk`], [student, `/exercises/${ledger}/work`], [ada, '/help/dependencies'],
       [ada, `/exercises/${ledger}/set?leaf=brief&part=rows`], [ada, `/exercises/${trials}/set?leaf=answer`], [ada, `/exercises/${trials}/desk`], [student, `/exercises/${trials}/work`], [ada, '/help/dictionary'],
+      [ada, `/exercises/${packets}/set?leaf=answer`], [ada, `/exercises/${packets}/desk`], [student, `/exercises/${packets}/work`], [ada, `/exercises/${keepers}/desk`], [ada, '/help/diagram'],
     ]
     const found: string[] = []
     for (const scheme of ['light', 'dark']) {

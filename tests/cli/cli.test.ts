@@ -79,6 +79,29 @@ describe('diagram', () => {
   })
 })
 
+describe('diagram, further', () => {
+  it('draws it, writes it as a graph that is read again, and as tables', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'nk-diagram-'))
+    const [svg, graph] = [join(folder, 'trips.svg'), join(folder, 'trips.graphml')]
+    expect(run(['diagram', 'docs/schemas/diagram.example.json', '--svg', svg, '--graphml', graph]).status).toBe(0)
+    expect(readFileSync(svg, 'utf8')).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"[\s\S]*brings in[\s\S]*<\/svg>$/)
+    expect(run(['diagram', graph, '--json']).stdout).toBe(run(['diagram', 'docs/schemas/diagram.example.json', '--json']).stdout)
+    expect(run(['diagram', graph, '--to-script', 'iso']).stdout).toContain('FOREIGN KEY (trip_no) REFERENCES trip')
+    expect(run(['diagram', graph, '--to-script', 'oracle']).status).toBe(2)
+    expect(run(['diagram', '-'], '<graphml><graph></graphml>').status).toBe(2)
+  })
+
+  it('marks diagrams alone: a document or a graph', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'nk-diagram-'))
+    const exercise = JSON.parse(readFileSync('db/demo/exercises/a-drawer-for-every-packet.json', 'utf8')) as { models: { diagram: unknown }[] }
+    const file = join(folder, 'wen.json')
+    writeFileSync(file, JSON.stringify(exercise.models[0]!.diagram))
+    const graph = join(folder, 'ilse.graphml')
+    run(['diagram', file, '--graphml', graph])
+    for (const answer of [file, graph]) expect(JSON.parse(run(['mark', 'db/demo/exercises/a-drawer-for-every-packet.json', answer, '--json']).stdout)).toMatchObject({ points: { got: 40, open: 0, of: 40 } })
+  })
+})
+
 describe('dependencies', () => {
   it('answers in the published shape', () => {
     const { status, stdout } = run(['dependencies', '-', '--json'], JSON.stringify({

@@ -192,6 +192,9 @@ const keys = [
   { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },
   { key: 'F6', what: 'next part of the page', run: () => nextRegion() },
 ]
+/** What the board does with keys is shown beside the others while it is in hand; the sheet itself acts on them. */
+const BOARD_KEYS = [['/', 'a sentence'], ['N', 'new card'], ['R', 'relate to another card'], ['M', 'pick up, move by arrows'], ['L', 'walk the lines of a card'], ['Q', 'questions of a line'], ['Space', 'choose'], ['T', 'as sentences'], ['+', 'nearer'], ['-', 'farther'], ['0', 'see all']].map(([key, what]) => ({ key: key!, what: what! }))
+const shownKeys = computed(() => current.value === 'diagram' ? [...keys, ...BOARD_KEYS] : keys)
 useKeys(() => keys)
 const noteAt = ref(-1)
 function nextNote(step: number): void {
@@ -365,7 +368,7 @@ const dueWords = computed(() => {
         </div>
       </template>
     </UModal>
-    <KeysSlip :keys="keys" />
+    <KeysSlip :keys="shownKeys" />
   </div>
 </template>
 
