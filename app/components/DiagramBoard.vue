@@ -55,7 +55,8 @@ const brackets = computed(() => diagram.kinds.flatMap(({ id: kind, special, isTo
 nodes.value = scene.value.cards.map(({ id: card, x, y, width, height }) => ({ id: card, type: 'card', position: { x, y }, width, height, connectable: false }))
 nodes.value.push(...scene.value.slips.map(({ id: slip, x, y, width, height }) => ({ id: slip, type: 'slip', position: { x, y }, width, height, connectable: false })))
 
-const fit = (): void => void fitView({ padding: 0.12, maxZoom: 1, minZoom: 0.1 })
+/** Loops and the way round stand a little outside the cards. */
+const fit = (): void => void fitView({ padding: diagram.relationships.some(({ ends }) => new Set(ends.map(({ entity }) => entity)).size < ends.length) ? 0.24 : 0.14, maxZoom: 1, minZoom: 0.1 })
 let isFitted = false
 onNodesInitialized(() => {
   if (isFitted || nodes.value.length === 0) return

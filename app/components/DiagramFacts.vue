@@ -96,6 +96,12 @@ function markKey(event: KeyboardEvent, i: number): void {
   event.stopPropagation()
   set(i, mark.change(facts.value[i]!))
 }
+/** A fact that no two share, beside what tells the card apart. */
+const isAlone = ({ id }: DiagramAttribute): boolean => entity.value?.uniques.some(set => set.length === 1 && set[0] === id) ?? false
+function toggleAlone(fact: DiagramAttribute): void {
+  const uniques = entity.value!.uniques
+  emit('change', changeEntity(diagram, owner, { uniques: isAlone(fact) ? uniques.filter(set => !(set.length === 1 && set[0] === fact.id)) : [...uniques, [fact.id]] }))
+}
 const typeOf = ({ type, size }: DiagramAttribute): string => `${type} ${size}`.trim()
 const verb = computed(() => diagram.relationships.find(({ id }) => id === owner))
 function nameTable(table: string): void {
@@ -115,6 +121,7 @@ function nameTable(table: string): void {
       </div>
       <div v-if="at === i" class="mark-words tiny" role="group" :aria-label="`What there is to say of ${fact.name}`" @keydown="markKey($event, i)">
         <button v-for="mark in MARKS.filter(({ words }) => entity || words !== 'told apart')" :key="mark.words" type="button" :aria-pressed="mark.is(fact)" @click="set(i, mark.change(fact))" @keydown.enter.stop.prevent="focusLine(i + 1)">{{ mark.words }}</button>
+        <button v-if="entity && !fact.identifies && !fact.several" type="button" :aria-pressed="isAlone(fact)" @click="toggleAlone(fact)">no two alike</button>
       </div>
     </template>
     <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="facts.length === 0 && entity ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @input="completeMark" @focus="at = -1">

@@ -16,7 +16,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
   <div>
     <TopLine title="Feedback" :crumbs="feedback ? [{ name: feedback.course.name, to: `/courses/${feedback.course.id}` }, { name: feedback.title, to: `/exercises/${feedback.exerciseId}/work` }] : []" />
     <PageState v-if="!feedback" :error="code === 'not-found' ? 'There is no feedback here. Marks may not be released yet, or are being looked at again.' : error" :code="code" @again="reload" />
-    <main v-else id="main" class="feedback">
+    <main v-else id="main" class="feedback" :class="{ alone: feedback.sheets.every(sheet => sheet === 'diagram') }">
       <section class="main-part">
         <header class="head">
           <div>
@@ -27,6 +27,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
         </header>
         <p v-for="comment in general" :key="comment.id" class="comment serif"><i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span></p>
 
+        <DiagramPicture v-if="feedback.diagram" :diagram="feedback.diagram" :marks="marks" label="Your diagram" class="drawing" />
         <h2 v-if="toSee.length === 0" class="all serif"><VerdictSign verdict="upheld" /> Every rule is upheld.</h2>
         <article v-for="rule in toSee" :key="`${rule.rule} ${rule.sheet}`" class="rule" :data-rule="rule.rule">
           <div class="rule-head">
@@ -49,11 +50,10 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
           <ul><li v-for="rule in upheld" :key="`${rule.rule} ${rule.sheet}`"><VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span> <span class="soft small">{{ rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : '' }}</span> <span class="points">{{ pointsText(rule.got) }}</span></li></ul>
         </details>
       </section>
-      <aside class="script-part" aria-label="What you handed in">
+      <aside v-if="feedback.sheets.some(sheet => sheet !== 'diagram')" class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
         <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
         <DictionaryView v-if="feedback.dictionary" :dictionary="feedback.dictionary" :places="[]" />
-        <DiagramPicture v-if="feedback.diagram" :diagram="feedback.diagram" :marks="marks" label="Your diagram" />
         <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{ feedback.script }}</pre>
       </aside>
       <KeysSlip :keys="[]" />
@@ -63,6 +63,9 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
 
 <style scoped>
 .feedback { display: grid; grid-template-columns: minmax(0, 1fr) 420px; gap: 36px; max-width: 1240px; margin: 0 auto; padding: 24px 24px 64px; }
+/* A drawing needs the width; nothing else stands beside it. */
+.feedback.alone { grid-template-columns: minmax(0, 1fr); max-width: 1040px; }
+.drawing { margin: 14px 0; }
 .head { display: flex; justify-content: space-between; align-items: flex-end; gap: 20px; border-bottom: 1px solid var(--rule-strong); padding-bottom: 14px; margin-bottom: 10px; }
 .title { font-size: 30px; line-height: 1.15; }
 .mark { font-size: 19px; white-space: nowrap; }

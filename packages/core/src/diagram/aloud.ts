@@ -34,8 +34,16 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
     say(identifiers.length === 0 && owners.length === 0
       ? `${name} is told apart by nothing yet.`
       : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`),
+    ...entity.uniques.map(set => say(`No two ${plainPlural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`)),
     ...facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : [],
   ]
+}
+
+/** A fact by its name, a relationship by what it leads to. */
+function memberName(diagram: Diagram, entity: DiagramEntity, id: string): string {
+  const fact = entity.attributes.find(attribute => attribute.id === id)
+  const far = diagram.relationships.find(relationship => relationship.id === id)?.ends.find(end => end.entity !== entity.id)
+  return fact?.name ?? (far ? far.role || nameOf(diagram, far.entity).toLowerCase() : 'something else')
 }
 
 function factInWords({ name, several: isSeveral, derived, parts, required }: DiagramAttribute): string {

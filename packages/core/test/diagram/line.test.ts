@@ -117,6 +117,7 @@ describe('editing', () => {
   })
   it('a card between that may repeat, and one with a number and the pair once', () => {
     expect(tables(putCardBetween(PAIR, 'r1', { name: 'Turn', key: 'both', repeatsBy: 'on' }).diagram)[2]).toBe('Turn(trip_number, collector_code, on) →2')
+    expect(aloud(putCardBetween(PAIR, 'r1', { name: 'Turn', key: 'own number', repeatsBy: null }).diagram).map(({ text }) => text)).toContain('No two turns have the same trip and collector.')
     expect(tables(putCardBetween(PAIR, 'r1', { name: 'Turn', key: 'own number', repeatsBy: null }).diagram)[2]).toBe('Turn(turn no) unique trip_number+collector_code →2')
     expect(tables(putCardBetween(PAIR, 'r1', { name: 'Turn', key: 'own number', repeatsBy: 'on' }).diagram)[2]).toBe('Turn(turn no) →2')
   })

@@ -25,14 +25,14 @@ const FOOT = 9
 const SIGNS = { sans: 7, serif: 8.6, mono: 7.3 } as const
 
 /** The lines of a card by its level: what identifies first, then the others; references from the logical level on. */
-export function cardLines({ level }: Pick<Diagram, 'level'>, { attributes }: Pick<DiagramEntity, 'attributes'>, references: readonly CardReference[] = []): CardLine[] {
+export function cardLines({ level }: Pick<Diagram, 'level'>, { attributes, uniques = [] }: Pick<DiagramEntity, 'attributes'> & Partial<Pick<DiagramEntity, 'uniques'>>, references: readonly CardReference[] = []): CardLine[] {
   const shown = level === 'conceptual' ? [] : references.map(reference => referenceLine(level, reference))
-  const all = [...shown, ...attributes.map(attribute => attributeLine(level, attribute))]
+  const all = [...shown, ...attributes.map(attribute => attributeLine(level, attribute, uniques.some(set => set.length === 1 && set[0] === attribute.id)))]
   return [...all.filter(({ identifies }) => identifies), ...all.filter(({ identifies }) => !identifies)]
 }
 
-function attributeLine(level: Diagram['level'], { id, name, identifies, several, derived, parts, required, type, size }: DiagramAttribute): CardLine {
-  const marks = [several ? 'several' : '', derived ? 'worked out' : '', parts.length > 0 ? parts.join(' + ') : ''].filter(mark => mark !== '').join(', ')
+function attributeLine(level: Diagram['level'], { id, name, identifies, several, derived, parts, required, type, size }: DiagramAttribute, isAlone: boolean): CardLine {
+  const marks = [isAlone && !identifies ? 'no two alike' : '', several ? 'several' : '', derived ? 'worked out' : '', parts.length > 0 ? parts.join(' + ') : ''].filter(mark => mark !== '').join(', ')
   const written = level === 'conceptual' ? '' : level === 'physical' && size.trim() !== '' ? `${type} ${size}` : type
   return { id, text: name, isReference: false, identifies, mayLack: required === false && !identifies, marks, type: written.trim() }
 }

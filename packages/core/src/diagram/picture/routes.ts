@@ -19,17 +19,61 @@ interface Ending { readonly join: number, readonly at: 'from' | 'to', readonly b
 
 /**
  * Lines at right angles between boxes. Each side of a box shares its edge out among the lines that leave there, in the order of where they go; two boxes with one
- * line each that face one another get a straight one. Linear in the lines, but for sorting.
+ * line each that face one another get a straight one. A line that would run through a third box leaves below or above and goes round. Lines times boxes.
  */
 export function routesBetween(boxes: ReadonlyMap<string, Box>, joins: readonly Join[]): ReadonlyMap<string, Route> {
   const known = joins.filter(({ from, to }) => boxes.has(from) && boxes.has(to))
-  const endings = known.flatMap(({ from, to }, join): Ending[] => {
+  const straight = drawn(boxes, known, new Map())
+  const round = new Map(known.flatMap(({ id, from, to }) => {
+    const way = from === to ? undefined : wayRound(boxes, from, to, straight.get(id)!)
+    return way ? [[id, way] as const] : []
+  }))
+  return round.size === 0 ? straight : drawn(boxes, known, round)
+}
+
+/** How a line goes round: on which side of both boxes, and along which height. */
+interface Way { readonly side: 'top' | 'bottom', readonly lane: number }
+
+function drawn(boxes: ReadonlyMap<string, Box>, joins: readonly Join[], round: ReadonlyMap<string, Way>): ReadonlyMap<string, Route> {
+  const endings = joins.flatMap(({ id, from, to }, join): Ending[] => {
     const [a, b] = [boxes.get(from)!, boxes.get(to)!]
-    const [out, back] = from === to ? ['right', 'right'] as const : facing(a, b)
+    const way = round.get(id)
+    const [out, back] = from === to ? ['right', 'right'] as const : way ? [way.side, way.side] as const : facing(a, b)
     return [{ join, at: 'from', box: a, other: b, side: out }, { join, at: 'to', box: b, other: a, side: back }]
   })
   const ports = shareOut(endings)
-  return new Map(known.map(({ id, from, to }, join) => [id, route(ports.get(`${join} from`)!, ports.get(`${join} to`)!, from === to ? boxes.get(from)! : undefined)]))
+  const lanes = [...round.keys()]
+  return new Map(joins.map(({ id, from, to }, join) => {
+    const [a, b] = [ports.get(`${join} from`)!, ports.get(`${join} to`)!]
+    const way = round.get(id)
+    if (way) return [id, around(a, b, way, lanes.indexOf(id))]
+    return [id, route(a, b, from === to ? boxes.get(from)! : undefined)]
+  }))
+}
+
+/** A line below or above what stands between; those that go the same way keep apart. */
+function around(from: Port, to: Port, { side, lane }: Way, at: number): Route {
+  const y = lane + (side === 'bottom' ? 14 : -14) * (at % 5)
+  return { from, to, points: [[from.x, from.y], [from.x, y], [to.x, y], [to.x, to.y]], label: { x: (from.x + to.x) / 2, y: y - 6, isUpright: false } }
+}
+
+/** Where a route would run through a third box: the nearer way round everything between the two. */
+function wayRound(boxes: ReadonlyMap<string, Box>, from: string, to: string, { points }: Route): Way | undefined {
+  const others = [...boxes].filter(([id]) => id !== from && id !== to).map(([, box]) => box)
+  if (!others.some(box => points.some((point, i) => i > 0 && crosses(box, points[i - 1]!, point)))) return undefined
+  const [a, b] = [boxes.get(from)!, boxes.get(to)!]
+  const [left, right] = [Math.min(a.x, b.x), Math.max(a.x + a.width, b.x + b.width)]
+  const between = [a, b, ...others.filter(({ x, width }) => x < right && x + width > left)]
+  const [top, low] = [Math.min(...between.map(({ y }) => y)) - 26, Math.max(...between.map(({ y, height }) => y + height)) + 26]
+  const middleY = (a.y + a.height / 2 + b.y + b.height / 2) / 2
+  return low - middleY <= middleY - top ? { side: 'bottom', lane: low } : { side: 'top', lane: top }
+}
+
+type Point = Route['points'][number]
+
+/** Whether a level or upright stretch runs through a box. */
+function crosses({ x, y, width, height }: Box, [x1, y1]: Point, [x2, y2]: Point): boolean {
+  return Math.max(x1, x2) > x + 2 && Math.min(x1, x2) < x + width - 2 && Math.max(y1, y2) > y + 2 && Math.min(y1, y2) < y + height - 2
 }
 
 const middle = ({ x, y, width, height }: Box): readonly [number, number] => [x + width / 2, y + height / 2]
