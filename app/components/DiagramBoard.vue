@@ -22,7 +22,7 @@ const emit = defineEmits<{
 }>()
 
 const id = useId()
-const { fitView, zoomIn, zoomOut, setCenter, getSelectedNodes, addSelectedNodes, removeSelectedNodes, findNode, screenToFlowCoordinate, viewport, onNodesInitialized, dimensions } = useVueFlow(id)
+const { setViewport, zoomIn, zoomOut, setCenter, getSelectedNodes, addSelectedNodes, removeSelectedNodes, findNode, screenToFlowCoordinate, viewport, onNodesInitialized, dimensions } = useVueFlow(id)
 const scene = computed(() => sceneOf(diagram))
 const cards = computed(() => new Map(scene.value.cards.map((card, i) => [card.id, { card, number: i + 1 }])))
 const chosen = shallowRef<ReadonlySet<string>>(new Set())
@@ -55,8 +55,14 @@ const brackets = computed(() => diagram.kinds.flatMap(({ id: kind, special, isTo
 nodes.value = scene.value.cards.map(({ id: card, x, y, width, height }) => ({ id: card, type: 'card', position: { x, y }, width, height, connectable: false }))
 nodes.value.push(...scene.value.slips.map(({ id: slip, x, y, width, height }) => ({ id: slip, type: 'slip', position: { x, y }, width, height, connectable: false })))
 
-/** Loops and the way round stand a little outside the cards. */
-const fit = (): void => void fitView({ padding: diagram.relationships.some(({ ends }) => new Set(ends.map(({ entity }) => entity)).size < ends.length) ? 0.24 : 0.14, maxZoom: 1, minZoom: 0.1 })
+/** Everything in sight: the cards, and what lines and their words take up outside them. */
+function fit(): void {
+  const { x, y, width, height } = scene.value.bounds
+  const { width: across, height: down } = dimensions.value
+  if (across === 0 || width === 0) return
+  const zoom = Math.max(0.1, Math.min(1, across / width, down / height))
+  void setViewport({ zoom, x: (across - width * zoom) / 2 - x * zoom, y: (down - height * zoom) / 2 - y * zoom })
+}
 let isFitted = false
 onNodesInitialized(() => {
   if (isFitted || nodes.value.length === 0) return
@@ -82,9 +88,13 @@ watch(() => getSelectedNodes.value.map(({ id: node }) => node).join(' '), (ids) 
 watch(() => asked, (line) => {
   const ends = diagram.relationships.find(other => other.id === line)?.ends ?? []
   if (ends.length > 0) setTimeout(() => {
-    if (!ends.every(({ entity }) => isInSight(entity))) fit()
+    if (!ends.every(({ entity }) => isInSight(entity)) || !routes.value.get(line)?.points.every(isPointInSight)) fit()
   }, 120)
 })
+function isPointInSight([left, top]: readonly [number, number]): boolean {
+  const { x, y, zoom } = viewport.value
+  return left * zoom + x >= 0 && top * zoom + y >= 0 && left * zoom + x <= dimensions.value.width && top * zoom + y <= dimensions.value.height - 14
+}
 function isInSight(card: string): boolean {
   const box = boxes.value.get(card)
   const { x, y, zoom } = viewport.value

@@ -100,7 +100,7 @@ const showsFacts = ref(false)
       <select :value="end.least === null ? '' : String(end.least)" :disabled="isFixed" :aria-label="`Must every ${called(end)} take part`" @change="setLeast(i, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, i, 'least')"><option value="">?</option><option value="0">no</option><option value="1">yes</option></select>
     </p>
     <p v-if="isSelf" class="small roles">Who is who? <label v-for="(end, i) in relationship.ends" :key="i">as <input :value="end.role" :disabled="isFixed" maxlength="60" :aria-label="`Role of end ${i + 1}`" @change="setEnd(i, { role: ($event.target as HTMLInputElement).value.trim() })"></label></p>
-    <p v-if="ownerAt >= 0 && !isManyEachWay" class="small weak">Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be told apart without its <i>{{ called(relationship.ends[ownerAt]!) }}</i>?
+    <p v-if="ownerAt >= 0 && !isManyEachWay" class="small weak"><span>Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be told apart without its <i>{{ called(relationship.ends[ownerAt]!) }}</i>?</span>
       <label><input type="radio" :name="`weak-${id}`" :checked="!relationship.ends[ownerAt]!.identifies" :disabled="isFixed" @change="setEnd(ownerAt, { identifies: false })"> yes</label> <label><input type="radio" :name="`weak-${id}`" :checked="relationship.ends[ownerAt]!.identifies" :disabled="isFixed" @change="setEnd(ownerAt, { identifies: true, least: 1 })"> no, only within it</label></p>
     <p v-if="isManyEachWay && diagram.level === 'conceptual'" class="small soft">Many each way: right here; the logical level will need a card between.</p>
     <form v-else-if="isManyEachWay && offers && !isFixed && asks" class="between small" @submit.prevent="makeBetween">

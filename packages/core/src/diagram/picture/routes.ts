@@ -133,7 +133,8 @@ function route(from: Port, to: Port, loop: Box | undefined): Route {
     const bend = Math.round((from.x + to.x) / 2)
     if (from.y === to.y) return { from, to, points: [[from.x, from.y], [to.x, to.y]], label: { x: bend, y: from.y - 8, isUpright: false } }
     const isFlat = Math.abs(from.y - to.y) < 26
-    const label = isFlat ? { x: bend, y: Math.min(from.y, to.y) - 8, isUpright: false } : { x: bend + 7, y: (from.y + to.y) / 2 + 4, isUpright: true }
+    const onFarHalf = Math.abs(to.x - bend) > 110
+    const label = isFlat ? { x: onFarHalf ? (bend + to.x) / 2 : bend, y: (onFarHalf ? to.y : Math.min(from.y, to.y)) - 8, isUpright: false } : { x: bend + 7, y: (from.y + to.y) / 2 + 4, isUpright: true }
     return { from, to, points: [[from.x, from.y], [bend, from.y], [bend, to.y], [to.x, to.y]], label }
   }
   const bend = Math.round((from.y + to.y) / 2)

@@ -30,7 +30,8 @@ export function sceneOf(diagram: Diagram): Scene {
     return { id: relationship.id, name: relationship.name, x: at.x, y: at.y, ...size }
   })
   for (const slip of slips) boxes.set(slip.id, slip)
-  return { cards, slips, routes: routesBetween(boxes, joinsOf(diagram)), bounds: boundsOf([...boxes.values()]) }
+  const routes = routesBetween(boxes, joinsOf(diagram))
+  return { cards, slips, routes, bounds: boundsOf([...boxes.values(), ...linesAsBoxes(diagram, routes)]) }
 }
 
 /** The lines there are: one for each relationship of two, one to each end of what more meet in, one from each special kind. */
@@ -69,12 +70,21 @@ function middleOf(boxes: readonly Box[], size: { width: number, height: number }
   return { x: Math.round(mean(({ x, width }) => x + width / 2) - size.width / 2), y: Math.round(mean(({ y, height }) => y + height / 2) - size.height / 2) }
 }
 
+/** What lines and their words take up outside the cards. */
+function linesAsBoxes({ relationships }: Diagram, routes: ReadonlyMap<string, Route>): Box[] {
+  return [...routes].flatMap(([id, { points, label }]) => {
+    const { name = '', back = '' } = relationships.find(relationship => relationship.id === id) ?? {}
+    const width = (name || back).length * 6.6
+    return [...points.map(([x, y]) => ({ x, y, width: 0, height: 0 })), { x: label.isUpright ? label.x : label.x - width / 2, y: label.y - 12, width, height: 14 }]
+  })
+}
+
 function boundsOf(boxes: readonly Box[]): Box {
   if (boxes.length === 0) return { x: 0, y: 0, width: 200, height: 100 }
   const x = Math.min(...boxes.map(box => box.x)) - 24
   const y = Math.min(...boxes.map(box => box.y)) - 24
-  const right = Math.max(...boxes.map(box => box.x + box.width)) + 74
-  const low = Math.max(...boxes.map(box => box.y + box.height)) + 30
+  const right = Math.max(...boxes.map(box => box.x + box.width)) + 24
+  const low = Math.max(...boxes.map(box => box.y + box.height)) + 24
   return { x, y, width: right - x, height: low - y }
 }
 
