@@ -2,6 +2,7 @@ import { rows } from './rows'
 import { readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { Universe, candidateKeys, closure, keysOneByOne, type Dependency } from '../packages/core/src/dependencies'
+import { EMPTY_DIAGRAM, checkDiagram, newFact, schemaFromDiagram, svgOf, type Diagram } from '../packages/core/src/diagram'
 import { ExerciseDocument } from '../packages/core/src/formats'
 import { markAnswer, markScript, prepareExercise } from '../packages/core/src/marking'
 import { readScript } from '../packages/core/src/sql'
@@ -104,6 +105,26 @@ async function marking(): Promise<void> {
   report('static marking of a hand-in, 30 rules, warm', `${ms(whole.medianMs)}, ${(whole.medianMs / parsed.medianMs).toFixed(1)} times its parse`)
 }
 
+/** Diagrams: mapping, checking, drawing and marking. */
+async function diagrams(): Promise<void> {
+  const exercise = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/a-drawer-for-every-packet.json', 'utf8')))
+  const diagram = exercise.models[0]!.diagram!
+  const prepared = prepareExercise(exercise)
+  const many: Diagram = {
+    ...EMPTY_DIAGRAM, level: 'logical', entities: Array.from({ length: 100 }, (_, i) => ({ id: `e${i + 1}`, name: `Box ${i + 1}`, uniques: [], description: '', attributes: [newFact({ id: `e${i + 1}`, attributes: [] }, 'number', { identifies: true, type: 'integer' })] })),
+    relationships: Array.from({ length: 140 }, (_, i) => ({ id: `r${i + 1}`, name: 'holds', back: 'lies in', attributes: [], ends: [i % 99, (i * 7 + 3) % 100].map((at, end) => ({ entity: `e${at + 1}`, role: end === 0 ? '' : 'x', least: 0 as const, most: end === 0 ? 'one' as const : 'many' as const, identifies: false })) })),
+  }
+  const times = async (of: Diagram): Promise<string> => {
+    const map = await measure(() => schemaFromDiagram(of), 100)
+    const check = await measure(() => checkDiagram(of), 100)
+    const draw = await measure(() => svgOf(of), 50)
+    return `mapped ${ms(map.medianMs)}, checked ${ms(check.medianMs)}, drawn ${ms(draw.medianMs)} (${(draw.medianMs / map.medianMs).toFixed(1)} times the mapping)`
+  }
+  report('diagram of 6 cards and 5 lines', await times(diagram))
+  report('diagram of 100 cards and 140 lines', await times(many))
+  report('marking a diagram by 15 rules', ms((await measure(() => markAnswer(prepared, { script: '', diagram }), 100)).medianMs))
+}
+
 async function theory(): Promise<void> {
   let before: number | undefined
   for (const size of [1250, 2500, 5000, 10_000]) {
@@ -133,5 +154,6 @@ await marking()
 await theory()
 await tangle()
 await claims()
+await diagrams()
 rows(report, short)
 if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

@@ -2,11 +2,12 @@
 import {
   NOTATIONS, addEntity, changeEntity, changeRelationship, checkDiagram, keepPlaces, partOf, pasteInto, relate as relateTo, removeElements, type Diagram, type Level, type Notation,
 } from '@nomenklatura/core/diagram'
+import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
 
 /** The Diagram sheet: cards on a board, questions for every line, sentences as an equal view and as the way to write. */
-const { diagram, findings = undefined, asked, offers = true, marks = undefined, readonly = false, name = 'diagram', keepAs = undefined, drafts = [] } = defineProps<{
+const { diagram, findings = undefined, asked, offers = true, marks = undefined, readonly = false, name = 'diagram', keepAs = undefined, drafts = [], others = {} } = defineProps<{
   diagram: Diagram
   findings?: readonly Finding[] | undefined
   /** The level that is to be reached. */
@@ -21,9 +22,12 @@ const { diagram, findings = undefined, asked, offers = true, marks = undefined, 
   /** Under what its steps outlive a reload. */
   keepAs?: string | undefined
   /** What it may be begun from. */
+  /** The other sheets, where a card that is renamed may be named as well. */
+  others?: { readonly dictionary?: Dictionary, readonly script?: string }
   drafts?: readonly { readonly words: string, readonly make: () => Diagram }[]
 }>()
-const emit = defineEmits<{ change: [diagram: Diagram] }>()
+/** `others`: what other sheets become when a card is renamed everywhere. */
+const emit = defineEmits<{ change: [diagram: Diagram], others: [change: { dictionary?: Dictionary, script?: string }] }>()
 
 const { step, undo, redo, canUndo, canRedo } = useSteps<Diagram>(() => diagram, value => emit('change', value), keepAs)
 const said = ref('')
@@ -111,6 +115,16 @@ function remove(): void {
   say(`${entities.length > 2 ? countOf(entities.length, 'card') : entities.join(' and ')}${relationships > 0 ? ` and ${countOf(relationships, 'relationship')}` : ''} removed.`)
 }
 
+/* Renaming everywhere */
+const renaming = ref('')
+function rename({ to, ...rest }: { to: string, dictionary?: Dictionary, script?: string }): void {
+  change(changeEntity(diagram, renaming.value, { name: to }))
+  if (rest.dictionary || rest.script !== undefined) emit('others', rest)
+  const card = renaming.value
+  renaming.value = ''
+  void board.value?.focusCard(card)
+}
+
 /* Copying */
 const copied = useState<Diagram | undefined>('copied-part', () => undefined)
 function copy(): void {
@@ -177,6 +191,7 @@ function onKey(event: KeyboardEvent): void {
   const key = event.key
   if (mod && key.toLowerCase() === 'z' && !isTyping) return act(event, event.shiftKey ? redo : undo)
   if (isTyping || event.altKey) return
+  if (key === 'F2' && !readonly && reached.value !== '') return act(event, () => isGiven(reached.value) ? say('Given by the exercise; yours begin here.') : (renaming.value = reached.value))
   const card = target.closest<HTMLElement>('[data-card]')?.dataset.card ?? ''
   if (mod) {
     if (key.toLowerCase() === 'c') return act(event, copy)
@@ -280,6 +295,7 @@ defineExpose({ show })
         <button type="button" class="plain tiny" :disabled="reached === ''" @click="beginLink(reached)">Relate <kbd>R</kbd></button>
         <button type="button" class="plain tiny" :disabled="arranging || diagram.entities.length === 0" @click="setOut(false)">{{ arranging ? 'Setting out …' : 'Set out' }}</button>
         <button v-if="diagram.entities.some(({ at }) => at?.isHeld)" type="button" class="plain tiny" :disabled="arranging" @click="setOut(true)">Set out all</button>
+        <button type="button" class="plain tiny" :disabled="reached === '' || isGiven(reached)" @click="renaming = reached">Rename <kbd>F2</kbd></button>
         <template v-if="chosen.length > 1"><button type="button" class="plain tiny" @click="align('x')">Align left</button><button type="button" class="plain tiny" @click="align('y')">Align top</button></template></template>
       <button type="button" class="plain tiny" :disabled="diagram.entities.length === 0" @click="board?.fit()">See all <kbd>0</kbd></button>
       <span class="seek"><input v-if="seeks" v-model="sought" placeholder="which card or fact?" aria-label="Find a card or fact" @keydown.esc.stop="seeks = false" @keydown.enter.prevent="found[0] && goTo(found[0].id)"><button v-else type="button" class="plain tiny" :disabled="diagram.entities.length === 0" @click="seek">Find</button>
@@ -292,8 +308,10 @@ defineExpose({ show })
       v-if="view === 'board'" ref="board" :diagram="diagram" :notation="notation" :marks="marks" :noted="noted" :editing="editing" :asked="asking" :readonly="readonly" :class="{ linking: linking !== '' }" @move="move" @choose="chosen = $event" @focus-card="reached = $event" @relate="relate" @edit="edit"
       @ask="asking = $event" @add="add" @change="change" @edited="edited" />
     <DiagramSentences v-else ref="sentences" :diagram="diagram" :findings="shown" :offers="offers" :readonly="readonly" @change="change" />
+    <DiagramPicture class="on-paper" :diagram="diagram" :notation="notation" label="For printing" />
     <p class="said small" role="status">{{ said }}<button v-if="said.endsWith('removed.')" type="button" class="plain small" @click="undo(); said = ''">Undo</button></p>
     <DiagramQuestions v-if="asking && view === 'board'" :key="asking" :diagram="diagram" :relationship="asking" :offers="offers" :readonly="readonly" class="dock" @change="change" @done="done" @made="edit" />
+    <DiagramRename v-if="renaming" :diagram="diagram" :entity="renaming" :others="others" @rename="rename" @leave="renaming = ''" />
     <DiagramEntry v-if="!readonly" ref="entry" :diagram="diagram" @make="make" @leave="host?.querySelector<HTMLElement>('[data-card][tabindex=\'0\']')?.focus()" />
   </div>
 </template>
@@ -318,5 +336,6 @@ defineExpose({ show })
 .dock { margin-bottom: 7px; }
 .linking :deep(.card) { cursor: crosshair; }
 kbd { font: 600 10px var(--font-mono); border: 1px solid var(--rule-strong); border-radius: 3px; padding: 0 3px; color: var(--soft); }
-@media print { .head, .tools, .said { display: none; } }
+.on-paper { display: none; }
+@media print { .head, .tools, .said, .diagram > :deep(.board), .diagram > :deep(.entry), .dock { display: none; } .on-paper { display: block; } }
 </style>

@@ -199,6 +199,17 @@ describe('exercise 2 by keyboard alone', () => {
     for (let i = 0; i < 4; i++) await chord(wen, ['Shift'], 'ArrowDown')
     await keyboard.press('Enter')
     await onCard('Participation')
+    // Renamed everywhere, and taken back.
+    await keyboard.press('F2')
+    await wen.page.waitForSelector('[role=dialog] input:focus')
+    await chord(wen, ['Control'], 'a')
+    await keyboard.type('Attendance')
+    await keyboard.press('Enter')
+    await onCard('Attendance')
+    await chord(wen, ['Control'], 'z')
+    await card(wen, 'Participation')
+    await toCard()
+    while (!await wen.page.evaluate(() => document.activeElement?.querySelector('.name')?.textContent === 'Participation')) await keyboard.press('ArrowDown')
     // Related by R, the other card and Enter; 1, M and 0 answer.
     await keyboard.press('ArrowUp')
     await wen.page.waitForFunction(() => document.activeElement?.matches('.given[data-card]'))

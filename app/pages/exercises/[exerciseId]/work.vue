@@ -193,7 +193,7 @@ const keys = [
   { key: 'F6', what: 'next part of the page', run: () => nextRegion() },
 ]
 /** What the board does with keys is shown beside the others while it is in hand; the sheet itself acts on them. */
-const BOARD_KEYS = [['/', 'a sentence'], ['N', 'new card'], ['R', 'relate to another card'], ['M', 'pick up, move by arrows'], ['L', 'walk the lines of a card'], ['Q', 'questions of a line'], ['Space', 'choose'], ['T', 'as sentences'], ['+', 'nearer'], ['-', 'farther'], ['0', 'see all']].map(([key, what]) => ({ key: key!, what: what! }))
+const BOARD_KEYS = [['/', 'a sentence'], ['N', 'new card'], ['R', 'relate to another card'], ['M', 'pick up, move by arrows'], ['L', 'walk the lines of a card'], ['Q', 'questions of a line'], ['Space', 'choose'], ['F2', 'rename everywhere'], ['T', 'as sentences'], ['+', 'nearer'], ['-', 'farther'], ['0', 'see all']].map(([key, what]) => ({ key: key!, what: what! }))
 const shownKeys = computed(() => current.value === 'diagram' ? [...keys, ...BOARD_KEYS] : keys)
 useKeys(() => keys)
 const noteAt = ref(-1)
@@ -230,6 +230,12 @@ useEventListener(document, 'visibilitychange', () => { if (document.visibilitySt
 const hasDrawn = computed(() => sheet.value?.helpLevel === 'practice' && sheet.value.asked.includes('diagram') && store.diagram.entities.some(({ given: isGiven }) => !isGiven))
 const drawnSchema = computed(() => hasDrawn.value ? schemaFromDiagram(store.diagram).schema : undefined)
 const canBeginFromDiagram = computed(() => hasDrawn.value && store.script.trim() === '')
+/** The sheets in which a card that is renamed may be named as well. */
+const otherSheets = computed(() => ({ ...sheet.value?.asked.includes('dictionary') ? { dictionary: store.dictionary } : {}, ...sheet.value?.asked.includes('script') ? { script: store.script } : {} }))
+function renameElsewhere({ dictionary, script }: { dictionary?: Dictionary, script?: string }): void {
+  if (dictionary) store.change('dictionary', JSON.stringify(dictionary))
+  if (script !== undefined) store.change('script', script)
+}
 const diagramDrafts = computed(() => {
   if (sheet.value?.helpLevel !== 'practice' || !isEmptyDiagram(store.diagram)) return []
   const drawn = (schema: typeof read.value.schema): Diagram => ({ ...diagramFromSchema(schema), level: 'logical' })
@@ -317,7 +323,7 @@ const dueWords = computed(() => {
           :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :hint="sheet.rows && sheet.helpLevel === 'practice' && !drafted ? 'Or open the rows of the brief: a draft can be made from them.' : ''" :drawn="drawnSchema" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
         <DiagramSheet
           v-if="current === 'diagram'" ref="diagramSheet" :diagram="store.diagram" :findings="findingsOf.diagram" :asked="sheet.level" :offers="sheet.helpLevel === 'practice'" :marks="diagramMarks" :readonly="!sheet.isOpen" :name="sheet.title" :keep-as="`nomenklatura-steps-${exerciseId}-diagram`"
-          :drafts="diagramDrafts" @change="store.change('diagram', JSON.stringify($event))" />
+          :drafts="diagramDrafts" :others="otherSheets" @change="store.change('diagram', JSON.stringify($event))" @others="renameElsewhere" />
         <p v-if="current === 'script' && canBeginFromDiagram" class="small begin"><button type="button" class="plain small" @click="store.change('script', writeScript(schemaFromDiagram(store.diagram).schema))">Begin from your diagram</button></p>
         <details v-if="current === 'script' && sheet.starter" class="given" open>
           <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>

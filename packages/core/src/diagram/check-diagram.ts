@@ -19,6 +19,7 @@ export function checkDiagram(diagram: Diagram): Finding[] {
   return [
     ...diagram.entities.filter(({ given }) => !given).flatMap(entity => checkEntity(diagram, entity)),
     ...circlesOfOwners(diagram),
+    ...impliedLines(diagram),
     ...diagram.relationships.filter(({ given }) => !given).flatMap(relationship => checkRelationship(diagram, relationship)),
     ...diagram.kinds.filter(({ general, special }) => [general, ...special].some(id => !findEntityById(diagram, id))).map(({ id }) => finding('diagram.end-missing', id)),
   ]
@@ -84,6 +85,20 @@ function undrawnReferences(diagram: Diagram, { id, name, attributes }: DiagramEn
     const target = diagram.entities.find(other => other.id !== id && other.name.trim() !== '' && !isDrawnTo(other.id)
       && other.attributes.some(key => key.identifies && [`${plain(other.name)} ${plain(key.name)}`, ...plain(key.name).includes(plain(other.name)) ? [plain(key.name)] : []].includes(plain(attribute.name))))
     return target ? [finding('diagram.reference-attribute', attribute.id, { entity: name, attribute: attribute.name, target: target.name })] : []
+  })
+}
+
+/** A line to one, where two others lead to one as well: it may follow from them. Said at the line; the first way found. */
+function impliedLines(diagram: Diagram): Finding[] {
+  const steps = diagram.relationships.flatMap(({ id, ends: [a, b], ends, given }) => ends.length !== 2 || a!.entity === b!.entity
+    ? []
+    : [{ from: a!, to: b! }, { from: b!, to: a! }].flatMap(({ from, to }) => to.most === 'one' && from.most === 'many' ? [{ id, given, from: from.entity, to: to.entity }] : []))
+  const nameOf = (entity: string): string => findEntityById(diagram, entity)?.name || 'something'
+  const leaving = new Map<string, typeof steps>()
+  for (const step of steps) leaving.set(step.from, [...leaving.get(step.from) ?? [], step])
+  return steps.filter(({ given }) => !given).flatMap((line) => {
+    const first = leaving.get(line.from)!.find(one => one.id !== line.id && one.to !== line.to && leaving.get(one.to)?.some(two => two.to === line.to && two.id !== line.id))
+    return first ? [finding('diagram.implied-line', line.id, { from: nameOf(line.from), to: nameOf(line.to), by: nameOf(first.to) })] : []
   })
 }
 

@@ -435,6 +435,11 @@ export const CATALOGUE = {
     message: p => `"${p.attribute}" of "${p.entity}" looks like a reference to "${p.target}", and no line leads there.`,
     why: 'A reference is drawn as a line and asked both ways; the field that carries it follows from that.',
   },
+  'diagram.implied-line': {
+    severity: 'remark',
+    message: p => `From ${p.from} one comes to ${p.to} by way of ${p.by} as well. If that is always the same ${p.to}, this line says nothing new.`,
+    why: 'A fact that follows from two others is stored twice when it has a line of its own: the bay of a packet is the bay of its drawer. If it can be another one, both lines are right.',
+  },
   'junction.unresolved': {
     severity: 'flaw',
     message: p => `Between ${p.between} there can be many each way: at this level that needs a card between.`,

@@ -165,6 +165,13 @@ describe('a diagram by itself', () => {
     ['diagram.numbered-attributes trip.phone_1', diagram([card('trip', 'TRIP_NO', 'phone_1', 'phone_2')]), diagram([card('trip', 'TRIP_NO', 'phone_1')])],
     ['diagram.several-unresolved trip.speaks*', diagram([card('trip', 'TRIP_NO', 'speaks*')], [], { level: 'logical' }), diagram([card('trip', 'TRIP_NO', 'speaks*')])],
     ['diagram.no-type trip.TRIP_NO', diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: '' }] }], [], { level: 'logical' }), diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: '' }] }])],
+    ['diagram.list-attribute trip.crew list', diagram([card('trip', 'TRIP_NO', 'crew list')]), diagram([card('trip', 'TRIP_NO', 'listed on')])],
+    ['diagram.reference-attribute accession.trip_no', diagram([TRIP, card('accession', 'ACCESSION_NO', 'trip_no')]), diagram([TRIP, card('accession', 'ACCESSION_NO', 'trip_no')], [r])],
+    ['diagram.no-size trip.TRIP_NO', diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: 'code' }] }], [], { level: 'physical' }), diagram([{ ...TRIP, attributes: [{ ...TRIP.attributes[0]!, type: 'code', size: '4' }] }], [], { level: 'physical' })],
+    [
+      'diagram.implied-line r3', diagram([TRIP, ACCESSION, card('site', 'NO')], [r, line('r2', 'at', [end('site', '1..1'), end('trip', '0..n')]), line('r3', 'from', [end('site', '1..1'), end('accession', '0..n')])]),
+      diagram([TRIP, ACCESSION, card('site', 'NO')], [r, line('r2', 'at', [end('site', '1..1'), end('trip', '0..n')]), line('r3', 'from', [end('site', '0..n'), end('accession', '0..n')])]),
+    ],
     ['junction.unresolved r', diagram([TRIP, ACCESSION], [line('r', 'brings in', [end('trip', '0..n'), end('accession', '0..n')])], { level: 'logical' }), diagram([TRIP, ACCESSION], [line('r', 'brings in', [end('trip', '0..n'), end('accession', '0..n')])])],
     [
       'diagram.circle-of-owners accession', diagram([TRIP, ACCESSION], [line('r', 'a', [end('trip', '1..1', { identifies: true }), end('accession', '0..n')]), line('q', 'b', [end('accession', '1..1', { identifies: true }), end('trip', '0..n')])]),

@@ -98,6 +98,19 @@ CREATE TABLE taking_part ( trip_no integer REFERENCES trip, code char(4) REFEREN
   })
 })
 
+describe('what only an exercise can say of a diagram', () => {
+  const findings = (diagram: Diagram, level: Level, starter: string | null = null): string[] => markAnswer(prepareExercise(exercise(RULES, level, SCRIPT, { starter })), { script: '', diagram }).findings.map(({ code }) => code)
+  it('a level that is not reached, and one that is', () => {
+    expect(findings(drawn(...CARDS), 'logical')).toContain('diagram.level-not-reached')
+    expect(findings({ ...drawn(...CARDS), level: 'logical' }, 'logical')).not.toContain('diagram.level-not-reached')
+  })
+  it('something given that is gone, and all of it there', () => {
+    const starter = 'CREATE TABLE site ( site_no integer PRIMARY KEY );'
+    expect(findings(drawn(...CARDS), 'conceptual', starter)).toContain('diagram.given-lost')
+    expect(findings(drawn(...CARDS, 'Site has "site no"'), 'conceptual', starter)).not.toContain('diagram.given-lost')
+  })
+})
+
 describe('a proposed rule sheet', () => {
   const model = drawn('Trip has number', 'Accession has number, taxon', 'Trip brings in one or more accessions; accession comes from at most one trip')
   const document = { ...exercise([], 'logical', ''), models: [{ name: 'Model answer', script: '', diagram: model }] }
