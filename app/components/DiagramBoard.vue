@@ -17,7 +17,7 @@ const { diagram, notation, marks = undefined, noted = undefined, editing = '', a
   readonly?: boolean
 }>()
 const emit = defineEmits<{
-  move: [places: ReadonlyMap<string, { x: number, y: number }>], choose: [ids: readonly string[]], focusCard: [id: string], relate: [from: string, to: string], edit: [id: string], ask: [id: string], add: [at: { x: number, y: number }]
+  move: [places: ReadonlyMap<string, { x: number, y: number }>], choose: [ids: readonly string[]], focusCard: [id: string], press: [id: string], relate: [from: string, to: string], edit: [id: string], ask: [id: string], add: [at: { x: number, y: number }]
   change: [diagram: Diagram, place?: string], edited: []
 }>()
 
@@ -213,7 +213,7 @@ function onPaper(event: MouseEvent): void {
         <DiagramFacts v-if="editing === card" :diagram="diagram" :owner="card" @change="(next, place) => emit('change', next, place)" @done="emit('edited')" @jump="emit('edit', $event)" />
         <DiagramCard
           v-else-if="cards.get(card)" :card="cards.get(card)!.card" :number="cards.get(card)!.number" :said="said.get(card) ?? ''" :selected="selected" :lifted="live.has(card)" :is-target="pen?.over === card && pen.from !== card" :marks="marks" :noted="noted" :focusable="card === stop"
-          @draw="draw(card, $event)" @edit="emit('edit', card)" @focus="onFocus(card)" />
+          @draw="draw(card, $event)" @edit="emit('edit', card)" @focus="onFocus(card)" @press="emit('press', card)" />
       </template>
       <template #node-slip="{ id: slip }"><button type="button" class="slip nodrag-none" :class="{ asked: asked === slip }" @click="emit('ask', slip)">{{ diagram.relationships.find(other => other.id === slip)?.name || 'meet' }}</button></template>
       <template #zoom-pane>

@@ -19,14 +19,14 @@ const { card, number, said, selected = false, lifted = false, isTarget = false, 
   /** The one card of the board that Tab reaches. */
   focusable?: boolean
 }>()
-const emit = defineEmits<{ draw: [event: PointerEvent], edit: [], focus: [] }>()
+const emit = defineEmits<{ draw: [event: PointerEvent], edit: [], focus: [], press: [] }>()
 const facts = computed(() => card.lines.filter(({ identifies }) => identifies).length)
 </script>
 
 <template>
   <div
     class="card" :class="[{ selected, lifted, weak: card.isWeak, given: card.isGiven, target: isTarget }, marks?.get(card.id)?.replace(' ', '-')]" :style="{ width: `${card.width}px`, minHeight: `${card.height}px` }" :data-card="card.id" :tabindex="focusable ? 0 : -1" role="group" aria-roledescription="card"
-    :aria-label="selected ? `${said}; chosen` : said" @dblclick.stop="emit('edit')" @focus="emit('focus')">
+    :aria-label="selected ? `${said}; chosen` : said" @dblclick.stop="emit('edit')" @focus="emit('focus')" @click="emit('press')">
     <header><span class="name">{{ card.name || 'no name yet' }}</span><span class="no">{{ noted?.has(card.id) ? '! ' : '' }}{{ number }}</span></header>
     <p v-if="card.isGiven" class="given-word">given</p>
     <ul>

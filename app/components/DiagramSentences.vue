@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { aloud, type Diagram } from '@nomenklatura/core/diagram'
+import { aloud, removeElements, type Diagram } from '@nomenklatura/core/diagram'
 import { wording, type Finding } from '@nomenklatura/core/findings'
 
 /** The diagram as sentences: an equal view, read aloud, held beside the brief and edited in place. */
@@ -48,6 +48,7 @@ defineExpose({ show })
         <div class="serif said"><p v-for="sentence in sentences" :key="sentence">{{ sentence }}</p></div>
         <span v-if="isGiven(element)" class="tiny soft">given</span>
         <button v-else-if="!readonly && editing !== element && (isCard(element) || isLine(element))" type="button" class="plain small" :aria-label="`Change: ${sentences[0]}`" @click="edit(element)">Change</button>
+        <button v-else-if="!readonly && editing !== element" type="button" class="plain small" :aria-label="`Remove: ${sentences[0]}`" @click="emit('change', removeElements(diagram, [element]).diagram)">Remove</button>
         <div v-if="editing === element" class="form">
           <DiagramFacts v-if="isCard(element)" :diagram="diagram" :owner="element" @change="(next, place) => emit('change', next, place)" @done="done" />
           <DiagramQuestions v-else :diagram="diagram" :relationship="element" :offers="offers" @change="(next, place) => emit('change', next, place)" @done="done" @made="editing = $event" />

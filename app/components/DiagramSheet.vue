@@ -237,7 +237,7 @@ function step2(card: string, key: string): void {
 }
 function beginLink(card: string): void {
   linking.value = card
-  say(`From ${nameOf(card)}: go to the other card and press Enter, or type its name in the line below. Esc leaves.`)
+  say(`From ${nameOf(card)}: choose the other card, or go there and press Enter. Esc leaves.`)
 }
 function lift(card: string): void {
   const ids = chosen.value.includes(card) ? [...chosen.value] : [card]
@@ -305,7 +305,7 @@ defineExpose({ show })
       <DiagramSave :diagram="diagram" :notation="notation" :name="name" :readonly="readonly" @load="change" @say="say" />
     </div>
     <DiagramBoard
-      v-if="view === 'board'" ref="board" :diagram="diagram" :notation="notation" :marks="marks" :noted="noted" :editing="editing" :asked="asking" :readonly="readonly" :class="{ linking: linking !== '' }" @move="move" @choose="chosen = $event" @focus-card="reached = $event" @relate="relate" @edit="edit"
+      v-if="view === 'board'" ref="board" :diagram="diagram" :notation="notation" :marks="marks" :noted="noted" :editing="editing" :asked="asking" :readonly="readonly" :class="{ linking: linking !== '' }" @move="move" @choose="chosen = $event" @focus-card="reached = $event" @press="linking !== '' && $event !== linking && relate(linking, $event)" @relate="relate" @edit="edit"
       @ask="asking = $event" @add="add" @change="change" @edited="edited" />
     <DiagramSentences v-else ref="sentences" :diagram="diagram" :findings="shown" :offers="offers" :readonly="readonly" @change="change" />
     <DiagramPicture class="on-paper" :diagram="diagram" :notation="notation" label="For printing" />
