@@ -7,7 +7,7 @@ export class CallError extends Error {
 }
 
 export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'mark', 'help'] as const
-const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value' }
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value', '--one-to-one': 'value', '--kinds': 'value' }
 const DIALECTS = ['postgresql', 'mysql', 'iso']
 
 export interface Call {
@@ -22,6 +22,9 @@ export interface Call {
   readonly graphml: string | undefined
   /** In which dialect the tables of a diagram are written, instead of a report. */
   readonly toScript: string | undefined
+  /** Choices of the mapping: 1:1 merged or referenced, kinds in one table or several. */
+  readonly oneToOne: 'merged' | 'referenced' | undefined
+  readonly kinds: 'one' | 'several' | undefined
   /** The most columns on the left of a dependency that is looked for in rows. */
   readonly maxDeterminant: number | undefined
   /** The share of rows that may speak against a dependency that nearly holds. */
@@ -33,6 +36,7 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
   rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
   diagram FILE                a diagram (.json, .graphml, or of a .sql) read aloud, what is wrong with it, the tables it maps to   [--svg OUT] [--graphml OUT] [--to-script postgresql|iso]
+                              [--one-to-one merged|referenced] [--kinds one|several]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
   mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT]
 
@@ -60,8 +64,16 @@ export function readCall(args: readonly string[]): Call {
   if (!DIALECTS.includes(dialect)) throw new CallError(`the dialect "${dialect}" is not read yet; there are ${DIALECTS.join(', ')}`)
   return {
     command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv'), svg: options.get('--svg'), graphml: options.get('--graphml'), toScript: options.get('--to-script'),
+    oneToOne: choiceIn(options, '--one-to-one', ['merged', 'referenced']), kinds: choiceIn(options, '--kinds', ['one', 'several']),
     maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
   }
+}
+
+function choiceIn<Choice extends string>(options: ReadonlyMap<string, string>, name: string, choices: readonly Choice[]): Choice | undefined {
+  const written = options.get(name)
+  const chosen = choices.find(choice => choice === written)
+  if (written !== undefined && !chosen) throw new CallError(`${name} is ${choices.join(' or ')}, not "${written}"`)
+  return chosen
 }
 
 function numberIn(options: ReadonlyMap<string, string>, name: string, most: number, isWhole: boolean): number | undefined {

@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import ELK from 'elkjs/lib/elk.bundled.js'
-import { Diagram, aloud, checkDiagram, diagramFromSchema, layoutGraph, schemaFromDiagram, svgOf, withPlaces } from '@nomenklatura/core/diagram'
+import { Diagram, aloud, checkDiagram, diagramFromSchema, layoutGraph, schemaFromDiagram, svgOf, withChoices, withPlaces } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
 import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
 import { isRequired } from '@nomenklatura/core/schema'
@@ -22,9 +22,9 @@ interface DiagramReport {
   }[]
 }
 
-export async function runDiagram({ files, json, strict, svg, graphml, toScript }: Call): Promise<number> {
+export async function runDiagram({ files, json, strict, svg, graphml, toScript, oneToOne = 'referenced', kinds = 'several' }: Call): Promise<number> {
   if (toScript !== undefined && !['postgresql', 'iso'].includes(toScript)) throw new CallError(`a diagram is not written in "${toScript}" yet; there are postgresql, iso`)
-  const diagrams = readInputs(files, ['.json', '.graphml', '.sql']).map(input => ({ file: input.name, diagram: readDiagram(input) }))
+  const diagrams = readInputs(files, ['.json', '.graphml', '.sql']).map(input => ({ file: input.name, diagram: withChoices(readDiagram(input), { oneToOne, kinds }) }))
   const [only] = diagrams
   if ((svg ?? graphml) !== undefined && diagrams.length !== 1) throw new CallError('one picture or graph is made of one diagram')
   if (svg !== undefined && only) writeFileSync(svg, svgOf(await withLayout(only.diagram)))

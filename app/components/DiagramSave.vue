@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { Diagram, schemaFromDiagram, diagramFromSchema, svgOf, type Notation } from '@nomenklatura/core/diagram'
+import { Diagram, schemaFromDiagram, diagramFromSchema, svgOf, withChoices, type Notation } from '@nomenklatura/core/diagram'
 import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
 
@@ -34,6 +34,7 @@ const WAYS: Readonly<Record<string, () => void>> = {
   'document, JSON': () => download(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
   'graph, GraphML': () => download(diagramToGraphml(diagram), 'application/xml', 'graphml'),
   'tables, SQL': () => download(writeScript(schemaFromDiagram(diagram).schema), 'text/plain;charset=utf-8', 'sql'),
+  'tables, SQL, as few as may be': () => download(writeScript(schemaFromDiagram(withChoices(diagram, { oneToOne: 'merged', kinds: 'one' })).schema), 'text/plain;charset=utf-8', 'sql'),
   'paper': () => window.print(),
 }
 function save(event: Event): void {

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import {
   Diagram, EMPTY_DIAGRAM, atLevel, cardReferences, checkDiagram, endSigns, keepPlaces, layoutGraph, placesOf, readLine,
-  routesBetween, sceneOf, schemaFromDiagram, stepsToLevel, svgOf, withPlaces, type Box, type DiagramRelationship,
+  routesBetween, sceneOf, schemaFromDiagram, stepsToLevel, svgOf, withChoices, withPlaces, type Box, type DiagramRelationship,
 } from '../../src/diagram'
 import { diagramFromGraphml, diagramToGraphml } from '../../src/formats'
 import { readScript, writeScript } from '../../src/sql'
@@ -126,6 +126,25 @@ describe('pictures', () => {
     const shown = placesOf(VAULT)
     expect(keepPlaces(VAULT, { ...VAULT, entities: VAULT.entities.slice(1) }).entities[0]!.at).toEqual(shown.get('e2'))
     expect(sceneOf(VAULT).slips).toHaveLength(1)
+  })
+})
+
+describe('choices of the mapping', () => {
+  const tables = (diagram: Diagram): string[] => schemaFromDiagram(diagram).schema.tables.map(({ name, columns, primaryKey, uniques, references }) =>
+    `${name}(${primaryKey?.columns.join() ?? ''}; ${columns.map(column => column.name).join()})${uniques.map(key => ` unique ${key.columns.join('+')}`).join('')}${references.map(({ columns: own, table }) => ` ${own.join('+')}→${table}`).join('')}`)
+  it('two that always belong together one to one are two tables with a reference, or one', () => {
+    const pair = made('Keeper has code, name', 'Badge has number, name', 'Keeper wears exactly one badge; badge is worn by exactly one keeper', 'Door has number', 'Badge opens any number of doors; door is opened by at most one badge')
+    expect(tables(withChoices(pair, {}))).toEqual(tables(pair))
+    expect(tables(withChoices(pair, { oneToOne: 'merged' }))).toEqual(['Keeper(code; code,name,number,badge name) unique number', 'Door(number; number,keeper_code) keeper_code→Keeper'])
+    const optional = made('Keeper has code', 'Badge has number', 'Keeper wears at most one badge; badge is worn by exactly one keeper')
+    expect(withChoices(optional, { oneToOne: 'merged' })).toEqual(optional)
+  })
+  it('kinds are a table each, or all in the general one with what kind it is', () => {
+    const kinds = made('Partner has code, name', 'Partner is one of Garden, Museum', 'Garden has acres (may lack)', 'Museum has opened on (may lack)', 'Visit has number', 'Visit is to exactly one garden; garden has any number of visits')
+    expect(tables(kinds).map(table => table.split(';')[0])).toEqual(['Partner(code', 'Garden(code', 'Museum(code', 'Visit(number'])
+    expect(tables(withChoices(kinds, { kinds: 'one' }))).toEqual(['Partner(code; code,name,kind,acres,opened on)', 'Visit(number; number,partner_code) partner_code→Partner'])
+    const overlapping = made('Keeper has code', 'Keeper may be any of Guide, Botanist', 'Guide has language (may lack)')
+    expect(tables(withChoices(overlapping, { kinds: 'one' }))).toEqual(['Keeper(code; code,is guide,is botanist,language)'])
   })
 })
 
