@@ -29,6 +29,7 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
     await ada.sees('the brief is missing')
+    await ada.page.waitForSelector('.foot button')
     expect(await ada.page.$$eval('.foot button', buttons => buttons.map(button => (button as HTMLButtonElement).disabled))).toEqual([true])
     await ada.type('.brief-text textarea', 'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.')
     await ada.sees('saved', '.state')
