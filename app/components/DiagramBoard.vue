@@ -39,11 +39,18 @@ const live = shallowRef<ReadonlyMap<string, { x: number, y: number }>>(new Map()
 const boxes = computed(() => new Map<string, Box>([...scene.value.cards, ...scene.value.slips].map(box => [box.id, { ...box, ...live.value.get(box.id) }])))
 /** A route that did not change stays the same object, so that its line is not drawn again. */
 let before: ReadonlyMap<string, Route> = new Map()
+const joins = computed(() => joinsOf(diagram))
+/** On a large board only the lines of what is being moved are worked out with each frame; the others follow when it is put down. */
+const MANY_LINES = 60
 const routes = computed(() => {
-  const next = new Map([...routesBetween(boxes.value, joinsOf(diagram))].map(([key, route]) => {
+  const moving = live.value
+  const isPartial = moving.size > 0 && joins.value.length > MANY_LINES
+  const found = routesBetween(boxes.value, isPartial ? joins.value.filter(({ from, to }) => moving.has(from) || moving.has(to)) : joins.value)
+  const next = new Map(isPartial ? before : [])
+  for (const [key, route] of found) {
     const old = before.get(key)
-    return [key, old && JSON.stringify(old) === JSON.stringify(route) ? old : route] as const
-  }))
+    next.set(key, old && JSON.stringify(old) === JSON.stringify(route) ? old : route)
+  }
   before = next
   return next
 })

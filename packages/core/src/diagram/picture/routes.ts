@@ -24,10 +24,12 @@ interface Ending { readonly join: number, readonly at: 'from' | 'to', readonly b
 export function routesBetween(boxes: ReadonlyMap<string, Box>, joins: readonly Join[]): ReadonlyMap<string, Route> {
   const known = joins.filter(({ from, to }) => boxes.has(from) && boxes.has(to))
   const straight = drawn(boxes, known, new Map())
-  const round = new Map(known.flatMap(({ id, from, to }) => {
-    const way = from === to ? undefined : wayRound(boxes, from, to, straight.get(id)!)
-    return way ? [[id, way] as const] : []
-  }))
+  const all = [...boxes.values()]
+  const round = new Map<string, Way>()
+  for (const { id, from, to } of known) {
+    const way = from === to ? undefined : wayRound(all, boxes.get(from)!, boxes.get(to)!, straight.get(id)!)
+    if (way) round.set(id, way)
+  }
   return round.size === 0 ? straight : drawn(boxes, known, round)
 }
 
@@ -42,11 +44,11 @@ function drawn(boxes: ReadonlyMap<string, Box>, joins: readonly Join[], round: R
     return [{ join, at: 'from', box: a, other: b, side: out }, { join, at: 'to', box: b, other: a, side: back }]
   })
   const ports = shareOut(endings)
-  const lanes = [...round.keys()]
+  const lanes = new Map([...round.keys()].map((id, at) => [id, at]))
   return new Map(joins.map(({ id, from, to }, join) => {
     const [a, b] = [ports.get(`${join} from`)!, ports.get(`${join} to`)!]
     const way = round.get(id)
-    if (way) return [id, around(a, b, way, lanes.indexOf(id))]
+    if (way) return [id, around(a, b, way, lanes.get(id)!)]
     return [id, route(a, b, from === to ? boxes.get(from)! : undefined)]
   }))
 }
@@ -58,22 +60,32 @@ function around(from: Port, to: Port, { side, lane }: Way, at: number): Route {
 }
 
 /** Where a route would run through a third box: the nearer way round everything between the two. */
-function wayRound(boxes: ReadonlyMap<string, Box>, from: string, to: string, { points }: Route): Way | undefined {
-  const others = [...boxes].filter(([id]) => id !== from && id !== to).map(([, box]) => box)
-  if (!others.some(box => points.some((point, i) => i > 0 && crosses(box, points[i - 1]!, point)))) return undefined
-  const [a, b] = [boxes.get(from)!, boxes.get(to)!]
+function wayRound(all: readonly Box[], a: Box, b: Box, { points }: Route): Way | undefined {
+  if (!all.some(box => box !== a && box !== b && runsThrough(points, box))) return undefined
   const [left, right] = [Math.min(a.x, b.x), Math.max(a.x + a.width, b.x + b.width)]
-  const between = [a, b, ...others.filter(({ x, width }) => x < right && x + width > left)]
-  const [top, low] = [Math.min(...between.map(({ y }) => y)) - 26, Math.max(...between.map(({ y, height }) => y + height)) + 26]
+  let [top, low] = [a.y, a.y]
+  for (const { x, y, width, height } of all) {
+    if (x >= right || x + width <= left) continue
+    top = Math.min(top, y - 26)
+    low = Math.max(low, y + height + 26)
+  }
   const middleY = (a.y + a.height / 2 + b.y + b.height / 2) / 2
   return low - middleY <= middleY - top ? { side: 'bottom', lane: low } : { side: 'top', lane: top }
 }
 
 type Point = Route['points'][number]
 
+function runsThrough(points: Route['points'], box: Box): boolean {
+  for (let i = 1; i < points.length; i++) if (crosses(box, points[i - 1]!, points[i]!)) return true
+  return false
+}
+
 /** Whether a level or upright stretch runs through a box. */
-function crosses({ x, y, width, height }: Box, [x1, y1]: Point, [x2, y2]: Point): boolean {
-  return Math.max(x1, x2) > x + 2 && Math.min(x1, x2) < x + width - 2 && Math.max(y1, y2) > y + 2 && Math.min(y1, y2) < y + height - 2
+function crosses({ x, y, width, height }: Box, a: Point, b: Point): boolean {
+  const [left, right] = a[0] < b[0] ? [a[0], b[0]] : [b[0], a[0]]
+  if (right <= x + 2 || left >= x + width - 2) return false
+  const [top, low] = a[1] < b[1] ? [a[1], b[1]] : [b[1], a[1]]
+  return low > y + 2 && top < y + height - 2
 }
 
 const middle = ({ x, y, width, height }: Box): readonly [number, number] => [x + width / 2, y + height / 2]
