@@ -16,8 +16,9 @@ const FORM: ReadonlySet<FindingCode> = new Set([
 
 /** What can be said about a diagram without any model answer, by its level. The field of a finding is the id of the element. Order: entities, relationships, kinds. */
 export function checkDiagram(diagram: Diagram): Finding[] {
+  const referring = referringNames(diagram)
   return [
-    ...diagram.entities.filter(({ given }) => !given).flatMap(entity => checkEntity(diagram, entity)),
+    ...diagram.entities.filter(({ given }) => !given).flatMap(entity => checkEntity(diagram, referring, entity)),
     ...circlesOfOwners(diagram),
     ...impliedLines(diagram),
     ...diagram.relationships.filter(({ given }) => !given).flatMap(relationship => checkRelationship(diagram, relationship)),
@@ -31,7 +32,7 @@ function finding(code: FindingCode, element: string, params: Params = {}): Findi
 
 const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase()
 
-function checkEntity(diagram: Diagram, entity: DiagramEntity): Finding[] {
+function checkEntity(diagram: Diagram, referring: ReadonlyMap<string, readonly DiagramEntity[]>, entity: DiagramEntity): Finding[] {
   const { id, attributes } = entity
   const name = entity.name.trim()
   const twin = diagram.entities.find(other => other !== entity && name !== '' && same(other.name, name))
@@ -44,7 +45,7 @@ function checkEntity(diagram: Diagram, entity: DiagramEntity): Finding[] {
     ...hasIdentifier ? [] : [finding('diagram.no-identifier', id, { entity: name || 'This card' })],
     ...isAlone ? [finding('diagram.isolated', id, { entity: name || 'This card' })] : [],
     ...checkAttributes(diagram, attributes, name || 'This card'),
-    ...undrawnReferences(diagram, entity),
+    ...undrawnReferences(diagram, referring, entity),
   ]
 }
 
@@ -77,13 +78,25 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
   ]
 }
 
+const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
+
+/** The names by which a fact would refer to each card: its own with what tells it apart, or that alone where it says whose it is. */
+function referringNames({ entities }: Diagram): ReadonlyMap<string, readonly DiagramEntity[]> {
+  const names = new Map<string, DiagramEntity[]>()
+  for (const entity of entities.filter(({ name }) => name.trim() !== '')) {
+    const own = plain(entity.name)
+    for (const key of entity.attributes.filter(({ identifies }) => identifies).map(({ name }) => plain(name))) {
+      for (const name of new Set([`${own} ${key}`, ...key.includes(own) ? [key] : []])) names.set(name, [...names.get(name) ?? [], entity])
+    }
+  }
+  return names
+}
+
 /** A fact called like what tells another card apart, with its name: a reference that nobody drew. */
-function undrawnReferences(diagram: Diagram, { id, name, attributes }: DiagramEntity): Finding[] {
+function undrawnReferences(diagram: Diagram, referring: ReadonlyMap<string, readonly DiagramEntity[]>, { id, name, attributes }: DiagramEntity): Finding[] {
   const isDrawnTo = (other: string): boolean => diagram.relationships.some(({ ends }) => ends.some(end => end.entity === id) && ends.some(end => end.entity === other))
-  const plain = (text: string): string => text.toLowerCase().replace(/[^\p{L}\p{N}]+/gu, ' ').trim()
   return attributes.flatMap((attribute) => {
-    const target = diagram.entities.find(other => other.id !== id && other.name.trim() !== '' && !isDrawnTo(other.id)
-      && other.attributes.some(key => key.identifies && [`${plain(other.name)} ${plain(key.name)}`, ...plain(key.name).includes(plain(other.name)) ? [plain(key.name)] : []].includes(plain(attribute.name))))
+    const target = referring.get(plain(attribute.name))?.find(other => other.id !== id && !isDrawnTo(other.id))
     return target ? [finding('diagram.reference-attribute', attribute.id, { entity: name, attribute: attribute.name, target: target.name })] : []
   })
 }
