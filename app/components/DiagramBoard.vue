@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { VueFlow, useVueFlow, type Node, type NodeDragEvent } from '@vue-flow/core'
 import '@vue-flow/core/dist/style.css'
-import { aloud, routesBetween, joinsOf, sceneOf, type Box, type Diagram, type DiagramRelationship, type Notation, type Route } from '@nomenklatura/core/diagram'
+import { aloud, joinsOf, kindsInWords, pathOf, routesBetween, sceneOf, type Box, type Diagram, type DiagramRelationship, type Notation, type Route } from '@nomenklatura/core/diagram'
 import type { Verdict } from '@nomenklatura/core/rules'
 
 /** The board: paper cards and lines between them. Cards are moved, chosen and drawn from; everything can be done by keyboard as well. */
@@ -26,16 +26,15 @@ const { setViewport, zoomIn, zoomOut, setCenter, getSelectedNodes, addSelectedNo
 const scene = computed(() => sceneOf(diagram))
 const cards = computed(() => new Map(scene.value.cards.map((card, i) => [card.id, { card, number: i + 1 }])))
 const chosen = shallowRef<ReadonlySet<string>>(new Set())
-const nodes = shallowRef<Node[]>([])
-watch(scene, ({ cards: all, slips }) => {
-  live.value = new Map()
-  nodes.value = [
-    ...all.map(({ id: card, x, y, width, height }) => ({ id: card, type: 'card', position: { x, y }, width, height, selected: chosen.value.has(card), connectable: false })),
-    ...slips.map(({ id: slip, x, y, width, height }) => ({ id: slip, type: 'slip', position: { x, y }, width, height, selected: chosen.value.has(slip), connectable: false })),
-  ]
-}, { immediate: false })
+const nodeOf = (type: 'card' | 'slip', { x, y, width, height }: Box, node: string): Node => ({ id: node, type, position: { x, y }, width, height, selected: chosen.value.has(node), connectable: false })
+const nodesNow = (): Node[] => [...scene.value.cards.map(card => nodeOf('card', card, card.id)), ...scene.value.slips.map(slip => nodeOf('slip', slip, slip.id))]
+const nodes = shallowRef<Node[]>(nodesNow())
 /** Where cards are while they are being moved. */
 const live = shallowRef<ReadonlyMap<string, { x: number, y: number }>>(new Map())
+watch(scene, () => {
+  live.value = new Map()
+  nodes.value = nodesNow()
+})
 const boxes = computed(() => new Map<string, Box>([...scene.value.cards, ...scene.value.slips].map(box => [box.id, { ...box, ...live.value.get(box.id) }])))
 /** A route that did not change stays the same object, so that its line is not drawn again. */
 let before: ReadonlyMap<string, Route> = new Map()
@@ -58,9 +57,7 @@ interface BoardLine { readonly key: string, readonly relationship: DiagramRelati
 const lines = computed<BoardLine[]>(() => diagram.relationships.flatMap((relationship): BoardLine[] => relationship.ends.length === 2
   ? [{ key: relationship.id, relationship, at: undefined }]
   : relationship.ends.map((_, at) => ({ key: `${relationship.id} ${at}`, relationship, at }))))
-const brackets = computed(() => diagram.kinds.flatMap(({ id: kind, special, isTotal, isDisjoint }) => special.map((of, i) => ({ key: `${kind} ${of}`, words: i === 0 ? `${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'}` : '' }))))
-nodes.value = scene.value.cards.map(({ id: card, x, y, width, height }) => ({ id: card, type: 'card', position: { x, y }, width, height, connectable: false }))
-nodes.value.push(...scene.value.slips.map(({ id: slip, x, y, width, height }) => ({ id: slip, type: 'slip', position: { x, y }, width, height, connectable: false })))
+const brackets = computed(() => diagram.kinds.flatMap(kinds => kinds.special.map((of, i) => ({ key: `${kinds.id} ${of}`, words: i === 0 ? kindsInWords(kinds) : '' }))))
 
 /** Everything in sight: the cards, and what lines and their words take up outside them. */
 function fit(): void {
@@ -222,10 +219,10 @@ function onPaper(event: MouseEvent): void {
           v-else-if="cards.get(card)" :card="cards.get(card)!.card" :number="cards.get(card)!.number" :said="said.get(card) ?? ''" :selected="selected" :lifted="live.has(card)" :is-target="pen?.over === card && pen.from !== card" :marks="marks" :noted="noted" :focusable="card === stop"
           @draw="draw(card, $event)" @edit="emit('edit', card)" @focus="onFocus(card)" @press="emit('press', card)" />
       </template>
-      <template #node-slip="{ id: slip }"><button type="button" class="slip nodrag-none" :class="{ asked: asked === slip }" @click="emit('ask', slip)">{{ diagram.relationships.find(other => other.id === slip)?.name || 'meet' }}</button></template>
+      <template #node-slip="{ id: slip }"><button type="button" class="slip" :class="{ asked: asked === slip }" @click="emit('ask', slip)">{{ diagram.relationships.find(other => other.id === slip)?.name || 'meet' }}</button></template>
       <template #zoom-pane>
         <svg class="lines" aria-hidden="true">
-          <template v-for="{ key, words } in brackets" :key="key"><g v-if="routes.get(key)"><path :d="routes.get(key)!.points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')" class="kind" /><text :x="routes.get(key)!.label.x" :y="routes.get(key)!.label.y" class="kind-words">{{ words }}</text></g></template>
+          <template v-for="{ key, words } in brackets" :key="key"><g v-if="routes.get(key)"><path :d="pathOf(routes.get(key)!.points)" class="kind" /><text :x="routes.get(key)!.label.x" :y="routes.get(key)!.label.y" class="kind-words">{{ words }}</text></g></template>
           <template v-for="line in lines" :key="line.key">
             <DiagramLine v-if="routes.get(line.key)" :relationship="line.relationship" :route="routes.get(line.key)!" :notation="notation" :at="line.at" :selected="asked === line.relationship.id" :mark="marks?.get(line.relationship.id)" :is-noted="noted?.has(line.relationship.id) ?? false" @choose="emit('ask', line.relationship.id)" />
           </template>

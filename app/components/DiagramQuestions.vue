@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { amountInWords, betweenName, changeEnd, changeRelationship, plainPlural, putCardBetween, removeElements, type Diagram, type DiagramEnd } from '@nomenklatura/core/diagram'
+import { plural } from '@nomenklatura/core/findings'
+import { amountInWords, betweenName, changeEnd, changeRelationship, putCardBetween, removeElements, type Diagram, type DiagramEnd } from '@nomenklatura/core/diagram'
 
 /** A relationship described by questions answered in words: both ways for two, once for each end where more meet. */
 const { diagram, relationship: id, offers = false, readonly = false } = defineProps<{
@@ -88,15 +89,15 @@ const showsFacts = ref(false)
       <p v-for="{ from, to, at, verb, field } in ways" :key="field" class="serif way" :class="{ open: to.most === null || to.least === null }">
         One <strong>{{ called(from) }}</strong>
         <input class="verb" :value="verb" :disabled="isFixed" maxlength="80" :style="{ width: `${Math.max(verb === '' ? 16 : 10, verb.length + 1)}ch` }" :placeholder="field === 'name' ? 'does what?' : 'and the way back?'" :aria-label="`Verb phrase from ${called(from)} to ${called(to)}`" @change="setVerb(field, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="setVerb(field, ($event.target as HTMLInputElement).value); emit('done')">
-        at least <select :value="to.least === null ? '' : String(to.least)" :disabled="isFixed" :aria-label="`At least how many ${plainPlural(called(to))} for one ${called(from)}`" @change="setLeast(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'least')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="0">none</option><option value="1">one</option></select>
-        and at most <select :value="to.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plainPlural(called(to))} for one ${called(from)}`" @change="setMost(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'most')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
-        {{ to.most === 'one' ? called(to) : plainPlural(called(to)) }}: <span class="soft">{{ to.most === null && to.least === null ? 'not yet said' : amountInWords(to) }}</span>
+        at least <select :value="to.least === null ? '' : String(to.least)" :disabled="isFixed" :aria-label="`At least how many ${plural(called(to))} for one ${called(from)}`" @change="setLeast(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'least')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="0">none</option><option value="1">one</option></select>
+        and at most <select :value="to.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plural(called(to))} for one ${called(from)}`" @change="setMost(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'most')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
+        {{ to.most === 'one' ? called(to) : plural(called(to)) }}: <span class="soft">{{ to.most === null && to.least === null ? 'not yet said' : amountInWords(to) }}</span>
       </p>
     </template>
     <p v-for="(end, i) in isBinary ? [] : relationship.ends" :key="i" class="serif way">
       For one <strong>{{ relationship.ends.filter((_, j) => j !== i).map(called).join(' and one ') }}</strong>: at most
-      <select :value="end.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plainPlural(called(end))}`" @change="setEnd(i, { most: (($event.target as HTMLSelectElement).value || null) as 'one' | 'many' | null })" @keydown="slotKey($event, i, 'most')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
-      {{ end.most === 'one' ? called(end) : plainPlural(called(end)) }}; must every {{ called(end) }} take part?
+      <select :value="end.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plural(called(end))}`" @change="setEnd(i, { most: (($event.target as HTMLSelectElement).value || null) as 'one' | 'many' | null })" @keydown="slotKey($event, i, 'most')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
+      {{ end.most === 'one' ? called(end) : plural(called(end)) }}; must every {{ called(end) }} take part?
       <select :value="end.least === null ? '' : String(end.least)" :disabled="isFixed" :aria-label="`Must every ${called(end)} take part`" @change="setLeast(i, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, i, 'least')"><option value="">?</option><option value="0">no</option><option value="1">yes</option></select>
     </p>
     <p v-if="isSelf" class="small roles">Who is who? <label v-for="(end, i) in relationship.ends" :key="i">as <input :value="end.role" :disabled="isFixed" maxlength="60" :aria-label="`Role of end ${i + 1}`" @change="setEnd(i, { role: ($event.target as HTMLInputElement).value.trim() })"></label></p>

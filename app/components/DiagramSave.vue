@@ -18,14 +18,13 @@ function download(content: string | Blob, type: string, ending: string): void {
 async function png(): Promise<void> {
   const svg = svgOf(diagram, { notation })
   const image = new Image()
-  const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
-  image.src = url
+  // The policy of the page lets pictures come from data, not from blobs.
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
   await image.decode()
   const canvas = document.createElement('canvas')
   canvas.width = image.naturalWidth * 2
   canvas.height = image.naturalHeight * 2
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-  URL.revokeObjectURL(url)
   canvas.toBlob(blob => blob && download(blob, 'image/png', 'png'))
 }
 const WAYS: Readonly<Record<string, () => void>> = {

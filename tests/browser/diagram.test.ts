@@ -298,6 +298,18 @@ describe('a large board', () => {
     await ada.press('.tools button', 'Set out')
     await ada.page.waitForFunction(() => document.querySelector('.tools')!.textContent!.includes('Set out') && !document.querySelector('.tools')!.textContent!.includes('Setting'))
     await ada.press('.tools button', 'See all')
+    // A picture is made of it, as the policy of the page allows.
+    const size = await ada.page.evaluate(() => new Promise<number>((resolve) => {
+      const make = URL.createObjectURL.bind(URL)
+      URL.createObjectURL = (blob) => {
+        if ((blob as Blob).type === 'image/png') resolve((blob as Blob).size)
+        return make(blob)
+      }
+      const select = document.querySelector<HTMLSelectElement>('.save select')!
+      select.value = 'picture, PNG'
+      select.dispatchEvent(new Event('change', { bubbles: true }))
+    }))
+    expect(size).toBeGreaterThan(10_000)
     await ada.press('.tools button', 'Find')
     await ada.page.keyboard.type('Box 57')
     await ada.page.keyboard.press('Enter')

@@ -1,20 +1,13 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { EMPTY_DIAGRAM, givenDiagram, readLine, type Diagram } from '@nomenklatura/core/diagram'
+import { EMPTY_DIAGRAM, givenDiagram } from '@nomenklatura/core/diagram'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { markAnswer, prepareExercise } from '@nomenklatura/core/marking'
 import { readScript } from '@nomenklatura/core/sql'
+import { draw } from '../../db/demo/draw'
 
 /** Twenty diagrams written from the brief and the rule sheet alone, and committed before the first of them was marked; ten are right. */
 const FOLDER = 'tests/reference/frozen-diagrams'
-
-function drawn(lines: readonly string[], from: Diagram): Diagram {
-  return lines.reduce((diagram, line) => {
-    const read = readLine(diagram, line)
-    if (!read.ok) throw new Error(`${line}: ${read.fault.message}`)
-    return read.diagram
-  }, from)
-}
 
 describe('the frozen diagrams', () => {
   const files = readdirSync(FOLDER).sort()
@@ -28,7 +21,7 @@ describe('the frozen diagrams', () => {
     const document = ExerciseDocument.parse(JSON.parse(readFileSync(`db/demo/exercises/${/# exercise: (.*)/.exec(text)![1]}.json`, 'utf8')))
     const level = document.level ?? 'logical'
     const from = document.starter ? givenDiagram(readScript(document.starter).schema, level) : { ...EMPTY_DIAGRAM, level }
-    const diagram = drawn(text.split('\n').filter(line => line.trim() !== '' && !line.startsWith('#')), from)
+    const diagram = draw(text.split('\n').filter(line => line.trim() !== '' && !line.startsWith('#')), from)
     const expected = Object.fromEntries([...text.matchAll(/# expect: (r\d+) (.*)/g)].map(match => [match[1], match[2]]))
     const { cells } = markAnswer(prepareExercise({ ...document, sheets: ['diagram'] }), { script: '', diagram })
     expect(Object.fromEntries(cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]))).toEqual(expected)

@@ -1,7 +1,6 @@
-import { listInWords } from '../findings'
+import { capital, listInWords, plural } from '../findings'
 import { amountInWords } from './amounts'
-import { plainPlural } from './plural'
-import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
+import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramKinds, type DiagramRelationship } from './document'
 
 /** One sentence of a diagram, with the element it speaks of. */
 export interface Sentence {
@@ -14,14 +13,16 @@ export function aloud(diagram: Diagram): Sentence[] {
   return [
     ...diagram.entities.flatMap(entity => aboutEntity(diagram, entity)),
     ...diagram.relationships.flatMap(relationship => aboutRelationship(diagram, relationship).map(text => ({ element: relationship.id, text }))),
-    ...diagram.kinds.map(({ id, general, special, isDisjoint, isTotal }) => ({
-      element: id, text: `${capital(one(nameOf(diagram, general)))} ${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'} ${listInWords(special.map(other => nameOf(diagram, other)))}.`,
-    })),
+    ...diagram.kinds.map(kinds => ({ element: kinds.id, text: `${capital(one(nameOf(diagram, kinds.general)))} ${kindsInWords(kinds)} ${listInWords(kinds.special.map(other => nameOf(diagram, other)))}.` })),
   ]
 }
 
+/** "is one of", "may be any of": whether each must be one of the kinds, and only one. */
+export function kindsInWords({ isTotal, isDisjoint }: Pick<DiagramKinds, 'isTotal' | 'isDisjoint'>): string {
+  return `${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'}`
+}
+
 const nameOf = (diagram: Diagram, id: string): string => findEntityById(diagram, id)?.name.trim() || 'something without a name'
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 const one = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name.toLowerCase()}`
 
 function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
@@ -34,7 +35,7 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
     say(identifiers.length === 0 && owners.length === 0
       ? `${name} is told apart by nothing yet.`
       : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`),
-    ...entity.uniques.map(set => say(`No two ${plainPlural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`)),
+    ...entity.uniques.map(set => say(`No two ${plural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`)),
     ...facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : [],
   ]
 }
@@ -54,12 +55,12 @@ function factInWords({ name, several: isSeveral, derived, parts, required }: Dia
 function aboutRelationship(diagram: Diagram, { name, back, ends, attributes }: DiagramRelationship): string[] {
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
-  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : plainPlural(called(end))}`
+  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
   const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
   if (ends.length > 2) {
     return [
       `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
-      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plainPlural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`), ...carried,
+      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`), ...carried,
     ]
   }
   return [`One ${called(a)} ${name || 'goes with'} ${counted(b)}.`, `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`, ...carried]

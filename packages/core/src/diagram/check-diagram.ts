@@ -1,7 +1,7 @@
-import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
+import { CATALOGUE, plural, type Finding, type FindingCode, type Params } from '../findings'
 import { readType } from '../dictionary'
 import { numberedColumns } from '../rows'
-import { plainPlural } from './plural'
+import { isSameName } from './edit'
 import { circles } from '../schema'
 import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEntity, type DiagramRelationship } from './document'
 
@@ -30,12 +30,10 @@ function finding(code: FindingCode, element: string, params: Params = {}): Findi
   return { code, severity: CATALOGUE[code].severity, sheet: 'diagram', field: element, place: { start: 0, end: 0 }, params }
 }
 
-const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase()
-
 function checkEntity(diagram: Diagram, referring: ReadonlyMap<string, readonly DiagramEntity[]>, entity: DiagramEntity): Finding[] {
   const { id, attributes } = entity
   const name = entity.name.trim()
-  const twin = diagram.entities.find(other => other !== entity && name !== '' && same(other.name, name))
+  const twin = diagram.entities.find(other => other !== entity && name !== '' && isSameName(other.name, name))
   const isSpecial = diagram.kinds.some(({ special }) => special.includes(id))
   const isAlone = diagram.entities.length > 1 && !isSpecial && !diagram.kinds.some(({ general }) => general === id) && !diagram.relationships.some(({ ends }) => ends.some(end => end.entity === id))
   const hasIdentifier = attributes.some(({ identifies }) => identifies) || ownersOf(diagram, id).length > 0 || isSpecial
@@ -50,7 +48,7 @@ function checkEntity(diagram: Diagram, referring: ReadonlyMap<string, readonly D
 }
 
 function checkAttributes({ level }: Diagram, attributes: readonly DiagramAttribute[], owner: string): Finding[] {
-  const twice = attributes.filter((attribute, i) => attribute.name.trim() !== '' && attributes.findIndex(other => same(other.name, attribute.name)) < i)
+  const twice = attributes.filter((attribute, i) => attribute.name.trim() !== '' && attributes.findIndex(other => isSameName(other.name, attribute.name)) < i)
   const numbered = numberedColumns(attributes.map(({ name }) => name)).map(names => finding('diagram.numbered-attributes', attributes.find(({ name }) => name === names[0])!.id, { entity: owner, columns: names.join(', ') }))
   return [
     ...twice.map(({ id, name }) => finding('diagram.duplicate-attribute', id, { entity: owner, attribute: name })), ...numbered,
@@ -68,11 +66,11 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
   if (ends.some(({ entity }) => !findEntityById(diagram, entity))) return [finding('diagram.end-missing', id)]
   const names = ends.map(({ entity, role }) => role || findEntityById(diagram, entity)!.name)
   const between = names.join(' and ')
-  const sameEntity = ends.some((end, i) => ends.some((other, j) => j < i && other.entity === end.entity && same(other.role, end.role)))
+  const sameEntity = ends.some((end, i) => ends.some((other, j) => j < i && other.entity === end.entity && isSameName(other.role, end.role)))
   const isMany = ends.length === 2 && ends.every(({ most }) => most === 'many')
   return [
     ...name.trim() === '' && back.trim() === '' ? [finding('diagram.no-verb', id, { between })] : [],
-    ...ends.filter(({ most }) => most === null).map(({ entity }) => finding('diagram.end-open', id, { entity: plainPlural(findEntityById(diagram, entity)!.name.toLowerCase()), between })),
+    ...ends.filter(({ most }) => most === null).map(({ entity }) => finding('diagram.end-open', id, { entity: plural(findEntityById(diagram, entity)!.name.toLowerCase()), between })),
     ...sameEntity ? [finding('diagram.no-role', id, { entity: names[0]! })] : [],
     ...isMany && diagram.level !== 'conceptual' ? [finding('junction.unresolved', id, { between })] : [],
   ]

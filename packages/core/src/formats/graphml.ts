@@ -1,6 +1,6 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { z } from 'zod'
-import { Diagram, DiagramAttribute, DiagramEnd, LEVELS } from '../diagram'
+import { Diagram, DiagramAttribute, DiagramEnd, LEVELS, xmlText } from '../diagram'
 import { documentFaults } from './exercise'
 
 /**
@@ -13,14 +13,14 @@ const KEYS = [
 ] as const
 
 export function diagramToGraphml({ level, entities, relationships, kinds }: Diagram): string {
-  const data = (key: string, value: unknown): string => value === undefined || value === '' ? '' : `<data key="${key}">${escape(typeof value === 'string' ? value : JSON.stringify(value))}</data>`
+  const data = (key: string, value: unknown): string => value === undefined || value === '' ? '' : `<data key="${key}">${xmlText(typeof value === 'string' ? value : JSON.stringify(value))}</data>`
   const nodes = entities.map(({ id, name, attributes, uniques, description, given, at }) =>
-    `<node id="${escape(id)}">${data('name', name)}${data('x', at?.x)}${data('y', at?.y)}${data('facts', attributes)}${uniques.length > 0 ? data('uniques', uniques) : ''}${data('description', description)}${data('given', given)}</node>`)
+    `<node id="${xmlText(id)}">${data('name', name)}${data('x', at?.x)}${data('y', at?.y)}${data('facts', attributes)}${uniques.length > 0 ? data('uniques', uniques) : ''}${data('description', description)}${data('given', given)}</node>`)
   const edges = relationships.map(({ id, name, back, ends, attributes, table, given, at }) => {
     const facts = `${data('name', name)}${data('back', back)}${data('ends', ends)}${attributes.length > 0 ? data('facts', attributes) : ''}${data('table', table)}${data('given', given)}${data('x', at?.x)}${data('y', at?.y)}`
     return ends.length === 2
-      ? `<edge id="${escape(id)}" source="${escape(ends[0]!.entity)}" target="${escape(ends[1]!.entity)}">${facts}</edge>`
-      : `<hyperedge id="${escape(id)}">${ends.map(({ entity }) => `<endpoint node="${escape(entity)}"/>`).join('')}${facts}</hyperedge>`
+      ? `<edge id="${xmlText(id)}" source="${xmlText(ends[0]!.entity)}" target="${xmlText(ends[1]!.entity)}">${facts}</edge>`
+      : `<hyperedge id="${xmlText(id)}">${ends.map(({ entity }) => `<endpoint node="${xmlText(entity)}"/>`).join('')}${facts}</hyperedge>`
   })
   return [
     '<?xml version="1.0" encoding="UTF-8"?>', '<graphml xmlns="http://graphml.graphdrawing.org/xmlns">', ...KEYS.map(([key, of, type]) => `<key id="${key}" for="${of}" attr.name="${key}" attr.type="${type}"/>`),
@@ -88,10 +88,4 @@ function json<Item>(text: string | undefined, shape: z.ZodType<Item[]>): Item[] 
     return parsed.success ? parsed.data : []
   }
   catch { return [] }
-}
-
-/** XML text; signs that XML forbids are left out. */
-function escape(words: string): string {
-  // eslint-disable-next-line no-control-regex -- XML 1.0 has no place for them
-  return words.replace(/[\u0000-\u0008\v\f\u000E-\u001F\uFFFE\uFFFF]/g, '').replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
 }

@@ -1,9 +1,9 @@
 import { findEntity, type World, type WorldAttribute, type WorldEntity, type WorldRole } from '../alignment'
 import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
-import { listInWords } from '../findings'
+import { capital, listInWords } from '../findings'
 import { checkSamples } from './check-samples'
 import type { Rule, RuleEntry } from './rule'
-import { capital, isReadable, nameInWords, one, plural } from './sentences'
+import { isReadable, nameInWords, one, plural } from './sentences'
 
 /** A proposed sentence with its parts, before it has a number and points. */
 interface Proposed { readonly group: string, readonly sentence: string, readonly parts: readonly Rule[], readonly readMe: boolean }

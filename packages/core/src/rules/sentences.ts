@@ -1,4 +1,4 @@
-import { listInWords, assertUnreachable } from '../findings'
+import { assertUnreachable, listInWords, plural as pluralOf } from '../findings'
 import type { Rule } from './rule'
 
 /** `seeds_sent` is read "seeds sent". */
@@ -12,13 +12,7 @@ export function one(name: string): string {
 }
 
 export function plural(name: string): string {
-  const words = nameInWords(name)
-  if (/[^aeiou]y$/.test(words)) return `${words.slice(0, -1)}ies`
-  return /(s|x|ch|sh)$/.test(words) ? `${words}es` : `${words}s`
-}
-
-export function capital(text: string): string {
-  return text.charAt(0).toUpperCase() + text.slice(1)
+  return pluralOf(nameInWords(name))
 }
 
 const PREPOSITIONS: readonly string[] = ['on', 'in', 'of', 'to', 'at', 'by', 'from', 'until']

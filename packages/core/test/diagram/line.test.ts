@@ -1,15 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { drawn as made } from '../support/drawn'
 import { Diagram, EMPTY_DIAGRAM, aloud, pasteInto, partOf, putCardBetween, readLine, removeElements, schemaFromDiagram } from '../../src/diagram'
 
-/** The diagram that some lines make, each of which must be readable. */
-function made(...lines: string[]): Diagram {
-  return lines.reduce((diagram, line) => {
-    const read = readLine(diagram, line)
-    if (!read.ok) throw new Error(`${line}: ${read.fault.message}`)
-    return read.diagram
-  }, EMPTY_DIAGRAM)
-}
 const spoken = (...lines: string[]): string[] => aloud(made(...lines)).map(({ text }) => text)
 const ends = (diagram: Diagram) => diagram.relationships.map(({ name, back, ends: [a, b] }) => [name, b!.least, b!.most, back, a!.least, a!.most])
 function refused(line: string, diagram = EMPTY_DIAGRAM): string {

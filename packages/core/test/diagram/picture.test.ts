@@ -1,20 +1,14 @@
 import { XMLValidator } from 'fast-xml-parser'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { drawn as made } from '../support/drawn'
 import {
-  Diagram, EMPTY_DIAGRAM, atLevel, cardReferences, checkDiagram, endSigns, keepPlaces, layoutGraph, placesOf, readLine,
+  Diagram, EMPTY_DIAGRAM, atLevel, cardReferences, checkDiagram, endSigns, keepPlaces, layoutGraph, placesOf,
   routesBetween, sceneOf, schemaFromDiagram, stepsToLevel, svgOf, withChoices, withPlaces, type Box, type DiagramRelationship,
 } from '../../src/diagram'
 import { diagramFromGraphml, diagramToGraphml } from '../../src/formats'
 import { readScript, writeScript } from '../../src/sql'
 
-function made(...lines: string[]): Diagram {
-  return lines.reduce((diagram, line) => {
-    const read = readLine(diagram, line)
-    if (!read.ok) throw new Error(`${line}: ${read.fault.message}`)
-    return read.diagram
-  }, EMPTY_DIAGRAM)
-}
 const VAULT = made(
   'Trip has number, day', 'Collector has code, languages (several), name (parts first name + last name), age (worked out)', 'Trip takes along one or more collectors; collector goes on any number of trips', 'takes along carries role',
   'Bay has hall, number', 'Drawer is told apart by number within Bay', 'Taxon has name', 'Taxon as parent includes any number of taxa as child; taxon as child belongs to at most one taxon as parent',

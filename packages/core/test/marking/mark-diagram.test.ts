@@ -1,17 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { EMPTY_DIAGRAM, diagramFromSchema, readLine, type Diagram, type Level } from '../../src/diagram'
+import { drawn } from '../support/drawn'
+import { EMPTY_DIAGRAM, diagramFromSchema, type Diagram, type Level } from '../../src/diagram'
 import { emptyExercise, type ExerciseDocument } from '../../src/formats'
 import { markAnswer, markedPoints, prepareExercise, proposeSheet } from '../../src/marking'
 import type { Rule, Verdict } from '../../src/rules'
 import { readScript } from '../../src/sql'
-
-function drawn(...lines: string[]): Diagram {
-  return lines.reduce((diagram, line) => {
-    const read = readLine(diagram, line)
-    if (!read.ok) throw new Error(`${line}: ${read.fault.message}`)
-    return read.diagram
-  }, EMPTY_DIAGRAM)
-}
 
 /** The world of the golden cases: accession identified by no, trip by id. */
 const SCRIPT = `CREATE TABLE trip ( id integer PRIMARY KEY, trip_date date );

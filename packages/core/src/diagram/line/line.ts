@@ -1,7 +1,7 @@
+import { plural } from '../../findings'
 import { amountInWords } from '../amounts'
 import type { Diagram, DiagramRelationship } from '../document'
 import { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freshId, isSameName, newFact, relate, removeElements } from '../edit'
-import { plainPlural } from '../plural'
 import type { NameRead } from './names'
 import { readSentence, type Fact, type LineFault, type Sentence } from './sentence'
 import { isSign, wordsOf, type Word } from './words'
@@ -12,7 +12,7 @@ export type LineRead
     | { readonly ok: false, readonly fault: LineFault }
 
 /**
- * Reads a line of sentences, set apart by semicolons, and makes all of them or none. The grammar is that of the page "Sentences" in the help. `made` says in words
+ * Reads a line of sentences, set apart by semicolons, and makes all of them or none. The grammar is in the help of the diagram. `made` says in words
  * what the line makes; `touched` are the ids of the elements. Linear in the line and the names known.
  */
 export function readLine(diagram: Diagram, line: string): LineRead {
@@ -38,13 +38,13 @@ function sentencesOf(line: string): Word[][] {
 class LineWriter {
   readonly touched = new Set<string>()
   private readonly said: string[] = []
-  /** The relationships that this line speaks of, with the verb phrase by which it came to them. */
-  private readonly spoken = new Map<string, string>()
+  /** The relationships that this line speaks of. */
+  private readonly spoken = new Set<string>()
 
   constructor(public diagram: Diagram) {}
 
   made(): string[] {
-    return [...this.said, ...[...this.spoken.keys()].map(id => this.relationshipInWords(id))]
+    return [...this.said, ...[...this.spoken].map(id => this.relationshipInWords(id))]
   }
 
   /** Writes one sentence; answers why not, where it cannot be. */
@@ -88,7 +88,7 @@ class LineWriter {
     this.diagram = changeRelationship(this.diagram, id, isForward ? { name: verb } : { back: verb })
     this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...toRole === '' ? {} : { role: toRole } })
     if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
-    this.spoken.set(id, verb)
+    this.spoken.add(id)
     this.touched.add(id)
     return null
   }
@@ -205,7 +205,7 @@ class LineWriter {
   private relationshipInWords(id: string): string {
     const { ends, name, back } = this.diagram.relationships.find(relationship => relationship.id === id)!
     const [a, b] = ends as [typeof ends[0], typeof ends[0]]
-    const way = (from: typeof a, verb: string, to: typeof a): string => verb === '' && to.most === null ? '' : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plainPlural(this.nameOf(to.entity).toLowerCase())}`
+    const way = (from: typeof a, verb: string, to: typeof a): string => verb === '' && to.most === null ? '' : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plural(this.nameOf(to.entity).toLowerCase())}`
     const ways = [way(a, name, b), way(b, back, a)]
     const [said] = ways.filter(text => text !== '')
     return ways.includes('') ? `${said}; the other way not yet said` : ways.join('; ')

@@ -1,3 +1,4 @@
+import { capital } from '../../findings'
 import type { DiagramEntity } from '../document'
 import { isWord, type Word } from './words'
 
@@ -57,5 +58,3 @@ export function readName(entities: readonly DiagramEntity[], words: readonly Wor
   if (takesAll) return { entity: null, name: capital(words.map(({ text }) => text).join(' ')), length: words.length }
   return { entity: null, name: capital(first.text), length: 1 }
 }
-
-const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

@@ -137,12 +137,7 @@ export function factList(words: readonly Word[]): Read<Fact[]> {
 
 function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
   let facts: Omit<Fact, 'name'> = {}
-  const groups: Word[][] = [[]]
-  for (const word of words) {
-    if (isSign(word) && word.text === ',') groups.push([])
-    else groups.at(-1)!.push(word)
-  }
-  for (const group of groups) {
+  for (const group of groupsOf(words)) {
     const mark = readMark(group)
     if (!mark) return fault(group.length > 0 ? group : words, 'In brackets I look for: told apart, may lack, several, worked out, parts … + …, or a type such as text 9.')
     facts = { ...facts, ...mark }
@@ -167,7 +162,7 @@ function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const rest = words.slice(at + 4)
   const within = rest.findIndex(word => isWord(word, 'within'))
   const listed = within < 0 ? rest : rest.slice(0, within)
-  const by = splitNames(listed)
+  const by = groupsOf(listed, 'and').map(textOf).filter(name => name !== '')
   if (!of) return fault(words, 'I look for the name of an entity first.')
   if (by.length === 0 && within < 0) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'After "is told apart by" I look for the names of facts.' } }
   const owner = within < 0 ? null : readName(entities, afterArticle(rest.slice(within + 1)), true)
@@ -175,14 +170,14 @@ function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   return read({ kind: 'told', of, by, within: owner ?? null })
 }
 
-/** "number and hall", "number, hall and row". */
-function splitNames(words: readonly Word[]): string[] {
+/** What stands between commas, and between these words as well. */
+function groupsOf(words: readonly Word[], ...between: readonly string[]): Word[][] {
   const groups: Word[][] = [[]]
   for (const word of words) {
-    if (isWord(word, 'and') || (isSign(word) && word.text === ',')) groups.push([])
+    if (isWord(word, ...between) || (isSign(word) && word.text === ',')) groups.push([])
     else groups.at(-1)!.push(word)
   }
-  return groups.map(textOf).filter(name => name !== '')
+  return groups
 }
 
 function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
@@ -214,19 +209,10 @@ const KIND_PHRASES = [
 function readKinds({ entities }: Known, words: readonly Word[], { phrase, isTotal, isDisjoint }: typeof KIND_PHRASES[number]): Read<Sentence> {
   const at = findPhrase(words, phrase)
   const of = readName(entities, words.slice(0, at), true)
-  const special = splitWords(words.slice(at + phrase.length)).flatMap(group => readName(entities, afterArticle(group), true) ?? [])
+  const special = groupsOf(words.slice(at + phrase.length), 'and', 'or').flatMap(group => readName(entities, afterArticle(group), true) ?? [])
   if (!of) return fault(words, 'I look for the name of an entity first.')
   if (special.length === 0) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'I look for the kinds there are: Garden, Museum.' } }
   return read({ kind: 'kinds', of, isTotal, isDisjoint, special })
-}
-
-function splitWords(words: readonly Word[]): Word[][] {
-  const groups: Word[][] = [[]]
-  for (const word of words) {
-    if (isWord(word, 'and', 'or') || (isSign(word) && word.text === ',')) groups.push([])
-    else groups.at(-1)!.push(word)
-  }
-  return groups.filter(group => group.length > 0)
 }
 
 function readRename({ entities }: Known, words: readonly Word[]): Read<Sentence> {

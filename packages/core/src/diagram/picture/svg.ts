@@ -1,6 +1,8 @@
 import type { Diagram, DiagramRelationship } from '../document'
+import { kindsInWords } from '../aloud'
 import { HEAD, LINE, type CardLine } from './cards'
 import { pathOf, type Route } from './routes'
+import { xmlText } from './xml'
 import { sceneOf, titleOf, type SceneCard, type SceneSlip } from './scene'
 import { endSigns, type Notation, type Sign } from './signs'
 
@@ -19,13 +21,13 @@ const FONTS = { serif: '\'Source Serif 4 Variable\', Georgia, serif', sans: '\'S
 export function svgOf(diagram: Diagram, { notation = 'feet', marks = new Map() }: PictureOptions = {}): string {
   const { cards, slips, routes, bounds: { x, y, width, height } } = sceneOf(diagram)
   const lines = diagram.relationships.flatMap(relationship => relationshipShapes(relationship, routes, notation, marks))
-  const kinds = diagram.kinds.flatMap(({ id, special, isTotal, isDisjoint }) => special.flatMap((kind, i) => {
-    const route = routes.get(`${id} ${kind}`)
-    return route ? [`<path d="${pathOf(route.points)}" fill="none" stroke="${INK.ink}" stroke-width="1.4"/>${i === 0 ? text(route.label.x, route.label.y, `${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'}`, { style: 'italic' }) : ''}`] : []
+  const brackets = diagram.kinds.flatMap(kinds => kinds.special.flatMap((kind, i) => {
+    const route = routes.get(`${kinds.id} ${kind}`)
+    return route ? [`<path d="${pathOf(route.points)}" fill="none" stroke="${INK.ink}" stroke-width="1.4"/>${i === 0 ? text(route.label.x, route.label.y, kindsInWords(kinds), { style: 'italic' }) : ''}`] : []
   }))
   return [
-    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" width="${width}" height="${height}" role="img"><title>${escape(titleOf(diagram))}</title>`,
-    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="#f6f2e8"/>`, ...kinds, ...lines, ...cards.map(card => cardShapes(card, marks)), ...slips.map(slip => slipShapes(slip, marks)), '</svg>',
+    `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" width="${width}" height="${height}" role="img"><title>${xmlText(titleOf(diagram))}</title>`,
+    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="#f6f2e8"/>`, ...brackets, ...lines, ...cards.map(card => cardShapes(card, marks)), ...slips.map(slip => slipShapes(slip, marks)), '</svg>',
   ].join('\n')
 }
 
@@ -38,7 +40,7 @@ function relationshipShapes(relationship: DiagramRelationship, routes: ReadonlyM
   if (ends.length > 2) {
     return ends.flatMap((_, i) => {
       const route = routes.get(`${id} ${i}`)
-      return route ? [`<g data-element="${escape(id)}" stroke="${stroke}" fill="none"><path d="${pathOf(route.points)}"/>${endSigns(notation, relationship, i, route.from).map(sign => signShape(sign, stroke)).join('')}</g>`] : []
+      return route ? [`<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none"><path d="${pathOf(route.points)}"/>${endSigns(notation, relationship, i, route.from).map(sign => signShape(sign, stroke)).join('')}</g>`] : []
     })
   }
   const route = routes.get(id)
@@ -48,7 +50,7 @@ function relationshipShapes(relationship: DiagramRelationship, routes: ReadonlyM
   const { x, y, isUpright } = route.label
   const verb = name || back
   const diamond = notation === 'diamonds' ? diamondShape(route, verb, stroke) : ''
-  return [`<g data-element="${escape(id)}" stroke="${stroke}" fill="none" stroke-width="${tone ? 2.6 : isWeak ? 2.2 : 1.4}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
+  return [`<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${tone ? 2.6 : isWeak ? 2.2 : 1.4}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
     diamond || (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: isUpright ? 'start' : 'middle' }))]
 }
 
@@ -64,7 +66,7 @@ function signShape(sign: Sign, stroke: string): string {
   switch (sign.kind) {
     case 'stroke': return `<path d="${sign.path}"/>`
     case 'ring': return `<circle cx="${sign.x}" cy="${sign.y}" r="${sign.r}" fill="#f6f2e8"/>`
-    case 'text': return `<text x="${sign.x}" y="${sign.y}" text-anchor="${sign.anchor}" font-family="${FONTS.sans}" font-size="12" stroke="none" fill="${stroke}">${escape(sign.text)}</text>`
+    case 'text': return `<text x="${sign.x}" y="${sign.y}" text-anchor="${sign.anchor}" font-family="${FONTS.sans}" font-size="12" stroke="none" fill="${stroke}">${xmlText(sign.text)}</text>`
   }
 }
 
@@ -72,7 +74,7 @@ function cardShapes({ id, name, x, y, width, height, lines, isWeak, isGiven }: S
   const tone = marks.get(id)
   const stroke = tone ? TONE[tone] : INK.ink
   return [
-    `<g data-element="${escape(id)}"><rect x="${x + 2}" y="${y + 3}" width="${width}" height="${height}" rx="2" fill="#00000014"/>`,
+    `<g data-element="${xmlText(id)}"><rect x="${x + 2}" y="${y + 3}" width="${width}" height="${height}" rx="2" fill="#00000014"/>`,
     `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${INK.sheet}" stroke="${stroke}" stroke-width="${tone ? 2.4 : 1}"${isGiven ? ' stroke-dasharray="4 3"' : ''}/>`,
     isWeak ? `<path d="M${x + 4} ${y}V${y + height}" stroke="${stroke}" stroke-width="1"/>` : '',
     text(x + 12, y + 22, name || 'no name yet', { family: FONTS.serif, size: 15.5, weight: 650 }),
@@ -99,7 +101,7 @@ function lineShapes(line: CardLine, x: number, y: number, width: number, marks: 
 
 function slipShapes({ id, name, x, y, width, height }: SceneSlip, marks: Marks): string {
   const tone = marks.get(id)
-  return `<g data-element="${escape(id)}"><rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${INK.sheet}" stroke="${tone ? TONE[tone] : INK.ink}"/>${text(x + width / 2, y + 19.5, name, { style: 'italic', anchor: 'middle' })}</g>`
+  return `<g data-element="${xmlText(id)}"><rect x="${x}" y="${y}" width="${width}" height="${height}" fill="${INK.sheet}" stroke="${tone ? TONE[tone] : INK.ink}"/>${text(x + width / 2, y + 19.5, name, { style: 'italic', anchor: 'middle' })}</g>`
 }
 
 /** Not more than so many signs; what is cut off ends in dots. */
@@ -108,11 +110,5 @@ const shortened = (words: string, most: number): string => words.length <= most 
 interface TextLook { readonly family?: string, readonly size?: number, readonly weight?: number, readonly style?: 'italic', readonly fill?: string, readonly anchor?: 'start' | 'middle' | 'end' }
 
 function text(x: number, y: number, words: string, { family = FONTS.sans, size = 13.5, weight = 400, style, fill = style ? INK.soft : INK.ink, anchor = 'start' }: TextLook): string {
-  return `<text x="${x}" y="${y}" font-family="${family}" font-size="${size}" font-weight="${weight}"${style ? ' font-style="italic"' : ''} fill="${fill}" text-anchor="${anchor}">${escape(words)}</text>`
-}
-
-/** XML text without signs that XML forbids. */
-function escape(words: string): string {
-  // eslint-disable-next-line no-control-regex -- XML 1.0 has no place for them
-  return words.replace(/[\u0000-\u0008\v\f\u000E-\u001F\uFFFE\uFFFF]/g, '').replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;').replaceAll('"', '&quot;')
+  return `<text x="${x}" y="${y}" font-family="${family}" font-size="${size}" font-weight="${weight}"${style ? ' font-style="italic"' : ''} fill="${fill}" text-anchor="${anchor}">${xmlText(words)}</text>`
 }
