@@ -26,7 +26,7 @@ const { setViewport, zoomIn, zoomOut, setCenter, getSelectedNodes, addSelectedNo
 const scene = computed(() => sceneOf(diagram))
 const cards = computed(() => new Map(scene.value.cards.map((card, i) => [card.id, { card, number: i + 1 }])))
 const chosen = shallowRef<ReadonlySet<string>>(new Set())
-const nodeOf = (type: 'card' | 'slip', { x, y, width, height }: Box, node: string): Node => ({ id: node, type, position: { x, y }, width, height, selected: chosen.value.has(node), connectable: false })
+const nodeOf = (type: 'card' | 'slip', { x, y, width, height }: Box, node: string) => ({ id: node, type, position: { x, y }, width, height, selected: chosen.value.has(node), connectable: false })
 const nodesNow = (): Node[] => [...scene.value.cards.map(card => nodeOf('card', card, card.id)), ...scene.value.slips.map(slip => nodeOf('slip', slip, slip.id))]
 const nodes = shallowRef<Node[]>(nodesNow())
 /** Where cards are while they are being moved. */
