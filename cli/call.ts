@@ -1,3 +1,4 @@
+import { DIALECTS, isDialect, type Dialect } from '@nomenklatura/core/schema'
 import { readFileSync, readdirSync, statSync } from 'node:fs'
 import { basename, join } from 'node:path'
 
@@ -6,16 +7,19 @@ export class CallError extends Error {
   override readonly name = 'CallError'
 }
 
-export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'mark', 'help'] as const
-const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value', '--one-to-one': 'value', '--kinds': 'value' }
-const DIALECTS = ['postgresql', 'mysql', 'iso']
+export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'write', 'mark', 'help'] as const
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--from': 'value', '--to': 'value', '--rerunnable': 'flag', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value', '--one-to-one': 'value', '--kinds': 'value' }
 
 export interface Call {
   readonly command: typeof COMMANDS[number]
   readonly files: readonly string[]
   readonly json: boolean
   readonly strict: boolean
-  readonly dialect: string
+  /** The dialect of scripts; undefined where none is named. */
+  readonly dialect: Dialect | undefined
+  readonly from: Dialect | undefined
+  readonly to: Dialect | undefined
+  readonly rerunnable: boolean
   readonly csv: string | undefined
   /** Where a picture and a graph of a diagram are written. */
   readonly svg: string | undefined
@@ -35,10 +39,13 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
 
   dependencies FILE.json      keys, cover, normal form, synthesis and decomposition of attributes and dependencies
   rows FILE.csv               what a flat table holds: columns, keys, dependencies, a split   [--max-determinant N] [--error E]
-  diagram FILE                a diagram (.json, .graphml, or of a .sql) read aloud, what is wrong with it, the tables it maps to   [--svg OUT] [--graphml OUT] [--to-script postgresql|iso]
+  diagram FILE                a diagram (.json, .graphml, or of a .sql) read aloud, what is wrong with it, the tables it maps to   [--svg OUT] [--graphml OUT] [--to-script D]
                               [--one-to-one merged|referenced] [--kinds one|several]
-  script FILE.sql             what a script says, and what is wrong with it   [--dialect postgresql|mysql|iso]
+  script FILE.sql             what a script says, and what is wrong with it   [--dialect D]
+  write FILE --to D           a script (.sql, with --from D), a diagram or a schema (.json) as a script of that dialect; what it cannot keep on standard error   [--rerunnable]
   mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT]
+
+  D is ${DIALECTS.join(', ')}
 
   --json      one JSON value; with several files one per line, each with its file
   --strict    exit status 1 if there is a finding of severity error
@@ -60,13 +67,17 @@ export function readCall(args: readonly string[]): Call {
     else if (rest[i + 1] === undefined) throw new CallError(`${arg} needs a value`)
     else options.set(arg, rest[++i]!)
   }
-  const dialect = options.get('--dialect') ?? 'postgresql'
-  if (!DIALECTS.includes(dialect)) throw new CallError(`the dialect "${dialect}" is not read yet; there are ${DIALECTS.join(', ')}`)
   return {
-    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect, csv: options.get('--csv'), svg: options.get('--svg'), graphml: options.get('--graphml'), toScript: options.get('--to-script'),
+    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect: dialectIn(options, '--dialect'), from: dialectIn(options, '--from'), to: dialectIn(options, '--to'), rerunnable: options.has('--rerunnable'), csv: options.get('--csv'), svg: options.get('--svg'), graphml: options.get('--graphml'), toScript: options.get('--to-script'),
     oneToOne: choiceIn(options, '--one-to-one', ['merged', 'referenced']), kinds: choiceIn(options, '--kinds', ['one', 'several']),
     maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
   }
+}
+
+function dialectIn(options: ReadonlyMap<string, string>, name: string): Dialect | undefined {
+  const written = options.get(name)
+  if (written !== undefined && !isDialect(written)) throw new CallError(`${name}: there is no dialect "${written}"; there are ${DIALECTS.join(', ')}`)
+  return written
 }
 
 function choiceIn<Choice extends string>(options: ReadonlyMap<string, string>, name: string, choices: readonly Choice[]): Choice | undefined {

@@ -3,8 +3,9 @@ import ELK from 'elkjs/lib/elk.bundled.js'
 import { Diagram, aloud, checkDiagram, diagramFromSchema, layoutGraph, schemaFromDiagram, svgOf, withChoices, withPlaces } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
 import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
-import { isRequired } from '@nomenklatura/core/schema'
+import { DIALECTS, isDialect, isRequired, type Dialect } from '@nomenklatura/core/schema'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
+import { printWritten } from './written'
 import { CallError, parseJson, printJson, readInputs, type Call, type Input } from './call'
 
 /** What `nomenklatura diagram --json` prints: public and stable, keys may be added. `tables` is what the diagram maps to, `steps` how. */
@@ -22,15 +23,15 @@ interface DiagramReport {
   }[]
 }
 
-export async function runDiagram({ files, json, strict, svg, graphml, toScript, oneToOne = 'referenced', kinds = 'several' }: Call): Promise<number> {
-  if (toScript !== undefined && !['postgresql', 'iso'].includes(toScript)) throw new CallError(`a diagram is not written in "${toScript}" yet; there are postgresql, iso`)
-  const diagrams = readInputs(files, ['.json', '.graphml', '.sql']).map(input => ({ file: input.name, diagram: withChoices(readDiagram(input), { oneToOne, kinds }) }))
+export async function runDiagram({ files, json, strict, svg, graphml, toScript, oneToOne = 'referenced', kinds = 'several', dialect }: Call): Promise<number> {
+  if (toScript !== undefined && !isDialect(toScript)) throw new CallError(`there is no dialect "${toScript}"; there are ${DIALECTS.join(', ')}`)
+  const diagrams = readInputs(files, ['.json', '.graphml', '.sql']).map(input => ({ file: input.name, diagram: withChoices(readDiagram(input, dialect), { oneToOne, kinds }) }))
   const [only] = diagrams
   if ((svg ?? graphml) !== undefined && diagrams.length !== 1) throw new CallError('one picture or graph is made of one diagram')
   if (svg !== undefined && only) writeFileSync(svg, svgOf(await withLayout(only.diagram)))
   if (graphml !== undefined && only) writeFileSync(graphml, diagramToGraphml(only.diagram))
   if (toScript !== undefined) {
-    for (const { diagram } of diagrams) console.log(writeScript(schemaFromDiagram(diagram).schema))
+    for (const { diagram } of diagrams) printWritten(writeScript(schemaFromDiagram(diagram).schema, { to: toScript }))
     return 0
   }
   const reports = diagrams.map(({ file, diagram }) => ({ file, value: reportOf(diagram) }))
@@ -47,13 +48,13 @@ async function withLayout(diagram: Diagram): Promise<Diagram> {
 }
 
 /** A diagram as a document, or what a script describes; from standard input whichever it looks like. */
-export function readDiagram(input: Input): Diagram {
+export function readDiagram(input: Input, dialect: Dialect = 'postgresql'): Diagram {
   if (input.name.endsWith('.graphml') || (input.name === '-' && input.text.trimStart().startsWith('<'))) {
     const read = diagramFromGraphml(input.text)
     if (!read.ok) throw new CallError(`${input.name}: ${read.fault}`)
     return read.diagram
   }
-  if (input.name.endsWith('.sql') || (input.name === '-' && !input.text.trimStart().startsWith('{'))) return diagramFromSchema(readScript(input.text).schema)
+  if (input.name.endsWith('.sql') || (input.name === '-' && !input.text.trimStart().startsWith('{'))) return diagramFromSchema(readScript(input.text, { dialect }).schema)
   const parsed = Diagram.safeParse(parseJson(input))
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
   return parsed.data

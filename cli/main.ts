@@ -4,6 +4,7 @@ import { runMark } from './mark'
 import { runDiagram } from './diagram'
 import { runRows } from './rows'
 import { runScript } from './script'
+import { runWrite } from './write'
 
 /** `nomenklatura COMMAND [FILE | - …] [options]`: 0 done, 1 with --strict and a finding of severity error, 2 the call or the input cannot be used. */
 async function main(args: readonly string[]): Promise<number> {
@@ -16,6 +17,7 @@ async function main(args: readonly string[]): Promise<number> {
     case 'diagram': return runDiagram(call)
     case 'rows': return runRows(call)
     case 'script': return runScript(call)
+    case 'write': return runWrite(call)
     case 'mark': return runMark(call)
   }
 }

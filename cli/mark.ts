@@ -3,6 +3,7 @@ import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/
 import { lineIndex, wording } from '@nomenklatura/core/findings'
 import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
 import { accountInWords, markAnswer, markedPoints, personalExercise, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
+import type { Dialect } from '@nomenklatura/core/schema'
 import { readDiagram } from './diagram'
 import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
 
@@ -23,14 +24,14 @@ interface MarkReport {
   readonly account: readonly string[]
 }
 
-export function runMark({ files, json, strict, csv }: Call): number {
+export function runMark({ files, json, strict, csv, dialect }: Call): number {
   const [exerciseFile, ...answerFiles] = files
   if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
   const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
   const reports: MarkReport[] = []
   const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv', '.graphml'])
   for (const [i, input] of inputs.entries()) {
-    const report = markOne(exercise, input)
+    const report = markOne(exercise, input, dialect)
     reports.push(report)
     if (json && inputs.length > 1) console.log(JSON.stringify(report))
     if (!json) console.log(inWords(report, inputs.length > 1))
@@ -72,8 +73,8 @@ function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | 
   return closure ? claims.closures[Number(closure[1])] ?? '' : String(claims[field as keyof typeof claims] ?? '')
 }
 
-function markOne(given: PreparedExercise, input: Input): MarkReport {
-  const answer = answerOf(input)
+function markOne(given: PreparedExercise, input: Input, dialect: Dialect | undefined): MarkReport {
+  const answer = { ...dialect ? { dialect } : {}, ...answerOf(input) }
   const exercise = answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
   const { cells, pairing, findings, model } = markAnswer(exercise, answer)
   const points = markedPoints(exercise, cells)

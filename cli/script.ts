@@ -1,7 +1,7 @@
 import { scriptReport, type ScriptReport } from '@nomenklatura/core/formats'
 import { printJson, readInputs, type Call } from './call'
 
-export function runScript({ files, json, strict, dialect }: Call): number {
+export function runScript({ files, json, strict, dialect = 'postgresql' }: Call): number {
   const reports = readInputs(files, ['.sql']).map(({ name, text }) => ({ file: name, value: scriptReport(text, dialect) }))
   if (json) printJson(reports)
   else for (const { file, value } of reports) console.log(`${reports.length > 1 ? `${file}\n` : ''}${inWords(value)}\n`)

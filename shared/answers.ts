@@ -6,6 +6,8 @@ import type { Pin } from '@nomenklatura/core/alignment'
 import type { DependencyClaims, Exhibit, RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell, Override, PairingLine, Points } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
+import type { Dialect } from '@nomenklatura/core/schema'
+import type { Habits } from '@nomenklatura/core/sql'
 
 /** What the server answers. Times are ISO strings. */
 export type Role = 'instructor' | 'assistant' | 'student'
@@ -90,6 +92,8 @@ export interface WorksheetAnswer {
   readonly asked: readonly AskedSheet[]
   /** The level that a diagram is to reach. */
   readonly level: Level
+  /** How scripts are read: the exercise's dialect, those that may be chosen besides, the course's conventions. */
+  readonly script: { readonly dialect: Dialect, readonly dialects: readonly Dialect[], readonly habits: Habits | null }
   readonly relation: StudentRelation | null
   /** The rows that the brief gives. */
   readonly rows: ExerciseRows | null
@@ -150,6 +154,8 @@ export interface DeskAnswer {
   readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string, readonly fields: readonly string[] }[]
   readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
+  /** The dialect of the exercise: of its model answers and given tables. */
+  readonly dialect: Dialect
   readonly modelDictionary: Dictionary | null
   readonly modelDiagram: Diagram | null
   readonly queue: readonly QueueLine[]
@@ -170,6 +176,8 @@ export interface HandInAnswer {
   readonly lateBySeconds: number
   readonly isAutomatic: boolean
   readonly script: string
+  /** The dialect that the script is read in. */
+  readonly dialect: Dialect
   /** What is claimed on the Dependencies sheet, and about what: with this student's own names. */
   readonly claims: DependencyClaims | null
   readonly relation: RelationTask | null

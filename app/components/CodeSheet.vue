@@ -1,25 +1,28 @@
 <script setup lang="ts">
-import { autocompletion, completeFromList } from '@codemirror/autocomplete'
+import { autocompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
 import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { highlightActiveLine, lineNumbers } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import type { Finding } from '@nomenklatura/core/findings'
-import type { Schema } from '@nomenklatura/core/schema'
+import { typeNamesOf, type Dialect, type Schema } from '@nomenklatura/core/schema'
+import { quoteName } from '@nomenklatura/core/sql'
 
 /** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page. */
-const { modelValue, findings = [], schema = undefined, readonly = false, label, placeholder = '', autofocus = false } = defineProps<{
+const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', readonly = false, label, placeholder = '', autofocus = false } = defineProps<{
   modelValue: string
   findings?: readonly Finding[]
   /** For completing the script's own names. */
   schema?: Schema | undefined
+  /** Whose types and quotation marks are offered. */
+  dialect?: Dialect
   readonly?: boolean
   /** What the editor holds, for screen readers. */
   label: string
   placeholder?: string
   autofocus?: boolean
 }>()
-const emit = defineEmits<{ 'update:modelValue': [text: string] }>()
+const emit = defineEmits<{ 'update:modelValue': [text: string], 'at': [offset: number] }>()
 
 /** Words of schema statements only: a column may well be called name or dispatch. */
 const SCHEMA_WORDS = SQLDialect.define({
@@ -37,15 +40,35 @@ const inks = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--soft)', fontStyle: 'italic' },
 ])
 
-function names() {
-  const own = (schema?.tables ?? []).flatMap(table => [{ label: table.name, type: 'class' }, ...table.columns.map(column => ({ label: column.name, type: 'property' }))])
-  const seen = new Set<string>()
-  return own.filter(({ label: name }) => !seen.has(name) && seen.add(name))
+interface Offer { readonly label: string, readonly type: string }
+
+const WORDS = ['PRIMARY KEY', 'FOREIGN KEY', 'REFERENCES', 'NOT NULL', 'UNIQUE', 'CHECK', 'DEFAULT', 'CONSTRAINT', 'CREATE TABLE', 'ALTER TABLE', 'ADD', 'ON DELETE CASCADE', 'ON DELETE SET NULL', 'ON UPDATE CASCADE', 'INSERT INTO', 'VALUES'].map((label): Offer => ({ label, type: 'keyword' }))
+const types = computed(() => typeNamesOf(dialect).map((label): Offer => ({ label: label.toLowerCase(), type: 'type' })))
+const tables = computed(() => (schema?.tables ?? []).map(({ name }): Offer => ({ label: quoteName(name, dialect), type: 'class' })))
+
+function columnsOf(table: string): Offer[] {
+  const bare = table.replaceAll(/["`[\]]/g, '').toLowerCase()
+  return (schema?.tables.find(({ name }) => name.toLowerCase() === bare)?.columns ?? []).map(({ name }) => ({ label: quoteName(name, dialect), type: 'property' }))
 }
 
-const completion = { autocomplete: (context: Parameters<ReturnType<typeof completeFromList>>[0]) => completeFromList(names())(context) }
+/** After REFERENCES the tables, in the bracket after one its columns, after a name the types; elsewhere all names and words. */
+function complete(context: CompletionContext): CompletionResult | null {
+  const word = context.matchBefore(/[\p{L}_][\p{L}\w$]*/u)
+  if (!word && !context.explicit) return null
+  const before = context.state.sliceDoc(Math.max(0, context.pos - 300), word?.from ?? context.pos)
+  const target = /\b(?:REFERENCES|INTO)\s+(\S+)\s*\([^()]*$/i.exec(before)
+  const options = target
+    ? columnsOf(target[1]!)
+    : /\b(?:REFERENCES|INTO|ALTER\s+TABLE)\s+$/i.test(before)
+      ? tables.value
+      : /(?:^|[(,])\s*[\p{L}_]\S*\s+$/u.test(before) ? [...types.value, ...WORDS] : [...tables.value, ...(schema?.tables ?? []).flatMap(({ name }) => columnsOf(name)), ...WORDS]
+  const seen = new Set<string>()
+  return { from: word?.from ?? context.pos, options: options.filter(({ label: name }) => !seen.has(name) && seen.add(name)), validFor: /^[\p{L}\w$]*$/u }
+}
+
+const completion = { autocomplete: complete }
 const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
-  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text),
+  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text), moved: at => emit('at', at),
   extensions: [
     lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), SCHEMA_WORDS.language.data.of(completion), autocompletion({ icons: false }),
   ],

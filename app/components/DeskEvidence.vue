@@ -49,10 +49,10 @@ async function loadDependencies(): Promise<void> {
       <div class="sides">
         <div v-if="cell.sheet === 'diagram'"><h3>In this hand-in</h3><DiagramPicture v-if="handIn.diagram" label="Diagram of this hand-in" :diagram="handIn.diagram" :about="cards" :marks="marks" /></div>
         <div v-else-if="cell.sheet === 'dictionary'"><h3>In this hand-in</h3><DictionaryView v-if="handIn.dictionary" label="Fields of this hand-in" :dictionary="handIn.dictionary" :places="places" :tone="cell.verdict" :only="places.length > 0 ? cell.tables : undefined" /></div>
-        <div v-else><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
+        <div v-else><h3>In this hand-in</h3><ScriptExcerpt label="Statements of this hand-in" :script="handIn.script" :dialect="handIn.dialect" :tables="cell.tables" :places="places" :tone="cell.verdict" :empty="cell.verdict === 'not shown' ? 'Nothing here was found for this rule.' : 'This stands in the tables that the exercise gives.'" /></div>
         <div v-if="cell.sheet === 'diagram' && desk.modelDiagram"><h3>In the model answer</h3><DiagramPicture label="Diagram of the model answer" :diagram="desk.modelDiagram" :about="modelCards" :marks="modelMarks" /></div>
         <div v-else-if="cell.sheet === 'dictionary' && desk.modelDictionary"><h3>In the model answer</h3><DictionaryView label="Fields of the model answer" :dictionary="desk.modelDictionary" :only="modelTables" empty="This stands in the tables that the exercise gives." /></div>
-        <div v-else><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
+        <div v-else><h3>In the model answer</h3><ScriptExcerpt label="Statements of the model answer" :script="desk.modelScript" :dialect="desk.dialect" :tables="modelTables" tone="upheld" empty="This stands in the tables that the exercise gives." /></div>
       </div>
       <p v-if="pairing.length > 0" class="paired small">
         <span class="soft">Paired:</span>

@@ -14,9 +14,9 @@ const pins = computed(() => handIn.pinning.pins)
 const preview = shallowRef<{ pins: readonly Pin[], element: string, answer: PairingPreview }>()
 const lines = computed<readonly PairingLine[]>(() => (preview.value?.answer.pairing ?? handIn.marking?.pairing ?? []).filter(line => (line.sheet ?? 'script') === sheet))
 const tables = computed(() => {
-  const given = readScript(handIn.starter ?? '').schema
+  const given = readScript(handIn.starter ?? '', { dialect: desk.dialect }).schema
   if (sheet === 'diagram') return schemaFromDiagram(handIn.diagram ?? EMPTY_DIAGRAM, { withHandles: true }).schema.tables
-  return sheet === 'dictionary' ? readDictionary(handIn.dictionary ?? EMPTY_DICTIONARY, { given }).schema.tables : readScript(handIn.script, { given }).schema.tables
+  return sheet === 'dictionary' ? readDictionary(handIn.dictionary ?? EMPTY_DICTIONARY, { given }).schema.tables : readScript(handIn.script, { given, dialect: handIn.dialect }).schema.tables
 })
 const entities = computed(() => lines.value.filter(({ model }) => !model.includes('.')).map(entity => ({ entity, members: lines.value.filter(({ model }) => model.startsWith(`${entity.model}.`)) })))
 const unsure = computed(() => lines.value.filter(({ confidence }) => confidence !== 'sure').length)

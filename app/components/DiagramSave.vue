@@ -7,13 +7,7 @@ import { readScript, writeScript } from '@nomenklatura/core/sql'
 const { diagram, notation, name, readonly = false } = defineProps<{ diagram: Diagram, notation: Notation, name: string, readonly?: boolean }>()
 const emit = defineEmits<{ load: [diagram: Diagram], say: [text: string] }>()
 
-function download(content: string | Blob, type: string, ending: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(typeof content === 'string' ? new Blob([content], { type }) : content)
-  link.download = `${name}.${ending}`
-  link.click()
-  URL.revokeObjectURL(link.href)
-}
+const save = (content: string | Blob, type: string, ending: string): void => download(content, type, `${name}.${ending}`)
 /** The picture at double size. */
 async function png(): Promise<void> {
   const svg = svgOf(diagram, { notation })
@@ -25,18 +19,18 @@ async function png(): Promise<void> {
   canvas.width = image.naturalWidth * 2
   canvas.height = image.naturalHeight * 2
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-  canvas.toBlob(blob => blob && download(blob, 'image/png', 'png'))
+  canvas.toBlob(blob => blob && save(blob, 'image/png', 'png'))
 }
 const WAYS: Readonly<Record<string, () => void>> = {
-  'picture, SVG': () => download(svgOf(diagram, { notation }), 'image/svg+xml', 'svg'),
+  'picture, SVG': () => save(svgOf(diagram, { notation }), 'image/svg+xml', 'svg'),
   'picture, PNG': () => void png(),
-  'document, JSON': () => download(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
-  'graph, GraphML': () => download(diagramToGraphml(diagram), 'application/xml', 'graphml'),
-  'tables, SQL': () => download(writeScript(schemaFromDiagram(diagram).schema), 'text/plain;charset=utf-8', 'sql'),
-  'tables, SQL, as few as may be': () => download(writeScript(schemaFromDiagram(withChoices(diagram, { oneToOne: 'merged', kinds: 'one' })).schema), 'text/plain;charset=utf-8', 'sql'),
+  'document, JSON': () => save(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
+  'graph, GraphML': () => save(diagramToGraphml(diagram), 'application/xml', 'graphml'),
+  'tables, SQL': () => save(writeScript(schemaFromDiagram(diagram).schema).text, 'text/plain;charset=utf-8', 'sql'),
+  'tables, SQL, as few as may be': () => save(writeScript(schemaFromDiagram(withChoices(diagram, { oneToOne: 'merged', kinds: 'one' })).schema).text, 'text/plain;charset=utf-8', 'sql'),
   'paper': () => window.print(),
 }
-function save(event: Event): void {
+function take(event: Event): void {
   const select = event.target as HTMLSelectElement
   WAYS[select.value]?.()
   select.value = ''
@@ -76,7 +70,7 @@ function readFile(fileName: string, text: string): Diagram | string {
 <template>
   <span class="save">
     <label v-if="!readonly" class="plain tiny load">Open a file<input ref="file" type="file" accept=".json,.graphml,.xml,.sql" class="visually-hidden" @change="load"></label>
-    <select aria-label="Save as" :disabled="diagram.entities.length === 0" @change="save"><option value="">Save as …</option><option v-for="(_, way) in WAYS" :key="way">{{ way }}</option></select>
+    <select aria-label="Save as" :disabled="diagram.entities.length === 0" @change="take"><option value="">Save as …</option><option v-for="(_, way) in WAYS" :key="way">{{ way }}</option></select>
   </span>
 </template>
 

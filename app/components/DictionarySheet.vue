@@ -44,11 +44,7 @@ async function draftFromRows(): Promise<void> {
   if (drafted) change(drafted)
 }
 function save(): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([dictionaryToCsv(dictionary)], { type: 'text/csv;charset=utf-8' }))
-  link.download = `${name}.csv`
-  link.click()
-  URL.revokeObjectURL(link.href)
+  download(dictionaryToCsv(dictionary), 'text/csv;charset=utf-8', `${name}.csv`)
 }
 const said = ref('')
 const { start: forget } = useTimeoutFn(() => { said.value = '' }, 4000, { immediate: false })

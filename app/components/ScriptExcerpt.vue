@@ -1,11 +1,13 @@
 <script setup lang="ts">
 import type { Span } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
+import type { Dialect } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
 
 /** The statements of a script that concern some tables, as written, with the lines that a verdict rests on marked. */
-const { script, tables, places = [], tone = 'broken', empty, label } = defineProps<{
+const { script, dialect = 'postgresql', tables, places = [], tone = 'broken', empty, label } = defineProps<{
   script: string
+  dialect?: Dialect
   /** Table names; empty shows nothing. */
   tables: readonly string[]
   places?: readonly Span[]
@@ -20,7 +22,7 @@ interface Line { readonly text: string, readonly marked: boolean }
 
 const blocks = computed<Line[][]>(() => {
   const wanted = new Set(tables.map(name => name.toLowerCase()))
-  const { statements } = readScript(script)
+  const { statements } = readScript(script, { dialect, checks: false })
   const shown = statements.filter(({ table, span }) => (table !== null && wanted.has(table.toLowerCase())) || places.some(place => place.start >= span.start && place.end <= span.end))
   return shown.map(({ span }) => linesOf(span))
 })

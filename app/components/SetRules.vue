@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { unknownNames } from '@nomenklatura/core/claims'
-import { askSeparately, nextRuleNumber, prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
+import { askSeparately, nextRuleNumber, prepareExercise, proposeSheet, wellMadeRules } from '@nomenklatura/core/marking'
 import { partsOf, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 
@@ -55,6 +55,13 @@ function addMissing(): void {
   emit('change', [...document.rules, ...missing.value.map((rule, i) => ({ ...rule, id: `r${next + i}` }))])
 }
 
+/** The script's own checks that no rule asks yet, a point each. */
+const unasked = computed(() => document.sheets.includes('script') ? wellMadeRules().filter(({ rule }) => !document.rules.flatMap(partsOf).some(known => key(known) === key(rule))) : [])
+function addChecks(): void {
+  const next = nextRuleNumber(document.rules)
+  emit('change', [...document.rules, ...unasked.value.map((rule, i) => ({ ...rule, id: `r${next + i}`, points: 1 }))])
+}
+
 const list = useTemplateRef<HTMLElement>('list')
 /** To the first sentence that nobody has read yet. */
 function goToUnread(): void {
@@ -72,6 +79,7 @@ const opened = ref('')
   <section ref="list">
     <div class="head">
       <p class="soft">{{ countOf(document.rules.filter(({ off }) => !off).length, 'sentence') }}, {{ sum }} points<template v-if="unread > 0"> · <button type="button" class="unread" @click="goToUnread">{{ unread }} to read</button></template></p>
+      <button v-if="unasked.length > 0 && document.rules.length > 0 && !readonly" type="button" class="plain small" @click="addChecks">Ask the script’s own checks as well</button>
       <UButton v-if="missing.length > 0 && hasModel && !readonly" variant="outline" color="neutral" size="sm" @click="addMissing">Add {{ countOf(missing.length, 'rule') }} that the answer upholds</UButton>
     </div>
     <p v-if="document.rules.length === 0" class="serif empty paper">{{ hasModel ? 'No rule yet. Let them be proposed from the answer.' : 'Rules are proposed from the answer: give one under Answer first.' }}</p>

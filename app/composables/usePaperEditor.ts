@@ -4,6 +4,9 @@ import { EditorState, Prec, type Extension } from '@codemirror/state'
 import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view'
 import type { Finding } from '@nomenklatura/core/findings'
 
+/** More than these are not underlined: the margin counts them all. */
+const MOST_UNDERLINED = 400
+
 interface PaperEditor {
   readonly text: () => string
   readonly findings: () => readonly Finding[]
@@ -14,16 +17,18 @@ interface PaperEditor {
   /** What this editor has beside what all have. */
   readonly extensions: readonly Extension[]
   readonly changed: (text: string) => void
+  /** Where the cursor stands, when it has moved. */
+  readonly moved?: (at: number) => void
 }
 
 /**
  * An editor on paper in the host: text and findings follow what is given, every change is told. Ctrl+Enter is the page's, Tab moves on as everywhere, and
  * whether it can be written in may change while it is open.
  */
-export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, findings, readonly, label, placeholder: hint, autofocus, extensions, changed }: PaperEditor) {
+export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, findings, readonly, label, placeholder: hint, autofocus, extensions, changed, moved }: PaperEditor) {
   let view: EditorView | undefined
   const writable = makeReadonly()
-  const underline = (): void => view?.dispatch(setDiagnostics(view.state, findings().map(finding => toDiagnostic(view!, finding))))
+  const underline = (): void => view?.dispatch(setDiagnostics(view.state, findings().slice(0, MOST_UNDERLINED).map(finding => toDiagnostic(view!, finding))))
 
   onMounted(() => {
     view = new EditorView({
@@ -34,7 +39,10 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
           history(), drawSelection(), paperTheme, ...extensions, Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
           keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]), EditorView.lineWrapping, writable.of(readonly()),
           EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }), placeholder(hint),
-          EditorView.updateListener.of(update => update.docChanged && changed(update.state.doc.toString())),
+          EditorView.updateListener.of((update) => {
+            if (update.docChanged) changed(update.state.doc.toString())
+            if (update.selectionSet || update.docChanged) moved?.(update.state.selection.main.head)
+          }),
         ],
       }),
     })
@@ -52,6 +60,12 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
   return {
     applyEdit: (edit: Parameters<typeof editOnce>[1]): void => { if (view) editOnce(view, edit) },
     show: (place: Parameters<typeof showPlace>[1]): void => { if (view) showPlace(view, place) },
+    /** All of it replaced, as one step that can be undone. */
+    replace: (now: string): void => {
+      if (!view || now === view.state.doc.toString()) return
+      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: now }, selection: { anchor: Math.min(view.state.selection.main.head, now.length) }, userEvent: 'input.fix' })
+      view.focus()
+    },
     focus: (): void => view?.focus(),
   }
 }

@@ -16,7 +16,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const claims = computed(() => claimsFrom(contentOf('dependencies')))
   const dictionary = computed(() => dictionaryFrom(contentOf('dictionary')))
   /** What the exercise gives stands on the sheet from the beginning. */
-  const given = computed(() => sheet.value?.asked.includes('diagram') && sheet.value.starter ? givenDiagram(readScript(sheet.value.starter).schema, sheet.value.level) : EMPTY_DIAGRAM)
+  const given = computed(() => sheet.value?.asked.includes('diagram') && sheet.value.starter ? givenDiagram(readScript(sheet.value.starter, { dialect: sheet.value.script.dialect }).schema, sheet.value.level) : EMPTY_DIAGRAM)
   const diagram = computed(() => diagramFrom(contentOf('diagram'), given.value))
   const everything = computed(() => JSON.stringify([script.value, claims.value, dictionary.value, diagram.value]))
   const isEmpty = computed(() => script.value.trim() === '' && isEmptyClaims(claims.value) && isEmptyDictionary(dictionary.value) && [...diagram.value.entities, ...diagram.value.relationships].every(part => part.given))

@@ -48,3 +48,9 @@ need_postgres() {
 need_chromium() {
   [ -x "${CHROMIUM:-/usr/bin/chromium}" ] || apt_install "Chromium" chromium
 }
+
+# Engines that only the tests need: MariaDB and SQLite, and scripts of real applications to run on them.
+need_engines() {
+  [ -x /usr/sbin/mariadbd ] && command -v sqlite3 >/dev/null 2>&1 || apt_install "MariaDB and SQLite, for the tests" mariadb-server sqlite3
+  node bin/support/corpus.mjs || stop "The scripts of real applications could not be fetched (apt-get download): the network may be out of reach."
+}

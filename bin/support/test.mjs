@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process'
+import { spawn, spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -34,15 +34,17 @@ async function databaseFor(name) {
   return cluster.url
 }
 
+/** Stages that follow each other and only read what lies there may run at the same time. */
 const STAGES = [
   { name: 'prepare', paths: ['nuxt.config.ts', 'package-lock.json', 'app/components', 'app/pages'], run: () => [bin('nuxt'), ['prepare']] },
-  { name: 'lint', paths: EVERYTHING, run: () => [bin('eslint'), ['.', '--max-warnings', '0']] },
-  { name: 'types of the core', paths: ['packages/core'], run: () => [bin('tsc'), ['-p', 'packages/core']] },
+  { name: 'lint', beside: 'static', paths: EVERYTHING, run: () => [bin('eslint'), ['.', '--max-warnings', '0']] },
+  { name: 'types of the core', beside: 'static', paths: ['packages/core'], run: () => [bin('tsc'), ['-p', 'packages/core']] },
+  { name: 'types', beside: 'static', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
+  { name: 'types of programs', beside: 'static', paths: EVERYTHING, run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']] },
   { name: 'core and reference tests', paths: CORE, run: () => vitest('core', 'reference') },
-  { name: 'types', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
-  { name: 'types of programs', paths: EVERYTHING, run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']] },
   { name: 'command line tests', paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'], run: () => vitest('cli') },
   { name: 'server tests', paths: [...SERVER, 'tests/server'], run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }] },
+  { name: 'tests against other engines', paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'], run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }] },
   { name: 'benchmarks, in short', paths: ['bench', 'packages/core/src'], run: () => [process.execPath, ['bin/support/run.mjs', 'bench/main.ts', '--short']] },
   {
     name: 'browser tests', paths: EVERYTHING,
@@ -60,32 +62,65 @@ function finish(code) {
 }
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => finish(130))
 
-for (const { name, paths, run } of STAGES) {
-  const stamp = `test-${name.replaceAll(/\W+/g, '-')}`
-  const hash = hashOf(paths, name)
-  if (!runAll && readStamp(stamp) === hash) {
-    console.log(`· ${name}: unchanged since it passed`)
-    passed.push(name)
-    continue
-  }
+/** Runs a stage and gives its status and how long it took; beside others its output is kept and printed whole at the end. */
+async function runStage({ name, run }, isBeside) {
   const begun = Date.now()
-  console.log(`\n== ${name}`)
   let status
   try {
     const [command, commandArgs, env] = await run()
-    status = spawnSync(command, commandArgs, { cwd: ROOT, stdio: 'inherit', env: { ...process.env, ...env, NUXT_TELEMETRY_DISABLED: '1' } }).status
+    const options = { cwd: ROOT, env: { ...process.env, ...env, NUXT_TELEMETRY_DISABLED: '1' } }
+    if (isBeside) {
+      const child = spawn(command, commandArgs, { ...options, stdio: ['ignore', 'pipe', 'pipe'] })
+      let output = ''
+      for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => { output += text })
+      status = await new Promise(done => child.on('close', done).on('error', () => done(1)))
+      console.log(`\n== ${name}\n${output.trim()}`)
+    }
+    else {
+      console.log(`\n== ${name}`)
+      status = spawnSync(command, commandArgs, { ...options, stdio: 'inherit' }).status
+    }
   }
   catch (error) {
     console.error(error.message)
   }
-  if (status !== 0) {
-    console.error(`\n${name} failed after ${Math.round((Date.now() - begun) / 1000)} s.`)
-    console.log(`stages: ${passed.length} passed, 1 failed`)
+  return { name, status, seconds: Math.round((Date.now() - begun) / 1000) }
+}
+
+/** Stages in the order of the list, those that may run at the same time together. */
+const groups = []
+for (const stage of STAGES) {
+  const last = groups.at(-1)
+  if (stage.beside !== undefined && last?.[0].beside === stage.beside) last.push(stage)
+  else groups.push([stage])
+}
+
+for (const group of groups) {
+  const due = group.filter(({ name, paths }) => {
+    if (runAll || readStamp(stampOf(name)) !== hashOf(paths, name)) return true
+    console.log(`· ${name}: unchanged since it passed`)
+    passed.push(name)
+    return false
+  })
+  const hashes = new Map(due.map(({ name, paths }) => [name, hashOf(paths, name)]))
+  const results = due.length > 1 ? await Promise.all(due.map(stage => runStage(stage, true))) : due.length === 1 ? [await runStage(due[0], false)] : []
+  for (const { name, status, seconds } of results) {
+    if (status === 0) {
+      writeStamp(stampOf(name), hashes.get(name))
+      passed.push(name)
+      console.log(`${name}: passed in ${seconds} s`)
+    }
+    else console.error(`\n${name} failed after ${seconds} s.`)
+  }
+  const failed = results.filter(({ status }) => status !== 0).length
+  if (failed > 0) {
+    console.log(`stages: ${passed.length} passed, ${failed} failed`)
     finish(1)
   }
-  writeStamp(stamp, hash)
-  passed.push(name)
-  console.log(`${name}: passed in ${Math.round((Date.now() - begun) / 1000)} s`)
 }
 console.log(`\nstages: ${passed.length} passed, 0 failed`)
 finish(0)
+
+function stampOf(name) {
+  return `test-${name.replaceAll(/\W+/g, '-')}`
+}

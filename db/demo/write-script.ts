@@ -7,7 +7,7 @@ export type Hand = 'inline' | 'out of line' | 'alter' | 'mysql' | 'lower'
 
 export function writeScript(tables: readonly TablePlan[], hand: Hand): string {
   const text = hand === 'alter' ? writeAlter(tables) : tables.map(table => writeTable(table, hand)).join('\n\n')
-  return `${hand === 'lower' ? text.toLowerCase() : text}\n`
+  return `${hand === 'mysql' ? '-- dialect: mysql\n' : ''}${hand === 'lower' ? text.toLowerCase() : text}\n`
 }
 
 function quote(name: string, hand: Hand): string {

@@ -4,6 +4,7 @@ import type { Rule, Verdict } from '@nomenklatura/core/rules'
 import { accountInWords, personalExercise, type Override, type Points } from '@nomenklatura/core/marking'
 import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
+import { dialectOf } from '@nomenklatura/core/sql'
 import type { Db } from '../repositories/database'
 import { countsByExercise, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
@@ -74,7 +75,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
-    sheets: document.sheets, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, modelDiagram: document.models[0]?.diagram ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    sheets: document.sheets, dialect: document.dialect, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, modelDiagram: document.models[0]?.diagram ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun: counts.get(exerciseId)?.begun ?? 0, reasons,
   }
 }
@@ -96,7 +97,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   const release = releases.get(handInId)
   return {
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
-    isAutomatic: handIn.isAutomatic, script: handIn.answer.script, starter: revision.document.starter,
+    isAutomatic: handIn.isAutomatic, script: handIn.answer.script, dialect: dialectOf(revision.document, handIn.answer.script), starter: revision.document.starter,
     claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
     state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),

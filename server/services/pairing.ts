@@ -83,7 +83,7 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
 
 /** Whether a table or a column has just this name. */
 function hasName(script: string, name: string): boolean {
-  return readScript(script).schema.tables.some(table => sameName(table.name, name) || table.columns.some(column => sameName(column.name, name)))
+  return readScript(script, { checks: false }).schema.tables.some(table => sameName(table.name, name) || table.columns.some(column => sameName(column.name, name)))
 }
 
 function checkElement(revision: Revision, element: string): void {

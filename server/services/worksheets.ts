@@ -29,7 +29,7 @@ export async function showWorksheet(db: Db, exerciseId: string, personId: string
     exerciseId, course: course!, title: document.title, brief: opened ? document.brief : '', starter: opened ? document.starter : null, helpLevel: document.helpLevel,
     schedule: scheduleOf(exercise), closedAt: closingTime(exercise, mine.dueAt)?.toISOString() ?? null, isOpen: role !== 'student' || isOpen(exercise, mine.dueAt, now),
     points: totalPoints(document), mine, isPreview: role !== 'student',
-    asked: SHEETS.filter(sheet => document.sheets.includes(sheet)), level: document.level ?? 'logical', relation, rows: opened ? document.rows ?? null : null, sheets: saved ? contents(document.sheets, saved) : null,
+    asked: SHEETS.filter(sheet => document.sheets.includes(sheet)), level: document.level ?? 'logical', script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null }, relation, rows: opened ? document.rows ?? null : null, sheets: saved ? contents(document.sheets, saved) : null,
   }
 }
 

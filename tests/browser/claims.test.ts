@@ -1,14 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import type { KeyInput } from 'puppeteer-core'
 import { useDemo, type Visitor } from './support'
 
 const { everybody, arrive } = useDemo()
-
-async function chord(visitor: Visitor, held: KeyInput, key: KeyInput): Promise<void> {
-  await visitor.page.keyboard.down(held)
-  await visitor.page.keyboard.press(key)
-  await visitor.page.keyboard.up(held)
-}
 
 /** Tabs to the editor or field of that name and types into it, as somebody without a mouse does. */
 async function fill(visitor: Visitor, label: string, text: string): Promise<void> {
@@ -46,7 +39,7 @@ describe('exercise 1 by keyboard alone', () => {
     await wen.page.waitForSelector('input[type=radio][value="1NF"]:checked')
     await fill(wen, 'The dependency that keeps it from the next form', 'accession_no -> taxon')
 
-    await chord(wen, 'Control', 'Enter')
+    await wen.chord(['Control'], 'Enter')
     await wen.sees('does not follow from the case', '[data-code="dependencies.surplus"]')
     await wen.sees('Nothing is claimed that does not follow', '[data-verdict="too strict"]')
     await wen.tabTo('Margin', 'F6')
@@ -57,10 +50,10 @@ describe('exercise 1 by keyboard alone', () => {
     // The line is put right, and what fixes the name is the code.
     await wen.page.evaluate(() => (document.activeElement as HTMLElement).blur())
     await fill(wen, 'Dependencies, one to a line', '')
-    await chord(wen, 'Control', 'Home')
+    await wen.chord(['Control'], 'Home')
     for (let i = 0; i < 6; i++) await keyboard.press('ArrowDown')
     await keyboard.press('Home')
-    await chord(wen, 'Shift', 'End')
+    await wen.chord(['Shift'], 'End')
     await keyboard.type('collector_code -> collector_name')
     await keyboard.press('Escape')
 
@@ -68,19 +61,19 @@ describe('exercise 1 by keyboard alone', () => {
     await enter('Lay out the whole relation')
     const splitBy = async (by: string): Promise<void> => {
       await wen.tabTo('Split S')
-      await chord(wen, 'Shift', 'Tab')
+      await wen.chord(['Shift'], 'Tab')
       await wen.page.waitForFunction(() => document.activeElement?.matches('select'))
       // The first is chosen already.
       if (by !== '') await keyboard.type(by)
       await keyboard.press('Tab')
       await keyboard.press('Enter')
       // Back to the part that is left over: the first slip.
-      for (let i = 0; i < 60 && !await wen.page.evaluate(() => document.activeElement?.matches('.slip')); i++) await chord(wen, 'Shift', 'Tab')
+      for (let i = 0; i < 60 && !await wen.page.evaluate(() => document.activeElement?.matches('.slip')); i++) await wen.chord(['Shift'], 'Tab')
       for (let i = 0; i < 8; i++) await keyboard.press('ArrowLeft')
     }
     for (const by of ['genus', 'taxon', 'site', 'trip', '', 'coll']) await splitBy(by)
     await wen.sees('saved', '.state')
-    await chord(wen, 'Control', 'Enter')
+    await wen.chord(['Control'], 'Enter')
     await wen.sees('checked', '.margin')
     await wen.settle()
     const split = await wen.read('[aria-label="Parts of the split, one to a line"]')

@@ -1,15 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import type { ElementHandle, KeyInput } from 'puppeteer-core'
+import type { ElementHandle } from 'puppeteer-core'
 import { useDemo, type Visitor } from './support'
 
 const { everybody, arrive } = useDemo()
-
-async function chord(visitor: Visitor, held: readonly KeyInput[], key: KeyInput): Promise<void> {
-  const { keyboard } = visitor.page
-  for (const one of held) await keyboard.down(one)
-  await keyboard.press(key)
-  for (const one of held.toReversed()) await keyboard.up(one)
-}
 
 /** Whoever sets the exercise gives one student more time. */
 async function giveTime(ada: Visitor, exerciseId: string, student: string): Promise<void> {
@@ -196,17 +189,17 @@ describe('exercise 2 by keyboard alone', () => {
     await onCard('Participation')
     // Picked up, moved and put down.
     await keyboard.press('m')
-    for (let i = 0; i < 4; i++) await chord(wen, ['Shift'], 'ArrowDown')
+    for (let i = 0; i < 4; i++) await wen.chord(['Shift'], 'ArrowDown')
     await keyboard.press('Enter')
     await onCard('Participation')
     // Renamed everywhere, and taken back.
     await keyboard.press('F2')
     await wen.page.waitForSelector('[role=dialog] input:focus')
-    await chord(wen, ['Control'], 'a')
+    await wen.chord(['Control'], 'a')
     await keyboard.type('Attendance')
     await keyboard.press('Enter')
     await onCard('Attendance')
-    await chord(wen, ['Control'], 'z')
+    await wen.chord(['Control'], 'z')
     await card(wen, 'Participation')
     await toCard()
     while (!await wen.page.evaluate(() => document.activeElement?.querySelector('.name')?.textContent === 'Participation')) await keyboard.press('ArrowDown')
@@ -244,7 +237,7 @@ describe('exercise 2 by keyboard alone', () => {
     expect(whole).toContain(`One ${far} has any number of participations.`)
     await wen.tabTo('Change: ')
     let steps = 0
-    for (; await wen.page.$eval('.head', head => !([...head.querySelectorAll('button')].find(button => button.textContent === 'Undo') as HTMLButtonElement).disabled); steps++) await chord(wen, ['Control'], 'z')
+    for (; await wen.page.$eval('.head', head => !([...head.querySelectorAll('button')].find(button => button.textContent === 'Undo') as HTMLButtonElement).disabled); steps++) await wen.chord(['Control'], 'z')
     expect(steps).toBeGreaterThan(8)
     expect(await sentences(wen)).not.toContain('Participation')
     await wen.tabTo('Redo')
@@ -255,7 +248,7 @@ describe('exercise 2 by keyboard alone', () => {
     await wen.page.reload({ waitUntil: 'networkidle0' })
     await wen.sees('Participation is told apart by', '.sentences')
     expect(await sentences(wen)).toBe(whole)
-    await chord(wen, ['Control'], 'Enter')
+    await wen.chord(['Control'], 'Enter')
     await wen.sees('upheld', '.margin')
     await wen.tabTo('Hand in')
     await keyboard.press('Enter')

@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { ElementHandle, KeyInput } from 'puppeteer-core'
+import type { ElementHandle } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { analyseRows, toCsv } from '@nomenklatura/core/rows'
@@ -11,12 +11,6 @@ import { useDemo, type Visitor } from './support'
 const { everybody, arrive } = useDemo()
 const folder = mkdtempSync(join(tmpdir(), 'nomenklatura-rows-'))
 const LEDGER = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8'))).rows!
-
-async function chord(visitor: Visitor, held: KeyInput, key: KeyInput): Promise<void> {
-  await visitor.page.keyboard.down(held)
-  await visitor.page.keyboard.press(key)
-  await visitor.page.keyboard.up(held)
-}
 
 async function bringIn(visitor: Visitor, name: string, text: string): Promise<void> {
   const file = join(folder, name)
@@ -129,10 +123,10 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await keyboard.press('ArrowUp')
     await keyboard.type('what it is')
     await keyboard.press('Enter')
-    await chord(wen, 'Control', 'd')
+    await wen.chord(['Control'], 'd')
     await wen.page.waitForFunction(() => document.querySelector('[data-cell="1 10"]')!.textContent!.trim() === 'what it is')
     await keyboard.press('Tab')
-    await chord(wen, 'Control', 's')
+    await wen.chord(['Control'], 's')
     await wen.settle()
     await wen.page.reload({ waitUntil: 'networkidle0' })
     await wen.press('.tabs [role=tab]', 'Dictionary')
@@ -147,7 +141,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await wen.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-entry="2"] [data-slot=meaning]')!.value === '')
     expect(await wen.violations()).toEqual([])
 
-    await chord(wen, 'Control', 'Enter')
+    await wen.chord(['Control'], 'Enter')
     await wen.sees('upheld', '.margin-side')
     await wen.press('button', 'Hand in')
     await wen.press('[role=dialog] button', 'Hand in')

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll } from 'vitest'
-import puppeteer, { type Browser, type ElementHandle, type Page } from 'puppeteer-core'
+import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { runProgram, startApplication } from '../../bin/support/application.mjs'
 
@@ -164,13 +164,19 @@ export class Visitor {
     return this.page.$$eval(selector, elements => elements.map(element => (element as HTMLElement).innerText).join('\n'))
   }
 
+  /** A key pressed while others are held. */
+  async chord(held: readonly KeyInput[], key: KeyInput): Promise<void> {
+    const { keyboard } = this.page
+    for (const one of held) await keyboard.down(one)
+    await keyboard.press(key)
+    for (const one of held.toReversed()) await keyboard.up(one)
+  }
+
   /** Replaces what stands in the script editor, as typing would. */
   async write(script: string): Promise<void> {
     await this.page.waitForSelector('.sheet .cm-content')
     await this.page.click('.sheet .cm-content')
-    await this.page.keyboard.down('Control')
-    await this.page.keyboard.press('a')
-    await this.page.keyboard.up('Control')
+    await this.chord(['Control'], 'a')
     await this.page.keyboard.press('Delete')
     await this.page.keyboard.sendCharacter(script)
   }

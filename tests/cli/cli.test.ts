@@ -87,7 +87,7 @@ describe('diagram, further', () => {
     expect(readFileSync(svg, 'utf8')).toMatch(/^<svg xmlns="http:\/\/www\.w3\.org\/2000\/svg"[\s\S]*brings in[\s\S]*<\/svg>$/)
     expect(run(['diagram', graph, '--json']).stdout).toBe(run(['diagram', 'docs/schemas/diagram.example.json', '--json']).stdout)
     expect(run(['diagram', graph, '--to-script', 'iso']).stdout).toContain('FOREIGN KEY (trip_no) REFERENCES trip')
-    expect(run(['diagram', graph, '--to-script', 'oracle']).status).toBe(2)
+    expect(run(['diagram', graph, '--to-script', 'cobol']).status).toBe(2)
     expect(run(['diagram', '-'], '<graphml><graph></graphml>').status).toBe(2)
   })
 
@@ -212,5 +212,43 @@ describe('mark', () => {
 describe('the published JSON Schemas', () => {
   it('are those that are checked', () => {
     for (const [name, schema] of Object.entries(jsonSchemas())) expect(JSON.parse(readFileSync(`docs/schemas/${name}`, 'utf8'))).toEqual(JSON.parse(JSON.stringify(schema)))
+  })
+})
+
+describe('script and write', () => {
+  const MYSQL = 'CREATE TABLE `garden` (`code` CHAR(4) PRIMARY KEY, `kind` ENUM(\'field\', \'glass\')) ENGINE=InnoDB;\nCREATE TABLE trip (no INT AUTO_INCREMENT PRIMARY KEY, garden CHAR(4), FOREIGN KEY (garden) REFERENCES garden (code));\nINSERT INTO garden VALUES (\'ALVA\', \'glass\');\n'
+  const wrong = (text: string, ...options: string[]): string[] => (JSON.parse(run(['script', '-', '--json', ...options], text).stdout) as { diagnostics: { severity: string, code: string }[] }).diagnostics.filter(({ severity }) => severity === 'error').map(({ code }) => code)
+
+  it('reads the dialect that is named', () => {
+    expect(wrong(MYSQL, '--dialect', 'mysql')).toEqual([])
+    expect(wrong(MYSQL)).toContain('syntax.other-dialect')
+    expect(run(['script', '-', '--strict'], MYSQL).status).toBe(1)
+    expect(run(['script', '-', '--dialect', 'cobol'], MYSQL).stderr.trim().split('\n')).toHaveLength(1)
+  })
+
+  it('writes a script in another dialect, which is read again; what is lost stands on standard error', () => {
+    const { status, stdout, stderr } = run(['write', file('garden.sql', MYSQL), '--from', 'mysql', '--to', 'postgresql', '--rerunnable'])
+    expect(status).toBe(0)
+    expect(stdout).toContain('DROP TABLE IF EXISTS trip;\nDROP TABLE IF EXISTS garden;')
+    expect(stdout).toContain('INSERT INTO garden (code, kind) VALUES')
+    expect(wrong(stdout)).toEqual([])
+    expect(stderr).toBe('')
+    expect(run(['write', file('time.sql', 'CREATE TABLE t (a TIME PRIMARY KEY);'), '--from', 'postgresql', '--to', 'oracle']).stderr).toContain('no type for a time alone')
+  })
+
+  it('writes a schema as it was printed, and a diagram', () => {
+    const printed = run(['script', '-', '--json', '--dialect', 'mysql'], MYSQL).stdout
+    expect(run(['write', file('schema.json', printed), '--to', 'sqlserver']).stdout).toContain('IDENTITY(1,1)')
+    const graph = join(folder, 'write.graphml')
+    run(['diagram', file('garden.sql', MYSQL), '--dialect', 'mysql', '--graphml', graph])
+    expect(run(['write', graph, '--to', 'sqlite']).stdout).toContain('REFERENCES garden')
+  })
+
+  it.each([
+    ['no dialect to write', ['write', '-']], ['no dialect it is written in', ['write', '-', '--to', 'iso']], ['what is neither diagram nor schema', ['write', file('x.json', '{"tables": 7}'), '--to', 'iso']],
+  ])('refuses %s in one line', (_, args) => {
+    const { status, stderr } = run(args, 'CREATE TABLE t (a int);')
+    expect(status).toBe(2)
+    expect(stderr.trim().split('\n')).toHaveLength(1)
   })
 })

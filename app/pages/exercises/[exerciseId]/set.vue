@@ -101,8 +101,9 @@ useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
 
 /* What is missing, and what is worth a look */
 const model = computed(() => document.value?.models[0]?.script ?? '')
-const given = computed(() => readScript(document.value?.starter ?? ''))
-const read = computed(() => readScript(model.value, { given: given.value.schema }))
+const dialect = computed(() => document.value?.dialect ?? 'postgresql')
+const given = computed(() => readScript(document.value?.starter ?? '', { dialect: dialect.value }))
+const read = computed(() => readScript(model.value, { given: given.value.schema, dialect: dialect.value, ...document.value?.habits ? { habits: document.value.habits } : {} }))
 const ownTables = computed(() => read.value.schema.tables.filter(table => !table.given))
 const asks = (name: AskedSheet): boolean => document.value?.sheets.includes(name) ?? false
 const relation = computed<RelationTask>(() => document.value?.relation ?? NEW_TASK)
@@ -259,12 +260,13 @@ const modelEditor = useTemplateRef('modelEditor')
             <p class="small level-asked"><label>The diagram is to reach the <select :value="level" :disabled="isReadOnly" @change="change({ level: ($event.target as HTMLSelectElement).value as Level })"><option v-for="name in LEVELS" :key="name" :value="name">{{ name }}</option></select> level</label></p>
             <DiagramSheet class="drawing" :diagram="diagram" :asked="level" :readonly="isReadOnly" :name="document.title" @change="changeModel({ diagram: $event })" />
           </template>
+          <SetScript v-if="asks('script')" :document="document" :readonly="isReadOnly" @change="change" />
           <div v-if="asks('script')" class="answer">
             <div class="answer-main">
               <p class="small soft read-line" aria-live="polite">{{ ownTables.length === 0 ? 'Paste or write the CREATE TABLE statements of your answer.' : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(ownTables.reduce((sum, table) => sum + table.references.length, 0), 'reference')}.` }}
                 <button type="button" class="plain small" :aria-expanded="starterEditor" @click="starterEditor = !starterEditor">{{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}</button></p>
               <div v-if="starterEditor" class="paper editor starter"><CodeSheet :model-value="document.starter ?? ''" :findings="given.findings" :readonly="isReadOnly" label="Tables that are given" placeholder="CREATE TABLE statements that stand above every student's script" @update:model-value="change({ starter: $event.trim() === '' ? null : $event })" /></div>
-              <div class="paper editor"><CodeSheet ref="modelEditor" :model-value="model" :findings="read.findings" :schema="read.schema" :readonly="isReadOnly" label="Model answer" @update:model-value="changeModel({ script: $event })" /></div>
+              <div class="paper editor"><CodeSheet ref="modelEditor" :model-value="model" :findings="read.findings" :schema="read.schema" :dialect="dialect" :readonly="isReadOnly" label="Model answer" @update:model-value="changeModel({ script: $event })" /></div>
             </div>
             <aside class="answer-notes"><MarginNotes :findings="read.findings" :verdicts="[]" checked-at="" :is-stale="false" :tells-verdicts="false" :has-text="model.trim() !== ''" nothing="Nothing to see: it is well formed." @show="modelEditor?.show($event)" @fix="modelEditor?.applyEdit($event)" /></aside>
           </div>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Finding } from '@nomenklatura/core/findings'
-import { readScript, writeScript } from '@nomenklatura/core/sql'
+import { dialectOf, readScript, writeScript, type ReadOptions } from '@nomenklatura/core/sql'
 import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
 import { checkDictionary, dictionaryToComment, isEmptyDictionary, isAboutSlots, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
 import { aloud, checkDiagram, diagramFromSchema, isAboutDrawing, isEmptyDiagram, schemaFromDiagram, type Diagram } from '@nomenklatura/core/diagram'
@@ -19,8 +19,19 @@ const isBegun = computed(() => sheet.value?.sheets !== null)
 /** The sheet in hand: the first that is asked, until another is turned to. */
 const turned = ref<AskedSheet>()
 const current = computed<AskedSheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
-const given = computed(() => readScript(sheet.value?.starter ?? '').schema)
-const read = computed(() => readScript(store.script, { given: given.value }))
+const given = computed(() => readScript(sheet.value?.starter ?? '', { dialect: sheet.value?.script.dialect ?? 'postgresql', checks: false }).schema)
+const scriptOptions = computed<ReadOptions>(() => {
+  const { habits = null, ...dialects } = sheet.value?.script ?? {}
+  return { given: given.value, dialect: dialectOf(dialects, store.script), ...habits ? { habits } : {} }
+})
+/** What was drawn and described before: a script may say something else. */
+const earlierSheets = computed(() => sheet.value?.asked.includes('script') && sheet.value.helpLevel !== 'assessed'
+  ? [
+      ...sheet.value.asked.includes('diagram') && store.diagram.entities.some(({ given: isGiven }) => !isGiven) ? [{ sheet: 'diagram', schema: schemaFromDiagram(store.diagram).schema }] : [],
+      ...sheet.value.asked.includes('dictionary') && !isEmptyDictionary(store.dictionary) ? [{ sheet: 'dictionary', schema: readDictionary(store.dictionary, { given: given.value }).schema }] : [],
+    ]
+  : [])
+const { read, aloud: scriptSentences, chain } = useScriptReading(() => ({ script: store.script, options: scriptOptions.value, earlier: earlierSheets.value }))
 /** As one types: what is well formed. What else there is to say comes with a check. */
 const isForm = (note: Finding): boolean => isAboutWriting(note) || isFormOfScript(note)
 const isFormOfScript = ({ code: finding }: Finding): boolean => finding.startsWith('syntax.') || finding.startsWith('names.') || finding === 'references.unknown-column' || finding === 'keys.two-primary'
@@ -41,7 +52,7 @@ const diagramFindings = computed(() => {
   if (!sheet.value?.asked.includes('diagram')) return []
   return checkDiagram(store.diagram).filter(finding => sheet.value?.helpLevel !== 'assessed' || isAboutDrawing(finding))
 })
-const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(dictionaryFindings.value, diagramFindings.value))
+const liveFindings = computed(() => [...claimFindings.value, ...read.value.findings].filter(finding => isForm(finding)).concat(chain.value, dictionaryFindings.value, diagramFindings.value))
 /** What the last check says of the elements of the diagram, as long as it is true of them. */
 const diagramMarks = computed(() => {
   const told = store.check && !store.isStale ? store.check.answer.verdicts.filter(({ sheet: of, verdict }) => of === 'diagram' && verdict !== 'upheld' && verdict !== 'not shown') : []
@@ -230,6 +241,9 @@ useEventListener(document, 'visibilitychange', () => { if (document.visibilitySt
 const hasDrawn = computed(() => sheet.value?.helpLevel === 'practice' && sheet.value.asked.includes('diagram') && store.diagram.entities.some(({ given: isGiven }) => !isGiven))
 const drawnSchema = computed(() => hasDrawn.value ? schemaFromDiagram(store.diagram).schema : undefined)
 const canBeginFromDiagram = computed(() => hasDrawn.value && store.script.trim() === '')
+function beginScript(): void {
+  store.change('script', writeScript(schemaFromDiagram(store.diagram).schema, { to: scriptOptions.value.dialect ?? 'postgresql' }).text)
+}
 /** The sheets in which a card that is renamed may be named as well. */
 const otherSheets = computed(() => ({ ...sheet.value?.asked.includes('dictionary') ? { dictionary: store.dictionary } : {}, ...sheet.value?.asked.includes('script') ? { script: store.script } : {} }))
 function renameElsewhere({ dictionary, script }: { dictionary?: Dictionary, script?: string }): void {
@@ -324,17 +338,10 @@ const dueWords = computed(() => {
         <DiagramSheet
           v-if="current === 'diagram'" ref="diagramSheet" :diagram="store.diagram" :findings="findingsOf.diagram" :asked="sheet.level" :offers="sheet.helpLevel === 'practice'" :marks="diagramMarks" :readonly="!sheet.isOpen" :name="sheet.title" :keep-as="`nomenklatura-steps-${exerciseId}-diagram`"
           :drafts="diagramDrafts" :others="otherSheets" @change="store.change('diagram', JSON.stringify($event))" @others="renameElsewhere" />
-        <p v-if="current === 'script' && canBeginFromDiagram" class="small begin"><button type="button" class="plain small" @click="store.change('script', writeScript(schemaFromDiagram(store.diagram).schema))">Begin from your diagram</button></p>
-        <details v-if="current === 'script' && sheet.starter" class="given" open>
-          <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
-          <pre class="mono" tabindex="0">{{ sheet.starter.trim() }}</pre>
-        </details>
-        <div v-if="current === 'script'" class="paper sheet">
-          <CodeSheet
-            ref="scriptEditor" :model-value="store.script" :findings="findingsOf.script" :schema="read.schema" :readonly="!sheet.isOpen" label="Your script" autofocus
-            placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="store.change('script', $event)" />
-        </div>
-        <p v-if="current === 'script'" class="reading small soft" aria-live="polite">{{ read.schema.tables.filter(table => !table.given).length === 0 ? 'No table read yet.' : `Read: ${countOf(read.schema.tables.filter(table => !table.given).length, 'table')}, ${countOf(read.schema.tables.filter(table => !table.given).reduce((sum, table) => sum + table.references.length, 0), 'reference')}: ${read.schema.tables.filter(table => !table.given).map(table => table.name).join(', ')}` }}</p>
+        <p v-if="current === 'script' && canBeginFromDiagram" class="small begin"><button type="button" class="plain small" @click="beginScript">Begin from your diagram</button></p>
+        <ScriptSheet
+          v-if="current === 'script'" ref="scriptEditor" :script="store.script" :findings="findingsOf.script" :read="read" :aloud="scriptSentences" :options="scriptOptions" :home="sheet.script.dialect" :dialects="sheet.script.dialects"
+          :starter="sheet.starter" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('script', $event)" />
       </section>
 
       <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>
@@ -401,14 +408,9 @@ dt { color: var(--soft); }
 .tab[aria-selected=true] { border-bottom-color: var(--verdigris); color: var(--ink); font-weight: 650; }
 .note-count { margin-left: 7px; }
 .sheet { flex: 1; min-height: 160px; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); }
-.reading { padding-top: 8px; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
 .banner { background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 6px 12px; margin-bottom: 10px; font-size: 13.5px; }
 .banner.changed { background: var(--ochre-wash); border-color: var(--ochre); }
 .banner.bad { background: var(--madder-wash); border-color: var(--madder); }
-.given { margin-bottom: 12px; border: 1px solid var(--rule-strong); border-left: 8px solid; border-image: repeating-linear-gradient(135deg, var(--rule-strong) 0 3px, transparent 3px 7px) 8; padding: 6px 12px; font-size: 13.5px; }
-.given summary { cursor: pointer; color: var(--soft); }
-.given-word { font-weight: 650; color: var(--ink); }
-.given pre { margin-top: 6px; font-size: 13px; line-height: 1.5; overflow-x: auto; max-height: 210px; }
 .rail { width: 40px; flex: none; border-right: 1px solid var(--rule-strong); background: var(--ground); }
 .sheet-side + .rail { border-right: 0; border-left: 1px solid var(--rule-strong); }
 .rail button { width: 100%; height: 100%; cursor: pointer; display: flex; justify-content: center; align-items: flex-start; padding-top: 16px; }

@@ -5,5 +5,6 @@ export type {
 export { lowestConfidence } from './alignment'
 export { align, candidateAlignments, type AlignOptions } from './align'
 export { assign, totalOf } from './assignment'
+export { chainFindings } from './chain'
 export { nameLikeness, nameWords } from './names'
 export { pairReasonInWords } from './wording'

@@ -23,8 +23,6 @@ export function quoted(name: string): string {
   return `"${name.replaceAll('"', '""')}"`
 }
 
-export const literal = (value: string): string => `'${value.replaceAll('\'', '\'\'')}'`
-
 function patternOf(mask: string): string {
   return (mask.match(/(.)\1*/gsu) ?? []).map((run) => {
     const [char = ''] = run

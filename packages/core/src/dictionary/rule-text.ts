@@ -1,6 +1,6 @@
-import { columnsOf, readExpression } from '../sql'
+import { columnsOf, quoteText, readExpression } from '../sql'
 import type { DataType } from '../schema'
-import { literal, quoted } from './masks'
+import { quoted } from './masks'
 
 const NUMBER = String.raw`(-?\d+(?:[.,]\d+)?)`
 const UNITS = / ?(?:%|per cent|percent|characters|digits|°C)(?= |$)/gi
@@ -36,7 +36,7 @@ function listCheck(column: string, text: string, { family }: DataType): string |
   const members = source?.replace(/^\(|\)$/g, '').split(/\||[,;](?: or )?| or /).map(member => member.trim().replace(/^["'“‘]|["'”’]$/g, '')).filter(member => member !== '')
   if (!members || members.length < 2 || members.length > 60) return undefined
   const isNumber = ['integer', 'decimal', 'float'].includes(family) && members.every(member => /^-?\d+(?:\.\d+)?$/.test(member))
-  return `${quoted(column)} IN (${members.map(member => isNumber ? member : literal(member)).join(', ')})`
+  return `${quoted(column)} IN (${members.map(member => isNumber ? member : quoteText(member)).join(', ')})`
 }
 
 /** An expression of SQL that speaks of the column alone. */

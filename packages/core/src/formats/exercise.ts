@@ -4,6 +4,8 @@ import { Diagram, LEVELS } from '../diagram'
 import { Dictionary } from '../dictionary'
 import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
+import { DIALECTS } from '../schema'
+import { Habits } from '../sql'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
 export type HelpLevel = typeof HELP_LEVELS[number]
@@ -51,7 +53,12 @@ export const ExerciseDocument = z.object({
   version: z.literal(1),
   title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
   brief: z.string().max(50_000),
-  dialect: z.enum(['postgresql', 'mysql']),
+  /** The dialect that scripts are written in, the starter and the model answers among them. */
+  dialect: z.enum(DIALECTS),
+  /** Other dialects that a student may choose. */
+  dialects: z.array(z.enum(DIALECTS)).max(6).optional(),
+  /** The conventions of the course, for scripts. */
+  habits: Habits.optional(),
   sheets: z.array(z.enum(['dependencies', 'dictionary', 'diagram', 'script'])).min(1),
   /** The level that a diagram is to reach; logical where none is named. */
   level: z.enum(LEVELS).optional(),
@@ -75,6 +82,8 @@ export const AnswerDocument = z.object({
   version: z.literal(1),
   student: z.string().max(200).optional(),
   script: z.string().max(LONGEST_ANSWER).default(''),
+  /** The dialect of the script, where it is another than the exercise's. */
+  dialect: z.enum(DIALECTS).optional(),
   claims: DependencyClaims.optional(),
   dictionary: Dictionary.optional(),
   diagram: Diagram.optional(),

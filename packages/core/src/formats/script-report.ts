@@ -1,5 +1,5 @@
 import { lineIndex, wording, type Severity } from '../findings'
-import { isRequired, type DataType, type Key, type Schema } from '../schema'
+import { isRequired, type DataType, type Dialect, type Key, type Schema } from '../schema'
 import { readScript } from '../sql'
 
 interface Range { readonly line: number, readonly column: number, readonly endLine: number, readonly endColumn: number }
@@ -33,8 +33,8 @@ export interface ScriptReport {
   readonly opaque: readonly { readonly line: number, readonly text: string }[]
 }
 
-export function scriptReport(text: string, dialect: string, given?: Schema): ScriptReport {
-  const { schema, findings, statements } = readScript(text, given ? { given } : {})
+export function scriptReport(text: string, dialect: Dialect, given?: Schema): ScriptReport {
+  const { schema, findings, statements } = readScript(text, { dialect, ...given ? { given } : {} })
   const lines = lineIndex(text)
   const range = ({ start, end }: { start: number, end: number }): Range => {
     const from = lines.at(start)

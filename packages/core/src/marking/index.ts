@@ -2,7 +2,7 @@ export { decidedCells, points, type AccountLine, type Cell, type Override, type 
 export { ENGINE_VERSION, explainRule, markAnswer, markScript, markedPoints, summaryOf, type MarkableAnswer, type MarkedCell, type MarkOptions, type Marking, type MarkingSummary } from './mark'
 export type { PairingLine } from './pairing-lines'
 export { personalExercise } from './mark-claims'
-export { proposeSheet } from './propose-sheet'
+export { proposeSheet, wellMadeRules } from './propose-sheet'
 export { askSeparately, nextRuleNumber } from './separate'
 export { accountInWords, pointsInWords } from './account'
 export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'

@@ -4,8 +4,8 @@ import { EMPTY_DIAGRAM, type Diagram } from '../diagram'
 import { EMPTY_DICTIONARY, type Dictionary } from '../dictionary'
 import type { Finding } from '../findings'
 import { Reading, dependenciesInWords, partsOf, type Doubt, type Witness } from '../rules'
-import { soundPart } from '../schema'
-import { readScript } from '../sql'
+import { soundPart, type Dialect } from '../schema'
+import { dialectOf, readScript } from '../sql'
 import { markClaims } from './mark-claims'
 import { askedRules, markSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
@@ -15,7 +15,7 @@ import { readDiagramSheet } from './diagram-sheet'
 import { readDictionarySheet, readScriptSheet, type TableSheet } from './table-sheets'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '5'
+export const ENGINE_VERSION = '6'
 
 /** A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's script, or in a field of a sheet. */
 export interface MarkedCell extends Cell {
@@ -57,6 +57,8 @@ export function summaryOf({ cells, pairing }: Marking): MarkingSummary {
 /** What a student handed in, as far as it is marked. */
 export interface MarkableAnswer {
   readonly script: string
+  /** The script's dialect. @defaultValue the exercise's */
+  readonly dialect?: Dialect | undefined
   readonly claims?: DependencyClaims | undefined
   readonly dictionary?: Dictionary | undefined
   readonly diagram?: Diagram | undefined
@@ -73,8 +75,8 @@ export function markAnswer(exercise: PreparedExercise, answer: MarkableAnswer, o
 }
 
 /** Marks one script against an exercise: verdicts with evidence, without points. */
-export function markScript(exercise: PreparedExercise, script: string, options: MarkOptions = {}): Marking {
-  return markTables(exercise, { script }, ['script'], options)
+export function markScript(exercise: PreparedExercise, script: string, { dialect, ...options }: MarkOptions & { readonly dialect?: Dialect } = {}): Marking {
+  return markTables(exercise, { script, dialect }, ['script'], options)
 }
 
 export interface MarkOptions { readonly pins?: readonly Pin[] }
@@ -95,9 +97,9 @@ function markTables(exercise: PreparedExercise, answer: MarkableAnswer, sheets: 
   return others.reduce((best, next) => isBetter(exercise, next, best) ? next : best, first)
 }
 
-function readSheet(exercise: PreparedExercise, { script, dictionary = EMPTY_DICTIONARY, diagram = EMPTY_DIAGRAM }: MarkableAnswer, sheet: TableSheet['name']): TableSheet {
+function readSheet(exercise: PreparedExercise, { script, dialect, dictionary = EMPTY_DICTIONARY, diagram = EMPTY_DIAGRAM }: MarkableAnswer, sheet: TableSheet['name']): TableSheet {
   switch (sheet) {
-    case 'script': return readScriptSheet(exercise, script)
+    case 'script': return readScriptSheet(exercise, script, dialect)
     case 'dictionary': return readDictionarySheet(exercise, dictionary)
     case 'diagram': return readDiagramSheet(exercise, diagram)
   }
@@ -112,10 +114,12 @@ function isBetter(exercise: PreparedExercise, a: Marking, b: Marking): boolean {
 const sureness = ({ pairing }: Marking): number => pairing.filter(({ confidence }) => confidence === 'sure').length
 
 /** The dependencies that a rule was judged by in a script, as lines to be read (under the first model answer). */
-export function explainRule({ document, world, given, glossaries }: PreparedExercise, script: string, rule: string, { pins = [] }: { pins?: readonly Pin[] } = {}): string[] {
+export function explainRule(
+  { document, world, given, glossaries }: PreparedExercise, script: string, rule: string, { pins = [], dialect = dialectOf(document, script) }: { pins?: readonly Pin[], dialect?: Dialect } = {},
+): string[] {
   const asked = askedRules(document.rules, 'script')
   const parts = asked.filter(({ id }) => id === rule).flatMap(partsOf)
-  const schema = soundPart(readScript(script, { given }).schema)
+  const schema = soundPart(readScript(script, { given, dialect }).schema)
   const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0]!, pins })
   const reading = new Reading(world, schema, alignment!, asked.flatMap(partsOf))
   return parts.flatMap(part => dependenciesInWords(reading, part))

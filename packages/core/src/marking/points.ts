@@ -135,7 +135,7 @@ function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly 
 
 /** Rules about values and forms demand nothing of the structure. */
 function isDemand(rule: Rule): boolean {
-  return !isPermission(rule) && !['stores', 'refusesValue', 'onceOnly', 'atomic', 'convention', 'givenRows', 'hasSome', 'claim', 'drawn'].includes(rule.kind)
+  return !isPermission(rule) && !['stores', 'refusesValue', 'onceOnly', 'atomic', 'convention', 'givenRows', 'hasSome', 'claim', 'drawn', 'wellMade'].includes(rule.kind)
 }
 
 const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']

@@ -1,7 +1,7 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
 import type { RuleEntry } from '../rules'
-import { findTable, soundPart, type Schema } from '../schema'
-import { readScript, type ReadScript } from '../sql'
+import { findTable, soundPart, type Schema, type Dialect } from '../schema'
+import { readScript, type Habits, type ReadScript } from '../sql'
 import type { RelationTask } from '../claims'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram, type Level } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
@@ -16,6 +16,11 @@ export interface MarkableExercise {
   readonly level?: Level | undefined
   /** What the Dependencies sheet is about. */
   readonly relation?: RelationTask | undefined
+  /** The dialect of scripts. @defaultValue postgresql */
+  readonly dialect?: Dialect | undefined
+  /** Other dialects that a student may choose. */
+  readonly dialects?: readonly Dialect[] | undefined
+  readonly habits?: Habits | undefined
   readonly starter: string | null
   readonly models: readonly { readonly name: string, readonly script: string, readonly dictionary?: Dictionary | undefined, readonly diagram?: Diagram | undefined, readonly pins?: readonly Pin[] | undefined }[]
   readonly glossary: readonly GlossaryEntry[]
@@ -37,21 +42,22 @@ export interface PreparedExercise {
 
 /** Reads the starter and the model answers. An exercise without a model answer has an empty world. */
 export function prepareExercise(document: MarkableExercise): PreparedExercise {
-  const given: Schema = readScript(document.starter ?? '').schema
-  const model = readModel(document.models[0], given)
+  const { dialect = 'postgresql' } = document
+  const given: Schema = readScript(document.starter ?? '', { dialect }).schema
+  const model = readModel(document.models[0], given, dialect)
   const world = worldFromSchema(soundPart(model.schema), { ...examplesIn(document.models[0]?.dictionary), ...document.samples })
   const glossary = [...document.glossary, ...drawnNames(world, document.models[0], given, document.glossary)]
   const others = document.models.slice(1).map(other =>
-    [...glossary, ...namesIn(align(world, soundPart(readModel(other, given).schema), { glossary, pins: other.pins ?? [] }))])
+    [...glossary, ...namesIn(align(world, soundPart(readModel(other, given, dialect).schema), { glossary, pins: other.pins ?? [] }))])
   return { document, given, model, world, glossaries: [glossary, ...others] }
 }
 
 /** A model answer as it is read: its script, or where it has none its dictionary, or its diagram. */
-function readModel(model: MarkableExercise['models'][number] | undefined, given: Schema): Pick<ReadScript, 'schema' | 'findings'> {
+function readModel(model: MarkableExercise['models'][number] | undefined, given: Schema, dialect: Dialect): Pick<ReadScript, 'schema' | 'findings'> {
   const { script = '', dictionary, diagram } = model ?? {}
-  if (script.trim() !== '') return readScript(script, { given })
+  if (script.trim() !== '') return readScript(script, { given, dialect })
   if (dictionary && !isEmptyDictionary(dictionary)) return readDictionary(dictionary, { given })
-  return diagram && !isEmptyDiagram(diagram) ? { schema: drawnSchema(diagram, given), findings: [] } : readScript(script, { given })
+  return diagram && !isEmptyDiagram(diagram) ? { schema: drawnSchema(diagram, given), findings: [] } : readScript(script, { given, dialect })
 }
 
 /** What a diagram maps to, beside what the exercise gives. */

@@ -4,6 +4,7 @@ import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
 import { Reading, evaluate, nameInWords, partsAsked, partsOf, proposeRules, shareEvenly, type Rule, type RuleEntry } from '../rules'
 import type { Level } from '../diagram'
 import { findTable, sameName, soundPart } from '../schema'
+import { CHECK_GROUPS, type CheckGroup } from '../sql'
 import { readDiagramSheet } from './diagram-sheet'
 import type { TableSheet } from './table-sheets'
 import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
@@ -52,6 +53,15 @@ function drawnRules(level: Level): RuleEntry[] {
     say('Every line is answered both ways.', 'answers'), ...level === 'conceptual' ? [] : [say('Nothing many-to-many is left without a card between.', 'between'), say('Every fact has a type.', 'types')],
     ...level === 'physical' ? [say('Every text and number that needs one has a size.', 'sizes')] : [],
   ]
+}
+
+/** The script's own checks, each a sentence of the rubric. */
+export function wellMadeRules(): RuleEntry[] {
+  const sentences: Readonly<Record<CheckGroup, string>> = {
+    'syntax': 'The script runs as it is written.', 'names': 'Names are plain, and as the course writes them.', 'keys': 'Every table has a key, and none more than it needs.', 'references': 'Every reference leads to a key that is there, in an order that runs.',
+    'junction': 'Tables between others refer to both and let no pair stand twice.', 'types': 'Types suit what they hold.', 'atomicity': 'No column holds a list, or several facts.', 'normal form': 'Nothing is written twice by what fixes what.', 'rows': 'The rows that are entered fit, and come after their parents.',
+  }
+  return CHECK_GROUPS.map(about => ({ id: 'r1', group: 'The script by itself', sentence: sentences[about], points: 0, rule: { kind: 'wellMade', entity: 'script', about } }))
 }
 
 /** One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer has it as an attribute. */

@@ -1,10 +1,11 @@
+import { readTask } from '../claims'
 import { checkDictionary, differencesFromKey, fieldName, placeOf, readDictionary, type Dictionary } from '../dictionary'
-import type { Finding, Span } from '../findings'
+import { wording, type Finding, type Span } from '../findings'
 import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
-import { findTable, fit, sameName, type Schema } from '../schema'
-import { readScript, type ReadScript } from '../sql'
+import { findTable, fit, sameName, type Dialect, type Schema } from '../schema'
+import { speaksAgainst, dialectOf, groupOf, readScript, type CheckGroup, type ReadOptions, type ReadScript } from '../sql'
 import type { MarkedCell } from './mark'
-import type { PreparedExercise } from './prepare'
+import type { MarkableExercise, PreparedExercise } from './prepare'
 
 /** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
 export interface TableSheet {
@@ -19,9 +20,28 @@ export interface TableSheet {
   readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
 }
 
-export function readScriptSheet({ given }: PreparedExercise, script: string): TableSheet {
-  const read = readScript(script, { given })
-  return { name: 'script', schema: read.schema, findings: read.findings, placed: ({ start, end }) => ({ start, end }), judge: (_, evaluation) => withUnread(read, evaluation) }
+/** What an exercise says about how its scripts are checked: the course's conventions, and what fixes what. */
+export function scriptOptions({ habits, relation }: Pick<MarkableExercise, 'habits' | 'relation'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
+  const functional = relation ? readTask(relation).items.flatMap(({ dependency }) => 'multi' in dependency ? [] : [dependency]) : []
+  return { ...habits ? { habits } : {}, ...relation && functional.length > 0 ? { dependencies: { attributes: relation.attributes, dependencies: functional } } : {} }
+}
+
+export function readScriptSheet({ given, document }: PreparedExercise, script: string, chosen?: Dialect): TableSheet {
+  const dialect = chosen ?? dialectOf(document, script)
+  const read = readScript(script, { given, dialect, ...scriptOptions(document) })
+  return {
+    name: 'script', schema: read.schema, findings: read.findings, placed: ({ start, end }) => ({ start, end }),
+    judge: (rule, evaluation) => rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(read, evaluation),
+  }
+}
+
+/** The script's own checks as a rule: nothing of the group that speaksAgainst. An empty script is not well made. */
+function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Evaluation {
+  const base = { witness: null, tables: [], confidence: 'sure' } as const
+  if (!schema.tables.some(({ given }) => !given)) return { ...base, verdict: 'not shown', because: [becauseOf('check-fault', { message: 'No table of the script was read.' })] }
+  const faults = findings.filter(finding => groupOf(finding) === about && speaksAgainst(finding))
+  if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('checked-well', {})] }
+  return { ...base, verdict: 'broken', because: faults.slice(0, 12).map(fault => ({ code: 'check-fault', params: { message: wording(fault).message }, place: fault.place })) }
 }
 
 /** Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be said. */

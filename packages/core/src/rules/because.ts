@@ -86,6 +86,8 @@ const WORDS: Readonly<Record<BecauseCode, (p: Because['params']) => string>> = {
   'diagram-says': p => `The diagram says: ${p.sentence}`,
   'answer-open': p => `How many is not answered yet: ${p.sentence}`,
   'drawn-fault': p => p.message!,
+  'check-fault': p => p.message!,
+  'checked-well': () => 'The checks of the script find nothing of the kind.',
   'drawn-well': () => 'Everything that the level asks for here is there.',
   'unmodelled': p => `${p.what} is outside what can be said without running it.`,
 }

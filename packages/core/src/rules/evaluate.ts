@@ -74,7 +74,7 @@ function evaluateKind(reading: Reading, rule: Rule): Result {
     case 'manyAllowed': return manyAllowed(reading, rule)
     case 'mustHave': case 'mayLack': return participation(reading, rule)
     case 'mayHaveNone': return mayHaveNone(reading, rule)
-    case 'claim': case 'drawn': return absent('entity-absent', { entity: rule.entity })
+    case 'claim': case 'drawn': case 'wellMade': return absent('entity-absent', { entity: rule.entity })
     case 'hasSome': return absent('role-absent', { entity: rule.entity, role: rule.role })
     case 'refersTo': return refersTo(reading, rule)
     case 'stores': return stores(reading, rule)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import type { Sheet } from '../findings'
+import { CHECK_GROUPS } from '../sql'
 
 const Name = z.string().min(1).max(200)
 const Names = z.array(Name).min(1).max(20)
@@ -70,6 +71,8 @@ export const Rule = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('claim'), entity: Name, about: ClaimQuestion }),
   /** Asked of diagrams alone: that what the level asks for is there. `entity` is only its place on the sheet. */
   z.object({ kind: z.literal('drawn'), entity: Name, about: z.enum(['answers', 'between', 'types', 'sizes']) }),
+  /** Asked of scripts alone: that its own checks find nothing of a group. `entity` is only its place on the sheet. */
+  z.object({ kind: z.literal('wellMade'), entity: Name, about: z.enum(CHECK_GROUPS) }),
   /** Rows in order: those marked accepted must be, the others must be refused. A role's value is its target's identifier, parts joined by "|". */
   z.object({ kind: z.literal('givenRows'), entity: Name, rows: z.array(GivenRow).min(1).max(50) }),
 ])
@@ -113,12 +116,12 @@ export function isAskedInScripts({ kind }: Rule): boolean {
 
 /** A dictionary has no slot for actions, names of constraints and rows; the far side is a layout's, which it describes (semantics, section 5). */
 export function isAskedInDictionaries(rule: Rule): boolean {
-  return isAskedInScripts(rule) && !['onDelete', 'onUpdate', 'convention', 'givenRows'].includes(rule.kind)
+  return isAskedInScripts(rule) && !['onDelete', 'onUpdate', 'convention', 'givenRows', 'wellMade'].includes(rule.kind)
 }
 
 /** A diagram says nothing of values, actions, names of constraints and rows (semantics, section 4); what its level asks for besides is the marking's to say. */
 export function isAskedInDiagrams({ kind }: Rule): boolean {
-  return !['claim', 'refusesValue', 'admitsValue', 'onDelete', 'onUpdate', 'convention', 'givenRows'].includes(kind)
+  return !['claim', 'refusesValue', 'admitsValue', 'onDelete', 'onUpdate', 'convention', 'givenRows', 'wellMade'].includes(kind)
 }
 
 /** The parts of an entry's sentence that a sheet can show. */
@@ -135,7 +138,7 @@ export function elementsOf(rule: Rule): string[] {
     case 'determines': case 'onceOnly': return [...rule.from, ...rule.to].map(path => path.split('.')[0]!)
     case 'mustHave': case 'mayLack': return [rule.path]
     case 'stores': case 'refusesValue': case 'admitsValue': case 'atomic': return [rule.attribute]
-    case 'convention': case 'claim': case 'drawn': return []
+    case 'convention': case 'claim': case 'drawn': case 'wellMade': return []
     case 'givenRows': return [...new Set(rule.rows.flatMap(({ values }) => Object.keys(values)))]
     default: return [rule.role]
   }

@@ -48,6 +48,7 @@ export function ruleInWords(rule: Rule): string {
     case 'onceOnly': return `written once, ${rule.form}: ${about(`${rule.from.join(', ')} → ${rule.to.join(', ')}`)}`
     case 'claim': return `claimed: ${about(rule.about.ask)}`
     case 'drawn': return `in the diagram: ${rule.about}`
+    case 'wellMade': return `the script's own checks: ${rule.about}`
     case 'convention': return `called ${rule.pattern}: every ${rule.of}`
     case 'givenRows': return `${rule.rows.filter(({ accept }) => accept).length} rows accepted, ${rule.rows.filter(({ accept }) => !accept).length} refused`
     default: return assertUnreachable(rule)

@@ -5,7 +5,7 @@ import { elementsOf, partsOf, type Rule, type RuleEntry } from './rule'
 
 /** Elements that a sentence names, in any of its parts, and the world does not have: in words, empty when all is well. */
 export function unknownElements(world: World, entry: Pick<RuleEntry, 'rule' | 'and'>, model: Schema): string[] {
-  return [...new Set(partsOf(entry).filter(({ kind }) => kind !== 'claim' && kind !== 'drawn').flatMap(rule => unknownInRule(world, rule, model)))]
+  return [...new Set(partsOf(entry).filter(({ kind }) => kind !== 'claim' && kind !== 'drawn' && kind !== 'wellMade').flatMap(rule => unknownInRule(world, rule, model)))]
 }
 
 function unknownInRule(world: World, rule: Rule, model: Schema): string[] {

@@ -22,7 +22,7 @@ export type BecauseCode
     | 'atomic' | 'list-column' | 'numbered-columns' | 'written-once' | 'written-again' | 'in-a-key' | 'copy-differs'
     | 'names-follow' | 'name-differs' | 'nothing-to-name' | 'row-accepted' | 'row-refused' | 'rows-as-wanted' | 'layout-outside' | 'pairing-open'
     | 'delete-refused' | 'delete-gone' | 'delete-unlinked' | 'delete-dangling' | 'entity-absent' | 'attribute-absent' | 'role-absent' | 'identifier-absent' | 'unmodelled'
-    | 'diagram-says' | 'answer-open' | 'drawn-fault' | 'drawn-well'
+    | 'diagram-says' | 'answer-open' | 'drawn-fault' | 'drawn-well' | 'check-fault' | 'checked-well'
 
 export type Cell = string | null
 

@@ -1,8 +1,10 @@
 export {
   declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName,
-  type Check, type Column, type Key, type Reference, type ReferentialAction, type Schema, type Table,
+  type Check, type Column, type Index, type Key, type Reference, type ReferentialAction, type Schema, type Table,
 } from './schema'
-export { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
+export { DIALECT, DIALECTS, isDialect, type Dialect } from './dialect'
+export { TYPE_NAMES, dialectsOfType, isTypeName, typeNamesOf } from './type-names'
+export { UNKNOWN_TYPE, dataType, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
 export { fit, storedAs, type Fit } from './fits'
 export { checkSchema } from './check'
 export { circles } from './circles'

@@ -20,6 +20,10 @@ export interface Table {
   readonly nameSpan: Span
   /** Whether the exercise gave this table: it is not the student's own. */
   readonly given: boolean
+  /** What the script says about the table in words (COMMENT ON and its kin). */
+  readonly comment?: string
+  /** Indexes that hold no row back. */
+  readonly indexes?: readonly Index[]
 }
 
 export interface Column {
@@ -30,8 +34,18 @@ export interface Column {
   readonly default: string | null
   readonly numbering: { readonly start: string, readonly step: string } | null
   readonly generated: boolean
+  /** What it is computed from, where it is. */
+  readonly generation?: { readonly expression: string, readonly stored: boolean }
+  readonly comment?: string
   readonly span: Span
   readonly nameSpan: Span
+}
+
+/** An index over plain columns; an expression stands as it was written. */
+export interface Index {
+  readonly name: string | null
+  readonly columns: readonly string[]
+  readonly span: Span
 }
 
 export interface Key {

@@ -1,17 +1,17 @@
 import { scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../findings'
-import { editDistance } from '../findings'
-import type { SqlToken } from './tokens'
-
-const NOT_COUNTED: readonly string[] = ['CREATE', 'ALTER', 'DROP', 'INSERT', 'COMMENT', 'UPDATE', 'DELETE', 'SELECT', 'GRANT', 'SET', 'BEGIN', 'COMMIT', 'TRUNCATE']
-const AFTER_CREATE: ReadonlySet<string> = new Set(['TABLE', 'UNIQUE', 'INDEX', 'TYPE', 'DOMAIN', 'SEQUENCE', 'SCHEMA', 'DATABASE', 'VIEW', 'OR', 'TEMP', 'TEMPORARY',
-  'GLOBAL', 'LOCAL', 'UNLOGGED', 'EXTENSION', 'FUNCTION', 'TRIGGER', 'PROCEDURE', 'ROLE', 'USER', 'MATERIALIZED'])
+import type { Dialect } from '../schema'
+import { looksLike } from './looks-like'
+import { AFTER_CREATE, WEAK_STARTS } from './statement-words'
+import { foreign, type SqlToken } from './tokens'
 
 /** A place in the list of tokens, with the diagnostics found so far. Grammar rules move it forward only. */
 export class Cursor {
   private at = 0
+  /** Whether the columns of a table are being read: there, a bracket that closes on a line of its own before the statement's end is the table's. */
+  isInTable = false
   readonly findings: Finding[] = []
 
-  constructor(readonly script: string, private readonly tokens: readonly SqlToken[]) {}
+  constructor(readonly script: string, private readonly tokens: readonly SqlToken[], readonly dialect: Dialect) {}
 
   /** The token `ahead` of the place; past the end, the end token. */
   peek(ahead = 0): SqlToken {
@@ -37,9 +37,18 @@ export class Cursor {
     return this.peek().kind === 'end'
   }
 
+  isOf(...dialects: readonly Dialect[]): boolean {
+    return dialects.includes(this.dialect)
+  }
+
   is(text: string, ahead = 0): boolean {
     const token = this.peek(ahead)
-    return token.kind === 'punctuation' || token.kind === 'operator' ? token.text === text : token.upper === text
+    return token.kind === 'punctuation' || token.kind === 'operator' || token.kind === 'other' ? token.text === text : token.upper === text
+  }
+
+  isName(ahead = 0): boolean {
+    const { kind } = this.peek(ahead)
+    return kind === 'word' || kind === 'quoted'
   }
 
   /** Whether the next words are these. */
@@ -67,6 +76,15 @@ export class Cursor {
     return true
   }
 
+  /** Takes the keyword; where it is missing, says so and goes on as if it stood there. */
+  need(keyword: string): void {
+    if (!this.takeLike(keyword)) this.missingWord(keyword)
+  }
+
+  missingWord(keyword: string): void {
+    this.reportMissing('syntax.missing-keyword', { keyword, after: this.previous.text }, ` ${keyword}`, `Write ${keyword}`)
+  }
+
   /** Whether the word `ahead` is the keyword or a likely misspelling of it. */
   isLike(keyword: string, ahead = 0): boolean {
     const { kind, upper } = this.peek(ahead)
@@ -82,33 +100,70 @@ export class Cursor {
     this.findings.push(scriptFinding(code, { start, end }, params, fix))
   }
 
+  /** Reports what is read and means nothing here: it is to be taken out. */
+  reportSurplus(code: FindingCode, place: Span, params: Params = {}): void {
+    this.report(code, place, params, { span: { start: place.start, end: place.end }, text: '', label: 'Take it out' })
+  }
+
   /** Reports something missing just after the last token that was read. */
   reportMissing(code: FindingCode, params: Params, text: string, label: string): void {
     const { end, start } = this.previous
     this.report(code, { start: Math.max(start, end - 1), end }, params, { span: { start: end, end }, text, label })
   }
 
+  /** A spelling of another dialect at a place; `text` is what this dialect writes instead (nothing: it is taken out with the blank before it). */
+  foreign(place: Span, written: string, of: string, text?: string): void {
+    if (text === undefined) this.findings.push(foreign(place, written, of, this.dialect))
+    else if (text !== '') this.findings.push(foreign(place, written, of, this.dialect, { text, label: `Write ${text}` }, text))
+    else this.findings.push({ ...foreign(place, written, of, this.dialect, { text, label: 'Take it out' }), fix: { span: { start: this.blankBefore(place.start), end: place.end }, text, label: 'Take it out' } })
+  }
+
+  private blankBefore(start: number): number {
+    let at = start
+    while (at > 0 && (this.script[at - 1] === ' ' || this.script[at - 1] === '\t')) at--
+    return at
+  }
+
   /** Whether a new statement begins at this token: used to end one whose semicolon or bracket is missing. */
   get isAtStatementStart(): boolean {
-    const { upper, startsLine } = this.peek()
-    if (!startsLine || !upper) return false
+    const token = this.peek()
+    if (token.kind === 'separator') return true
+    const { upper } = token
+    if (!upper) return false
     const following = this.peek(1).upper
-    if (upper === 'CREATE' || looksLike(upper, 'CREATE')) return AFTER_CREATE.has(following) || looksLike(following, 'TABLE')
+    if (!token.startsLine) return upper === 'CREATE' && following === 'TABLE' && this.at > 0 && this.previous.text === ')'
+    if (upper === 'CREATE' || looksLike(upper, 'CREATE')) return AFTER_CREATE.has(following) || looksLike(following, 'TABLE') || (upper === 'CREATE' && this.isName(1) && this.is('(', 2))
     if (upper === 'ALTER' || upper === 'DROP') return following === 'TABLE' || AFTER_CREATE.has(following)
-    if (upper === 'INSERT') return following === 'INTO'
-    if (upper === 'COMMENT') return following === 'ON'
-    return upper === 'SELECT' || upper === 'COMMIT' || upper === 'GRANT'
+    if (upper === 'INSERT') return following === 'INTO' || following === 'IGNORE' || following === 'ALL'
+    if (upper === 'COMMENT') return following === 'ON' && ['TABLE', 'COLUMN'].includes(this.peek(2).upper)
+    if (upper === 'COMMIT' || upper === 'ROLLBACK') return this.is(';', 1) || this.peek(1).kind === 'end'
+    return (upper === 'REPLACE' && following === 'INTO') || (upper === 'TRUNCATE' && following === 'TABLE') || ((upper === 'EXEC' || upper === 'USE' || upper === 'PRINT') && this.dialect === 'sqlserver' && this.isName(1))
   }
 
   get isAtStatementEnd(): boolean {
     return this.isAtEnd || this.is(';') || this.isAtStatementStart
   }
 
+  /** Whether, after a statement that is complete, this looks like the first word of another. */
+  get isAtNextStatement(): boolean {
+    const { upper, startsLine } = this.peek()
+    return this.isAtStatementStart || ((startsLine || this.dialect === 'sqlserver') && WEAK_STARTS.has(upper))
+  }
+
+  /** Whether the closing bracket here is the table's, so that an inner one that was opened on the line before was never closed. */
+  get closesTable(): boolean {
+    const following = this.peek(1)
+    return this.isInTable && this.is(')') && this.peek().startsLine && (following.text === ';' || following.kind === 'end' || following.kind === 'separator')
+  }
+
   /** Skips a bracketed group whose opening bracket is next; gives the text within. Ends at a statement's end if it is never closed. */
   skipGroup(): string {
     const open = this.next()
     let depth = 1
+    let isOneLine = true
     while (depth > 0 && !this.isAtStatementEnd) {
+      if (depth === 1 && isOneLine && this.closesTable) break
+      if (this.peek().startsLine) isOneLine = false
       if (this.is('(')) depth++
       else if (this.is(')')) depth--
       this.next()
@@ -125,21 +180,19 @@ export class Cursor {
     }
   }
 
+  /** Skips to the next comma or the end of the statement, or to a closing bracket that belongs outside. */
+  skipToComma(): void {
+    while (!this.isAtStatementEnd && !this.is(',') && !this.is(')')) {
+      if (this.is('(')) this.skipGroup()
+      else this.next()
+    }
+  }
+
+  skipWords(words: readonly string[]): void {
+    while (words.includes(this.peek().upper)) this.next()
+  }
+
   textBetween(from: number, to: number): string {
     return this.script.slice(from, to).trim()
   }
-}
-
-/** Whether `written` is a likely misspelling of `keyword`: near in edits, not a common name, with the same first or last letter. */
-export function looksLike(written: string, keyword: string): boolean {
-  if (written === keyword) return true
-  if (written.length < 3 || keyword.length < 3 || NOT_COUNTED.includes(written)) return false
-  if (written[0] !== keyword[0] && written.at(-1) !== keyword.at(-1)) return false
-  if (Math.abs(written.length - keyword.length) > 2) return false
-  const limit = keyword.length <= 4 ? 1 : keyword.length <= 6 ? 1 + Number(sameLetters(written, keyword)) : 2
-  return editDistance(written, keyword, limit) <= limit
-}
-
-function sameLetters(a: string, b: string): boolean {
-  return a.length === b.length && [...a].sort().join('') === [...b].sort().join('')
 }

@@ -1,56 +1,111 @@
 import { nearest } from '../findings'
 import { sameName, type Column } from '../schema'
 import type { Cursor } from './cursor'
-import type { Draft, TableDraft } from './draft'
-import { readName } from './read-names'
-import { readColumn, readItem, tableKey, type TableReader } from './read-table'
+import type { Draft, TableDraft, ColumnDraft } from './draft'
+import { readName, readColumnList } from './read-names'
+import { readColumn, readColumnConstraint } from './read-column'
+import { readItem, tableKey, type TableReader } from './read-table'
 import { readType } from './read-type'
 
 /** ALTER TABLE name action, action ...: changes the table that was read before. */
-export function readAlterTable(cursor: Cursor, draft: Draft, statement: number): void {
+export function readAlterTable(cursor: Cursor, draft: Draft, statement: number): string | null {
   cursor.takeWords('IF', 'EXISTS')
   cursor.take('ONLY')
   const name = readName(cursor, 'the name of a table')
-  if (!name) return cursor.skipStatement()
+  if (!name) {
+    cursor.skipStatement()
+    return null
+  }
   const table = draft.tables.get(tableKey(name.name))
   if (!table) {
     const near = nearest(name.name, [...draft.tables.values()].map(other => other.name)) ?? ''
-    cursor.report('names.unknown-table', name.span, { table: name.name, near })
-    return cursor.skipStatement()
+    cursor.report('names.unknown-table', name.span, { table: name.name, near }, near === '' ? undefined : { span: name.span, text: near, label: `Write ${near}` })
+    if (near === '') {
+      cursor.skipStatement()
+      return name.name
+    }
   }
-  const reader: TableReader = { cursor, draft, table, statement }
+  const reader: TableReader = { cursor, draft, table: table ?? draft.tables.get(tableKey(nearest(name.name, [...draft.tables.values()].map(other => other.name))!))!, statement }
+  let adds = false
   do {
-    readAction(reader)
-    if (!cursor.is(',') && !cursor.isAtStatementEnd) {
+    const place = cursor.place
+    adds = readAction(reader, adds)
+    if (!cursor.is(',') && !cursor.isAtStatementEnd && !cursor.isAtNextStatement) {
       cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text })
       while (!cursor.isAtStatementEnd && !cursor.is(',')) cursor.next()
     }
+    if (cursor.place === place) break
   } while (cursor.take(','))
+  return name.name
 }
 
-function readAction(reader: TableReader): void {
+/** Gives whether the action was ADD: SQL Server and SQLite go on adding after a comma without the word. */
+function readAction(reader: TableReader, adds: boolean): boolean {
   const { cursor, table } = reader
-  if (cursor.takeLike('ADD')) readAdd(reader)
-  else if (cursor.takeLike('DROP')) readDrop(reader)
-  else if (cursor.takeLike('ALTER')) readAlterColumn(reader)
-  else if (cursor.takeLike('MODIFY') || cursor.takeLike('CHANGE')) readModify(reader, cursor.previous.upper === 'CHANGE')
-  else if (cursor.takeLike('RENAME')) readRename(reader)
-  else if (cursor.is('OWNER') || cursor.is('SET') || cursor.is('ENABLE') || cursor.is('DISABLE') || cursor.is('VALIDATE') || cursor.is('ENGINE')) {
-    while (!cursor.isAtStatementEnd && !cursor.is(',')) cursor.next()
+  if (cursor.is('WITH') && ['CHECK', 'NOCHECK'].includes(cursor.peek(1).upper)) {
+    cursor.next()
+    cursor.next()
   }
-  else { cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text || table.name }) }
+  if (cursor.is('DROP')) readDrops(reader)
+  else if (cursor.is('ALTER')) {
+    cursor.next()
+    readAlterColumn(reader)
+  }
+  else if (cursor.is('MODIFY') || cursor.is('CHANGE')) {
+    cursor.next()
+    readModify(reader, cursor.previous.upper === 'CHANGE')
+  }
+  else if (cursor.is('RENAME')) {
+    cursor.next()
+    readRename(reader)
+  }
+  else if (MINOR.has(cursor.peek().upper)) skipAction(cursor)
+  else if (cursor.takeLike('ADD')) {
+    readAdd(reader)
+    return true
+  }
+  else if (adds && cursor.isName()) {
+    readItem(reader)
+    return true
+  }
+  else if (cursor.takeLike('RENAME')) readRename(reader)
+  else if (cursor.isLike('DROP')) readDrops(reader)
+  else if (cursor.is('CONSTRAINT') || cursor.is('PRIMARY') || cursor.is('FOREIGN')) {
+    cursor.missingWord('ADD')
+    readItem(reader)
+  }
+  else cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text || table.name })
+  return false
 }
+
+/** Actions that change nothing about which rows are right. */
+const MINOR: ReadonlySet<string> = new Set(['OWNER', 'SET', 'ENABLE', 'DISABLE', 'VALIDATE', 'ENGINE', 'CHECK', 'NOCHECK', 'CONVERT', 'ORDER', 'DEFAULT', 'CHARSET', 'AUTO_INCREMENT', 'COMMENT', 'CLUSTER', 'REPLICA', 'INHERIT', 'ATTACH', 'DETACH', 'ROW_FORMAT', 'COLLATE', 'CHARACTER', 'LOGGING', 'NOLOGGING', 'MOVE', 'SHRINK', 'PARTITION', 'REBUILD', 'FORCE', 'NO', 'ALGORITHM', 'LOCK', 'TABLESPACE', 'READ', 'INMEMORY', 'CACHE', 'RESET', 'STORAGE', 'PACK_KEYS', 'CHECKSUM', 'REORGANIZE', 'COALESCE', 'ANALYZE', 'OPTIMIZE', 'SWITCH', 'OF'])
 
 function readAdd(reader: TableReader): void {
   const { cursor } = reader
   if (cursor.take('COLUMN')) {
     cursor.takeWords('IF', 'NOT', 'EXISTS')
-    return readColumn(reader)
+    if (!cursor.is('(')) return readColumn(reader)
   }
   if (!cursor.take('(')) return readItem(reader)
   do readItem(reader)
   while (cursor.take(','))
-  cursor.take(')')
+  if (!cursor.take(')')) cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+}
+
+/** DROP COLUMN a, b (SQL Server), DROP (a, b) (Oracle), or one thing at a time. */
+function readDrops(reader: TableReader): void {
+  const { cursor, table } = reader
+  cursor.misspelt(cursor.next(), 'DROP')
+  if (cursor.is('(')) {
+    for (const column of readColumnList(cursor, false)) dropColumn(table, column)
+    return cursor.skipWords(['CASCADE', 'CONSTRAINTS'])
+  }
+  readDrop(reader)
+  while (cursor.isOf('sqlserver') && cursor.is(',') && cursor.isName(1) && !['ADD', 'DROP', 'ALTER'].includes(cursor.peek(1).upper)) {
+    cursor.next()
+    readDrop(reader)
+  }
 }
 
 function readDrop({ cursor, table }: TableReader): void {
@@ -62,7 +117,7 @@ function readDrop({ cursor, table }: TableReader): void {
   if (!isConstraint) cursor.take('COLUMN')
   cursor.takeWords('IF', 'EXISTS')
   const name = readName(cursor, 'a name')?.name
-  if (!cursor.take('CASCADE')) cursor.take('RESTRICT')
+  cursor.skipWords(['CASCADE', 'RESTRICT', 'CONSTRAINTS'])
   if (name === undefined) return
   if (isConstraint) dropConstraint(table, name)
   else dropColumn(table, name)
@@ -75,6 +130,7 @@ function dropConstraint(table: TableDraft, name: string): void {
   table.uniques = table.uniques.filter(key => !isNamed(key, `${table.name}_${key.columns.join('_')}_key`))
   table.references = table.references.filter(reference => !isNamed(reference, `${table.name}_${reference.columns.join('_')}_fkey`))
   table.checks = table.checks.filter(check => !isNamed(check, `${table.name}_check`))
+  table.indexes = table.indexes.filter(index => index.name === null || !sameName(index.name, name))
 }
 
 function dropColumn(table: TableDraft, name: string): void {
@@ -109,15 +165,28 @@ function readAlterColumn(reader: TableReader): void {
     changeColumn(reader, name, column => ({ ...column, default: text }))
   }
   else if (cursor.takeWords('TYPE') || cursor.takeWords('SET', 'DATA', 'TYPE')) {
+    if (cursor.isOf('sqlserver', 'mysql', 'oracle')) cursor.foreign(cursor.previous, 'ALTER COLUMN … TYPE', 'PostgreSQL')
     const { type } = readType(cursor, draft, name)
     if (cursor.is('USING')) skipAction(cursor)
     changeColumn(reader, name, column => ({ ...column, type }))
   }
+  else if (cursor.isName() && !['SET', 'DROP', 'ADD', 'RESTART'].includes(cursor.peek().upper)) readNewType(reader, name)
   else if (cursor.takeWords('ADD', 'GENERATED')) {
     skipAction(cursor)
     changeColumn(reader, name, column => ({ ...column, numbering: { start: '1', step: '1' } }))
   }
   else { skipAction(cursor) }
+}
+
+/** ALTER COLUMN c type [NOT NULL] (SQL Server). */
+function readNewType(reader: TableReader, name: string): void {
+  const { cursor, draft } = reader
+  const { start } = cursor.peek()
+  const { type } = readType(cursor, draft, name)
+  const notNull = cursor.takeWords('NOT', 'NULL')
+  cursor.take('NULL')
+  changeColumn(reader, name, column => ({ ...column, type, notNull: notNull || (column.notNull && !cursor.isOf('sqlserver')) }))
+  if (!cursor.isOf('sqlserver')) cursor.foreign({ start, end: cursor.previous.end }, 'ALTER COLUMN with a type', 'SQL Server', notNull || cursor.isOf('mysql', 'oracle') ? undefined : `TYPE ${type.text}`)
 }
 
 function skipAction(cursor: Cursor): void {
@@ -127,28 +196,50 @@ function skipAction(cursor: Cursor): void {
   }
 }
 
-/** MODIFY column definition, CHANGE old new definition (MySQL): the definition takes the column's place. */
+/** MODIFY column definition, CHANGE old new definition (MySQL, Oracle): the definition takes the column's place; Oracle's may be a part of it, and in brackets. */
 function readModify(reader: TableReader, renames: boolean): void {
+  const { cursor } = reader
+  const word = cursor.previous
+  if (!cursor.isOf('mysql', 'oracle')) cursor.foreign(word, word.text, 'MySQL')
+  if (cursor.takeWords('CONSTRAINT')) return skipAction(cursor)
+  if (!cursor.take('(')) return modifyColumn(reader, renames)
+  do modifyColumn(reader, false)
+  while (cursor.take(','))
+  cursor.take(')')
+}
+
+function modifyColumn(reader: TableReader, renames: boolean): void {
   const { cursor, table } = reader
   cursor.take('COLUMN')
   const old = renames ? readName(cursor, 'the name of a column')?.name : cursor.peek().text
   const at = table.columns.findIndex(column => sameName(column.name, old ?? ''))
   if (at < 0) return readColumn(reader)
-  const [before] = table.columns.splice(at, 1)
+  const before = table.columns[at]!
+  if (['NOT', 'NULL', 'DEFAULT', 'CONSTRAINT', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK'].includes(cursor.peek(1).upper)) return modifyPart(reader, before, at)
+  table.columns.splice(at, 1)
   const count = table.columns.length
   readColumn(reader)
-  const added = table.columns.length > count ? table.columns.pop() : before
-  if (added) table.columns.splice(at, 0, added)
+  const added = table.columns.length > count ? table.columns.pop()! : before
+  table.columns.splice(at, 0, cursor.isOf('oracle') ? { ...added, notNull: added.notNull || before.notNull, default: added.default ?? before.default, numbering: added.numbering ?? before.numbering } : added)
+}
+
+/** MODIFY c NOT NULL (Oracle): the type stays. */
+function modifyPart(reader: TableReader, before: Column, at: number): void {
+  const { cursor, table } = reader
+  cursor.next()
+  const column: ColumnDraft = { ...before, notNull: before.notNull && !cursor.is('NULL') }
+  while (readColumnConstraint(reader, column)) continue
+  table.columns.splice(at, 1, column)
 }
 
 function readRename(reader: TableReader): void {
   const { cursor, draft, table } = reader
-  if (cursor.take('TO')) {
+  if (cursor.take('TO') || (cursor.isOf('mysql') && cursor.take('AS'))) {
     const to = readName(cursor, 'the new name')?.name
     if (to !== undefined) renameTable(draft, table, to)
     return
   }
-  if (cursor.take('CONSTRAINT')) return skipAction(cursor)
+  if (cursor.take('CONSTRAINT') || cursor.take('INDEX') || cursor.take('KEY')) return skipAction(cursor)
   cursor.take('COLUMN')
   const from = readName(cursor, 'the name of a column')?.name
   cursor.take('TO')

@@ -1,20 +1,26 @@
 import { nearest } from '../findings'
-import { TYPE_NAMES, UNKNOWN_TYPE, dataType, isTypeName, typeNumbers, type DataType } from '../schema'
+import { DIALECT, UNKNOWN_TYPE, dataType, dialectsOfType, isTypeName, typeNamesOf, typeNumbers, TYPE_NAMES, type DataType, type Dialect } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft } from './draft'
+import { quoteName } from './quote-name'
+import { numberingWords, quoteText, typeText } from './write/type-text'
 
 export interface ReadType {
   readonly type: DataType
   readonly numbers: boolean
   readonly notNull: boolean
+  readonly unique: boolean
   readonly checks: readonly string[]
 }
 
 const LONG_TYPES: readonly (readonly string[])[] = [
-  ['DOUBLE', 'PRECISION'], ['CHARACTER', 'VARYING'], ['CHAR', 'VARYING'], ['BIT', 'VARYING'], ['BINARY', 'VARYING'],
+  ['NATIONAL', 'CHARACTER', 'VARYING'], ['NATIONAL', 'CHAR', 'VARYING'], ['NATIONAL', 'CHARACTER'], ['NATIONAL', 'CHAR'], ['NATIONAL', 'VARCHAR'], ['CHARACTER', 'LARGE', 'OBJECT'], ['BINARY', 'LARGE', 'OBJECT'],
+  ['DOUBLE', 'PRECISION'], ['CHARACTER', 'VARYING'], ['CHAR', 'VARYING'], ['NCHAR', 'VARYING'], ['BIT', 'VARYING'], ['BINARY', 'VARYING'], ['LONG', 'RAW'], ['LONG', 'VARCHAR'],
 ]
-const ZONES: readonly (readonly string[])[] = [['WITH', 'TIME', 'ZONE'], ['WITHOUT', 'TIME', 'ZONE']]
-const AFTER_COLUMN: ReadonlySet<string> = new Set(['NOT', 'NULL', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'DEFAULT', 'CHECK', 'CONSTRAINT', 'GENERATED', 'FOREIGN'])
+const ZONES: readonly (readonly string[])[] = [['WITH', 'TIME', 'ZONE'], ['WITHOUT', 'TIME', 'ZONE'], ['WITH', 'LOCAL', 'TIME', 'ZONE']]
+const AFTER_COLUMN: ReadonlySet<string> = new Set(['NOT', 'NULL', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'DEFAULT', 'CHECK', 'CONSTRAINT', 'GENERATED', 'FOREIGN', 'AS', 'KEY'])
+const SPANS: ReadonlySet<string> = new Set(['YEAR', 'MONTH', 'DAY', 'HOUR', 'MINUTE', 'SECOND', 'TO'])
+const NO_TYPE: ReadType = { type: UNKNOWN_TYPE, numbers: false, notNull: false, unique: false, checks: [] }
 
 /** Whether a type could stand at the token `ahead`: a known name, one made by this script, or a misspelt one before a bracket. */
 export function isTypeAhead(cursor: Cursor, draft: Draft, ahead = 0): boolean {
@@ -26,71 +32,217 @@ export function isTypeAhead(cursor: Cursor, draft: Draft, ahead = 0): boolean {
 /** Words that were compared with every type name before; a cache of bounded size, since the same names come again and again. */
 const compared = new Map<string, string | undefined>()
 
-function misspeltType(upper: string): string | undefined {
-  if (upper.length < 4) return undefined
-  if (!compared.has(upper)) {
-    if (compared.size > 5000) compared.clear()
-    compared.set(upper, nearest(upper, TYPE_NAMES))
+/** The type name that a word is nearest to: one of the dialect, or of any where none is named. */
+function nearestType(upper: string, dialect?: Dialect): string | undefined {
+  const key = `${dialect ?? ''} ${upper}`
+  if (!compared.has(key)) {
+    if (compared.size > 20_000) compared.clear()
+    compared.set(key, nearest(upper, dialect ? typeNamesOf(dialect) : TYPE_NAMES))
   }
-  return compared.get(upper)
+  return compared.get(key)
+}
+
+function misspeltType(upper: string): string | undefined {
+  return upper.length < 4 ? undefined : nearestType(upper)
 }
 
 /** Reads a type with its arguments. Where none stands, nothing is taken and the finding says so. */
 export function readType(cursor: Cursor, draft: Draft, column: string): ReadType {
   const first = cursor.peek()
-  if ((first.kind !== 'word' && first.kind !== 'quoted') || AFTER_COLUMN.has(first.upper)) {
+  if (!cursor.isName() || AFTER_COLUMN.has(first.upper)) {
+    if (cursor.isOf('sqlite') || first.upper === 'AS') return NO_TYPE
     cursor.report('syntax.missing-type', cursor.previous, { column })
-    return { type: UNKNOWN_TYPE, numbers: false, notNull: false, checks: [] }
+    return NO_TYPE
   }
   let name = readTypeName(cursor)
   const made = draft.types.get(first.text.toLowerCase())
   if (!made && !isTypeName(name)) name = correctType(cursor, draft, name, column)
-  const args = cursor.is('(') ? readArguments(cursor) : []
-  for (const words of ZONES) if (cursor.takeWords(...words)) name = `${name} ${words.join(' ')}`
-  let unsigned = false
-  for (;;) {
-    if (cursor.take('UNSIGNED')) unsigned = true
-    else if (cursor.takeWords('CHARACTER', 'SET') || cursor.takeWords('CHARSET')) cursor.next()
-    else if (!cursor.take('ZEROFILL') && !cursor.take('SIGNED')) break
-  }
+  let args = readArguments(cursor)
+  if (cursor.is('WITH') || cursor.is('WITHOUT')) for (const words of ZONES) if (cursor.takeWords(...words)) name = `${name} ${words.join(' ')}`
+  if (name === 'INTERVAL') while (SPANS.has(cursor.peek().upper) || cursor.is('(')) if (cursor.is('(')) cursor.skipGroup(); else cursor.next()
+  const unsigned = readTypeWords(cursor)
   const isArray = readArray(cursor)
-  const text = cursor.textBetween(first.start, cursor.previous.end)
-  if (made && !isArray) return { type: { ...made.type, text }, numbers: false, notNull: made.notNull, checks: made.checks }
-  const type = isArray ? dataType('', [], text) : dataType(name, args, text, unsigned)
-  if (/^(CHAR|CHARACTER|NCHAR|BPCHAR)$/.test(name) && args.length === 0 && !isArray) {
-    cursor.report('syntax.missing-length', { start: first.start, end: cursor.previous.end }, { type: first.text, column })
-  }
-  return { type, numbers: typeNumbers(name), notNull: typeNumbers(name), checks: [] }
+  const place = { start: first.start, end: cursor.previous.end }
+  const text = cursor.textBetween(place.start, place.end)
+  if (made && !isArray) return { ...NO_TYPE, type: { ...made.type, text }, notNull: made.notNull, checks: made.checks }
+  const isServerName = cursor.isOf('sqlserver') && ['DECIMAL', 'NUMERIC', 'DEC'].includes(name)
+  if (args.length === 0) args = defaultSize(name, cursor.dialect)
+  const own = dialectsOfType(name)
+  const isForeign = !isArray && own.length > 0 && !own.includes(cursor.dialect) && !isServerName && !cursor.isOf('sqlite')
+  const type = isArray ? dataType('', [], text) : typeOnce(name, args, text, unsigned, isForeign ? preferred(own) : cursor.dialect)
+  if (isForeign) foreignType(cursor, place, name, type, own, column)
+  else if (DIALECT[cursor.dialect].needsLength.includes(name) && args.length === 0 && !isArray) missingLength(cursor, place, first.text, name, column)
+  const numbers = typeNumbers(name, isForeign ? preferred(own) : cursor.dialect)
+  return { ...NO_TYPE, type, numbers, notNull: numbers, unique: numbers && cursor.isOf('mysql') }
 }
 
+/** Types that were made before; a cache of bounded size: few different ones stand in a script, many times. */
+const types = new Map<string, DataType>()
+
+function typeOnce(name: string, args: readonly string[], text: string, unsigned: boolean, dialect: Dialect): DataType {
+  const key = `${dialect} ${name} ${args.length} ${text}`
+  let known = types.get(key)
+  if (!known || known.unsigned !== unsigned) {
+    if (types.size > 5000) types.clear()
+    known = dataType(name, args, text, { unsigned, dialect })
+    types.set(key, known)
+  }
+  return known
+}
+
+/** Of the dialects that have a type, the one by which it is read elsewhere. */
+function preferred(own: readonly Dialect[]): Dialect {
+  return own.includes('postgresql') ? 'postgresql' : own[0]!
+}
+
+/** Sizes that a dialect takes where none are written (the makers' manuals, from memory). */
+function defaultSize(name: string, dialect: Dialect): string[] {
+  const isDecimal = ['DECIMAL', 'NUMERIC', 'DEC', 'FIXED'].includes(name)
+  if (isDecimal && dialect === 'mysql') return ['10', '0']
+  if (isDecimal && dialect === 'sqlserver') return ['18', '0']
+  return isDecimal && dialect === 'oracle' ? ['38', '0'] : []
+}
+
+function missingLength(cursor: Cursor, place: { start: number, end: number }, written: string, name: string, column: string): void {
+  const isChar = /CHAR$|CHARACTER$/.test(name) && !name.includes('VAR')
+  const isOneCharacter = isChar || cursor.isOf('sqlserver')
+  const fix = isChar ? undefined : { span: { start: place.end, end: place.end }, text: '(255)', label: 'Write (255)' }
+  cursor.report('syntax.missing-length', place, { type: written, column, effect: isOneCharacter ? 'so it holds one character only' : `which ${DIALECT[cursor.dialect].name} refuses` }, fix)
+}
+
+/** A type of another dialect: what this one writes instead, with a CHECK where that takes one. */
+function foreignType(cursor: Cursor, place: { start: number, end: number }, name: string, type: DataType, own: readonly Dialect[], column: string): void {
+  const { text } = typeText(type, cursor.dialect)
+  const check = type.family === 'enum' ? ` CHECK (${quoteName(column, cursor.dialect)} IN (${type.members.map(quoteText).join(', ')}))` : ''
+  const numbers = typeNumbers(name, preferred(own)) ? ` ${numberingWords(cursor.dialect)}` : ''
+  cursor.foreign(place, cursor.script.slice(place.start, place.end), own.map(dialect => DIALECT[dialect].name).slice(0, 2).join(' and '), type.family === 'other' ? undefined : (text + numbers + check).trimEnd())
+}
+
+const TYPE_WORDS: ReadonlySet<string> = new Set(['UNSIGNED', 'SIGNED', 'ZEROFILL', 'CHARACTER', 'CHARSET', 'BINARY'])
+
+/** UNSIGNED, ZEROFILL, CHARACTER SET: words of MySQL after a type. */
+function readTypeWords(cursor: Cursor): boolean {
+  let unsigned = false
+  if (!TYPE_WORDS.has(cursor.peek().upper)) return false
+  for (;;) {
+    const token = cursor.peek()
+    if (cursor.take('UNSIGNED')) unsigned = true
+    else if (cursor.takeWords('CHARACTER', 'SET') || cursor.take('CHARSET')) {
+      cursor.take('=')
+      cursor.next()
+    }
+    else if (!cursor.take('ZEROFILL') && !cursor.take('SIGNED') && !(cursor.is('BINARY') && cursor.isOf('mysql') && cursor.take('BINARY'))) return unsigned
+    if (!cursor.isOf('mysql', 'sqlite')) cursor.foreign({ start: token.start, end: cursor.previous.end }, cursor.textBetween(token.start, cursor.previous.end), 'MySQL', '')
+  }
+}
+
+const LONG_STARTS: ReadonlySet<string> = new Set(LONG_TYPES.map(([first]) => first!))
+
 function readTypeName(cursor: Cursor): string {
-  const long = LONG_TYPES.find(words => cursor.areWords(...words))
-  if (long) {
-    cursor.takeWords(...long)
-    return long.join(' ')
+  if (LONG_STARTS.has(cursor.peek().upper) && cursor.peek(1).kind === 'word') {
+    const long = readLongName(cursor)
+    if (long !== undefined) return long
   }
   let name = cursor.next()
-  while (cursor.is('.') && cursor.peek(1).kind !== 'end') {
+  while (cursor.is('.') && cursor.isName(1)) {
     cursor.next()
     name = cursor.next()
   }
   return name.upper || name.text.toUpperCase()
 }
 
+/** A type of several words, the second perhaps misspelt. */
+function readLongName(cursor: Cursor): string | undefined {
+  const long = LONG_TYPES.find(words => cursor.areWords(...words))
+  if (long) {
+    cursor.takeWords(...long)
+    return long.join(' ')
+  }
+  const almost = LONG_TYPES.find(([first, second, third]) => third === undefined && cursor.is(first!) && cursor.isLike(second!, 1))
+  if (almost) {
+    cursor.next()
+    cursor.misspelt(cursor.next(), almost[1]!)
+    return almost.join(' ')
+  }
+  return undefined
+}
+
 function correctType(cursor: Cursor, draft: Draft, name: string, column: string): string {
   const token = cursor.previous
-  const meant = token.kind === 'word' ? nearest(name, [...TYPE_NAMES, ...draft.types.keys()]) : undefined
-  if (meant) {
+  const own = token.kind === 'word' ? nearestType(name, cursor.dialect) ?? (draft.types.size > 0 ? nearest(name, [...draft.types.keys()]) : undefined) : undefined
+  const meant = own ?? (token.kind === 'word' ? nearestType(name) : undefined)
+  if (meant && !(cursor.isOf('sqlite') && own === undefined)) {
     cursor.misspelt(token, meant.toUpperCase())
     return meant.toUpperCase()
   }
-  cursor.report('types.unknown', token, { type: token.text, column })
+  if (!cursor.isOf('sqlite')) cursor.report('types.unknown', token, { type: token.text, column })
   return name
 }
 
+/** (9), (6,2), ('a', 'b'): a forgotten bracket or a point for the comma costs one diagnostic. */
 function readArguments(cursor: Cursor): string[] {
-  const inner = cursor.skipGroup()
-  return inner === '' ? [] : inner.match(/'(?:[^']|'')*'|[^,\s]+/g) ?? []
+  if (cursor.peek().kind === 'number' && !cursor.peek().startsLine) return bareArgument(cursor)
+  const isSquare = (cursor.is('[') || cursor.is('{')) && cursor.peek(1).kind === 'number' && !(cursor.is('[') && cursor.isOf('postgresql') && !isTextBefore(cursor))
+  if (isSquare) return squareArguments(cursor)
+  if (!cursor.is('(')) return []
+  cursor.next()
+  const args: string[] = []
+  while (!cursor.isAtStatementEnd) {
+    if (cursor.take(')')) return args
+    const token = cursor.peek()
+    const isSized = ['CHAR', 'BYTE'].includes(token.upper) && args.length > 0
+    if (cursor.is(',')) {
+      if (!isArgument(cursor, 1)) break
+      cursor.next()
+    }
+    else if (isSized || isArgument(cursor, 0)) args.push(...readArgument(cursor, isSized))
+    else break
+  }
+  cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+  return args
+}
+
+function isTextBefore(cursor: Cursor): boolean {
+  return /CHAR|VARYING|NUMERIC|DECIMAL/.test(cursor.previous.upper)
+}
+
+function isArgument(cursor: Cursor, ahead: number): boolean {
+  const { kind, upper } = cursor.peek(ahead)
+  return kind === 'number' || kind === 'string' || upper === 'MAX' || cursor.is('*', ahead) || (cursor.is('-', ahead) && cursor.peek(ahead + 1).kind === 'number')
+    || (kind === 'word' && (cursor.is(')', ahead + 1) || cursor.is(',', ahead + 1)) && !isTypeName(cursor.peek(ahead + 1).upper) && cursor.is('(', ahead - 1))
+}
+
+function readArgument(cursor: Cursor, isSized: boolean): string[] {
+  const token = cursor.next()
+  if (isSized) return []
+  if (token.text === '-') return [`-${cursor.next().text}`]
+  if (token.kind === 'number' && /^\d+\.\d+$/.test(token.text)) {
+    const text = token.text.replace('.', ',')
+    cursor.report('syntax.wrong-character', token, { written: '.', meant: ',' }, { span: { start: token.start, end: token.end }, text, label: `Write ${text}` })
+    return text.split(',')
+  }
+  return [token.kind === 'string' ? quoteText(token.text) : token.text]
+}
+
+/** VARCHAR 20 */
+function bareArgument(cursor: Cursor): string[] {
+  const token = cursor.next()
+  cursor.report('syntax.missing-bracket', token, { bracket: '( )', where: `around "${token.text}"` }, { span: { start: token.start, end: token.end }, text: `(${token.text})`, label: `Write (${token.text})` })
+  return [token.text]
+}
+
+/** VARCHAR[20] */
+function squareArguments(cursor: Cursor): string[] {
+  const open = cursor.next()
+  const args: string[] = []
+  while (!cursor.isAtStatementEnd && !cursor.is(']') && !cursor.is('}') && !cursor.is(')')) {
+    const token = cursor.next()
+    if (token.kind === 'number') args.push(token.text)
+  }
+  const close = cursor.next()
+  const text = `(${args.join(',')})`
+  cursor.report('syntax.wrong-character', { start: open.start, end: close.end }, { written: open.text, meant: '(' }, { span: { start: open.start, end: close.end }, text, label: `Write ${text}` })
+  return args
 }
 
 function readArray(cursor: Cursor): boolean {

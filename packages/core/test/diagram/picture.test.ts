@@ -147,7 +147,7 @@ describe('a diagram written as a script', () => {
     const circle = made('Keeper has code', 'Bay has number', 'Bay is looked after by exactly one keeper; keeper looks after any number of bays', 'Keeper is at home in exactly one bay; bay is home of any number of keepers')
     for (const diagram of [VAULT, circle]) {
       const { schema } = schemaFromDiagram(diagram)
-      const read = readScript(writeScript(schema))
+      const read = readScript(writeScript(schema).text)
       expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
       const shown = (tables: typeof schema.tables): string[] => tables.map(({ name, columns, primaryKey, references }) =>
         `${name.toLowerCase()}(${columns.map(column => column.name.toLowerCase()).join()}) ${primaryKey?.columns.join().toLowerCase()} ${references.map(({ columns: own, table }) => `${own.join()}→${table}`.toLowerCase()).sort().join()}`).sort()

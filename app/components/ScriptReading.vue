@@ -1,0 +1,78 @@
+<script setup lang="ts">
+import { diagramFromSchema, type Diagram } from '@nomenklatura/core/diagram'
+import type { Span } from '@nomenklatura/core/findings'
+import type { Dialect, Schema } from '@nomenklatura/core/schema'
+import { writeTable, type TableAloud } from '@nomenklatura/core/sql'
+
+/** What was understood of a script, beside it: in sentences table by table, or as a picture. */
+const { aloud, schema, dialect, at } = defineProps<{
+  aloud: readonly TableAloud[]
+  schema: Schema
+  dialect: Dialect
+  /** Where the cursor stands in the script. */
+  at: number
+}>()
+const emit = defineEmits<{ show: [place: Span] }>()
+
+const view = useLocalStorage<'sentences' | 'picture'>('nomenklatura-reading', 'sentences')
+const own = computed<Schema>(() => ({ tables: schema.tables.filter(({ given }) => !given) }))
+const { arrange } = useArrange()
+const drawn = shallowRef<Diagram>()
+watchDebounced([own, view], async () => {
+  if (view.value !== 'picture') return
+  const diagram = { ...diagramFromSchema(own.value), level: 'physical' as const }
+  drawn.value = own.value.tables.length === 0 ? diagram : await arrange(diagram, true)
+}, { immediate: true, debounce: 250 })
+
+/** The most tables that stand there at once: of more, those near the cursor. */
+const MOST = 30
+const hereAt = computed(() => aloud.findLastIndex(({ span }) => at >= span.start))
+const here = computed(() => aloud[hereAt.value] && at <= aloud[hereAt.value]!.span.end + 2 ? aloud[hereAt.value]!.table : undefined)
+const first = computed(() => aloud.length <= MOST ? 0 : Math.min(Math.max(0, hereAt.value - MOST / 2), aloud.length - MOST))
+const shown = computed(() => aloud.slice(first.value, first.value + MOST))
+const list = useTemplateRef<HTMLElement>('list')
+watch(here, () => void nextTick(() => list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' })))
+
+const copied = ref('')
+const { start: forget } = useTimeoutFn(() => { copied.value = '' }, 2500, { immediate: false })
+/** One table's statement, written out with all that was added to it later. */
+function copyTable(name: string): void {
+  const table = own.value.tables.find(other => other.name === name)
+  if (!table) return
+  void navigator.clipboard?.writeText(writeTable(schema, table, { to: dialect, from: dialect }).text)
+  copied.value = name
+  forget()
+}
+</script>
+
+<template>
+  <section class="reading" aria-label="The reading">
+    <div class="head"><h2>The reading</h2><span class="small" role="group" aria-label="How it is shown"><button v-for="name in (['sentences', 'picture'] as const)" :key="name" type="button" class="plain small" :aria-pressed="view === name" @click="view = name">{{ name }}</button></span></div>
+    <p v-if="aloud.length === 0" class="serif soft none">No table read yet. Each will stand here as it was understood.</p>
+    <div v-else-if="view === 'sentences'" ref="list" class="tables" tabindex="0" role="region" aria-label="Tables in sentences">
+      <p v-if="aloud.length > MOST" class="small soft">{{ countOf(aloud.length, 'table') }}; those near the cursor stand here.</p>
+      <div v-for="table in shown" :key="`${table.table} ${table.span.start}`" :aria-current="here === table.table" class="table">
+        <h3><button type="button" class="serif" @click="emit('show', table.span)">{{ table.table }}</button><button type="button" class="plain tiny" :aria-label="`Copy the statement of ${table.table} alone`" @click="copyTable(table.table)">{{ copied === table.table ? 'copied' : 'copy' }}</button></h3>
+        <ul><li v-for="(sentence, i) in table.sentences" :key="i"><button type="button" tabindex="-1" @click="emit('show', sentence.place)">{{ sentence.text }}</button></li></ul>
+      </div>
+    </div>
+    <DiagramPicture v-else-if="drawn" :diagram="drawn" label="The tables as a picture" class="drawn" />
+  </section>
+</template>
+
+<style scoped>
+.reading { min-width: 0; min-height: 0; display: flex; flex-direction: column; border-left: 1px solid var(--rule); padding-left: 16px; }
+.head { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; margin-bottom: 6px; }
+.head button { margin-left: 10px; }
+.head [aria-pressed=true] { color: var(--ink); text-decoration: underline; text-underline-offset: 3px; }
+.none { font-style: italic; }
+.tables { overflow-y: auto; min-height: 0; flex: 1; outline-offset: -2px; padding-right: 6px; }
+.table { padding: 4px 0 10px 10px; border-left: 2px solid transparent; }
+.table[aria-current=true] { border-left-color: var(--verdigris); }
+h2 { font-size: 16px; }
+h3 { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
+h3 .serif { font-size: 16px; font-weight: 600; cursor: pointer; overflow-wrap: anywhere; text-align: left; }
+li button { text-align: left; cursor: pointer; font-size: 13px; line-height: 1.45; padding: 1px 0; overflow-wrap: anywhere; }
+li button:hover, h3 .serif:hover { text-decoration: underline; text-decoration-color: var(--rule-strong); text-underline-offset: 3px; }
+.drawn { overflow: auto; min-height: 0; }
+</style>

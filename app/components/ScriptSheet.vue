@@ -1,0 +1,94 @@
+<script setup lang="ts">
+import type { Finding, Span } from '@nomenklatura/core/findings'
+import { DIALECT, type Dialect } from '@nomenklatura/core/schema'
+import { formatScript, isOfForm, withDialect, type ReadOptions, type ReadScript, type TableAloud } from '@nomenklatura/core/sql'
+
+/** The Script sheet: the editor, and beside it what was understood. */
+const { script, findings, read, aloud, options, dialects = [], starter = null, readonly = false, name } = defineProps<{
+  script: string
+  findings: readonly Finding[]
+  /** The last reading that was finished. */
+  read: ReadScript
+  aloud: readonly TableAloud[]
+  options: ReadOptions
+  /** Dialects that may be chosen besides the exercise's. */
+  dialects?: readonly Dialect[]
+  /** The exercise's dialect. */
+  home: Dialect
+  starter?: string | null
+  readonly?: boolean
+  name: string
+}>()
+const emit = defineEmits<{ change: [script: string] }>()
+
+const editor = useTemplateRef('editor')
+const dialect = computed<Dialect>(() => options.dialect ?? 'postgresql')
+const at = ref(0)
+const mending = ref(false)
+const writing = ref(false)
+const mendable = computed(() => readonly ? 0 : findings.filter(finding => finding.fix && isOfForm(finding)).length)
+/** Words of one other server, many of them: it may be meant for that. */
+const guess = computed(() => {
+  const counts = new Map<string, number>()
+  for (const { code, params } of read.findings) if (code === 'syntax.other-dialect') counts.set(params['dialect'] ?? '', (counts.get(params['dialect'] ?? '') ?? 0) + 1)
+  return dialects.find(other => other !== dialect.value && (counts.get(DIALECT[other].name) ?? 0) >= 3)
+})
+
+function choose(chosen: Dialect, home: Dialect): void {
+  editor.value?.replace(withDialect(script, chosen === home ? undefined : chosen))
+}
+function layOut(): void {
+  editor.value?.replace(formatScript(script, dialect.value))
+}
+
+defineExpose({
+  show: (place: Span) => editor.value?.show(place),
+  applyEdit: (edit: Parameters<NonNullable<typeof editor.value>['applyEdit']>[0]) => editor.value?.applyEdit(edit),
+  replace: (text: string) => editor.value?.replace(text),
+})
+</script>
+
+<template>
+  <div class="script">
+    <div class="line small">
+      <label>Written for <select v-if="dialects.length > 0 && !readonly" :value="dialect" aria-label="Dialect" @change="choose(($event.target as HTMLSelectElement).value as Dialect, home)"><option v-for="other in [home, ...dialects.filter(one => one !== home)]" :key="other" :value="other">{{ DIALECT[other].name }}</option></select><strong v-else>{{ DIALECT[dialect].name }}</strong></label>
+      <button v-if="guess && !readonly" type="button" class="plain small" @click="choose(guess, home)">This looks like {{ DIALECT[guess].name }}: read it so</button>
+      <span class="grow" />
+      <button v-if="mendable > 0" type="button" class="plain small" @click="mending = true">Mend {{ countOf(mendable, 'place') }} …</button>
+      <button v-if="!readonly" type="button" class="plain small" :disabled="script.trim() === ''" @click="layOut">Lay out</button>
+      <button type="button" class="plain small" :disabled="aloud.length === 0" @click="writing = true">Write it out …</button>
+    </div>
+    <details v-if="starter" class="given" open>
+      <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
+      <pre class="mono" tabindex="0">{{ starter.trim() }}</pre>
+    </details>
+    <div class="two">
+      <div class="paper sheet">
+        <CodeSheet
+          ref="editor" :model-value="script" :findings="findings" :schema="read.schema" :dialect="dialect" :readonly="readonly" label="Your script" autofocus
+          placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="emit('change', $event)" @at="at = $event" />
+      </div>
+      <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :at="at" @show="editor?.show($event)" />
+    </div>
+    <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" />
+    <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :name="name" />
+  </div>
+</template>
+
+<style scoped>
+.script { flex: 1; min-height: 0; display: flex; flex-direction: column; container-type: inline-size; }
+.line { display: flex; flex-wrap: wrap; gap: 4px 18px; align-items: baseline; padding-bottom: 8px; }
+.line select { background: transparent; border-bottom: 1.5px solid var(--ink); font-weight: 650; }
+.line option { background: var(--sheet); }
+.grow { flex: 1; }
+.two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 292px; gap: 16px; }
+.sheet { min-height: 0; min-width: 0; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); margin: 0 3px 3px 0; }
+.given { margin-bottom: 10px; border: 1px solid var(--rule-strong); border-left: 8px solid; border-image: repeating-linear-gradient(135deg, var(--rule-strong) 0 3px, transparent 3px 7px) 8; padding: 6px 12px; }
+.given summary { cursor: pointer; font-size: 13px; color: var(--soft); }
+.given-word { font-weight: 650; color: var(--ink); }
+.given pre { max-height: 150px; overflow: auto; font-size: 12.5px; margin-top: 6px; }
+@container (max-width: 720px) {
+  .two { grid-template-columns: minmax(0, 1fr); grid-template-rows: minmax(240px, 1fr) minmax(120px, 34%); }
+  .beside { border-left: 0; border-top: 1px solid var(--rule); padding: 8px 0 0; }
+}
+</style>

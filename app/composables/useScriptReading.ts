@@ -1,0 +1,51 @@
+import { readScript, type ReadScript } from '@nomenklatura/core/sql'
+import type { ScriptQuestion, ScriptRead } from '~/workers/script.worker'
+import ScriptWorker from '~/workers/script.worker?worker'
+
+/**
+ * Reads a script in a worker whenever it, or what it is read with, changes; while one reading goes on, only the last change waits. What stands is the last reading that
+ * was finished: typing never waits for it.
+ */
+export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
+  const read = shallowRef<ReadScript>(readScript(''))
+  const aloud = shallowRef<ScriptRead['aloud']>([])
+  const chain = shallowRef<ScriptRead['chain']>([])
+  let worker: Worker | undefined
+  let id = 0
+  let isBusy = false
+  let waits = false
+
+  function ask(): void {
+    if (isBusy) {
+      waits = true
+      return
+    }
+    worker ??= start()
+    isBusy = true
+    worker.postMessage({ ...JSON.parse(JSON.stringify(question())) as Omit<ScriptQuestion, 'id'>, id: ++id })
+  }
+
+  function start(): Worker {
+    const made = new ScriptWorker()
+    made.addEventListener('message', ({ data }: MessageEvent<ScriptRead>) => {
+      isBusy = false
+      read.value = data.read
+      aloud.value = data.aloud
+      chain.value = data.chain
+      if (waits) {
+        waits = false
+        ask()
+      }
+    })
+    made.addEventListener('error', () => {
+      isBusy = false
+      worker = undefined
+    })
+    return made
+  }
+
+  const asked = useDebounceFn(ask, 60)
+  onMounted(() => watch(question, asked, { immediate: true }))
+  onScopeDispose(() => worker?.terminate())
+  return { read, aloud, chain }
+}

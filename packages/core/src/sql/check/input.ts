@@ -1,0 +1,24 @@
+import type { Dependency } from '../../dependencies'
+import type { Dialect, Schema } from '../../schema'
+import type { Insert } from '../read-insert'
+import type { Habits } from './habits'
+
+/** The dependencies of an exercise by the names of its attributes, as they may be columns of a script. */
+export interface NamedDependencies {
+  readonly attributes: readonly string[]
+  readonly dependencies: readonly Dependency[]
+}
+
+/** A script that was read, with all that its own checks need. */
+export interface ScriptToCheck {
+  readonly script: string
+  readonly schema: Schema
+  readonly inserts: readonly Insert[]
+  /** At which statement a table was created, by folded name. */
+  readonly createdAt: ReadonlyMap<string, number>
+  /** At which statement the reference that stands at a place is declared. */
+  readonly statementOf: ReadonlyMap<number, number>
+  readonly dialect: Dialect
+  readonly habits?: Habits
+  readonly dependencies?: NamedDependencies
+}

@@ -1,0 +1,51 @@
+import type { Cursor } from './cursor'
+import { bodyOf, skipBody } from './read-opaque'
+import { HARMLESS, HARMLESS_OBJECTS } from './statement-words'
+
+/** A statement that is kept and not read: those that change no table's rules are passed over without a word. */
+export function skipOther(cursor: Cursor): void {
+  const first = cursor.peek()
+  const isKnown = HARMLESS.has(first.upper) || isKnownHere(cursor) || (['ALTER', 'DROP', 'CREATE'].includes(cursor.previous.upper) && HARMLESS_OBJECTS.has(first.upper)) || (first.kind === 'other' && first.text.length > 1)
+  const isChange = ['ALTER', 'DROP'].includes(first.upper) && !HARMLESS_OBJECTS.has(cursor.peek(1).upper)
+  if ((!isKnown || isChange) && !cursor.is(';') && !cursor.isAtEnd && first.upper !== 'DROP') cursor.report('syntax.unknown-statement', first, { found: first.text })
+  if (bodyOf(cursor) !== undefined || isBlock(cursor)) return skipBody(cursor)
+  if (isLineCommand(cursor)) return skipLine(cursor)
+  skipToNext(cursor)
+}
+
+/** Blocks and commands that are a matter of course in one dialect. */
+function isKnownHere(cursor: Cursor): boolean {
+  const { upper } = cursor.peek()
+  if (cursor.isOf('sqlserver') && ['IF', 'EXEC', 'EXECUTE', 'DECLARE', 'MERGE', 'BEGIN', 'END', 'WHILE', 'ELSE'].includes(upper)) return true
+  if (cursor.isOf('oracle') && ['BEGIN', 'DECLARE', 'EXEC', 'EXECUTE', 'CALL', 'MERGE', 'ACCEPT', 'UNDEFINE', 'HOST', 'TTITLE', 'STORE', 'PAUSE', 'CLEAR'].includes(upper)) return true
+  return upper === 'BEGIN' || upper === 'END' || (cursor.isOf('mysql') && ['CALL', 'DO'].includes(upper))
+}
+
+function isBlock(cursor: Cursor): boolean {
+  const { upper } = cursor.peek()
+  const following = cursor.peek(1)
+  return (upper === 'BEGIN' && following.text !== ';' && following.kind !== 'end' && !['TRANSACTION', 'TRAN', 'WORK', 'ISOLATION', 'READ', 'IMMEDIATE', 'EXCLUSIVE', 'DEFERRED'].includes(following.upper) && !following.startsLine)
+    || (cursor.isOf('oracle') && (upper === 'DECLARE' || upper === 'BEGIN'))
+}
+
+/** SET DEFINE OFF, SPOOL file: commands of Oracle's own client, which end with their line. */
+function isLineCommand(cursor: Cursor): boolean {
+  return cursor.isOf('oracle') && ['SET', 'SPOOL', 'WHENEVER', 'EXIT', 'SHOW', 'CONNECT', 'DEFINE', 'UNDEFINE', 'COLUMN', 'HOST', 'TTITLE', 'CLEAR', 'START', 'PAUSE', 'ACCEPT'].includes(cursor.peek().upper)
+}
+
+function skipLine(cursor: Cursor): void {
+  do cursor.next()
+  while (!cursor.isAtEnd && !cursor.peek().startsLine && !cursor.is(';'))
+}
+
+/** To the semicolon, or to what is surely the start of another statement. */
+function skipToNext(cursor: Cursor): void {
+  const isServer = cursor.isOf('sqlserver')
+  const first = cursor.peek().upper
+  while (!cursor.isAtEnd && !cursor.is(';')) {
+    cursor.next()
+    if (cursor.isAtStatementStart && !(cursor.peek().upper === 'COMMENT')) return
+    if (isServer && cursor.peek().startsLine && first !== 'WITH' && cursor.isAtNextStatement && !['SET', 'SELECT', 'WITH', 'VALUES', 'TABLE', 'COLUMN'].includes(cursor.peek().upper)) return
+    if (isServer && first === 'IF' && ['CREATE', 'DROP', 'ALTER'].includes(cursor.peek().upper) && cursor.peek(1).upper === 'TABLE') return
+  }
+}

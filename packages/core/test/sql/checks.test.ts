@@ -1,0 +1,163 @@
+import { describe, expect, it } from 'vitest'
+import { chainFindings } from '../../src/alignment'
+import { Universe } from '../../src/dependencies'
+import type { CATALOGUE } from '../../src/findings'
+import { wording } from '../../src/findings'
+import { Habits, applyFix, dialectNamed, formatScript, groupOf, nameByPattern, readScript, scriptAloud, tokenize, withDialect, type ReadOptions } from '../../src/sql'
+import { WHOLE } from './broken/whole'
+
+const codes = (script: string, options: ReadOptions = {}): string[] => readScript(script, options).findings.map(({ code }) => code)
+const PARENT = 'CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL);\n'
+const GARDEN = 'CREATE TABLE garden (code char(4) PRIMARY KEY, city varchar(40) NOT NULL);\n'
+
+/** A script that has the finding, and a near twin that does not. */
+const TWINS: readonly (readonly [code: string, bad: string, good: string, options?: ReadOptions])[] = [
+  ['names.reserved', 'CREATE TABLE user (id int PRIMARY KEY);', 'CREATE TABLE users (id int PRIMARY KEY);'],
+  ['names.risky', 'CREATE TABLE "user" (id int PRIMARY KEY);', 'CREATE TABLE person (id int PRIMARY KEY);'],
+  ['names.too-long', `CREATE TABLE ${'a'.repeat(64)} (id int PRIMARY KEY);`, `CREATE TABLE ${'a'.repeat(63)} (id int PRIMARY KEY);`],
+  ['names.style', 'CREATE TABLE SeedLot (id int PRIMARY KEY);', 'CREATE TABLE seed_lot (id int PRIMARY KEY);', { habits: { tables: 'snake_case' } }],
+  ['names.number', 'CREATE TABLE trips (id int PRIMARY KEY);', 'CREATE TABLE trip (id int PRIMARY KEY);', { habits: { number: 'singular' } }],
+  ['names.number', 'CREATE TABLE trip (id int PRIMARY KEY);', 'CREATE TABLE trips (id int PRIMARY KEY);', { habits: { number: 'plural' } }],
+  ['names.unnamed', 'CREATE TABLE trip (id int PRIMARY KEY);', 'CREATE TABLE trip (id int CONSTRAINT trip_key PRIMARY KEY);', { habits: { named: true } }],
+  ['names.pattern', 'CREATE TABLE trip (id int CONSTRAINT trip_key PRIMARY KEY);', 'CREATE TABLE trip (id int CONSTRAINT PK_trip PRIMARY KEY);', { habits: { primaryKey: 'PK_{table}' } }],
+  ['names.constraint-table', 'CREATE TABLE trip (id int CONSTRAINT the_key PRIMARY KEY);', 'CREATE TABLE trip (id int CONSTRAINT trip_key PRIMARY KEY);', { habits: { named: true } }],
+  ['keys.larger-than-needed', 'CREATE TABLE t (a int NOT NULL UNIQUE, b int, PRIMARY KEY (a, b));', 'CREATE TABLE t (a int NOT NULL, b int, PRIMARY KEY (a, b));'],
+  ['keys.optional-column', 'CREATE TABLE t (id serial PRIMARY KEY, a int UNIQUE);', 'CREATE TABLE t (id serial PRIMARY KEY, a int NOT NULL UNIQUE);'],
+  ['references.circular', 'CREATE TABLE a (x int PRIMARY KEY, y int REFERENCES b (y)); CREATE TABLE b (y int PRIMARY KEY, x int REFERENCES a (x));', 'CREATE TABLE a (x int PRIMARY KEY, y int); CREATE TABLE b (y int PRIMARY KEY, x int REFERENCES a (x)); ALTER TABLE a ADD FOREIGN KEY (y) REFERENCES b (y);'],
+  ['references.later-table', `CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no));\n${PARENT}`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no));`],
+  ['references.later-table', `CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no));\n${PARENT}`, `CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no));\n${PARENT}-- sqlite`],
+  ['references.missing', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, trip_no integer NOT NULL);`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, trip_no integer NOT NULL REFERENCES trip (trip_no));`],
+  ['references.self-numbering', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t serial REFERENCES trip (trip_no));`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t integer REFERENCES trip (trip_no));`],
+  ['references.cascade-chain', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no) ON DELETE CASCADE); CREATE TABLE b (y int PRIMARY KEY, x int REFERENCES a (x) ON DELETE CASCADE);`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); CREATE TABLE b (y int PRIMARY KEY, x int REFERENCES a (x) ON DELETE CASCADE);`],
+  ['references.no-index', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no));`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); CREATE INDEX i ON a (t);`, { habits: { indexes: true } }],
+  ['junction.no-key', `${PARENT}${GARDEN}CREATE TABLE visit (t int REFERENCES trip (trip_no), g char(4) REFERENCES garden (code));`, `${PARENT}${GARDEN}CREATE TABLE visit (t int REFERENCES trip (trip_no), g char(4) REFERENCES garden (code), PRIMARY KEY (t, g));`],
+  ['junction.surrogate-only', `${PARENT}${GARDEN}CREATE TABLE visit (id serial PRIMARY KEY, t int NOT NULL REFERENCES trip (trip_no), g char(4) NOT NULL REFERENCES garden (code));`, `${PARENT}${GARDEN}CREATE TABLE visit (id serial PRIMARY KEY, t int NOT NULL REFERENCES trip (trip_no), g char(4) NOT NULL REFERENCES garden (code), UNIQUE (t, g));`],
+  ['junction.key-lacks-part', `${PARENT}${GARDEN}CREATE TABLE trip_garden (t int PRIMARY KEY REFERENCES trip (trip_no), g char(4) NOT NULL REFERENCES garden (code));`, `${PARENT}${GARDEN}CREATE TABLE trip_garden (t int REFERENCES trip (trip_no), g char(4) NOT NULL REFERENCES garden (code), PRIMARY KEY (t, g));`],
+  ['junction.one-reference', `${PARENT}${GARDEN}CREATE TABLE trip_garden (t int REFERENCES trip (trip_no), g char(4), PRIMARY KEY (t, g));`, `${PARENT}${GARDEN}CREATE TABLE trip_garden (t int REFERENCES trip (trip_no), g char(4) REFERENCES garden (code), PRIMARY KEY (t, g));`],
+  ['junction.numbered-references', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, trip_1 int REFERENCES trip (trip_no), trip_2 int REFERENCES trip (trip_no));`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, first_trip int REFERENCES trip (trip_no), last_trip int REFERENCES trip (trip_no));`],
+  ['types.leading-zeros', 'CREATE TABLE t (a int PRIMARY KEY, phone integer);', 'CREATE TABLE t (a int PRIMARY KEY, phone varchar(20));'],
+  ['types.date-as-text', 'CREATE TABLE t (a int PRIMARY KEY, sown_on varchar(10));', 'CREATE TABLE t (a int PRIMARY KEY, sown_on date);'],
+  ['types.number-as-text', 'CREATE TABLE t (a int PRIMARY KEY, quantity varchar(10));', 'CREATE TABLE t (a int PRIMARY KEY, quantity integer);'],
+  ['types.scale-above-total', 'CREATE TABLE t (a int PRIMARY KEY, w numeric(2,6));', 'CREATE TABLE t (a int PRIMARY KEY, w numeric(6,2));'],
+  ['atomicity.list', 'CREATE TABLE t (a int PRIMARY KEY, phones varchar(80));', 'CREATE TABLE t (a int PRIMARY KEY, phone varchar(80));'],
+  ['atomicity.list', 'CREATE TABLE t (a int PRIMARY KEY, b text); INSERT INTO t VALUES (1, \'red, blue\'), (2, \'red, green\');', 'CREATE TABLE t (a int PRIMARY KEY, b text); INSERT INTO t VALUES (1, \'red, blue\'), (2, \'green\');'],
+  ['atomicity.array', 'CREATE TABLE t (a int PRIMARY KEY, b int[]);', 'CREATE TABLE t (a int PRIMARY KEY, b int);'],
+  ['atomicity.numbered', 'CREATE TABLE t (a int PRIMARY KEY, phone1 text, phone2 text);', 'CREATE TABLE t (a int PRIMARY KEY, phone text, fax text);'],
+  ['atomicity.several-facts', 'CREATE TABLE t (a int PRIMARY KEY, full_name text);', 'CREATE TABLE t (a int PRIMARY KEY, given_name text);'],
+  ['rows.unknown-table', `${PARENT}INSERT INTO tripp VALUES (1, '2025-05-04');`, `${PARENT}INSERT INTO trip VALUES (1, '2025-05-04');`],
+  ['rows.unknown-column', `${PARENT}INSERT INTO trip (trip_no, begin) VALUES (1, '2025-05-04');`, `${PARENT}INSERT INTO trip (trip_no, begun) VALUES (1, '2025-05-04');`],
+  ['rows.count-differs', `${PARENT}INSERT INTO trip VALUES (1);`, `${PARENT}INSERT INTO trip VALUES (1, '2025-05-04');`],
+  ['rows.null-as-text', 'CREATE TABLE t (a int PRIMARY KEY, b text); INSERT INTO t VALUES (1, \'NULL\');', 'CREATE TABLE t (a int PRIMARY KEY, b text); INSERT INTO t VALUES (1, NULL);'],
+  ['rows.null-in-required', `${PARENT}INSERT INTO trip VALUES (1, NULL);`, `${PARENT}INSERT INTO trip VALUES (1, '2025-05-04');`],
+  ['rows.required-left-out', `${PARENT}INSERT INTO trip (trip_no) VALUES (1);`, `${PARENT}INSERT INTO trip (trip_no, begun) VALUES (1, '2025-05-04');`],
+  ['rows.value-does-not-fit', `${GARDEN}INSERT INTO garden VALUES ('ALVAR', 'Alva');`, `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva');`],
+  ['rows.value-changes', 'CREATE TABLE t (a int PRIMARY KEY); INSERT INTO t VALUES (\'0417\');', 'CREATE TABLE t (a char(4) PRIMARY KEY); INSERT INTO t VALUES (\'0417\');'],
+  ['rows.before-parent', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); INSERT INTO a VALUES (1, 7); INSERT INTO trip VALUES (7, '2025-05-04');`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); INSERT INTO trip VALUES (7, '2025-05-04'); INSERT INTO a VALUES (1, 7);`],
+  ['rows.no-parent', `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); INSERT INTO trip VALUES (7, '2025-05-04'); INSERT INTO a VALUES (1, 8);`, `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); INSERT INTO trip VALUES (7, '2025-05-04'); INSERT INTO a VALUES (1, 7);`],
+  ['rows.case-differs', `${GARDEN}CREATE TABLE a (x int PRIMARY KEY, g char(4) REFERENCES garden (code)); INSERT INTO garden VALUES ('ALVA', 'Alva'); INSERT INTO a VALUES (1, 'alva');`, `${GARDEN}CREATE TABLE a (x int PRIMARY KEY, g char(4) REFERENCES garden (code)); INSERT INTO garden VALUES ('ALVA', 'Alva'); INSERT INTO a VALUES (1, 'ALVA');`],
+  ['rows.same-key', `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva'), ('ALVA', 'Skar');`, `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva'), ('SKAR', 'Skar');`],
+]
+
+describe('what is said of a script by itself, and not of its near twin', () => {
+  it.each(TWINS.map(twin => [twin[0], twin] as const))('%s', (code, [, bad, good, options = {}]) => {
+    expect(codes(bad, options)).toContain(code)
+    expect(codes(good, good.endsWith('-- sqlite') ? { ...options, dialect: 'sqlite' } : options)).not.toContain(code)
+    for (const finding of readScript(bad, options).findings) expect(wording(finding).message).not.toContain('undefined')
+  })
+
+  it('what a course does not want said is not said', () => {
+    const script = 'CREATE TABLE "user" (id int PRIMARY KEY);'
+    expect(codes(script, { habits: { quiet: ['names.risky'] } })).toEqual([])
+    expect(codes(script, { checks: false })).toEqual([])
+  })
+
+  it('every finding of a script belongs to a group of the rubric', () => {
+    for (const [code] of TWINS) expect(groupOf({ code: code as keyof typeof CATALOGUE })).toBeDefined()
+  })
+
+  it('opinions that circulate are no findings', () => {
+    expect(codes(`${GARDEN}CREATE TABLE bed (garden char(4) REFERENCES garden (code), bed_no integer, city varchar(40), PRIMARY KEY (garden, bed_no));`)).toEqual([])
+  })
+})
+
+describe('normal forms by what the exercise says fixes what', () => {
+  const attributes = ['trip_no', 'garden', 'city', 'days']
+  const universe = new Universe(attributes)
+  const dependencies = { attributes, dependencies: [universe.dependency(['garden'], ['city']), universe.dependency(['trip_no'], ['garden', 'days'])] }
+  it('a fact about what is no key is told, and gone when the table is split', () => {
+    expect(codes('CREATE TABLE trip (trip_no int PRIMARY KEY, garden char(4), city text, days int);', { dependencies })).toContain('normal-form.transitive')
+    expect(codes('CREATE TABLE garden (garden char(4) PRIMARY KEY, city text); CREATE TABLE trip (trip_no int PRIMARY KEY, garden char(4) REFERENCES garden (garden), days int);', { dependencies }).filter(code => code.startsWith('normal'))).toEqual([])
+  })
+})
+
+describe('fixes of references', () => {
+  it('a reference to a later table is added afterwards, inline or as a line of its own, and then all is well', () => {
+    for (const line of ['t int REFERENCES trip (trip_no) ON DELETE CASCADE', 't int, FOREIGN KEY (t) REFERENCES trip (trip_no) ON DELETE CASCADE']) {
+      const script = `CREATE TABLE a (x int PRIMARY KEY, ${line});\n${PARENT}`
+      const finding = readScript(script).findings.find(({ code }) => code === 'references.later-table')!
+      const { schema, findings } = readScript(applyFix(script, finding.fix!))
+      expect(findings.filter(({ severity }) => severity === 'error')).toEqual([])
+      expect(schema.tables[0]!.references).toMatchObject([{ columns: ['t'], table: 'trip', onDelete: 'cascade' }])
+    }
+  })
+})
+
+describe('layout', () => {
+  it.each(Object.entries(WHOLE))('of %s changes no word and no comment, and is the same when done again', (dialect, script) => {
+    const flat = script.replace(/\n {2}/g, '  ')
+    for (const text of [script, flat]) {
+      const laid = formatScript(text, dialect as keyof typeof WHOLE)
+      const words = (of: string) => tokenize(of, dialect as keyof typeof WHOLE).tokens.filter(({ kind }) => kind !== 'end').map(({ kind, text: word }) => [kind, word])
+      expect(words(laid)).toEqual(words(text))
+      expect(formatScript(laid, dialect as keyof typeof WHOLE)).toBe(laid)
+    }
+  })
+  it('puts each column on a line and keeps comments where they were', () => {
+    expect(formatScript('CREATE TABLE t (a int PRIMARY KEY, -- the key\n b numeric( 6,2 )   NOT NULL,/* last */ CHECK (b>0));\n\n\n\nSELECT 1;')).toBe('CREATE TABLE t (\n  a int PRIMARY KEY, -- the key\n  b numeric(6,2) NOT NULL, /* last */\n  CHECK (b>0)\n);\n\nSELECT 1;\n')
+  })
+})
+
+describe('the dialect that a script names', () => {
+  it('is its first line, and can be put, changed and taken out', () => {
+    const named = withDialect(PARENT, 'mysql')
+    expect(dialectNamed(named)).toBe('mysql')
+    expect(withDialect(withDialect(named, 'oracle'), undefined)).toBe(PARENT)
+    expect(dialectNamed('-- dialect: cobol\n')).toBeUndefined()
+  })
+})
+
+describe('habits', () => {
+  it('patterns are checked when they are written', () => {
+    expect(Habits.safeParse({ primaryKey: 'PK_{table}' }).success).toBe(true)
+    expect(Habits.safeParse({ primaryKey: 'PK {tabel}' }).success).toBe(false)
+    expect(nameByPattern('FK_{table}_{target}', { table: 'trip', target: 'garden' })).toBe('FK_trip_garden')
+  })
+})
+
+describe('the reading', () => {
+  it('says each table in the order in which it is made, with places', () => {
+    const script = `${GARDEN}CREATE TABLE trip (trip_no integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY, garden char(4) NOT NULL REFERENCES garden (code) ON DELETE CASCADE, days smallint DEFAULT 3 CHECK (days > 0));\nINSERT INTO garden VALUES ('ALVA', 'Alva');`
+    const aloud = scriptAloud(readScript(script))
+    expect(aloud.map(({ table }) => table)).toEqual(['garden', 'trip'])
+    expect(aloud[1]!.sentences.map(({ text }) => text)).toEqual([
+      'Told apart by trip_no.', 'trip_no: a whole number; numbers itself', 'garden: exactly 4 characters', 'days: a small whole number; may be empty; 3 where nothing is said',
+      'garden refers to exactly one garden, by its code; each may have many trips; if that goes, this goes with it.', 'Every row keeps to: days > 0.',
+    ])
+    expect(aloud[0]!.sentences.at(-1)!.text).toBe('1 row is entered.')
+  })
+})
+
+describe('what changed on the way from an earlier sheet', () => {
+  const before = readScript(`${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, garden char(4) REFERENCES garden (code));`).schema
+  const chain = (script: string): string[] => chainFindings(before, readScript(script).schema, 'diagram').map(({ code }) => code)
+  it('is nothing where the script says the same in other words', () => {
+    expect(chain('CREATE TABLE Gardens (code char(4) PRIMARY KEY, city text NOT NULL); CREATE TABLE trip (id serial PRIMARY KEY, trip_number integer NOT NULL UNIQUE, begun date NOT NULL, garden_code char(4) REFERENCES Gardens (code));').filter(code => code !== 'chain.column-more')).toEqual([])
+  })
+  it.each([
+    ['chain.table-missing', PARENT], ['chain.table-more', `${GARDEN}${PARENT}CREATE TABLE extra (a int PRIMARY KEY);`], ['chain.reference-missing', `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL);`],
+    ['chain.column-missing', `CREATE TABLE garden (code char(4) PRIMARY KEY);${PARENT}`], ['chain.type-changed', `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun boolean NOT NULL, garden char(4) REFERENCES garden (code));`],
+    ['chain.required-changed', `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date, garden char(4) REFERENCES garden (code));`], ['chain.key-changed', `${GARDEN}CREATE TABLE trip (trip_no integer, begun date PRIMARY KEY, garden char(4) REFERENCES garden (code));`],
+    ['chain.column-more', `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, weather text, garden char(4) REFERENCES garden (code));`],
+    ['chain.reference-more', `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, garden char(4) REFERENCES garden (code), via char(4) REFERENCES garden (code));`],
+  ])('%s', (code, script) => expect(chain(script)).toContain(code))
+})
