@@ -5,7 +5,7 @@ import { fixAll, isOfForm, type ReadOptions } from '@nomenklatura/core/sql'
 /** All fixes of how a script is written, looked at before they are made: one step that can be undone. */
 const { script, findings, options } = defineProps<{ script: string, findings: readonly Finding[], options: ReadOptions }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ take: [text: string] }>()
+const emit = defineEmits<{ take: [text: string], closed: [] }>()
 
 const mended = computed(() => open.value ? fixAll(script, options) : undefined)
 const lines = computed(() => {
@@ -15,6 +15,11 @@ const lines = computed(() => {
 const more = computed(() => (mended.value?.count ?? 0) - lines.value.length)
 const shown = (text: string): string => text.trim() === '' ? (text === '' ? '' : '␣') : text.trim().replace(/\s+/g, ' ')
 
+/** What opened it is gone when all is mended: the one who asks for it says where the focus goes. */
+function leave(event: Event): void {
+  event.preventDefault()
+  emit('closed')
+}
 function take(): void {
   if (mended.value) emit('take', mended.value.text)
   open.value = false
@@ -22,7 +27,7 @@ function take(): void {
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Mend how it is written" description="Each place as it is and as it would be. What the script says stays the same." :ui="{ content: 'max-w-3xl' }">
+  <UModal v-model:open="open" title="Mend how it is written" description="Each place as it is and as it would be. What the script says stays the same." :ui="{ content: 'max-w-3xl' }" :content="{ onCloseAutoFocus: leave }">
     <template #body>
       <div class="scroll" tabindex="0" role="region" aria-label="Changes">
         <table class="changes">

@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { diagramFromSchema, type Diagram } from '@nomenklatura/core/diagram'
 import type { Span } from '@nomenklatura/core/findings'
 import type { Dialect, Schema } from '@nomenklatura/core/schema'
 import { writeTable, type TableAloud } from '@nomenklatura/core/sql'
@@ -16,14 +15,6 @@ const emit = defineEmits<{ show: [place: Span] }>()
 
 const view = useLocalStorage<'sentences' | 'picture'>('nomenklatura-reading', 'sentences')
 const own = computed<Schema>(() => ({ tables: schema.tables.filter(({ given }) => !given) }))
-const { arrange } = useArrange()
-const drawn = shallowRef<Diagram>()
-watchDebounced([own, view], async () => {
-  if (view.value !== 'picture') return
-  const diagram = { ...diagramFromSchema(own.value), level: 'physical' as const }
-  drawn.value = own.value.tables.length === 0 ? diagram : await arrange(diagram, true)
-}, { immediate: true, debounce: 250 })
-
 /** The most tables that stand there at once: of more, those near the cursor. */
 const MOST = 30
 const hereAt = computed(() => aloud.findLastIndex(({ span }) => at >= span.start))
@@ -56,7 +47,7 @@ function copyTable(name: string): void {
         <ul><li v-for="(sentence, i) in table.sentences" :key="i"><button type="button" tabindex="-1" @click="emit('show', sentence.place)">{{ sentence.text }}</button></li></ul>
       </div>
     </div>
-    <DiagramPicture v-else-if="drawn" :diagram="drawn" label="The tables as a picture" class="drawn" />
+    <ScriptPicture v-else :schema="own" :here="here" />
   </section>
 </template>
 
@@ -74,5 +65,4 @@ h3 { display: flex; justify-content: space-between; align-items: baseline; gap: 
 h3 .serif { font-size: 16px; font-weight: 600; cursor: pointer; overflow-wrap: anywhere; text-align: left; }
 li button { text-align: left; cursor: pointer; font-size: 13px; line-height: 1.45; padding: 1px 0; overflow-wrap: anywhere; }
 li button:hover, h3 .serif:hover { text-decoration: underline; text-decoration-color: var(--rule-strong); text-underline-offset: 3px; }
-.drawn { overflow: auto; min-height: 0; }
 </style>

@@ -70,7 +70,7 @@ defineExpose({
       </div>
       <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :at="at" @show="editor?.show($event)" />
     </div>
-    <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" />
+    <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" @closed="editor?.focus()" />
     <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :name="name" />
   </div>
 </template>

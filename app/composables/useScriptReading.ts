@@ -28,20 +28,25 @@ export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
   function start(): Worker {
     const made = new ScriptWorker()
     made.addEventListener('message', ({ data }: MessageEvent<ScriptRead>) => {
-      isBusy = false
       read.value = data.read
       aloud.value = data.aloud
       chain.value = data.chain
-      if (waits) {
-        waits = false
-        ask()
-      }
+      goOn()
     })
+    // What broke one worker is not asked again of the next one; what came after it is.
     made.addEventListener('error', () => {
-      isBusy = false
+      made.terminate()
       worker = undefined
+      goOn()
     })
     return made
+  }
+
+  function goOn(): void {
+    isBusy = false
+    if (!waits) return
+    waits = false
+    ask()
   }
 
   const asked = useDebounceFn(ask, 60)

@@ -116,6 +116,11 @@ export class Visitor {
     await (handle.asElement() as ElementHandle<HTMLElement>).click()
   }
 
+  /** Waits until no dialog is there any more: one that fades still takes the clicks. */
+  async dialogGone(): Promise<void> {
+    await this.page.waitForFunction(() => document.querySelector('[role=dialog]') === null && document.body.style.pointerEvents !== 'none', { timeout: 15_000 })
+  }
+
   /** Presses Tab (or another key) until what has the focus says the text: the way of somebody without a mouse. */
   async tabTo(text: string, key: 'Tab' | 'F6' = 'Tab'): Promise<void> {
     for (let i = 0; i < 120; i++) {
@@ -179,6 +184,16 @@ export class Visitor {
     await this.chord(['Control'], 'a')
     await this.page.keyboard.press('Delete')
     await this.page.keyboard.sendCharacter(script)
+  }
+
+  /** Puts a text into the script editor from the clipboard, in one go: a long one is not typed. */
+  async paste(script: string): Promise<void> {
+    await this.page.waitForSelector('.sheet .cm-content')
+    await this.page.$eval('.sheet .cm-content', (element, text) => {
+      const clipboardData = new DataTransfer()
+      clipboardData.setData('text/plain', text)
+      element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+    }, script)
   }
 
   /** What axe-core finds wrong with the screen as it stands. */
