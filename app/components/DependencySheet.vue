@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { Universe, readDependencies } from '@nomenklatura/core/dependencies'
-import { closureExhibit, relationFrom, type DependencyClaims } from '@nomenklatura/core/claims'
+import { Universe, closureExhibit, readDependencies } from '@nomenklatura/core/dependencies'
+import { relationFrom, type DependencyClaims } from '@nomenklatura/core/claims'
 import type { Finding, Span } from '@nomenklatura/core/findings'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { StudentRelation } from '#shared/answers'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Exhibit } from '@nomenklatura/core/claims'
+import type { Exhibit } from '@nomenklatura/core/findings'
 
 /** Something that shows a verdict, to be read step by step: a proof, a closure as it grows, a tableau, rows. */
 const { exhibit } = defineProps<{ exhibit: Exhibit }>()

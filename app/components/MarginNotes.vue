@@ -49,7 +49,7 @@ function toggle(rule: string): void {
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
       <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', { ...finding.fix, field: finding.field })">{{ finding.fix.label }}</button>
-        <details class="small"><summary>Why</summary>{{ wording(finding).why }}</details></div>
+        <details class="small"><summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>{{ wording(finding).why }}<ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" /></details></div>
     </article>
 
     <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">
@@ -89,7 +89,8 @@ function toggle(rule: string): void {
 .flaw .mark { border: 1.5px solid var(--ochre); color: var(--ochre); line-height: 15px; }
 .habit .mark, .remark .mark { background: var(--slate-wash); color: var(--slate); }
 .more { margin: 3px 0 0 27px; display: flex; gap: 14px; align-items: baseline; flex-wrap: wrap; }
-details { color: var(--soft); }
+details { color: var(--soft); min-width: 0; }
+.shown { color: var(--ink); margin-top: 8px; }
 summary { cursor: pointer; color: var(--verdigris); font-weight: 600; list-style: none; }
 .body { margin: 4px 0 0 27px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; line-height: 1.4; }
 .upheld-head { margin-top: 14px; }

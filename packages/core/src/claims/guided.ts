@@ -1,5 +1,5 @@
 import type { ClaimQuestion } from '../rules'
-import type { Exhibit } from './exhibit'
+import type { Exhibit } from '../findings'
 import { claimSentence } from './propose'
 
 interface Told<Reason> { readonly sentence: string, readonly because: readonly Reason[], readonly exhibits: readonly Exhibit[] }

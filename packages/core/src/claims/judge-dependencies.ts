@@ -1,6 +1,5 @@
-import { dependencyInWords } from '../dependencies'
+import { dependencyInWords, closureExhibit, proofExhibit } from '../dependencies'
 import type { ClaimQuestion } from '../rules'
-import { closureExhibit, proofExhibit } from './exhibits'
 import type { ReadClaims } from './read'
 import { at, later, notShown, say, twoRows, type ClaimVerdict } from './verdicts'
 

@@ -1,6 +1,5 @@
-import { NORMAL_FORMS, braces, dependencyInWords, formInWords, violationInWords, type Dependency, type FormViolation, type Multivalued, type Relation, type RelationForm } from '../dependencies'
+import { NORMAL_FORMS, braces, dependencyInWords, formInWords, violationInWords, closureExhibit, repeatedExhibit, type Dependency, type FormViolation, type Multivalued, type Relation, type RelationForm } from '../dependencies'
 import { listInWords } from '../findings'
-import { closureExhibit, repeatedExhibit } from './exhibits'
 import type { ReadClaims } from './read'
 import { at, later, notShown, say, twoRows, undecided, type ClaimVerdict } from './verdicts'
 

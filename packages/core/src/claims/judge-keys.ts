@@ -1,8 +1,6 @@
 import { listInWords } from '../findings'
-import { braces, shrinkToKey, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
-import { closureExhibit } from './exhibits'
+import { braces, shrinkToKey, closureExhibit, inFront, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
 import type { ReadClaims } from './read'
-import { inFront } from './values'
 import { at, later, notShown, say, twoRows, type ClaimReason, type ClaimVerdict } from './verdicts'
 
 /** Whether a key of the relation is among the claimed ones. */

@@ -1,6 +1,5 @@
-import { braces, dependencyInWords, formInWords, type AttributeSet, type WrittenPart } from '../dependencies'
+import { braces, dependencyInWords, formInWords, closureExhibit, joinExhibits, type AttributeSet, type WrittenPart } from '../dependencies'
 import { listInWords } from '../findings'
-import { closureExhibit, joinExhibits } from './exhibits'
 import { reaches } from './judge-form'
 import type { ReadClaims } from './read'
 import { at, later, notShown, say, undecided, type ClaimReason, type ClaimVerdict } from './verdicts'

@@ -1,7 +1,6 @@
-import { readDependencies, readParts, readSets, type AttributeSet, type Relation, type Universe, type WrittenDependency, type WrittenPart, type WrittenSet } from '../dependencies'
+import { Values, readDependencies, readParts, readSets, type AttributeSet, type Relation, type Universe, type WrittenDependency, type WrittenPart, type WrittenSet } from '../dependencies'
 import type { Finding } from '../findings'
-import { relationFrom, relationOf, type DependencyClaims, type RelationTask } from './task'
-import { Values } from './values'
+import { relationFrom, relationOf, samplesOf, type DependencyClaims, type RelationTask } from './task'
 
 /** The task and what is claimed about it, both read. */
 export interface ReadClaims {
@@ -33,11 +32,10 @@ export function readClaims(task: RelationTask, claims: DependencyClaims, samples
   const reasons = readDependencies(claims.reason, universe, 'reason')
   const parts = readParts(claims.split, universe)
   const closures = task.asks.closures.map((_, i) => readSets(claims.closures[i] ?? '', universe, `closure ${i}`))
-  const own = Object.fromEntries(task.attributes.map(name => [name, samples[`${task.name}.${name}`] ?? []]))
   return {
     task, claims, universe, relation, claimed: task.isGiven ? relation : relationFrom(universe, claims.dependencies),
     dependencies: dependencies.items, keys: keys.items, prime: prime.items, reasons: reasons.items, parts: parts.items, sets: parts.items.map(({ names }) => universe.set(names)),
     closures: closures.map(({ items }) => items.length > 0 ? { names: items.flatMap(({ names }) => names), place: items[0]!.place } : undefined),
-    findings: [dependencies, keys, prime, reasons, parts, ...closures].flatMap(({ findings }) => findings), values: new Values(universe, own),
+    findings: [dependencies, keys, prime, reasons, parts, ...closures].flatMap(({ findings }) => findings), values: new Values(universe, samplesOf(task, samples)),
   }
 }

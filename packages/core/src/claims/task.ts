@@ -78,6 +78,11 @@ export function readTask({ attributes, dependencies }: Pick<RelationTask, 'attri
   return readDependencies(dependencies, new Universe(attributes))
 }
 
+/** What the exercise gives as values of the relation's attributes, by attribute. */
+export function samplesOf({ name, attributes }: Pick<RelationTask, 'name' | 'attributes'>, samples: Readonly<Record<string, readonly string[]>>): Record<string, readonly string[]> {
+  return Object.fromEntries(attributes.map(attribute => [attribute, samples[`${name}.${attribute}`] ?? []]))
+}
+
 /** The relation over the same attributes that some written dependencies describe. */
 export function relationFrom(universe: Universe, text: string, options: RelationOptions = {}): Relation {
   const read = readDependencies(text, universe).items.map(({ dependency }) => dependency)

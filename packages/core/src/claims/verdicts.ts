@@ -1,8 +1,6 @@
-import { refutingRows, type Dependency, type Multivalued, type Relation } from '../dependencies'
-import type { Span } from '../findings'
+import { refutingRows, inFront, type Dependency, type Multivalued, type Relation, type Values } from '../dependencies'
+import type { Exhibit, Span } from '../findings'
 import type { Doubt, Verdict, Witness } from '../rules'
-import type { Exhibit } from './exhibit'
-import { inFront, type Values } from './values'
 
 /** What one question about the claims comes to, with all that shows it. */
 export interface ClaimVerdict {

@@ -1,11 +1,10 @@
+import { joinExhibits, repeatedExhibit } from '../dependencies'
 import {
   bcnfTree, braces, decomposeToFourthForm, dependencyInWords, formInWords, leavesOf, minimalCover, partInText, splitInPairs, synthesis, violationInWords,
   type AttributeSet, type CoverStep, type FormViolation, type Relation, type SplitTree,
 } from '../dependencies'
-import { listInWords } from '../findings'
+import { listInWords, type Exhibit } from '../findings'
 import type { RuleEntry } from '../rules'
-import type { Exhibit } from './exhibit'
-import { joinExhibits, repeatedExhibit } from './exhibits'
 import { difficultyOf, type Difficulty } from './fresh'
 import { titleOf } from './judge-split'
 import { proposeClaimRules } from './propose'

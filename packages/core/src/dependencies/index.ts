@@ -16,6 +16,8 @@ export { decomposeToFourthForm, fourthFormViolations, isInFourthForm, mixedKeys 
 export { Relation, type FormViolation, type RelationForm, type RelationOptions, type RelationPart } from './relation'
 export { braces, dependencyInWords, formInWords, violationInWords } from './words'
 export { repeatedFact, type RepeatedFact } from './repeated-facts'
+export { closureExhibit, joinExhibits, proofExhibit, repeatedExhibit } from './exhibits'
+export { Values, inFront } from './values'
 export { armstrongRows, refutingRows } from './rows'
 export {
   LONGEST_NOTATION, claimFinding, partInText, readDependencies, readParts, readSets, type ReadNotation, type WrittenDependency, type WrittenPart, type WrittenSet,

@@ -1,4 +1,5 @@
 import { CATALOGUE, type FindingCode } from './catalogue'
+import type { Exhibit } from './exhibit'
 
 /** error: would not run, or breaks a rule · flaw: runs, but will hurt · habit: a convention of the course · remark: worth knowing */
 export type Severity = 'error' | 'flaw' | 'habit' | 'remark'
@@ -28,6 +29,8 @@ export interface Finding {
   readonly field?: string
   readonly params: Params
   readonly fix?: TextEdit & { readonly label: string }
+  /** Rows that show it. */
+  readonly exhibit?: Exhibit
 }
 
 /** Makes a finding about a script; the severity is the catalogue's. */

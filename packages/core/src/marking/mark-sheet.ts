@@ -60,7 +60,7 @@ function entryOfPart(parts: readonly (readonly Rule[])[]): number[] {
 }
 
 function toCell({ name, placed }: TableSheet, rule: string, evaluation: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
-  const { verdict, because, witness, tables, confidence, doubt } = evaluation
+  const { verdict, because, witness, exhibits, tables, confidence, doubt } = evaluation
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
     rule, sheet: name, verdict, follows,
@@ -68,6 +68,6 @@ function toCell({ name, placed }: TableSheet, rule: string, evaluation: Evaluati
       const told = becauseForStudent(reason)
       return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven ? placed(reason.place) : null }
     }),
-    witness, tables, confidence, ...doubt ? { doubt } : {},
+    witness, ...exhibits && exhibits.length > 0 ? { exhibits } : {}, tables, confidence, ...doubt ? { doubt } : {},
   }
 }

@@ -1,4 +1,4 @@
-import { readTask } from '../claims'
+import { readTask, samplesOf } from '../claims'
 import { checkDictionary, differencesFromKey, fieldName, placeOf, readDictionary, type Dictionary } from '../dictionary'
 import { wording, type Finding, type Span } from '../findings'
 import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
@@ -21,9 +21,11 @@ export interface TableSheet {
 }
 
 /** What an exercise says about how its scripts are checked: the course's conventions, and what fixes what. */
-export function scriptOptions({ habits, relation }: Pick<MarkableExercise, 'habits' | 'relation'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
-  const functional = relation ? readTask(relation).items.flatMap(({ dependency }) => 'multi' in dependency ? [] : [dependency]) : []
-  return { ...habits ? { habits } : {}, ...relation && functional.length > 0 ? { dependencies: { attributes: relation.attributes, dependencies: functional } } : {} }
+export function scriptOptions({ habits, relation, samples }: Pick<MarkableExercise, 'habits' | 'relation' | 'samples'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
+  const all = relation ? readTask(relation).items.map(({ dependency }) => dependency) : []
+  const multivalued = all.filter(dependency => 'multi' in dependency)
+  const functional = all.filter(dependency => !('multi' in dependency))
+  return { ...habits ? { habits } : {}, ...relation && all.length > 0 ? { dependencies: { attributes: relation.attributes, dependencies: functional, multivalued, samples: samplesOf(relation, samples) } } : {} }
 }
 
 export function readScriptSheet({ given, document }: PreparedExercise, script: string, chosen?: Dialect): TableSheet {
@@ -35,13 +37,16 @@ export function readScriptSheet({ given, document }: PreparedExercise, script: s
   }
 }
 
+/** Of many faults of one group these are told. */
+const MOST_TOLD = 12
+
 /** The script's own checks as a rule: nothing of the group that speaksAgainst. An empty script is not well made. */
 function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Evaluation {
   const base = { witness: null, tables: [], confidence: 'sure' } as const
   if (!schema.tables.some(({ given }) => !given)) return { ...base, verdict: 'not shown', because: [becauseOf('check-fault', { message: 'No table of the script was read.' })] }
   const faults = findings.filter(finding => groupOf(finding) === about && speaksAgainst(finding))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('checked-well', {})] }
-  return { ...base, verdict: 'broken', because: faults.slice(0, 12).map(fault => ({ code: 'check-fault', params: { message: wording(fault).message }, place: fault.place })) }
+  return { ...base, verdict: 'broken', because: faults.slice(0, MOST_TOLD).map(fault => ({ code: 'check-fault', params: { message: wording(fault).message }, place: fault.place })), exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []) }
 }
 
 /** Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be said. */

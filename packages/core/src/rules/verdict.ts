@@ -1,5 +1,5 @@
 import type { Confidence } from '../alignment'
-import type { Span } from '../findings'
+import type { Exhibit, Span } from '../findings'
 
 export const VERDICTS = ['upheld', 'broken', 'too strict', 'not shown', 'cannot tell'] as const
 export type Verdict = typeof VERDICTS[number]
@@ -54,6 +54,8 @@ export interface Evaluation {
   readonly verdict: Verdict
   readonly because: readonly Because[]
   readonly witness: Witness | null
+  /** What else shows it. @defaultValue nothing */
+  readonly exhibits?: readonly Exhibit[]
   /** Tables of the answer that the verdict rests on. */
   readonly tables: readonly string[]
   /** The lowest confidence of the pairings it rests on; what is not sure is shown as open. */

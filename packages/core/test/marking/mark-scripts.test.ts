@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { NEW_TASK } from '../../src/claims'
 import { markScript, markedPoints, prepareExercise, proposeSheet, wellMadeRules, type MarkableExercise } from '../../src/marking'
 import { CHECK_GROUPS } from '../../src/sql'
 
@@ -30,6 +31,22 @@ describe('the checks of a script as groups of the rubric', () => {
     const cell = markScript(exercise, script).cells.find(({ rule }) => rule === 'r900')!
     expect(cell.because[0]).toMatchObject({ sentence: '"CRAETE" is not a word of SQL here. I read it as CREATE.', place: { start: 0, end: 6 } })
     expect(markScript(exercise, '').cells.every(({ rule, verdict }) => Number(rule.slice(1)) < 900 || verdict === 'not shown')).toBe(true)
+  })
+})
+
+describe('an exercise that says what fixes what', () => {
+  const relation = { ...NEW_TASK, name: 'trip', attributes: ['trip_no', 'garden', 'city', 'collector', 'tool'], dependencies: 'trip_no -> garden\ngarden -> city\ntrip_no ->> collector', isGiven: true }
+  const asked = prepareExercise({ ...exercise.document, relation, samples: { 'trip.city': ['Skarholm', 'Alva'] } })
+  const form = `r${900 + CHECK_GROUPS.indexOf('normal form')}`
+  const cellOf = (script: string) => markScript(asked, script).cells.find(({ rule }) => rule === form)!
+  it('a table that repeats a fact breaks the group, with rows that show it', () => {
+    const cell = cellOf('CREATE TABLE trip (trip_no integer PRIMARY KEY, garden text NOT NULL, city text NOT NULL);')
+    expect(cell.verdict).toBe('broken')
+    expect(JSON.stringify(cell.exhibits)).toContain('Skarholm')
+  })
+  it('a table of two lists does too; each alone does not', () => {
+    expect(cellOf('CREATE TABLE crew (trip_no integer, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));').because[0]!.sentence).toContain('whatever "tool" is')
+    expect(cellOf('CREATE TABLE crew (trip_no integer, collector text, PRIMARY KEY (trip_no, collector)); CREATE TABLE kit (trip_no integer, tool text, PRIMARY KEY (trip_no, tool));').verdict).toBe('upheld')
   })
 })
 

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { chainFindings } from '../../src/alignment'
 import { Universe } from '../../src/dependencies'
 import type { CATALOGUE } from '../../src/findings'
-import { wording } from '../../src/findings'
+import { invariant, wording } from '../../src/findings'
 import { Habits, applyFix, dialectNamed, formatScript, groupOf, nameByPattern, readScript, scriptAloud, tokenize, withDialect, type ReadOptions } from '../../src/sql'
 import { WHOLE } from './broken/whole'
 
@@ -80,13 +80,44 @@ describe('what is said of a script by itself, and not of its near twin', () => {
   })
 })
 
-describe('normal forms by what the exercise says fixes what', () => {
-  const attributes = ['trip_no', 'garden', 'city', 'days']
+describe('what the exercise says fixes what', () => {
+  const attributes = ['trip_no', 'garden', 'city', 'days', 'collector', 'tool', 'accession_no']
   const universe = new Universe(attributes)
-  const dependencies = { attributes, dependencies: [universe.dependency(['garden'], ['city']), universe.dependency(['trip_no'], ['garden', 'days'])] }
+  const dependencies = { attributes, dependencies: [universe.dependency(['garden'], ['city']), universe.dependency(['trip_no'], ['garden', 'days']), universe.dependency(['accession_no'], ['trip_no'])], multivalued: [universe.multivalued(['trip_no'], ['collector'])] }
+  const TRIP = 'CREATE TABLE trip (trip_no int PRIMARY KEY, garden char(4), city text, days int);'
   it('a fact about what is no key is told, and gone when the table is split', () => {
-    expect(codes('CREATE TABLE trip (trip_no int PRIMARY KEY, garden char(4), city text, days int);', { dependencies })).toContain('normal-form.transitive')
+    expect(codes(TRIP, { dependencies })).toContain('normal-form.transitive')
     expect(codes('CREATE TABLE garden (garden char(4) PRIMARY KEY, city text); CREATE TABLE trip (trip_no int PRIMARY KEY, garden char(4) REFERENCES garden (garden), days int);', { dependencies }).filter(code => code.startsWith('normal'))).toEqual([])
+  })
+  it('is shown on rows that keep to all that is given, the repeated fact marked', () => {
+    const { exhibit } = readScript(TRIP, { dependencies: { ...dependencies, samples: { city: ['Skarholm', 'Alva'] } } }).findings.find(({ code }) => code === 'normal-form.transitive')!
+    invariant(exhibit?.kind === 'rows', 'rows are shown')
+    const of = (name: string) => exhibit.rows.filter(({ marked }) => marked.length > 0).map(({ cells }) => cells[exhibit.columns.indexOf(name)])
+    expect(of('city').length).toBeGreaterThan(1)
+    expect(new Set(of('trip_no')).size).toBe(of('city').length)
+    expect([new Set(of('garden')).size, [...new Set(of('city'))]]).toEqual([1, ['Skarholm']])
+    expect(exhibit.notes.map(note => note.split(':')[0])).toEqual(['Change', 'Insert', 'Delete'])
+  })
+  it('a part of the key that fixes something, and a left side that is no key while its right side is part of one', () => {
+    expect(codes('CREATE TABLE visit (trip_no int, collector text, days int, PRIMARY KEY (trip_no, collector));', { dependencies })).toContain('normal-form.partial')
+    const pair = { attributes: ['a', 'b', 'c'], dependencies: [new Universe(['a', 'b', 'c']).dependency(['a', 'b'], ['c']), new Universe(['a', 'b', 'c']).dependency(['c'], ['b'])] }
+    expect(codes('CREATE TABLE t (a int, b int, c int, PRIMARY KEY (a, b));', { dependencies: pair })).toContain('normal-form.determinant')
+    expect(codes('CREATE TABLE t (a int, b int, c int, PRIMARY KEY (a, b));', { dependencies: { ...pair, dependencies: pair.dependencies.slice(0, 1) } }).filter(code => code.startsWith('normal'))).toEqual([])
+  })
+  it('two lists of one thing in one table, also where a further attribute of the exercise stands elsewhere', () => {
+    const [finding] = readScript('CREATE TABLE crew (trip_no int, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));', { dependencies }).findings.filter(({ code }) => code.startsWith('normal'))
+    expect(finding!.code).toBe('normal-form.multivalued')
+    expect(wording(finding!).message).toContain('"tool"')
+    expect(finding!.exhibit).toMatchObject({ kind: 'rows', columns: ['trip_no', 'collector', 'tool'] })
+    expect(codes('CREATE TABLE crew (trip_no int, collector text, PRIMARY KEY (trip_no, collector)); CREATE TABLE kit (trip_no int, tool text, PRIMARY KEY (trip_no, tool));', { dependencies }).filter(code => code.startsWith('normal'))).toEqual([])
+  })
+  it('a reference on the side where there is no room, and the same on the right one', () => {
+    const accession = (extra: string): string => `CREATE TABLE accession (accession_no int PRIMARY KEY${extra});`
+    const trip = (extra: string): string => `CREATE TABLE trip (trip_no int PRIMARY KEY${extra});`
+    expect(codes(`${accession('')}${trip(', accession_no int REFERENCES accession (accession_no)')}`, { dependencies })).toContain('references.wrong-side')
+    expect(codes(`${trip('')}${accession(', trip_no int REFERENCES trip (trip_no)')}`, { dependencies })).not.toContain('references.wrong-side')
+    // A table between the two allows more than is said, and is another matter.
+    expect(codes(`${accession('')}${trip('')}CREATE TABLE brought (trip_no int REFERENCES trip (trip_no), accession_no int REFERENCES accession (accession_no), PRIMARY KEY (trip_no, accession_no));`, { dependencies })).not.toContain('references.wrong-side')
   })
 })
 

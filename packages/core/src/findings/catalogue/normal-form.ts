@@ -13,7 +13,12 @@ export const NORMAL_FORM = {
   },
   'normal-form.determinant': {
     severity: 'flaw',
-    message: p => `In "${p.table}" ${p.from} fixes ${p.to}, and is no key there.`,
+    message: p => `In "${p.table}" ${p.from} fixes ${p.to}, and is no key there: the pair is written again with every row that has it.`,
     why: 'Whatever fixes something else is a key of a table: then each fact stands once.',
+  },
+  'normal-form.multivalued': {
+    severity: 'flaw',
+    message: p => `In "${p.table}" each ${p.from} has its ${p.to}, whatever ${p.rest} is: every one of the first is written with every one of the second.`,
+    why: 'A trip has its collectors and its tools, and neither is about the other: together in one table, one collector more takes as many rows as there are tools. Two tables say each once.',
   },
 } as const satisfies Record<string, Entry>

@@ -61,6 +61,11 @@ export const REFERENCES = {
     message: p => `"${p.table}.${p.column}" looks like the key of "${p.target}", but refers to nothing. Any value would be accepted.`,
     why: 'Only a declared reference makes the server refuse an accession of a trip that never was.',
   },
+  'references.wrong-side': {
+    severity: 'flaw',
+    message: p => `"${p.table}" refers to "${p.target}" by ${p.columns}, but it is ${p.targetKey} that fixes ${p.key}: here one "${p.table}" has room for one "${p.target}" only. The reference belongs into "${p.target}", to "${p.table}".`,
+    why: 'One trip brings in many accessions: each accession has a place for its one trip, a trip has no place for many accessions.',
+  },
   'references.self-numbering': {
     severity: 'error',
     message: p => `"${p.table}.${p.column}" refers to another table and numbers itself. Its value is the other row's: take the numbering out.`,

@@ -8,6 +8,7 @@ import { checkForm } from './normal-form'
 import { checkOrder } from './order'
 import { checkReferences } from './references'
 import { checkRows } from './rows'
+import { checkSides } from './side'
 import { checkColumns } from './types'
 
 export { Habits, NAME_STYLES, nameByPattern } from './habits'
@@ -30,7 +31,7 @@ export function checkScript(input: ScriptToCheck): Finding[] {
     ...general, ...junctions,
     ...own.flatMap(table => [
       ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(dialect, table), ...checkReferences(input, table), ...checkColumns(table),
-      ...dependencies ? checkForm(table, dependencies) : [],
+      ...dependencies ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)] : [],
     ]),
     ...checkRows(input),
   ]

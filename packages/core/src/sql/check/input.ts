@@ -1,4 +1,4 @@
-import type { Dependency } from '../../dependencies'
+import type { Dependency, Multivalued } from '../../dependencies'
 import type { Dialect, Schema } from '../../schema'
 import type { Insert } from '../read-insert'
 import type { Habits } from './habits'
@@ -7,6 +7,10 @@ import type { Habits } from './habits'
 export interface NamedDependencies {
   readonly attributes: readonly string[]
   readonly dependencies: readonly Dependency[]
+  /** @defaultValue none */
+  readonly multivalued?: readonly Multivalued[]
+  /** Values to show rows with, by attribute. @defaultValue made-up ones */
+  readonly samples?: Readonly<Record<string, readonly string[]>>
 }
 
 /** A script that was read, with all that its own checks need. */

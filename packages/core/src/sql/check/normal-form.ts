@@ -1,36 +1,24 @@
-import { AttributeSet, normalForm, project, type Dependency, type Violation } from '../../dependencies'
+import { Values, repeatedExhibit, type FormViolation } from '../../dependencies'
 import { scriptFinding, type Finding, type FindingCode } from '../../findings'
 import type { Table } from '../../schema'
 import type { NamedDependencies } from './input'
-import { plainName } from './plain-name'
+import { localRelation } from './local-relation'
 
-const CODE: Readonly<Record<Violation['form'], FindingCode>> = { '2NF': 'normal-form.partial', '3NF': 'normal-form.transitive', 'BCNF': 'normal-form.determinant' }
-/** Tables of more columns than this are not projected: the work can double with each. */
-const MOST_COLUMNS = 24
+const CODE: Readonly<Record<FormViolation['form'], FindingCode>> = { '2NF': 'normal-form.partial', '3NF': 'normal-form.transitive', 'BCNF': 'normal-form.determinant', '4NF': 'normal-form.multivalued' }
+/** More of one table are not told: when the first are mended the others are told. */
+const MOST = 5
 
-/** Dependencies of the exercise that hold within one table, between columns called like its attributes, and whose left side is no key there. */
-export function checkForm(table: Table, { attributes, dependencies }: NamedDependencies): Finding[] {
-  const places = new Map(table.columns.map(column => [plainName(column.name), column]))
-  const held = attributes.map((name, i) => ({ i, column: places.get(plainName(name)) })).filter(({ column }) => column !== undefined)
-  if (held.length < 3 || held.length > MOST_COLUMNS) return []
-  const within = AttributeSet.of(attributes.length, held.map(({ i }) => i))
-  const projected = project(attributes.length, within, dependencies, { limit: 5000 })
-  if (!projected) return []
-  const local = localDependencies(projected, held.map(({ i }) => i))
-  const { violations } = normalForm(held.length, local, { limit: 5000 })
-  const name = (place: number): string => held[place]!.column!.name
-  return violations.slice(0, 5).map(({ form, dependency }) => {
-    const from = [...dependency.from].map(name)
-    const to = [...dependency.to].map(name)
-    const column = held[[...dependency.to][0]!]!.column!
-    return scriptFinding(CODE[form], column.span, { table: table.name, from: from.map(quote).join(', '), to: to.map(quote).join(', ') })
+/** Dependencies of the exercise that hold within one table, between columns called like its attributes, and whose left side is no key there: each with rows that show the repeated fact. */
+export function checkForm(table: Table, dependencies: NamedDependencies): Finding[] {
+  const local = localRelation(table, dependencies)
+  if (!local) return []
+  const { relation, columns, samples } = local
+  const values = new Values(relation.universe, samples)
+  const quoted = (set: Iterable<number>): string => [...set].map(at => `"${columns[at]!.name}"`).join(', ')
+  return relation.violations.slice(0, MOST).map(({ form, dependency }) => {
+    const { from, to } = dependency
+    const finding = scriptFinding(CODE[form], columns[[...to][0]!]!.span, { table: table.name, from: quoted(from), to: quoted(to), rest: quoted(relation.universe.all.minus(from).minus(to)) })
+    const exhibit = repeatedExhibit(relation, dependency, values)
+    return exhibit ? { ...finding, exhibit } : finding
   })
 }
-
-function localDependencies(dependencies: readonly Dependency[], held: readonly number[]): Dependency[] {
-  const place = new Map(held.map((attribute, i) => [attribute, i]))
-  const local = (set: AttributeSet): AttributeSet => AttributeSet.of(held.length, [...set].map(attribute => place.get(attribute)!))
-  return dependencies.map(({ from, to }) => ({ from: local(from), to: local(to) }))
-}
-
-const quote = (name: string): string => `"${name}"`

@@ -1,6 +1,12 @@
-import { listInWords } from '../findings'
-import { braces, dependencyInWords, closureWithSteps, derivation, losslessJoin, repeatedFact, spuriousRows, type AttributeSet, type ChaseStep, type Dependency, type Multivalued, type ProofLine, type Relation, type Row } from '../dependencies'
-import type { Exhibit, ExhibitRow, Frame } from './exhibit'
+import { listInWords, type Exhibit, type ExhibitRow, type Frame } from '../findings'
+import type { AttributeSet } from './attribute-set'
+import { losslessJoin, spuriousRows, type ChaseStep, type Row } from './chase'
+import { closureWithSteps } from './closure'
+import { derivation, type ProofLine } from './derivation'
+import type { Relation } from './relation'
+import { repeatedFact } from './repeated-facts'
+import type { Dependency, Multivalued } from './universe'
+import { braces, dependencyInWords } from './words'
 import { inFront, type Values } from './values'
 
 /** A proof by Armstrong's rules, line by line; undefined where the goal does not follow from the functional dependencies alone. */

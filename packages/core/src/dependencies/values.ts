@@ -1,4 +1,5 @@
-import type { Row, Universe } from '../dependencies'
+import type { Row } from './chase'
+import type { Universe } from './universe'
 
 /** The positions of all attributes with some in front: what is spoken of should be in sight. */
 export function inFront(universe: Universe, ...sets: readonly Iterable<number>[]): number[] {
