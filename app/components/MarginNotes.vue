@@ -88,7 +88,7 @@ function toggle(rule: string): void {
 .error .mark { background: var(--madder); color: var(--sheet); }
 .flaw .mark { border: 1.5px solid var(--ochre); color: var(--ochre); line-height: 15px; }
 .habit .mark, .remark .mark { background: var(--slate-wash); color: var(--slate); }
-.more { margin: 3px 0 0 27px; display: flex; gap: 14px; align-items: baseline; flex-wrap: wrap; }
+.more { margin: 3px 0 0 27px; display: flex; gap: 2px 14px; align-items: baseline; flex-wrap: wrap; }
 details { color: var(--soft); min-width: 0; }
 .shown { color: var(--ink); margin-top: 8px; }
 summary { cursor: pointer; color: var(--verdigris); font-weight: 600; list-style: none; }

@@ -4,25 +4,29 @@ import type { Dialect, Schema } from '@nomenklatura/core/schema'
 import { writeTable, type TableAloud } from '@nomenklatura/core/sql'
 
 /** What was understood of a script, beside it: in sentences table by table, or as a picture. */
-const { aloud, schema, dialect, at } = defineProps<{
+const { aloud, schema, dialect, near, here } = defineProps<{
   aloud: readonly TableAloud[]
   schema: Schema
   dialect: Dialect
-  /** Where the cursor stands in the script. */
-  at: number
+  /** Position of the last table that begins before the cursor; -1 for none. */
+  near: number
+  /** Position of the table that the cursor stands in; -1 for none. */
+  here: number
 }>()
-const emit = defineEmits<{ show: [place: Span] }>()
+const emit = defineEmits<{
+  show: [place: Span]
+  /** A table that is looked at, or none any more. */
+  look: [position: number | undefined]
+}>()
 
 const view = useLocalStorage<'sentences' | 'picture'>('nomenklatura-reading', 'sentences')
 const own = computed<Schema>(() => ({ tables: schema.tables.filter(({ given }) => !given) }))
 /** The most tables that stand there at once: of more, those near the cursor. */
 const MOST = 30
-const hereAt = computed(() => aloud.findLastIndex(({ span }) => at >= span.start))
-const here = computed(() => aloud[hereAt.value] && at <= aloud[hereAt.value]!.span.end + 2 ? aloud[hereAt.value]!.table : undefined)
-const first = computed(() => aloud.length <= MOST ? 0 : Math.min(Math.max(0, hereAt.value - MOST / 2), aloud.length - MOST))
+const first = computed(() => aloud.length <= MOST ? 0 : Math.min(Math.max(0, near - MOST / 2), aloud.length - MOST))
 const shown = computed(() => aloud.slice(first.value, first.value + MOST))
 const list = useTemplateRef<HTMLElement>('list')
-watch(here, () => void nextTick(() => list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' })))
+watch(() => here, () => void nextTick(() => list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' })))
 
 const copied = ref('')
 const { start: forget } = useTimeoutFn(() => { copied.value = '' }, 2500, { immediate: false })
@@ -42,12 +46,12 @@ function copyTable(name: string): void {
     <p v-if="aloud.length === 0" class="serif soft none">No table read yet. Each will stand here as it was understood.</p>
     <div v-else-if="view === 'sentences'" ref="list" class="tables" tabindex="0" role="region" aria-label="Tables in sentences">
       <p v-if="aloud.length > MOST" class="small soft">{{ countOf(aloud.length, 'table') }}; those near the cursor stand here.</p>
-      <div v-for="table in shown" :key="`${table.table} ${table.span.start}`" :aria-current="here === table.table" class="table">
+      <div v-for="(table, i) in shown" :key="`${table.table} ${table.span.start}`" :aria-current="here === first + i" class="entry" @mouseenter="emit('look', first + i)" @mouseleave="emit('look', undefined)">
         <h3><button type="button" class="serif" @click="emit('show', table.span)">{{ table.table }}</button><button type="button" class="plain tiny" :aria-label="`Copy the statement of ${table.table} alone`" @click="copyTable(table.table)">{{ copied === table.table ? 'copied' : 'copy' }}</button></h3>
-        <ul><li v-for="(sentence, i) in table.sentences" :key="i"><button type="button" tabindex="-1" @click="emit('show', sentence.place)">{{ sentence.text }}</button></li></ul>
+        <ul><li v-for="(sentence, s) in table.sentences" :key="s"><button type="button" tabindex="-1" @click="emit('show', sentence.place)">{{ sentence.text }}</button></li></ul>
       </div>
     </div>
-    <ScriptPicture v-else :schema="own" :here="here" />
+    <ScriptPicture v-else :schema="own" :here="aloud[near]?.table" />
   </section>
 </template>
 
@@ -58,8 +62,8 @@ function copyTable(name: string): void {
 .head [aria-pressed=true] { color: var(--ink); text-decoration: underline; text-underline-offset: 3px; }
 .none { font-style: italic; }
 .tables { overflow-y: auto; min-height: 0; flex: 1; outline-offset: -2px; padding-right: 6px; }
-.table { padding: 4px 0 10px 10px; border-left: 2px solid transparent; }
-.table[aria-current=true] { border-left-color: var(--verdigris); }
+.entry { padding: 4px 0 10px 10px; border-left: 2px solid transparent; }
+.entry[aria-current=true] { border-left-color: var(--verdigris); }
 h2 { font-size: 16px; }
 h3 { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
 h3 .serif { font-size: 16px; font-weight: 600; cursor: pointer; overflow-wrap: anywhere; text-align: left; }

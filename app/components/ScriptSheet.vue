@@ -24,6 +24,20 @@ const emit = defineEmits<{ change: [script: string] }>()
 const editor = useTemplateRef('editor')
 const dialect = computed<Dialect>(() => options.dialect ?? 'postgresql')
 const at = ref(0)
+/** The table at the cursor, and the one in the reading that the pointer is on. */
+const near = computed(() => aloud.findLastIndex(({ span }) => at.value >= span.start))
+const here = computed(() => near.value >= 0 && at.value <= aloud[near.value]!.span.end + 2 ? near.value : -1)
+const lookedAt = ref<number>()
+watch(() => aloud, () => { lookedAt.value = undefined })
+const two = useTemplateRef<HTMLElement>('two')
+const { line } = useHairline(two, () => {
+  const position = lookedAt.value ?? here.value
+  const from = aloud[position] && editor.value?.lineEnd(aloud[position].span.start)
+  const entry = two.value?.querySelector(lookedAt.value === undefined ? '.entry[aria-current=true]' : '.entry:hover')?.getBoundingClientRect()
+  const list = two.value?.querySelector('.tables')?.getBoundingClientRect()
+  if (!from || !entry || !list || from.x > list.left || entry.top < list.top - 20 || entry.top + 16 > list.bottom) return undefined
+  return [from, { x: entry.left, y: Math.max(entry.top + 16, list.top) }]
+}, () => [lookedAt.value, here.value, aloud])
 const mending = ref(false)
 const writing = ref(false)
 const mendable = computed(() => readonly ? 0 : findings.filter(finding => finding.fix && isOfForm(finding)).length)
@@ -62,13 +76,14 @@ defineExpose({
       <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
       <pre class="mono" tabindex="0">{{ starter.trim() }}</pre>
     </details>
-    <div class="two">
+    <div ref="two" class="two">
+      <svg v-if="line" class="hairline" aria-hidden="true"><path :d="line.path" /><circle :cx="line.from.x" :cy="line.from.y" r="2" /></svg>
       <div class="paper sheet">
         <CodeSheet
           ref="editor" :model-value="script" :findings="findings" :schema="read.schema" :dialect="dialect" :readonly="readonly" label="Your script" autofocus
           placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="emit('change', $event)" @at="at = $event" />
       </div>
-      <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :at="at" @show="editor?.show($event)" />
+      <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :near="near" :here="here" @look="lookedAt = $event" @show="editor?.show($event)" />
     </div>
     <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" @closed="editor?.focus()" />
     <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :name="name" />
@@ -82,6 +97,9 @@ defineExpose({
 .line option { background: var(--sheet); }
 .grow { flex: 1; }
 .two { flex: 1; min-height: 0; display: grid; grid-template-columns: minmax(0, 1fr) 292px; gap: 16px; }
+.two { position: relative; }
+.hairline { position: absolute; inset: 0; width: 100%; height: 100%; pointer-events: none; z-index: 1; fill: none; stroke: var(--verdigris); stroke-width: 0.8; }
+.hairline circle { fill: var(--verdigris); stroke: none; }
 .sheet { min-height: 0; min-width: 0; overflow: hidden; box-shadow: 3px 3px 0 var(--shadow); margin: 0 3px 3px 0; }
 .given { margin-bottom: 10px; border: 1px solid var(--rule-strong); border-left: 8px solid; border-image: repeating-linear-gradient(135deg, var(--rule-strong) 0 3px, transparent 3px 7px) 8; padding: 6px 12px; }
 .given summary { cursor: pointer; font-size: 13px; color: var(--soft); }

@@ -33,7 +33,7 @@ function save(): void {
         <p class="small lost-head">Not carried over, or not as it was:</p>
         <ul class="small lost" tabindex="0" aria-label="What is lost"><li v-for="loss in written.losses" :key="loss">{{ loss }}</li></ul>
       </template>
-      <p v-else-if="to !== from" class="small soft">Everything is carried over.</p>
+      <p v-else-if="to !== from" class="small soft all">Everything is carried over.</p>
     </template>
     <template #footer>
       <UButton variant="ghost" color="neutral" @click="open = false">Close</UButton>
@@ -48,6 +48,7 @@ function save(): void {
 select { background: transparent; border-bottom: 1.5px solid var(--ink); font-weight: 650; }
 option { background: var(--sheet); }
 .out { max-height: 42vh; overflow: auto; border: 1px solid var(--rule-strong); padding: 10px 12px; font-size: 12.5px; line-height: 1.5; background: var(--sheet); }
+.all { margin-top: 8px; }
 .lost-head { margin-top: 10px; font-weight: 600; }
 .lost { max-height: 130px; overflow: auto; list-style: disc; padding-left: 18px; }
 </style>

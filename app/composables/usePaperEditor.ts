@@ -21,6 +21,12 @@ interface PaperEditor {
   readonly moved?: (at: number) => void
 }
 
+function lineEndOf(view: EditorView, at: number): ScreenPoint | undefined {
+  const end = view.coordsAtPos(view.state.doc.lineAt(Math.min(at, view.state.doc.length)).to)
+  const paper = view.scrollDOM.getBoundingClientRect()
+  return end && end.top >= paper.top && end.bottom <= paper.bottom && end.right < paper.right - 30 ? { x: end.right + 8, y: (end.top + end.bottom) / 2 } : undefined
+}
+
 /**
  * An editor on paper in the host: text and findings follow what is given, every change is told. Ctrl+Enter is the page's, Tab moves on as everywhere, and
  * whether it can be written in may change while it is open.
@@ -67,5 +73,7 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
       view.focus()
     },
     focus: (): void => view?.focus(),
+    /** Where the line of an offset ends on the screen; undefined where it is scrolled out of sight. */
+    lineEnd: (at: number): ScreenPoint | undefined => view && lineEndOf(view, at),
   }
 }
