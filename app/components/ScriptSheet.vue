@@ -86,7 +86,7 @@ defineExpose({
       <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :near="near" :here="here" @look="lookedAt = $event" @show="editor?.show($event)" />
     </div>
     <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" @closed="editor?.focus()" />
-    <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :name="name" />
+    <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :habits="options.habits" :name="name" />
   </div>
 </template>
 

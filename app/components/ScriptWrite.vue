@@ -1,16 +1,23 @@
 <script setup lang="ts">
 import { DIALECT, DIALECTS, type Dialect, type Schema } from '@nomenklatura/core/schema'
-import { writeScript, type Insert } from '@nomenklatura/core/sql'
+import { writeScript, type Habits, type Insert } from '@nomenklatura/core/sql'
 
 /** The tables written for another server, or for the same one in a clean hand: with what it cannot keep. */
-const { schema, inserts, from, name } = defineProps<{ schema: Schema, inserts: readonly Insert[], from: Dialect, name: string }>()
+const { schema, inserts, from, habits = undefined, name } = defineProps<{
+  schema: Schema
+  inserts: readonly Insert[]
+  from: Dialect
+  /** The course's patterns: constraints without a name get one by them. */
+  habits?: Habits | undefined
+  name: string
+}>()
 const open = defineModel<boolean>('open', { required: true })
 
 const to = ref<Dialect>(from)
 const rerunnable = ref(false)
 const withRows = ref(true)
 watch(open, (now) => { if (now) to.value = from })
-const written = computed(() => open.value ? writeScript(schema, { from, to: to.value, rerunnable: rerunnable.value, inserts: withRows.value ? inserts : [] }) : { text: '', losses: [] })
+const written = computed(() => open.value ? writeScript(schema, { from, to: to.value, rerunnable: rerunnable.value, inserts: withRows.value ? inserts : [], ...habits ? { habits } : {} }) : { text: '', losses: [] })
 const copied = ref(false)
 watch(written, () => { copied.value = false })
 function copy(): void {

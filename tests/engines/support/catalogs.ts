@@ -59,6 +59,9 @@ function pgSummary({ name, columns, constraints, uniques }: PgTable): Summary {
   }
 }
 
+/** The server calls "no action" what it takes as "restrict", as it was written or not. */
+const oneWord = (action: string): string => action === 'NO ACTION' ? 'restrict' : action.toLowerCase()
+
 /** Runs a script in a database of its own and reads MariaDB's catalog. */
 export function mariaCatalog(maria: MariaDb, script: string): Summary[] {
   maria.run('DROP DATABASE IF EXISTS trial; CREATE DATABASE trial CHARACTER SET utf8mb4;')
@@ -75,7 +78,7 @@ export function mariaCatalog(maria: MariaDb, script: string): Summary[] {
     columns: columns.filter(([owner]) => owner === table).map(([, name, type, nullable, extra]) => columnWords({ name: name!, type: typeOf(type!, 'mysql'), required: nullable === 'NO', numbers: /auto_increment/.test(extra!) })),
     key: (keys.find(([owner, name]) => owner === table && name === 'PRIMARY')?.[2] ?? '').toLowerCase(),
     uniques: [...new Set(keys.filter(([owner, name, , nonUnique]) => owner === table && name !== 'PRIMARY' && nonUnique === '0').map(([, , list]) => list!.toLowerCase()))].sort(),
-    references: references.filter(([owner]) => owner === table).map(([, own, target, targets, onDelete, onUpdate]) => referenceWords(own!.split(','), target!, targets!.split(','), onDelete!.toLowerCase(), onUpdate!.toLowerCase())).sort(),
+    references: references.filter(([owner]) => owner === table).map(([, own, target, targets, onDelete, onUpdate]) => referenceWords(own!.split(','), target!, targets!.split(','), oneWord(onDelete!), oneWord(onUpdate!))).sort(),
     checks: Number(checks.find(([owner]) => owner === table)?.[1] ?? 0),
   })).sort(byName)
 }
@@ -88,23 +91,29 @@ const LITE_QUESTION = `
 /** Runs a script in an empty database and reads SQLite's own account of it. What it does not keep apart (checks) is left at nought. */
 export function sqliteCatalog(script: string): Summary[] {
   const rows = sqlite(script, LITE_QUESTION)
+  const keyOf = (table: string): string[] => rows.filter(({ tab, kind, d }) => foldName(String(tab)) === foldName(table) && kind === 'column' && Number(d) > 0).sort((a, b) => Number(a['d']) - Number(b['d'])).map(({ a }) => String(a))
   return [...new Set(rows.map(({ tab }) => String(tab)))].map((table): Summary => {
     const own = rows.filter(({ tab }) => tab === table)
     const columns = own.filter(({ kind }) => kind === 'column').sort((a, b) => Number(a['i']) - Number(b['i']))
-    const key = columns.filter(({ d }) => Number(d) > 0).sort((a, b) => Number(a['d']) - Number(b['d'])).map(({ a }) => String(a))
+    const key = keyOf(table)
     return {
       name: foldName(table),
       columns: columns.map(({ a, b, c, e }) => columnWords({ name: String(a), type: typeOf(String(b), 'sqlite'), required: Number(c) === 1 || key.includes(String(a)), numbers: Number(e) === 1 && key.length === 1 && key[0] === a })),
       key: key.map(foldName).join(','),
       uniques: [...new Set(own.filter(({ kind, b, c }) => kind === 'unique' && b !== 'pk' && Number(c) === 0).map(({ a }) => String(a).toLowerCase()))].sort(),
-      references: liteReferences(own.filter(({ kind }) => kind === 'reference')),
+      references: liteReferences(own.filter(({ kind }) => kind === 'reference'), keyOf),
       checks: 0,
     }
   }).sort(byName)
 }
 
-function liteReferences(rows: readonly Record<string, string | number | null>[]): string[] {
+/** A reference without columns means the primary key of its target; the server keeps it as it was written. */
+function liteReferences(rows: readonly Record<string, string | number | null>[], keyOf: (table: string) => readonly string[]): string[] {
   const groups = new Map<number, typeof rows[number][]>()
   for (const row of [...rows].sort((a, b) => Number(a['i']) - Number(b['i']))) groups.set(Math.floor(Number(row['i']) / 1000), [...groups.get(Math.floor(Number(row['i']) / 1000)) ?? [], row])
-  return [...groups.values()].map(group => referenceWords(group.map(({ a }) => String(a)), String(group[0]!['b']), group.every(({ c }) => c === null) ? [] : group.map(({ c }) => String(c)), String(group[0]!['d']).toLowerCase(), String(group[0]!['e']).toLowerCase())).sort()
+  return [...groups.values()].map((group) => {
+    const target = String(group[0]!['b'])
+    const targets = group.every(({ c }) => c === null) ? keyOf(target) : group.map(({ c }) => String(c))
+    return referenceWords(group.map(({ a }) => String(a)), target, targets, String(group[0]!['d']).toLowerCase(), String(group[0]!['e']).toLowerCase())
+  }).sort()
 }
