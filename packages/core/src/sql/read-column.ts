@@ -1,4 +1,4 @@
-import { findColumn, foldName, isTypeName, sameName, type Column } from '../schema'
+import { findColumn, foldName, isTypeName, sameColumns, sameName, type Column } from '../schema'
 import type { ColumnDraft } from './draft'
 import { readDefault, readExpressionText } from './read-default'
 import { numberingOf } from './numbering'
@@ -32,8 +32,8 @@ export function readColumn(reader: TableReader): void {
     numbering: read.numbers ? { start: '1', step: '1' } : null, span: name.span,
   }
   for (const check of read.checks) table.checks.push({ name: null, expression: check.replace(/\bVALUE\b/gi, name.name), span: name.span })
-  if (read.unique) addUnique(table, { name: null, columns: [column.name], nullsNotDistinct: false, span: name.span })
   while (readColumnConstraint(reader, column)) continue
+  if (read.unique && !(table.primaryKey && sameColumns(table.primaryKey.columns, [column.name]))) addUnique(table, { name: null, columns: [column.name], nullsNotDistinct: false, span: name.span })
   column.span = { start: name.span.start, end: cursor.previous.end }
   addColumn(reader, column)
 }
@@ -195,7 +195,8 @@ function readMinor(reader: TableReader, column: ColumnDraft): boolean {
   else if (cursor.is('AS') && cursor.is('(', 1)) {
     cursor.next()
     readComputed(reader, column)
-    if (cursor.isOf('postgresql', 'iso', 'oracle')) cursor.foreign(token, 'AS', 'SQL Server and MySQL', 'GENERATED ALWAYS AS')
+    if (cursor.isOf('iso')) cursor.foreign(token, 'AS', 'SQL Server and MySQL', 'GENERATED ALWAYS AS')
+    else if (cursor.isOf('postgresql')) foreignComputed(reader, token.start, column)
   }
   else return takeHarmless(reader)
   return true
@@ -235,6 +236,11 @@ function takeHarmless(reader: TableReader): boolean {
     return true
   }
   return false
+}
+
+/** total AS (a + b), as other dialects write it: PostgreSQL keeps such a column only with all its words. */
+function foreignComputed({ cursor }: TableReader, start: number, { generation }: ColumnDraft): void {
+  cursor.foreign({ start, end: cursor.previous.end }, 'AS', 'SQL Server and MySQL', `GENERATED ALWAYS AS (${generation!.expression}) STORED`)
 }
 
 function readGenerated(reader: TableReader, column: ColumnDraft): void {

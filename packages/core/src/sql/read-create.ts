@@ -19,7 +19,7 @@ export function readCreate(cursor: Cursor, draft: Draft, index: number, done: Do
   cursor.takeWords('OR', 'REPLACE')
   const body = bodyOf(cursor)
   if (body !== undefined) {
-    cursor.report('syntax.unknown-statement', cursor.peek(), { found: body })
+    cursor.report('syntax.unknown-statement', cursor.peek(), { found: `CREATE ${body}` })
     skipBody(cursor)
     return done('other')
   }

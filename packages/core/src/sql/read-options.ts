@@ -1,6 +1,6 @@
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'
-import type { Dialect } from '../schema'
+import { sameName, type Dialect } from '../schema'
 
 interface Option { readonly in: readonly Dialect[], readonly of: string }
 
@@ -28,6 +28,7 @@ export function readTableOptions(cursor: Cursor, table: TableDraft): void {
     if (option && !option.in.includes(cursor.dialect)) foreignOption ??= option
     if (cursor.is('ON') && !cursor.isOf('sqlserver') && cursor.peek(1).text.toUpperCase() === 'PRIMARY') foreignOption ??= SERVER
     if (cursor.is('COMMENT')) comment = commentText(cursor)
+    if (cursor.areWords('WITHOUT', 'ROWID')) requireKey(table)
     if (cursor.is('(')) cursor.skipGroup()
     else cursor.next()
   }
@@ -39,6 +40,12 @@ export function readTableOptions(cursor: Cursor, table: TableDraft): void {
 /** WITH and COMMENT may stand among the options, also on a line of their own. */
 function goesOn(cursor: Cursor): boolean {
   return cursor.is('WITH') || cursor.is('DEFAULT') || (cursor.is('COMMENT') && !cursor.is('ON', 1))
+}
+
+/** Without its own row number a table of SQLite is kept by its primary key, which then may not be empty. */
+function requireKey(table: TableDraft): void {
+  const key = table.primaryKey?.columns ?? []
+  table.columns = table.columns.map(column => key.some(name => sameName(name, column.name)) ? { ...column, notNull: true } : column)
 }
 
 function startsStatement(cursor: Cursor): boolean {

@@ -134,7 +134,8 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
 }
 
 function dropTables(cursor: Cursor, draft: Draft): void {
-  cursor.takeWords('IF', 'EXISTS')
+  const { start } = cursor.peek()
+  if (cursor.takeWords('IF', 'EXISTS') && cursor.isOf('oracle', 'iso')) cursor.foreign({ start, end: cursor.previous.end }, 'IF EXISTS', 'other dialects', '')
   do {
     const name = readName(cursor, 'the name of a table')
     if (name) draft.tables.delete(tableKey(name.name))

@@ -43,6 +43,7 @@ function readItems(reader: TableReader): void {
       cursor.reportSurplus('syntax.surplus-bracket', close, { bracket: ')', table: table.name })
       if (!cursor.take(',')) continue
     }
+    if (takeSemicolonBeforeClose(cursor)) continue
     if (cursor.isAtStatementEnd && !takeSemicolonForComma(reader)) {
       cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `at the end of the table "${table.name}"` }, '\n)', 'Close the bracket')
       return
@@ -73,6 +74,14 @@ function goesOnAfterClose(reader: TableReader): boolean {
   const { cursor } = reader
   if (!cursor.is(',')) return false
   return isItemAhead(reader, 1) && !['CREATE', 'ALTER', 'INSERT', 'DROP'].includes(cursor.peek(1).upper)
+}
+
+/** A semicolon after the last line of a table, before its closing bracket: it is one too many. */
+function takeSemicolonBeforeClose(cursor: Cursor): boolean {
+  const [close, after] = [cursor.peek(1), cursor.peek(2)]
+  if (!cursor.is(';') || (close.text !== ')' && !(close.kind === 'other' && close.text === '}')) || (after.text !== ';' && after.kind !== 'end' && after.kind !== 'separator')) return false
+  cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: ';' })
+  return true
 }
 
 /** A semicolon between two columns: the statement goes on, it was meant as a comma. */

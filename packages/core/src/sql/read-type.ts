@@ -50,13 +50,16 @@ function misspeltType(upper: string): string | undefined {
 export function readType(cursor: Cursor, draft: Draft, column: string): ReadType {
   const first = cursor.peek()
   if (!cursor.isName() || AFTER_COLUMN.has(first.upper)) {
-    if (cursor.isOf('sqlite') || first.upper === 'AS') return NO_TYPE
+    if (cursor.isOf('sqlite') || first.upper === 'AS' || (first.upper === 'GENERATED' && cursor.isOf('oracle'))) return NO_TYPE
     cursor.report('syntax.missing-type', cursor.previous, { column })
     return NO_TYPE
   }
   let name = readTypeName(cursor)
-  const made = draft.types.get(first.text.toLowerCase())
-  if (!made && !isTypeName(name)) name = correctType(cursor, draft, name, column)
+  let made = draft.types.get(first.text.toLowerCase())
+  if (!made && !isTypeName(name)) {
+    name = correctType(cursor, draft, name, column)
+    made = draft.types.get(name)
+  }
   let args = readArguments(cursor)
   if (cursor.is('WITH') || cursor.is('WITHOUT')) for (const words of ZONES) if (cursor.takeWords(...words)) name = `${name} ${words.join(' ')}`
   if (name === 'INTERVAL') while (SPANS.has(cursor.peek().upper) || cursor.is('(')) if (cursor.is('(')) cursor.skipGroup(); else cursor.next()
@@ -68,9 +71,11 @@ export function readType(cursor: Cursor, draft: Draft, column: string): ReadType
   const isServerName = cursor.isOf('sqlserver') && ['DECIMAL', 'NUMERIC', 'DEC'].includes(name)
   if (args.length === 0) args = defaultSize(name, cursor.dialect)
   const own = dialectsOfType(name)
-  const isForeign = !isArray && own.length > 0 && !own.includes(cursor.dialect) && !isServerName && !cursor.isOf('sqlite')
+  const isForeign = !isArray && own.length > 0 && !own.includes(cursor.dialect) && !isServerName && (!cursor.isOf('sqlite') || args.some(arg => arg.startsWith('\'')))
   const type = isArray ? dataType('', [], text) : typeOnce(name, args, text, unsigned, isForeign ? preferred(own) : cursor.dialect)
+  const isMax = args[0]?.toUpperCase() === 'MAX'
   if (isForeign) foreignType(cursor, place, name, type, own, column)
+  else if (isMax && !cursor.isOf('sqlserver') && type.family !== 'other') cursor.foreign(place, text, 'SQL Server', typeText(type, cursor.dialect).text)
   else if (DIALECT[cursor.dialect].needsLength.includes(name) && args.length === 0 && !isArray) missingLength(cursor, place, first.text, name, column)
   const numbers = typeNumbers(name, isForeign ? preferred(own) : cursor.dialect)
   return { ...NO_TYPE, type, numbers, notNull: numbers, unique: numbers && cursor.isOf('mysql') }
@@ -172,8 +177,9 @@ function correctType(cursor: Cursor, draft: Draft, name: string, column: string)
   const own = token.kind === 'word' ? nearestType(name, cursor.dialect) ?? (draft.types.size > 0 ? nearest(name, [...draft.types.keys()]) : undefined) : undefined
   const meant = own ?? (token.kind === 'word' ? nearestType(name) : undefined)
   if (meant && !(cursor.isOf('sqlite') && own === undefined)) {
-    cursor.misspelt(token, meant.toUpperCase())
-    return meant.toUpperCase()
+    const made = draft.types.has(meant)
+    cursor.misspelt(token, made ? meant : meant.toUpperCase())
+    return made ? meant : meant.toUpperCase()
   }
   if (!cursor.isOf('sqlite')) cursor.report('types.unknown', token, { type: token.text, column })
   return name

@@ -68,7 +68,7 @@ export const SYNTAX = {
   },
   'syntax.other-dialect': {
     severity: 'error',
-    message: p => p.meant ? `${p.written} is how ${p.dialect} says it; ${p.here} writes ${p.meant}.` : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
+    message: p => p.meant ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.` : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
     why: 'Every database has spellings of its own. What is meant counts and is read; the server you chose would refuse this spelling.',
   },
   'syntax.too-deep': {

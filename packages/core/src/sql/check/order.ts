@@ -40,19 +40,21 @@ function areInCircle({ schema }: ScriptToCheck, a: string, b: string): boolean {
 /** The reference taken out here and added by ALTER TABLE after the statement that creates its target: one edit over what lies between. */
 function afterwards({ script, schema, dialect }: ScriptToCheck, table: Table, reference: Reference): TextEdit | undefined {
   const target = findTable(schema, reference.table)
-  if (!target || target.span.start < reference.span.end) return undefined
+  if (!target || target.span.start < reference.span.end || reference.columns.length === 0) return undefined
   const end = target.span.end + (/^\s*;/.exec(script.slice(target.span.end, target.span.end + 200))?.[0].length ?? 0)
   const start = removalStart(script, reference.span.start)
   const written = script.slice(reference.span.start, reference.span.end)
-  const isInline = !/^\s*(?:CONSTRAINT\s+\S+\s+)?FOREIGN/i.test(written)
-  const definition = isInline ? inlineAsConstraint(written, reference, dialect) : written.trim()
+  const definition = asConstraint(written, reference, dialect)
   const between = script.slice(reference.span.end, end)
   return { span: { start, end }, text: `${between}${between.trimEnd().endsWith(';') ? '' : ';'}\nALTER TABLE ${quoteName(table.name, dialect)} ADD ${definition};` }
 }
 
-function inlineAsConstraint(written: string, { columns }: Reference, dialect: ScriptToCheck['dialect']): string {
-  const name = /^CONSTRAINT\s+(\S+)\s+/i.exec(written)
-  return `${name ? `CONSTRAINT ${name[1]!} ` : ''}FOREIGN KEY (${columns.map(column => quoteName(column, dialect)).join(', ')}) ${written.slice(name?.[0].length ?? 0)}`
+/** The reference as a constraint of the table, in a column or on a line of its own; what follows REFERENCES stays as it was written. */
+function asConstraint(written: string, { columns }: Reference, dialect: ScriptToCheck['dialect']): string {
+  const name = /^\s*CONSTRAINT\s+(\S+)\s+/i.exec(written)
+  const target = Math.max(0, written.search(/\bREFERENCES\b/i))
+  if (target === 0 && /^\s*(?:CONSTRAINT\s+\S+\s+)?FOREIGN/i.test(written)) return written.trim()
+  return `${name ? `CONSTRAINT ${name[1]!} ` : ''}FOREIGN KEY (${columns.map(column => quoteName(column, dialect)).join(', ')}) ${written.slice(target === 0 ? name?.[0].length ?? 0 : target)}`
 }
 
 /** Where to begin to cut: with the comma before a constraint on a line of its own, or the blank before one in a column. */
