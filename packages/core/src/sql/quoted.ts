@@ -1,4 +1,5 @@
 import type { CustomPatternMatcherFunc } from 'chevrotain'
+import { isTypeName } from '../schema'
 
 /** What looks like the end of a line of SQL: no text of one line goes on after it. */
 const LINE_OF_SQL = /[,;(]\s*\n/
@@ -15,8 +16,16 @@ export function quotedForm(open: string, close: string, hasBackslashes = false, 
     const end = hasBackslashes ? closingWithBackslashes(text, from + 1, close) : closingMark(text, from + 1, close)
     const line = lineEnd(text, from)
     if (end >= 0 && (end < line || !looksUnclosed(text, from, end))) return [text.slice(offset, end + 1)] as RegExpExecArray
-    return [text.slice(offset, line).replace(/[\s,;)]+$/, '') || text.slice(offset, from + 1)] as RegExpExecArray
+    return [text.slice(offset, endOfUnclosed(text, from, line)).replace(/[\s,;)]+$/, '') || text.slice(offset, from + 1)] as RegExpExecArray
   }
+}
+
+const NEXT_COLUMN = /,\s*[\p{L}_"`[][\w$]*["`\]]?[ \t]+(\w+)/gu
+
+/** A text that is never closed ends with its line, or before the next column where one stands on the same line. */
+function endOfUnclosed(text: string, from: number, line: number): number {
+  const column = [...text.slice(from, Math.min(line, from + 2000)).matchAll(NEXT_COLUMN)].find(([, type]) => isTypeName(type!.toUpperCase()))
+  return column ? from + column.index : line
 }
 
 /** A quick look before the pattern is tried: N'...', U&'...', _utf8'...'. */

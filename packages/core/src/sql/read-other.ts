@@ -1,17 +1,42 @@
 import type { Cursor } from './cursor'
 import { bodyOf, skipBody } from './read-opaque'
-import { HARMLESS, HARMLESS_OBJECTS } from './statement-words'
+import { AFTER_CREATE, HARMLESS, HARMLESS_OBJECTS, WEAK_STARTS } from './statement-words'
 
-/** A statement that is kept and not read: those that change no table's rules are passed over without a word. */
-export function skipOther(cursor: Cursor): void {
+/** A statement that is kept and not read: those that change no table's rules are passed over without a word. Answers whether it is no statement at all, but a sentence. */
+export function skipOther(cursor: Cursor): boolean {
   const first = cursor.peek()
+  if (isSentence(cursor)) {
+    skipSentence(cursor)
+    return true
+  }
   const isKnown = HARMLESS.has(first.upper) || isKnownHere(cursor) || (['ALTER', 'DROP', 'CREATE'].includes(cursor.previous.upper) && HARMLESS_OBJECTS.has(first.upper)) || (first.kind === 'other' && first.text.length > 1)
   const isChange = ['ALTER', 'DROP'].includes(first.upper) && !HARMLESS_OBJECTS.has(cursor.peek(1).upper)
   if ((!isKnown || isChange) && !cursor.is(';') && !cursor.isAtEnd && first.upper !== 'DROP') cursor.report('syntax.unknown-statement', first, { found: first.text })
-  if (bodyOf(cursor) !== undefined || isBlock(cursor)) return skipBody(cursor)
-  if (isLineCommand(cursor)) return skipLine(cursor)
-  skipToNext(cursor)
+  if (bodyOf(cursor) !== undefined || isBlock(cursor)) skipBody(cursor)
+  else if (isLineCommand(cursor)) skipLine(cursor)
+  else skipToNext(cursor)
+  return false
 }
+
+/** A word with which no statement begins, and words after it: something that was meant for people. */
+function isSentence(cursor: Cursor): boolean {
+  const { kind, upper } = cursor.peek()
+  const following = cursor.peek(1)
+  return kind === 'word' && !WEAK_STARTS.has(upper) && !AFTER_CREATE.has(upper) && !OTHER_STARTS.has(upper) && !isKnownHere(cursor) && !isLineCommand(cursor) && following.kind === 'word' && !following.startsLine && bodyOf(cursor) === undefined
+}
+
+function skipSentence(cursor: Cursor): void {
+  const { start, text } = cursor.peek()
+  do cursor.next()
+  while (!cursor.isAtEnd && !cursor.isAtStatementStart && !cursor.is(';'))
+  if (cursor.is(';')) cursor.next()
+  const span = { start, end: cursor.previous.end }
+  const commented = cursor.script.slice(span.start, span.end).replaceAll('\n', '\n-- ')
+  cursor.report('syntax.unknown-statement', { start, end: start + text.length }, { found: text }, { span, text: `-- ${commented}`, label: 'Make it a comment' })
+}
+
+/** First words of statements that are told as not read. */
+const OTHER_STARTS: ReadonlySet<string> = new Set(['CREATE', 'ALTER', 'DROP', 'INSERT', 'TABLE', 'MERGE', 'UPSERT', 'GRANT', 'CHECKPOINT', 'SIGNAL', 'GET', 'REPLICATE', 'UNLISTEN', 'MOVE', 'SHUTDOWN', 'INSTALL', 'UNINSTALL', 'CHECK', 'REPAIR', 'CHANGE', 'XA', 'BULK', 'OPTION', 'DETACH', 'FLASHBACK', 'NOAUDIT', 'ASSOCIATE', 'ADMINISTER'])
 
 /** Blocks and commands that are a matter of course in one dialect. */
 function isKnownHere(cursor: Cursor): boolean {

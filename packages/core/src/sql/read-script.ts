@@ -16,7 +16,7 @@ import { tokenize } from './tokens'
 
 /** One statement of the script: what it does, to which table, and where it stands. */
 export interface Statement {
-  readonly kind: 'create-table' | 'alter-table' | 'drop-table' | 'create-index' | 'create-type' | 'insert' | 'comment' | 'other'
+  readonly kind: 'create-table' | 'alter-table' | 'drop-table' | 'create-index' | 'create-type' | 'insert' | 'comment' | 'sentence' | 'other'
   readonly table: string | null
   readonly span: Span
 }
@@ -63,8 +63,9 @@ export function readScript(script: string, { given, dialect = 'postgresql', habi
       continue
     }
     const before = cursor.place
-    statements.push(readStatement(cursor, draft, statements.length))
-    endStatement(cursor)
+    const statement = readStatement(cursor, draft, statements.length)
+    statements.push(statement)
+    if (statement.kind !== 'sentence') endStatement(cursor)
     if (cursor.place === before) cursor.next()
   }
   const schema = finishSchema(draft)
@@ -129,7 +130,7 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
     return done('comment', readComment(cursor, draft))
   }
   if (upper === 'RENAME' && cursor.is('TABLE', 1)) cursor.skipStatement()
-  else skipOther(cursor)
+  else if (skipOther(cursor)) return done('sentence')
   return done('other')
 }
 

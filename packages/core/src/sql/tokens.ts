@@ -1,6 +1,7 @@
 import { scriptFinding, type Finding, type Span } from '../findings'
 import { DIALECT, type Dialect } from '../schema'
 import { lexerOf } from './lexer'
+import { blanked, outsideTexts, pastedFinding, pastedMarks } from './pasted'
 import { quoteName } from './quote-name'
 
 export type TokenKind = 'word' | 'quoted' | 'string' | 'number' | 'punctuation' | 'operator' | 'separator' | 'other' | 'end'
@@ -27,7 +28,13 @@ const WIDE: Readonly<Record<string, string>> = { '，': ',', '；': ';', '（': 
 
 /** Cuts a script into tokens; never fails. The list ends with one token of kind `end`. Time linear in the text. */
 export function tokenize(script: string, dialect: Dialect = 'postgresql'): { tokens: SqlToken[], findings: Finding[] } {
-  return new Tokens(script, dialect).all()
+  const places = pastedMarks(script)
+  if (places.length === 0) return new Tokens(script, dialect).all()
+  const text = blanked(script, places)
+  const tried = new Tokens(text, dialect).all()
+  const pasted = outsideTexts(places, tried.tokens, text)
+  const { tokens, findings } = pasted.length === places.length ? tried : new Tokens(blanked(script, pasted), dialect).all()
+  return { tokens, findings: [...findings, ...pasted.map(place => pastedFinding(script, place))] }
 }
 
 /** The tokens of one script, as they are made. */

@@ -71,6 +71,11 @@ export const SYNTAX = {
     message: p => p.meant ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.` : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
     why: 'Every database has spellings of its own. What is meant counts and is read; the server you chose would refuse this spelling.',
   },
+  'syntax.pasted': {
+    severity: 'error',
+    message: p => `"${p.written}" is no SQL: it came along when the script was copied. Take it out.`,
+    why: 'A console puts its name before each line and its answer after it, a page its fences around code. The server reads them as part of the statement and stops.',
+  },
   'syntax.too-deep': {
     severity: 'error',
     message: () => 'Brackets are nested too deeply here; the statement is passed over.',
