@@ -2,6 +2,7 @@ import { nearest } from '../findings'
 import { sameName, type Column } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft, TableDraft, ColumnDraft } from './draft'
+import { mendConditions } from './mend-condition'
 import { readName, readColumnList } from './read-names'
 import { readColumn, readColumnConstraint } from './read-column'
 import { readItem, tableKey, type TableReader } from './read-table'
@@ -26,6 +27,7 @@ export function readAlterTable(cursor: Cursor, draft: Draft, statement: number):
     }
   }
   const reader: TableReader = { cursor, draft, table: table ?? draft.tables.get(tableKey(nearest(name.name, [...draft.tables.values()].map(other => other.name))!))!, statement }
+  const checks = reader.table.checks.length
   let adds = false
   do {
     const place = cursor.place
@@ -36,6 +38,7 @@ export function readAlterTable(cursor: Cursor, draft: Draft, statement: number):
     }
     if (cursor.place === place) break
   } while (cursor.take(','))
+  if (reader.table.checks.length > checks) mendConditions(cursor, reader.table, checks)
   return name.name
 }
 

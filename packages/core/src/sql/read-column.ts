@@ -1,6 +1,7 @@
 import { findColumn, foldName, isTypeName, sameColumns, sameName, type Column } from '../schema'
 import type { ColumnDraft } from './draft'
 import { readDefault, readExpressionText } from './read-default'
+import { takeLiteNumbering } from './lite-numbering'
 import { numberingOf } from './numbering'
 import { startsNewItem } from './read-items'
 import { joinBlankName, readName } from './read-names'
@@ -167,6 +168,7 @@ function readMinor(reader: TableReader, column: ColumnDraft): boolean {
     cursor.next()
     column.numbering = { start: '1', step: '1' }
     const isLite = token.upper === 'AUTOINCREMENT'
+    if (cursor.isOf('sqlite') && takeLiteNumbering(reader, column, token)) return true
     if (!isLite && token.upper !== 'AUTO_INCREMENT') cursor.misspelt(token, cursor.isOf('sqlite') ? 'AUTOINCREMENT' : numberingWords(cursor.dialect))
     else if (!cursor.isOf(isLite ? 'sqlite' : 'mysql')) cursor.foreign(token, token.text, isLite ? 'SQLite' : 'MySQL', cursor.isOf('sqlite') ? 'AUTOINCREMENT' : numberingWords(cursor.dialect))
   }

@@ -1,5 +1,5 @@
 import type { Span } from '../findings'
-import { foldName, sameColumns, type Key } from '../schema'
+import { findColumn, foldName, sameColumns, type Key } from '../schema'
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'
 import { skipConflict } from './read-column'
@@ -111,6 +111,7 @@ function readForeignKey(reader: TableReader, before: string | null, start: numbe
   const { cursor, table, statement } = reader
   cursor.need('KEY')
   const name = nameAfter(reader, before)
+  if (cursor.isLike('REFERENCES') && !cursor.is('(')) return readWithoutColumns(reader, name, start)
   const columns = readColumnList(cursor, true)
   if (!cursor.takeLike('REFERENCES')) {
     if (!cursor.isName() || cursor.peek().startsLine) {
@@ -120,6 +121,19 @@ function readForeignKey(reader: TableReader, before: string | null, start: numbe
     cursor.missingWord('REFERENCES')
   }
   table.references.push(readReference({ cursor, name, columns, statement, start }))
+}
+
+/** FOREIGN KEY REFERENCES trip (trip_no): the columns of this table are forgotten. Those that are called like the target's, or like the target, are meant. */
+function readWithoutColumns({ cursor, table, statement }: TableReader, name: string | null, start: number): void {
+  const place = cursor.previous
+  cursor.misspelt(cursor.next(), 'REFERENCES')
+  const reference = readReference({ cursor, name, columns: [], statement, start })
+  const keys = reference.targetColumns ?? []
+  const named = [keys, keys.map(key => `${reference.table}_${key}`), [reference.table]].find(names => names.length > 0 && names.every(column => findColumn(table, column)))
+  const columns = (named ?? []).map(column => findColumn(table, column)!.name)
+  const text = ` (${columns.map(column => quoteName(column, cursor.dialect)).join(', ')})`
+  cursor.report('syntax.missing-name', place, { expected: 'the columns in brackets', found: 'REFERENCES' }, columns.length > 0 ? { span: { start: place.end, end: place.end }, text, label: `Write${text}` } : undefined)
+  if (columns.length > 0) table.references.push({ ...reference, columns })
 }
 
 function readUnique(reader: TableReader, before: string | null, span: () => Span): void {

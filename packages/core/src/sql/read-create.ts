@@ -1,5 +1,6 @@
 import type { Cursor } from './cursor'
 import { newTable, type Draft } from './draft'
+import { mendConditions } from './mend-condition'
 import { readIndex } from './read-index'
 import { readDomain, readMadeType, readSequence } from './read-made-types'
 import { readName } from './read-names'
@@ -67,6 +68,7 @@ function readCreateTable(cursor: Cursor, draft: Draft, index: number): string | 
     return table.name
   }
   readTableBody({ cursor, draft, table, statement: index, seen: new Set() })
+  mendConditions(cursor, table)
   readTableOptions(cursor, table)
   table.span = { start, end: cursor.previous.end }
   addTable(cursor, draft, table, index)

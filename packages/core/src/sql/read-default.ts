@@ -39,11 +39,32 @@ export function readExpressionText(reader: TableReader): string {
   return cursor.textBetween(from, cursor.previous.end)
 }
 
-const FUNCTIONS: readonly { readonly pattern: RegExp, readonly in: readonly Dialect[], readonly of: string }[] = [
-  { pattern: /^GETDATE\s*\(\s*\)$|^SYSDATETIME\s*\(\s*\)$/i, in: ['sqlserver'], of: 'SQL Server' },
-  { pattern: /^SYSDATE$|^SYSTIMESTAMP$/i, in: ['oracle'], of: 'Oracle' },
-  { pattern: /^NOW\s*\(\s*\)$/i, in: ['postgresql', 'mysql'], of: 'PostgreSQL and MySQL' },
+interface Spelling { readonly pattern: RegExp, readonly in: readonly Dialect[], readonly of: string, readonly meant: string | Readonly<Partial<Record<Dialect, string>>> }
+
+const UUIDS: Readonly<Partial<Record<Dialect, string>>> = { postgresql: 'gen_random_uuid()', mysql: '(UUID())', sqlserver: 'NEWID()', oracle: 'SYS_GUID()', sqlite: '(lower(hex(randomblob(16))))' }
+
+/** What dialects write for values that the server makes, and for yes and no where it has no such type (the makers' manuals, from memory). */
+const SPELLINGS: readonly Spelling[] = [
+  { pattern: /^GETDATE\s*\(\s*\)$|^SYSDATETIME\s*\(\s*\)$/i, in: ['sqlserver'], of: 'SQL Server', meant: 'CURRENT_TIMESTAMP' },
+  { pattern: /^SYSDATE$|^SYSTIMESTAMP$/i, in: ['oracle'], of: 'Oracle', meant: 'CURRENT_TIMESTAMP' },
+  { pattern: /^NOW\s*\(\s*\)$/i, in: ['postgresql', 'mysql'], of: 'PostgreSQL and MySQL', meant: 'CURRENT_TIMESTAMP' },
+  { pattern: /^CURRENT_DATE$/i, in: ['postgresql', 'mysql', 'oracle', 'sqlite', 'iso'], of: 'other dialects', meant: 'CAST(GETDATE() AS DATE)' },
+  { pattern: /^CURRENT_TIME$/i, in: ['postgresql', 'mysql', 'oracle', 'sqlite', 'iso'], of: 'other dialects', meant: 'CAST(GETDATE() AS TIME)' },
+  { pattern: /^TRUE$/i, in: ['postgresql', 'mysql', 'sqlite', 'iso'], of: 'other dialects', meant: '1' },
+  { pattern: /^FALSE$/i, in: ['postgresql', 'mysql', 'sqlite', 'iso'], of: 'other dialects', meant: '0' },
+  { pattern: /^(?:gen_random_uuid|uuid_generate_v4)\s*\(\s*\)$/i, in: ['postgresql'], of: 'PostgreSQL', meant: UUIDS },
+  { pattern: /^\(?UUID\s*\(\s*\)\)?$/i, in: ['mysql'], of: 'MySQL', meant: UUIDS },
+  { pattern: /^NEWID\s*\(\s*\)$/i, in: ['sqlserver'], of: 'SQL Server', meant: UUIDS },
+  { pattern: /^SYS_GUID\s*\(\s*\)$/i, in: ['oracle'], of: 'Oracle', meant: UUIDS },
 ]
+
+/** What the dialect writes instead of a value of other dialects; undefined where it knows it itself, or nothing like it. */
+export function spelledHere(value: string, dialect: Dialect): { readonly text: string, readonly of: string } | undefined {
+  const known = SPELLINGS.find(({ pattern }) => pattern.test(value))
+  if (!known || known.in.includes(dialect)) return undefined
+  const text = typeof known.meant === 'string' ? known.meant : known.meant[dialect]
+  return text === undefined ? undefined : { text, of: known.of }
+}
 
 /** DEFAULT and its value; a next value of a sequence is numbering. */
 export function readDefault(reader: TableReader, column: ColumnDraft): void {
@@ -62,13 +83,13 @@ export function readDefault(reader: TableReader, column: ColumnDraft): void {
   if (sequence) column.numbering = draft.sequences.get((sequence[1]?.split('.').at(-1) ?? sequence[2]!).replaceAll('"', '').toLowerCase()) ?? { start: '1', step: '1' }
 }
 
-/** The value as it was meant: a text in wrong, curved or missing marks in single ones, another dialect's moment of now as CURRENT_TIMESTAMP. */
+/** The value as it was meant: a text in wrong, curved or missing marks in single ones, what another dialect writes as this one does. */
 function mended(cursor: Cursor, first: SqlToken, value: string): string {
   const isAlone = cursor.previous.start === first.start
-  const known = FUNCTIONS.find(({ pattern }) => pattern.test(value))
-  if (known && !known.in.includes(cursor.dialect)) {
-    cursor.foreign({ start: first.start, end: cursor.previous.end }, value, known.of, 'CURRENT_TIMESTAMP')
-    return 'CURRENT_TIMESTAMP'
+  const known = spelledHere(value, cursor.dialect)
+  if (known) {
+    cursor.foreign({ start: first.start, end: cursor.previous.end }, value, known.of, known.text)
+    return known.text
   }
   if (!isAlone || (first.kind !== 'string' && first.kind !== 'quoted')) return value
   const text = quoteText(first.text)

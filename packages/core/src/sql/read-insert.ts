@@ -1,6 +1,8 @@
 import type { Span } from '../findings'
+import { DIALECT } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft } from './draft'
+import { spelledHere } from './read-default'
 import { readColumnList, readName, reportSurplusComma } from './read-names'
 import type { SqlToken } from './tokens'
 import { quoteText } from './write/type-text'
@@ -42,9 +44,18 @@ export function readInsert(cursor: Cursor, draft: Draft, statement: number): str
   cursor.takeWords('OVERRIDING', 'USER', 'VALUE')
   if (cursor.is('OUTPUT')) while (!cursor.isAtEnd && !cursor.is('VALUES') && !cursor.is(';')) cursor.next()
   const read = readSource(cursor, columns)
+  if (cursor.isOf('oracle') && read.rows && read.rows.length > 1) rowByRow(cursor, start, read.rows)
   draft.inserts.push({ table: name.name, columns: read.columns, rows: read.rows, span: { start, end: cursor.previous.end }, nameSpan: name.span, statement })
   skipTail(cursor)
   return name.name
+}
+
+/** Several rows after one VALUES, which Oracle takes since version 23 only (its manual, from memory): a statement for each. */
+function rowByRow(cursor: Cursor, start: number, [first, ...more]: readonly InsertRow[]): void {
+  const head = cursor.script.slice(start, first!.span.start)
+  const span = { start: first!.span.end, end: more.at(-1)!.span.end }
+  const text = more.map(row => `;\n${head}${cursor.script.slice(row.span.start, row.span.end)}`).join('')
+  cursor.report('syntax.other-dialect', span, { written: 'Several rows after one VALUES', dialect: 'other dialects', here: DIALECT.oracle.name, meant: 'a statement for each' }, { span, text, label: 'Write a statement for each row' })
 }
 
 /** LOW_PRIORITY, IGNORE (MySQL), OR REPLACE (SQLite). */
@@ -170,6 +181,7 @@ function readCell(cursor: Cursor): InsertCell {
     if (kind === 'string' && endsCell(cursor, 1)) return taken(cursor, { kind: 'string', text, start, end })
     if (kind === 'number' && isAlone) return taken(cursor, { kind: 'number', text, start, end })
     if (upper === 'NULL') return taken(cursor, { kind: 'null', text, start, end })
+    if (upper === 'TRUE' || upper === 'FALSE') return yesOrNo(cursor, first)
     if (upper === 'DEFAULT') return taken(cursor, { kind: 'default', text, start, end })
     if (kind === 'quoted' && cursor.script[start] === '"') return doubleQuoted(cursor, first)
   }
@@ -181,6 +193,15 @@ function readCell(cursor: Cursor): InsertCell {
   if (kind === 'number' && endsCell(cursor, 1)) return taken(cursor, { kind: 'number', text, start, end })
   if (kind === 'word' && !WORDS.has(upper) && !cursor.is('(', 1) && !cursor.is('.', 1)) return unquotedText(cursor, first)
   return readExpressionCell(cursor, first)
+}
+
+/** TRUE and FALSE are numbers where there is no type for them. */
+function yesOrNo(cursor: Cursor, token: SqlToken): InsertCell {
+  const { text, start, end } = cursor.next()
+  const known = spelledHere(text, cursor.dialect)
+  if (!known) return { kind: 'expression', text, start, end }
+  cursor.foreign(token, text, known.of, known.text)
+  return { kind: 'number', text: known.text, start, end }
 }
 
 function taken(cursor: Cursor, cell: InsertCell): InsertCell {

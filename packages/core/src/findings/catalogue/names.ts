@@ -16,6 +16,11 @@ export const NAMES = {
     message: p => `"${p.table}" has more columns than a table can have. Those after the first 1600 are passed over.`,
     why: 'PostgreSQL takes 1600 columns in a table. Long before that, numbered columns are rows that want a table of their own.',
   },
+  'names.unknown-in-check': {
+    severity: 'error',
+    message: p => `A CHECK of "${p.table}" names "${p.column}", which is no column of it. Do you mean "${p.near}"?`,
+    why: 'A CHECK sees one row at a time: it can name the columns of its own table and nothing else.',
+  },
   'names.unknown-table': {
     severity: 'error',
     message: p => `There is no table "${p.table}" to change here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,

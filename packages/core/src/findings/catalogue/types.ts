@@ -11,6 +11,11 @@ export const TYPES = {
     message: p => `"${p.table}.${p.column}" is ${p.type}, which keeps decimals only nearly. For money take numeric with the digits you need, such as numeric(6,2).`,
     why: 'A float stores 0.10 as the nearest binary fraction; sums of prices drift by cents.',
   },
+  'types.counter-not-time': {
+    severity: 'flaw',
+    message: p => `"${p.table}.${p.column}" is TIMESTAMP: in SQL Server that is a number which the server raises with each change of the row, not a time. DATETIME2 keeps a moment.`,
+    why: 'Elsewhere TIMESTAMP is a date with a time. The server\'s own counter is called ROWVERSION today; the old word is kept and misleads.',
+  },
   'types.leading-zeros': {
     severity: 'flaw',
     message: p => `"${p.table}.${p.column}" is ${p.type}: a number keeps no leading zeros and no signs. Take a text.`,

@@ -30,7 +30,7 @@ export function checkScript(input: ScriptToCheck): Finding[] {
   const findings = [
     ...general, ...junctions,
     ...own.flatMap(table => [
-      ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(dialect, table), ...checkReferences(input, table), ...checkColumns(table),
+      ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(dialect, table), ...checkReferences(input, table), ...checkColumns(input, table),
       ...dependencies ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)] : [],
     ]),
     ...checkRows(input),

@@ -1,6 +1,7 @@
 import { scriptFinding, type Finding, type FindingCode } from '../../findings'
 import { numberedColumns } from '../../rows'
-import { foldName, isRequired, type Column, type Table } from '../../schema'
+import { foldName, isRequired, type Column, type Dialect, type Table } from '../../schema'
+import type { ScriptToCheck } from './input'
 
 const DATE_NAME = /(?:^|_)(?:date|birthday|deadline)(?:_|$)|_(?:on|at|since|until)$/
 const COUNT_NAME = /(?:^|_)(?:count|quantity|qty|amount|weight|height|width|price|total|percent|percentage)(?:_|$)/
@@ -29,13 +30,24 @@ function hintsOf(name: string): readonly Hint[] {
 }
 
 /** Types that do not suit what the name of the column says, and columns that hold more than one fact. */
-export function checkColumns(table: Table): Finding[] {
+export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): Finding[] {
   const findings: Finding[] = []
   for (const column of table.columns) {
     const code = faultOfType(column)
+    if (isCounter(dialect, column)) findings.push(counterNotTime(script, table, column))
     if (code) findings.push(scriptFinding(code, column.span, { table: table.name, column: column.name, type: column.type.text, total: String(column.type.total), scale: String(column.type.scale), why: 'by its name' }))
   }
   return table.columns.some(({ name }) => /\d/.test(name)) ? [...findings, ...numbered(table)] : findings
+}
+
+function isCounter(dialect: Dialect, { type }: Column): boolean {
+  return dialect === 'sqlserver' && /^TIMESTAMP$/i.test(type.text)
+}
+
+function counterNotTime(script: string, table: Table, { name, nameSpan, span }: Column): Finding {
+  const at = script.slice(nameSpan.end, span.end).search(/TIMESTAMP/i)
+  const place = { start: nameSpan.end + Math.max(0, at), end: nameSpan.end + Math.max(0, at) + 'TIMESTAMP'.length }
+  return scriptFinding('types.counter-not-time', place, { table: table.name, column: name }, at < 0 ? undefined : { span: place, text: 'DATETIME2', label: 'Write DATETIME2' })
 }
 
 function faultOfType({ name, type }: Column): FindingCode | undefined {
