@@ -5,8 +5,8 @@ import { join } from 'node:path'
 
 /** A private MariaDB server on a socket of its own, stopped and removed at the end. */
 export interface MariaDb {
-  /** Runs statements in a database; rows as texts by tabulators. Throws with the server's message. */
-  readonly run: (sql: string, database?: string) => string[][]
+  /** Runs statements in a database; rows as texts by tabulators. Throws with the server's message, or goes on after statements that are refused. */
+  readonly run: (sql: string, database?: string, options?: { readonly goOn?: boolean }) => string[][]
   readonly stop: () => void
 }
 
@@ -20,8 +20,8 @@ export async function startMariaDb(): Promise<MariaDb> {
   const socket = `${folder}/s.sock`
   const [daemon, daemonArgs] = command('/usr/sbin/mariadbd', ['--no-defaults', `--datadir=${folder}/data`, `--socket=${socket}`, '--skip-networking', `--pid-file=${folder}/pid`, '--innodb-flush-log-at-trx-commit=0', '--sync-binlog=0', '--skip-log-bin'])
   const server = spawn(daemon, daemonArgs, { stdio: 'ignore', cwd: '/' })
-  const run: MariaDb['run'] = (sql, database) => {
-    const text = execFileSync('mariadb', ['--no-defaults', '-u', 'root', '-S', socket, '-N', '-B', '--default-character-set=utf8mb4', ...database === undefined ? [] : [database]], { input: sql, encoding: 'utf8', stdio: ['pipe', 'pipe', 'pipe'], maxBuffer: 1e9 })
+  const run: MariaDb['run'] = (sql, database, { goOn = false } = {}) => {
+    const text = execFileSync('mariadb', ['--no-defaults', '-u', 'root', '-S', socket, '-N', '-B', ...goOn ? ['--force'] : [], '--default-character-set=utf8mb4', ...database === undefined ? [] : [database]], { input: sql, encoding: 'utf8', stdio: ['pipe', 'pipe', 'pipe'], maxBuffer: 1e9 })
     return text === '' ? [] : text.replace(/\n$/, '').split('\n').map(line => line.split('\t'))
   }
   for (let tries = 0; ; tries++) {

@@ -1,13 +1,14 @@
 import { nearest, scriptFinding, type Finding } from '../findings'
 import { circles } from './circles'
 import { declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
-import { typesMatch } from './types'
+import type { Dialect } from './dialect'
+import { referenceMatch } from './reference-types'
 
-/** What can be said about a schema without any model answer. Given tables are not blamed. Order: table by table, as written. */
-export function checkSchema(schema: Schema): Finding[] {
+/** What can be said about a schema without any model answer, as a server of the dialect takes it. Given tables are not blamed. Order: table by table, as written. */
+export function checkSchema(schema: Schema, dialect: Dialect = 'postgresql'): Finding[] {
   return [
     ...schema.tables.filter(table => !table.given).flatMap(table => [
-      ...checkKeys(table), ...table.references.flatMap(reference => checkReference(schema, table, reference)), ...checkTypes(table),
+      ...checkKeys(table), ...table.references.flatMap(reference => checkReference(schema, dialect, table, reference)), ...checkTypes(table),
     ]),
     ...closedCircles(schema),
   ]
@@ -48,7 +49,7 @@ function checkKeys(table: Table): Finding[] {
   return findings
 }
 
-function checkReference(schema: Schema, table: Table, reference: Reference): Finding[] {
+function checkReference(schema: Schema, dialect: Dialect, table: Table, reference: Reference): Finding[] {
   const target = findTable(schema, reference.table)
   if (!target) {
     const near = nearest(reference.table, schema.tables.map(other => other.name))
@@ -69,10 +70,10 @@ function checkReference(schema: Schema, table: Table, reference: Reference): Fin
     return [scriptFinding('references.count-differs', reference.span,
       { table: table.name, target: target.name, here: columnCount(reference.columns), there: columnCount(reference.targetColumns) })]
   }
-  return [...checkTarget(table, target, reference), ...checkNulls(table, reference)]
+  return [...checkTarget(dialect, table, target, reference), ...checkNulls(table, reference)]
 }
 
-function checkTarget(table: Table, target: Table, reference: Reference): Finding[] {
+function checkTarget(dialect: Dialect, table: Table, target: Table, reference: Reference): Finding[] {
   const findings: Finding[] = []
   if (!declaredKeys(target).some(key => sameColumns(key.columns, reference.targetColumns))) {
     findings.push(scriptFinding('references.not-a-key', reference.span, { table: table.name, target: target.name, columns: quoteAll(reference.targetColumns) }))
@@ -80,7 +81,7 @@ function checkTarget(table: Table, target: Table, reference: Reference): Finding
   reference.columns.forEach((name, i) => {
     const column = findColumn(table, name)!
     const key = findColumn(target, reference.targetColumns[i]!)!
-    const match = typesMatch(column.type, key.type)
+    const match = referenceMatch(column.type, key.type, dialect)
     if (match === 'exactly') return
     findings.push(scriptFinding(match === 'not' ? 'references.type-differs' : 'references.size-differs', column.span, {
       table: table.name, column: column.name, type: column.type.text, target: target.name, targetColumn: key.name, targetType: key.type.text,

@@ -4,6 +4,7 @@ export {
 } from './schema'
 export { DIALECT, DIALECTS, isDialect, type Dialect } from './dialect'
 export { TYPE_NAMES, dialectsOfType, isTypeName, typeNamesOf } from './type-names'
+export { referenceMatch } from './reference-types'
 export { UNKNOWN_TYPE, dataType, typeNumbers, typesMatch, type DataType, type TypeFamily } from './types'
 export { fit, storedAs, type Fit } from './fits'
 export { checkSchema } from './check'

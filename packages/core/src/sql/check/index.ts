@@ -26,7 +26,7 @@ export function checkScript(input: ScriptToCheck): Finding[] {
   const { schema, dialect, habits, dependencies } = input
   const own = schema.tables.filter(({ given }) => !given)
   const junctions = own.flatMap(table => checkJunction(schema, table))
-  const general = junctions.length === 0 ? checkSchema(schema) : checkSchema(schema).filter(({ code, params }) => !junctions.some(other => other.code === SAID_BY_JUNCTION[code] && other.params['table'] === params['table']))
+  const general = junctions.length === 0 ? checkSchema(schema, dialect) : checkSchema(schema, dialect).filter(({ code, params }) => !junctions.some(other => other.code === SAID_BY_JUNCTION[code] && other.params['table'] === params['table']))
   const findings = [
     ...general, ...junctions,
     ...own.flatMap(table => [
