@@ -5,8 +5,9 @@ type Match = ReturnType<typeof typesMatch>
 
 /**
  * How well a foreign key of type `a` fits a key of type `b` on a server: the same, taken although it differs, or refused.
- * Sources: PostgreSQL, "Constraints" and its catalog of casts (what can be compared by = after casts that it makes of itself); MySQL, "FOREIGN KEY Constraints" (size and sign of whole numbers must be the same, lengths of texts need not); SQL Server, error 1753
- * and 1778 (type, length and scale must be the same; from memory); Oracle, ORA-02267 (the same kind of type, sizes may differ; from memory). SQLite takes everything.
+ * Sources: PostgreSQL, "Constraints" and its catalog of casts (what can be compared by = after casts that it makes of itself); MySQL, "FOREIGN KEY Constraints" (size and sign of
+ * whole numbers must be the same, lengths of texts need not); SQL Server, errors 1753 and 1778 (type, length and scale must be the same; from memory); Oracle, ORA-02267 (the same kind of type,
+ * sizes may differ; from memory). SQLite takes everything.
  */
 export function referenceMatch(a: DataType, b: DataType, dialect: Dialect): Match {
   const match = typesMatch(a, b)

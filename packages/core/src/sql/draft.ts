@@ -16,6 +16,8 @@ export interface TableDraft {
   indexes: Index[]
   unmodelled: { what: string, span: Span }[]
   comment?: string
+  /** Where the bracket stands that closes its columns. */
+  closedAt?: number
   span: Span
   nameSpan: Span
   given: boolean
@@ -62,7 +64,7 @@ function copyTable(table: Table): TableDraft {
 /** The finished schema: references without columns get the primary key of their target; `trip.trip_no` means a column where it names one. */
 export function finishSchema(draft: Draft): Schema {
   const tables = [...draft.tables.values()]
-  return { tables: tables.map(table => ({ ...table, references: table.references.map(reference => finishReference(draft, reference)) })) }
+  return { tables: tables.map(({ closedAt: _, ...table }) => ({ ...table, references: table.references.map(reference => finishReference(draft, reference)) })) }
 }
 
 function finishReference({ tables }: Draft, { statement: _, namespace, ...reference }: ReferenceDraft): Reference {

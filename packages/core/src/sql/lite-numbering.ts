@@ -4,9 +4,8 @@ import type { TableReader } from './read-table'
 import type { SqlToken } from './tokens'
 
 const WRITTEN = 'INTEGER PRIMARY KEY AUTOINCREMENT'
-const TYPE = String.raw`\s+[a-z]\w*(?:\s*\(\s*\d+\s*\))?(?:\s+UNSIGNED)?`
-const BEFORE_KEY = new RegExp(String.raw`^${TYPE}(?:\s+NOT\s+NULL)?\s*$`, 'i')
-const AFTER_KEY = new RegExp(String.raw`^${TYPE}(?:\s+NOT\s+NULL)?\s+PRIMARY\s+KEY(?:\s+NOT\s+NULL)?\s*$`, 'i')
+/** A type and NOT NULL before the key, all in capitals with single blanks. */
+const BEFORE_KEY = /^[A-Z]\w*(?: ?\( ?\d+ ?\))?(?: UNSIGNED)?(?: NOT NULL)?$/
 
 /**
  * Numbering in SQLite, whose only form is INTEGER PRIMARY KEY AUTOINCREMENT, in just this order (its manual, "Autoincrement"). Other orders, types and spellings around the word
@@ -15,8 +14,10 @@ const AFTER_KEY = new RegExp(String.raw`^${TYPE}(?:\s+NOT\s+NULL)?\s+PRIMARY\s+K
 export function takeLiteNumbering(reader: TableReader, column: ColumnDraft, token: SqlToken): boolean {
   const { cursor, table } = reader
   const before = cursor.script.slice(column.nameSpan.end, token.start)
-  const isBefore = BEFORE_KEY.test(before) && cursor.areWords('PRIMARY', 'KEY')
-  if (!isBefore && !AFTER_KEY.test(before)) return false
+  const words = before.replace(/\s+/g, ' ').trim().toUpperCase()
+  const isBefore = BEFORE_KEY.test(words) && cursor.areWords('PRIMARY', 'KEY')
+  const isAfter = words.endsWith(' PRIMARY KEY') && BEFORE_KEY.test(words.slice(0, -' PRIMARY KEY'.length))
+  if (!isBefore && !isAfter) return false
   if (isBefore) {
     cursor.takeWords('PRIMARY', 'KEY')
     addPrimaryKey(cursor, table, { name: null, columns: [column.name], nullsNotDistinct: false, span: { start: token.start, end: cursor.previous.end } })

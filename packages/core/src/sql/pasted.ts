@@ -9,7 +9,7 @@ const MARKS = [
   /(?:\w+[=-][#>]|(?:mysql|sqlite|SQL|MariaDB \[[^\]\n]*\])>|->|\.\.\.>)(?=[ \t])/,
   /```\w*(?=[ \t]*(?:\r?\n|$))/,
   /(?:\d{1,3}[.)]|[*•>])(?=[ \t]+(?:CREATE|ALTER|INSERT|DROP)\s)/,
-  /(?:Query OK, \d[^\n;]*|INSERT 0 \d+|\(\d+ rows?(?: affected)?\)|Commands? completed successfully\.|(?:Table|Index) (?:created|altered|dropped)\.|1 row created\.)(?=[ \t]*(?:\r?\n|$))/,
+  /(?:Query OK, \d+ rows? affected(?: \(\d+\.\d+ sec\))?|INSERT 0 \d+|\(\d+ rows?(?: affected)?\)|Commands? completed successfully\.|(?:Table|Index) (?:created|altered|dropped)\.|1 row created\.)(?=[ \t]*(?:\r?\n|$))/,
   /(?:CREATE|ALTER|DROP) TABLE(?=[ \t]*(?:\r?\n\s*(?:\w+[=-]?[#>] |(?:CREATE|ALTER|INSERT|DROP)\b)|$))/,
 ]
 const PASTED = new RegExp(String.raw`^[ \t]*(?:${MARKS.map(({ source }) => source).join('|')})`, 'gim')

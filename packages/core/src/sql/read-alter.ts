@@ -5,11 +5,13 @@ import type { Draft, TableDraft, ColumnDraft } from './draft'
 import { mendConditions } from './mend-condition'
 import { readName, readColumnList } from './read-names'
 import { readColumn, readColumnConstraint } from './read-column'
+import { reportLateConstraint, reportModify, reportNoAction } from './foreign-alter'
+import { isConstraintAhead } from './read-items'
 import { readItem, tableKey, type TableReader } from './read-table'
 import { readType } from './read-type'
 
 /** ALTER TABLE name action, action ...: changes the table that was read before. */
-export function readAlterTable(cursor: Cursor, draft: Draft, statement: number): string | null {
+export function readAlterTable(cursor: Cursor, draft: Draft, { index: statement, start }: { readonly index: number, readonly start: number }): string | null {
   cursor.takeWords('IF', 'EXISTS')
   cursor.take('ONLY')
   const name = readName(cursor, 'the name of a table')
@@ -31,7 +33,7 @@ export function readAlterTable(cursor: Cursor, draft: Draft, statement: number):
   let adds = false
   do {
     const place = cursor.place
-    adds = readAction(reader, adds)
+    adds = readAction(reader, adds, start)
     if (!cursor.is(',') && !cursor.isAtStatementEnd && !cursor.isAtNextStatement) {
       cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text })
       while (!cursor.isAtStatementEnd && !cursor.is(',')) cursor.next()
@@ -43,7 +45,7 @@ export function readAlterTable(cursor: Cursor, draft: Draft, statement: number):
 }
 
 /** Gives whether the action was ADD: SQL Server and SQLite go on adding after a comma without the word. */
-function readAction(reader: TableReader, adds: boolean): boolean {
+function readAction(reader: TableReader, adds: boolean, start: number): boolean {
   const { cursor, table } = reader
   if (cursor.is('WITH') && ['CHECK', 'NOCHECK'].includes(cursor.peek(1).upper)) {
     cursor.next()
@@ -64,7 +66,7 @@ function readAction(reader: TableReader, adds: boolean): boolean {
   }
   else if (MINOR.has(cursor.peek().upper)) skipAction(cursor)
   else if (cursor.takeLike('ADD')) {
-    readAdd(reader)
+    readAdd(reader, start)
     return true
   }
   else if (adds && cursor.isName()) {
@@ -84,16 +86,34 @@ function readAction(reader: TableReader, adds: boolean): boolean {
 /** Actions that change nothing about which rows are right. */
 const MINOR: ReadonlySet<string> = new Set(['OWNER', 'SET', 'ENABLE', 'DISABLE', 'VALIDATE', 'ENGINE', 'CHECK', 'NOCHECK', 'CONVERT', 'ORDER', 'DEFAULT', 'CHARSET', 'AUTO_INCREMENT', 'COMMENT', 'CLUSTER', 'REPLICA', 'INHERIT', 'ATTACH', 'DETACH', 'ROW_FORMAT', 'COLLATE', 'CHARACTER', 'LOGGING', 'NOLOGGING', 'MOVE', 'SHRINK', 'PARTITION', 'REBUILD', 'FORCE', 'NO', 'ALGORITHM', 'LOCK', 'TABLESPACE', 'READ', 'INMEMORY', 'CACHE', 'RESET', 'STORAGE', 'PACK_KEYS', 'CHECKSUM', 'REORGANIZE', 'COALESCE', 'ANALYZE', 'OPTIMIZE', 'SWITCH', 'OF'])
 
-function readAdd(reader: TableReader): void {
+function readAdd(reader: TableReader, statementStart: number): void {
   const { cursor } = reader
-  if (cursor.take('COLUMN')) {
+  const hasWord = cursor.take('COLUMN')
+  if (hasWord) {
+    if (cursor.isOf('sqlserver', 'oracle')) cursor.foreign(cursor.previous, 'COLUMN after ADD', 'other dialects', '')
     cursor.takeWords('IF', 'NOT', 'EXISTS')
     if (!cursor.is('(')) return readColumn(reader)
   }
-  if (!cursor.take('(')) return readItem(reader)
-  do readItem(reader)
-  while (cursor.take(','))
-  if (!cursor.take(')')) cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+  const { start } = cursor.peek()
+  const isConstraint = isConstraintAhead(reader)
+  if (cursor.is('(')) return readBracketed(reader)
+  readItem(reader)
+  if (isConstraint && cursor.isOf('sqlite')) reportLateConstraint(reader, statementStart, start)
+}
+
+/** ADD (a int, b int), as MySQL and Oracle have it. */
+function readBracketed(reader: TableReader): void {
+  const { cursor } = reader
+  const open = cursor.next()
+  const items: string[] = []
+  do {
+    const { start } = cursor.peek()
+    readItem(reader)
+    items.push(cursor.textBetween(start, cursor.previous.end))
+  } while (cursor.take(','))
+  if (!cursor.take(')')) return cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+  const text = items.join(cursor.isOf('sqlserver') ? ', ' : ', ADD COLUMN ')
+  if (!cursor.isOf('mysql', 'oracle')) cursor.foreign({ start: open.start, end: cursor.previous.end }, 'Columns in brackets after ADD', 'MySQL and Oracle', text)
 }
 
 /** DROP COLUMN a, b (SQL Server), DROP (a, b) (Oracle), or one thing at a time. */
@@ -202,13 +222,29 @@ function skipAction(cursor: Cursor): void {
 /** MODIFY column definition, CHANGE old new definition (MySQL, Oracle): the definition takes the column's place; Oracle's may be a part of it, and in brackets. */
 function readModify(reader: TableReader, renames: boolean): void {
   const { cursor } = reader
-  const word = cursor.previous
-  if (!cursor.isOf('mysql', 'oracle')) cursor.foreign(word, word.text, 'MySQL')
+  const { start } = cursor.previous
   if (cursor.takeWords('CONSTRAINT')) return skipAction(cursor)
-  if (!cursor.take('(')) return modifyColumn(reader, renames)
+  if (!cursor.take('(')) {
+    modifyColumn(reader, renames)
+    return reportForeignModify(reader, start, renames)
+  }
   do modifyColumn(reader, false)
   while (cursor.take(','))
   cursor.take(')')
+}
+
+/** Tells MODIFY and CHANGE where they are not known; the new definition was read. */
+function reportForeignModify(reader: TableReader, start: number, renames: boolean): void {
+  const { cursor } = reader
+  if (cursor.isOf('mysql') || (cursor.isOf('oracle') && !renames)) return
+  if (renames) return reportNoAction(cursor, start, 'ALTER TABLE … CHANGE', 'Rename the column by RENAME COLUMN … TO, then change its type.')
+  const words = cursor.script.slice(start, cursor.previous.end).split(/\s+/).slice(1)
+  if (words[0]?.toUpperCase() === 'COLUMN') words.shift()
+  const column = reader.table.columns.find(({ name }) => sameName(name, (words[0] ?? '').replaceAll(/["`[\]]/g, '')))
+  if (!column) return reportNoAction(cursor, start, 'ALTER TABLE … MODIFY', 'Use ALTER COLUMN.')
+  const notNull = words.slice(-2).join(' ').toUpperCase() === 'NOT NULL'
+  const definition = words.slice(1, notNull ? -2 : undefined).join(' ')
+  reportModify(reader, start, column.name, { type: column.type.text, notNull, isPlain: definition === column.type.text })
 }
 
 function modifyColumn(reader: TableReader, renames: boolean): void {

@@ -112,7 +112,7 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
   if (looksLike(upper, 'ALTER') && cursor.isLike('TABLE', 1)) {
     cursor.misspelt(cursor.next(), 'ALTER')
     cursor.takeLike('TABLE')
-    return done('alter-table', readAlterTable(cursor, draft, index))
+    return done('alter-table', readAlterTable(cursor, draft, { index, start: first.start }))
   }
   if (looksLike(upper, 'DROP') && cursor.isLike('TABLE', 1)) {
     cursor.misspelt(cursor.next(), 'DROP')

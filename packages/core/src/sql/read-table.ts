@@ -38,6 +38,7 @@ function readItems(reader: TableReader): void {
   for (;;) {
     if (cursor.is(')') || isBraceHere(cursor, '}')) {
       const close = cursor.next()
+      table.closedAt = close.start
       if (close.text === '}') cursor.report('syntax.wrong-character', close, { written: '}', meant: ')' }, { span: { start: close.start, end: close.end }, text: ')', label: 'Write )' })
       if (!goesOnAfterClose(reader)) return
       cursor.reportSurplus('syntax.surplus-bracket', close, { bracket: ')', table: table.name })

@@ -5,10 +5,11 @@ import { DIALECTS, isRequired, type Schema } from '../../src/schema'
 import { fixAll, isOfForm, readScript, type ReadScript } from '../../src/sql'
 import { ONE_FAULT, type Fault } from './broken/one-fault'
 import { WHOLE } from './broken/whole'
+import { BROUGHT } from './broken/whole-scripts'
 
 /** All that a script says, without how it says it. */
 function said({ schema, inserts }: Pick<ReadScript, 'schema' | 'inserts'>) {
-  return { tables: tablesOf(schema), rows: inserts.map(({ table, columns, rows }) => ({ table, columns, rows: rows?.map(({ cells }) => cells.map(({ kind, text }) => `${kind} ${text}`)) })) }
+  return { tables: tablesOf(schema), rows: inserts.flatMap(({ table, columns, rows }) => (rows ?? []).map(({ cells }) => ({ table, columns, cells: cells.map(({ kind, text }) => `${kind} ${text}`) }))) }
 }
 
 function tablesOf({ tables }: Schema) {
@@ -50,6 +51,15 @@ describe(`${ONE_FAULT.length} scripts with one fault`, () => {
     expect(said(readScript(script, { dialect }))).toEqual(said(readScript(WHOLE[dialect], { dialect })))
     expect(found[0]!.fix).toBeDefined()
     expect(said(readScript(text, { dialect }))).toEqual(said(readScript(WHOLE[dialect], { dialect })))
+  })
+})
+
+describe('scripts as they are brought', () => {
+  it.each(BROUGHT.map(brought => [`${brought.dialect}: ${brought.name}`, brought] as const))('%s', (_, { dialect, script, said: expected, mended }) => {
+    const at = lineIndex(script)
+    expect(ofForm(script, dialect).map(({ code, place }) => `${at.at(place.start).line} ${code}`)).toEqual(expected)
+    expect(fixAll(script, { dialect }).text).toBe(mended)
+    expect(said(readScript(mended, { dialect }))).toEqual(said(readScript(script, { dialect })))
   })
 })
 

@@ -6,6 +6,11 @@ export const KEYS = {
     message: p => `"${p.table}" has no primary key, so the same row can stand in it twice. Say what tells its rows apart.`,
     why: 'A key is what tells one thing from another. Without it the database cannot refuse a second drawer 12 in the same bay.',
   },
+  'keys.long-text': {
+    severity: 'error',
+    message: p => `"${p.table}.${p.column}" is ${p.type}, a text of any length, and part of a key: ${p.here} makes no key over it. Give it a length.`,
+    why: 'The server keeps keys in an index, whose entries have a bounded size. A code or a name has one too: VARCHAR(80).',
+  },
   'keys.two-primary': {
     severity: 'error',
     message: p => `"${p.table}" has two primary keys. Name one of them UNIQUE instead, or put the columns into one key.`,

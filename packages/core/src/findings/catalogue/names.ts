@@ -16,6 +16,11 @@ export const NAMES = {
     message: p => `"${p.table}" has more columns than a table can have. Those after the first 1600 are passed over.`,
     why: 'PostgreSQL takes 1600 columns in a table. Long before that, numbered columns are rows that want a table of their own.',
   },
+  'names.capitals': {
+    severity: 'error',
+    message: p => `${p.written} is read as ${p.reads}, but the ${p.kind} is called ${p.means}: in quotation marks capitals count.`,
+    why: 'Once a name is created in quotation marks with capitals of its own, it has to be written so everywhere. Names without marks spare that.',
+  },
   'names.unknown-in-check': {
     severity: 'error',
     message: p => `A CHECK of "${p.table}" names "${p.column}", which is no column of it. Do you mean "${p.near}"?`,

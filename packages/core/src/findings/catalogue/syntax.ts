@@ -71,6 +71,11 @@ export const SYNTAX = {
     message: p => p.meant ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.` : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
     why: 'Every database has spellings of its own. What is meant counts and is read; the server you chose would refuse this spelling.',
   },
+  'syntax.not-in-dialect': {
+    severity: 'error',
+    message: p => `${p.here} has no ${p.what}. ${p.instead}`,
+    why: 'What one server can change in a table that stands, another makes only together with the table. What is meant is read.',
+  },
   'syntax.pasted': {
     severity: 'error',
     message: p => `"${p.written}" is no SQL: it came along when the script was copied. Take it out.`,

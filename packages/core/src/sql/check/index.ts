@@ -6,6 +6,7 @@ import { checkKeyShapes } from './keys'
 import { checkNames } from './names'
 import { checkForm } from './normal-form'
 import { checkOrder } from './order'
+import { checkQuotedNames } from './quoted-names'
 import { checkReferences } from './references'
 import { checkRows } from './rows'
 import { checkSides } from './side'
@@ -30,10 +31,10 @@ export function checkScript(input: ScriptToCheck): Finding[] {
   const findings = [
     ...general, ...junctions,
     ...own.flatMap(table => [
-      ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(dialect, table), ...checkReferences(input, table), ...checkColumns(input, table),
+      ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(input, table), ...checkReferences(input, table), ...checkColumns(input, table),
       ...dependencies ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)] : [],
     ]),
-    ...checkRows(input),
+    ...checkQuotedNames(input), ...checkRows(input),
   ]
   const quiet = habits?.quiet
   return quiet ? findings.filter(({ code }) => !quiet.includes(code)) : findings
