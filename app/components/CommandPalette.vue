@@ -18,7 +18,7 @@ watch(open, async (isOpen) => {
   const courses = await api<CourseLine[]>('/courses').catch(() => [])
   const answers = await Promise.all(courses.map(({ id }) => api<CourseAnswer>(`/courses/${id}`).catch(() => undefined)))
   groups.value = [
-    { id: 'courses', label: 'Courses', items: [{ label: 'All courses', to: '/' }, { label: 'Help: dependencies, keys, normal forms', to: '/help/dependencies' }, ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` }))] },
+    { id: 'courses', label: 'Courses', items: [{ label: 'All courses', to: '/' }, { label: 'Help: dependencies, keys, normal forms', to: '/help/dependencies' }, { label: 'Help: the dictionary', to: '/help/dictionary' }, { label: 'Help: the diagram', to: '/help/diagram' }, { label: 'Help: the script', to: '/help/script' }, ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` }))] },
     ...answers.filter(answer => answer !== undefined).map(course => ({
       id: course.id, label: course.name,
       items: course.exercises.flatMap(({ id, title }) => course.role === 'student'

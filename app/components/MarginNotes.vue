@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
+import { FINDING_EXAMPLES } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
@@ -49,7 +50,7 @@ function toggle(rule: string): void {
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
       <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', { ...finding.fix, field: finding.field })">{{ finding.fix.label }}</button>
-        <details class="small"><summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>{{ wording(finding).why }}<ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" /></details></div>
+        <details class="small"><summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>{{ wording(finding).why }} <NuxtLink v-if="finding.code in FINDING_EXAMPLES" :to="`/help/script#${finding.code}`" target="_blank" class="plain small">An example</NuxtLink><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" /></details></div>
     </article>
 
     <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">

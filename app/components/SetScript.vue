@@ -2,7 +2,7 @@
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import { DIALECT, DIALECTS, type Dialect } from '@nomenklatura/core/schema'
 import { CATALOGUE, type FindingCode } from '@nomenklatura/core/findings'
-import { Habits, NAME_STYLES, groupOf } from '@nomenklatura/core/sql'
+import { FINDING_EXAMPLES, Habits, NAME_STYLES } from '@nomenklatura/core/sql'
 
 /** For which servers scripts are written, and the conventions of the course, as sentences with slots. */
 const { document, readonly = false } = defineProps<{ document: ExerciseDocument, readonly?: boolean }>()
@@ -27,7 +27,8 @@ function say(part: { [K in keyof Habits]?: string | boolean | string[] }): void 
 }
 const valueOf = (event: Event): string => (event.target as HTMLInputElement | HTMLSelectElement).value.trim()
 /** What can be said of a script that would run, by group and name. */
-const NOTES = Object.keys(CATALOGUE).filter(code => groupOf({ code: code as FindingCode }) && CATALOGUE[code as FindingCode].severity !== 'error').map(code => ({ value: code, label: code.replace('.', ': ').replaceAll('-', ' ') }))
+const NOTES = Object.keys(FINDING_EXAMPLES).filter(code => CATALOGUE[code as FindingCode].severity !== 'error').map(code => ({ value: code, label: code.replace('.', ': ').replaceAll('-', ' ') }))
+const quietWords = computed(() => NOTES.filter(({ value }) => habits.value.quiet?.includes(value)).map(({ label }) => label).join(', ') || 'nothing')
 const PATTERNS = [['primaryKey', 'primary keys', 'PK_{table}'], ['unique', 'UNIQUE', 'UQ_{table}_{columns}'], ['reference', 'references', 'FK_{table}_{target}'], ['check', 'CHECKs', 'CK_{table}_{number}']] as const
 </script>
 
@@ -44,7 +45,7 @@ const PATTERNS = [['primaryKey', 'primary keys', 'PK_{table}'], ['unique', 'UNIQ
       <p><label><input type="checkbox" :checked="habits.named ?? false" :disabled="readonly" @change="say({ named: ($event.target as HTMLInputElement).checked })"> Every constraint has a name</label>:
         <template v-for="([key, words, example], i) in PATTERNS" :key="key"><span class="pair">{{ words }} <input class="mono slot" :value="habits[key] ?? ''" :placeholder="example" :disabled="readonly" :aria-label="`Pattern for names of ${words}`" maxlength="60" size="18" @change="say({ [key]: valueOf($event) })">{{ i === PATTERNS.length - 1 ? '.' : ',' }}</span>{{ ' ' }}</template></p>
       <p><label><input type="checkbox" :checked="habits.indexes ?? false" :disabled="readonly" @change="say({ indexes: ($event.target as HTMLInputElement).checked })"> Columns that refer have an index.</label>
-        Not said in this course: <USelectMenu class="min-w-56 max-w-lg font-sans" :ui="{ content: 'min-w-72' }" multiple :model-value="habits.quiet ?? []" :items="NOTES" value-key="value" :disabled="readonly" placeholder="nothing" aria-label="Notes that are not said" @update:model-value="say({ quiet: $event })" /></p>
+        Not said in this course: <USelectMenu class="min-w-56 max-w-lg font-sans" :ui="{ content: 'min-w-72' }" multiple :model-value="habits.quiet ?? []" :items="NOTES" value-key="value" :disabled="readonly" placeholder="nothing" :aria-label="`Not said in this course: ${quietWords}`" @update:model-value="say({ quiet: $event })" /></p>
       <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
     </details>
   </div>

@@ -290,7 +290,7 @@ describe('every screen', () => {
       [ada, `/exercises/${exchange}/desk`], [ada, `/exercises/${exchange}/ledger`], [student, '/'], [student, `/exercises/${pair}/work`], [student, `/exercises/${exchange}/work`],
       [ada, `/exercises/${ledger}/set?leaf=answer`], [ada, `/exercises/${ledger}/set?leaf=rules`], [ada, `/exercises/${ledger}/desk`], [student, `/exercises/${ledger}/work`], [ada, '/help/dependencies'],
       [ada, `/exercises/${ledger}/set?leaf=brief&part=rows`], [ada, `/exercises/${trials}/set?leaf=answer`], [ada, `/exercises/${trials}/desk`], [student, `/exercises/${trials}/work`], [ada, '/help/dictionary'],
-      [ada, `/exercises/${packets}/set?leaf=answer`], [ada, `/exercises/${packets}/desk`], [student, `/exercises/${packets}/work`], [ada, `/exercises/${keepers}/desk`], [ada, '/help/diagram'],
+      [ada, `/exercises/${packets}/set?leaf=answer`], [ada, `/exercises/${packets}/desk`], [student, `/exercises/${packets}/work`], [ada, `/exercises/${keepers}/desk`], [ada, '/help/diagram'], [ada, '/help/script'],
     ]
     const found: string[] = []
     for (const scheme of ['light', 'dark']) {

@@ -196,6 +196,14 @@ export class Visitor {
     }, script)
   }
 
+  /** Takes what the editor offers; it answers keys only once the list has stood for a moment. */
+  async takeOffer(text: string): Promise<void> {
+    await this.sees(text, '.cm-tooltip-autocomplete li[aria-selected]')
+    await new Promise(done => setTimeout(done, 200))
+    await this.page.keyboard.press('Enter')
+    await this.page.waitForFunction(() => !document.querySelector('.cm-tooltip-autocomplete'))
+  }
+
   /** What axe-core finds wrong with the screen as it stands. */
   async violations(only?: string): Promise<string[]> {
     await this.page.evaluate(AXE)

@@ -1,9 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { chainFindings } from '../../src/alignment'
 import { Universe } from '../../src/dependencies'
-import type { CATALOGUE } from '../../src/findings'
-import { invariant, wording } from '../../src/findings'
-import { Habits, applyFix, dialectNamed, formatScript, groupOf, nameByPattern, readScript, scriptAloud, tokenize, withDialect, type ReadOptions } from '../../src/sql'
+import { CATALOGUE, invariant, wording, type FindingCode } from '../../src/findings'
+import { FINDING_EXAMPLES, Habits, applyFix, dialectNamed, formatScript, groupOf, nameByPattern, readScript, scriptAloud, tokenize, withDialect, type ReadOptions } from '../../src/sql'
 import { WHOLE } from './broken/whole'
 
 const codes = (script: string, options: ReadOptions = {}): string[] => readScript(script, options).findings.map(({ code }) => code)
@@ -89,6 +88,20 @@ describe('what is said of a script by itself, and not of its near twin', () => {
 
   it('opinions that circulate are no findings', () => {
     expect(codes(`${GARDEN}CREATE TABLE bed (garden char(4) REFERENCES garden (code), bed_no integer, city varchar(40), PRIMARY KEY (garden, bed_no));`)).toEqual([])
+  })
+})
+
+describe('examples for the pages of help', () => {
+  const OF_OTHERS = /^rows\.(?:empty|no-rows|not-|too-|quote-open|line-|more-|name-)|^junction\.unresolved|^syntax\.too-deep|^names\.too-many/
+  it('there is one for each finding of a script', () => {
+    const all = Object.keys(CATALOGUE).filter(code => groupOf({ code: code as FindingCode }) && !OF_OTHERS.test(code))
+    expect(all.filter(code => !(code in FINDING_EXAMPLES))).toEqual([])
+  })
+  it.each(Object.entries(FINDING_EXAMPLES))('%s is told in its example, and gone from it after its fix', (code, { script, options = {} }) => {
+    const found = readScript(script, options).findings.filter(finding => finding.code === code)
+    expect(found.length).toBeGreaterThan(0)
+    const fixed = found.reduceRight((text, { fix }) => fix ? applyFix(text, fix) : text, script)
+    if (found.every(({ fix }) => fix)) expect(codes(fixed, options)).not.toContain(code)
   })
 })
 
