@@ -8,7 +8,7 @@ import { ROOT } from './bundle.mjs'
 
 const isRoot = process.getuid() === 0
 
-function binaries() {
+export function binaries() {
   const base = '/usr/lib/postgresql'
   const versions = existsSync(base) ? readdirSync(base).filter(name => existsSync(join(base, name, 'bin/initdb'))).sort((a, b) => Number(a) - Number(b)) : []
   if (versions.length === 0) throw new Error('The PostgreSQL server is not installed (no /usr/lib/postgresql/*/bin/initdb).')

@@ -1,5 +1,8 @@
+import { execFileSync } from 'node:child_process'
+import { join } from 'node:path'
 import pg from 'pg'
 import { foldName } from '@nomenklatura/core/schema'
+import { binaries } from '../../../bin/support/cluster.mjs'
 import type { MariaDb } from './mariadb'
 import { sqlite } from './sqlite'
 import { columnWords, referenceWords, typeOf, type Summary } from './summary'
@@ -25,7 +28,21 @@ interface PgConstraint { readonly kind: string, readonly columns: string[], read
 interface PgTable { readonly name: string, readonly columns: { name: string, type: string, required: boolean, numbers: boolean }[], readonly constraints: PgConstraint[], readonly uniques: string[][] }
 
 /** Runs a script in a database of its own and reads PostgreSQL's catalog. Throws what the server says where it refuses. */
-export async function postgresCatalog(script: string): Promise<Summary[]> {
+export function postgresCatalog(script: string): Promise<Summary[]> {
+  return inDatabase(script, readCatalog)
+}
+
+/** The same, with the script as the server's own tool writes it down afterwards. */
+export function postgresDump(script: string): Promise<{ kept: Summary[], dump: string }> {
+  return inDatabase(script, async (client, url) => ({ kept: await readCatalog(client), dump: execFileSync(join(binaries(), 'pg_dump'), ['--schema-only', url], { encoding: 'utf8', maxBuffer: 1e9 }) }))
+}
+
+async function readCatalog(client: pg.Client): Promise<Summary[]> {
+  const { rows } = await client.query<PgTable>(PG_CATALOG)
+  return rows.map(pgSummary).sort(byName)
+}
+
+async function inDatabase<Answer>(script: string, ask: (client: pg.Client, url: string) => Promise<Answer>): Promise<Answer> {
   const url = process.env['DATABASE_URL']!
   const admin = new pg.Client({ connectionString: url })
   await admin.connect()
@@ -37,8 +54,7 @@ export async function postgresCatalog(script: string): Promise<Summary[]> {
   try {
     await client.connect()
     await client.query(script)
-    const { rows } = await client.query<PgTable>(PG_CATALOG)
-    return rows.map(pgSummary).sort(byName)
+    return await ask(client, own.href)
   }
   finally {
     await client.end().catch(() => undefined)

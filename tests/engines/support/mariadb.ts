@@ -7,6 +7,8 @@ import { join } from 'node:path'
 export interface MariaDb {
   /** Runs statements in a database; rows as texts by tabulators. Throws with the server's message, or goes on after statements that are refused. */
   readonly run: (sql: string, database?: string, options?: { readonly goOn?: boolean }) => string[][]
+  /** A database as the server's own tool writes it down, without its rows. */
+  readonly dump: (database: string) => string
   readonly stop: () => void
 }
 
@@ -36,6 +38,7 @@ export async function startMariaDb(): Promise<MariaDb> {
   }
   return {
     run,
+    dump: database => execFileSync('mariadb-dump', ['--no-defaults', '-u', 'root', '-S', socket, '--no-data', database], { encoding: 'utf8', maxBuffer: 1e9 }),
     stop: () => {
       try {
         run('SHUTDOWN')

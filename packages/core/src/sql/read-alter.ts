@@ -8,6 +8,7 @@ import { readColumn, readColumnConstraint } from './read-column'
 import { reportLateConstraint, reportModify, reportNoAction } from './foreign-alter'
 import { isConstraintAhead } from './read-items'
 import { readItem, tableKey, type TableReader } from './read-table'
+import { sequenceIn } from './read-default'
 import { readType } from './read-type'
 
 /** ALTER TABLE name action, action ...: changes the table that was read before. */
@@ -185,7 +186,7 @@ function readAlterColumn(reader: TableReader): void {
     const from = cursor.peek().start
     skipAction(cursor)
     const text = cursor.textBetween(from, cursor.previous.end)
-    changeColumn(reader, name, column => ({ ...column, default: text }))
+    changeColumn(reader, name, column => ({ ...column, default: text, numbering: sequenceIn(text, draft) ?? column.numbering }))
   }
   else if (cursor.takeWords('TYPE') || cursor.takeWords('SET', 'DATA', 'TYPE')) {
     if (cursor.isOf('sqlserver', 'mysql', 'oracle')) cursor.foreign(cursor.previous, 'ALTER COLUMN … TYPE', 'PostgreSQL')

@@ -1,9 +1,10 @@
-import type { Dialect } from '../schema'
+import type { Column, Dialect } from '../schema'
 import type { Cursor } from './cursor'
 import type { SqlToken } from './tokens'
-import type { ColumnDraft } from './draft'
+import type { ColumnDraft, Draft } from './draft'
 import type { TableReader } from './read-table'
 import { startsNewItem } from './read-items'
+import { skipType } from './read-type'
 import { quoteText } from './write/type-text'
 
 const ENDS_EXPRESSION: ReadonlySet<string> = new Set(['NOT', 'NULL', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK', 'CONSTRAINT', 'GENERATED', 'COLLATE', 'COMMENT',
@@ -16,7 +17,12 @@ export function readExpressionText(reader: TableReader): string {
   let expectsOperand = true
   while (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) {
     const token = cursor.peek()
-    if (token.kind === 'operator') {
+    if (token.text === '::' && cursor.isName(1)) {
+      cursor.next()
+      skipType(cursor)
+      expectsOperand = false
+    }
+    else if (token.kind === 'operator') {
       expectsOperand = true
       cursor.next()
     }
@@ -78,9 +84,14 @@ export function readDefault(reader: TableReader, column: ColumnDraft): void {
     return
   }
   const value = mended(cursor, first, readExpressionText(reader))
-  const sequence = /nextval\s*\(\s*'([^']+)'|^"?([\w$]+)"?\.nextval$/i.exec(value)
   column.default = value
-  if (sequence) column.numbering = draft.sequences.get((sequence[1]?.split('.').at(-1) ?? sequence[2]!).replaceAll('"', '').toLowerCase()) ?? { start: '1', step: '1' }
+  column.numbering = sequenceIn(value, draft) ?? column.numbering
+}
+
+/** The numbering that a default gives which takes the next value of a sequence. */
+export function sequenceIn(value: string, { sequences }: Draft): Column['numbering'] | undefined {
+  const sequence = /nextval\s*\([\s(]*'([^']+)'|^"?([\w$]+)"?\.nextval$/i.exec(value)
+  return sequence ? sequences.get((sequence[1]?.split('.').at(-1) ?? sequence[2]!).replaceAll('"', '').toLowerCase()) ?? { start: '1', step: '1' } : undefined
 }
 
 /** The value as it was meant: a text in wrong, curved or missing marks in single ones, what another dialect writes as this one does. */

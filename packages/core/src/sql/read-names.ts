@@ -97,6 +97,19 @@ export function reportSurplusComma(cursor: Cursor, { start, end }: SqlToken): vo
 
 const AFTER_COLUMN_OF_KEY: ReadonlySet<string> = new Set(['ASC', 'DESC', 'NULLS', 'FIRST', 'LAST', 'COLLATE', 'WITHOUT', 'OVERLAPS'])
 
+/** What follows a column of a key or an index: its order, its collation, or an operator class, which PostgreSQL calls something_ops. */
+function isAfterColumn({ upper }: SqlToken): boolean {
+  return AFTER_COLUMN_OF_KEY.has(upper) || upper.endsWith('_OPS')
+}
+
+function skipAfterColumn(cursor: Cursor): void {
+  if (cursor.take('COLLATE')) while (cursor.is('.', 1)) {
+    cursor.next()
+    cursor.next()
+  }
+  cursor.next()
+}
+
 /** ( a, b ): missing commas and brackets are reported, order and length words passed over. */
 export function readColumnList(cursor: Cursor, required: boolean): string[] {
   if (cursor.take('(')) return readBracketed(cursor)
@@ -120,9 +133,8 @@ function readBracketed(cursor: Cursor): string[] {
       needsComma = false
     }
     else if (cursor.isName() || token.kind === 'string' || (token.kind === 'number' && !needsComma)) {
-      if (needsComma && AFTER_COLUMN_OF_KEY.has(token.upper)) {
-        if (token.upper === 'COLLATE') cursor.next()
-        cursor.next()
+      if (needsComma && isAfterColumn(token)) {
+        skipAfterColumn(cursor)
         continue
       }
       if (needsComma) cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')

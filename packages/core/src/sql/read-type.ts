@@ -55,13 +55,13 @@ export function readType(cursor: Cursor, draft: Draft, column: string): ReadType
     return NO_TYPE
   }
   let name = readTypeName(cursor)
-  let made = draft.types.get(first.text.toLowerCase())
+  let made = draft.types.get(name.toLowerCase())
   if (!made && !isTypeName(name)) {
     name = correctType(cursor, draft, name, column)
     made = draft.types.get(name)
   }
   let args = readArguments(cursor)
-  if (cursor.is('WITH') || cursor.is('WITHOUT')) for (const words of ZONES) if (cursor.takeWords(...words)) name = `${name} ${words.join(' ')}`
+  name += takeZone(cursor)
   if (name === 'INTERVAL') while (SPANS.has(cursor.peek().upper) || cursor.is('(')) if (cursor.is('(')) cursor.skipGroup(); else cursor.next()
   const unsigned = readTypeWords(cursor)
   const isArray = readArray(cursor)
@@ -79,6 +79,22 @@ export function readType(cursor: Cursor, draft: Draft, column: string): ReadType
   else if (DIALECT[cursor.dialect].needsLength.includes(name) && args.length === 0 && !isArray) missingLength(cursor, place, first.text, name, column)
   const numbers = typeNumbers(name, isForeign ? preferred(own) : cursor.dialect)
   return { ...NO_TYPE, type, numbers, notNull: numbers, unique: numbers && cursor.isOf('mysql') }
+}
+
+/** Passes over a type that nothing is asked of, as after :: in an expression. */
+export function skipType(cursor: Cursor): void {
+  readTypeName(cursor)
+  if (cursor.is('(')) cursor.skipGroup()
+  takeZone(cursor)
+  readArray(cursor)
+}
+
+/** WITH TIME ZONE and the like; the words where they stand. */
+function takeZone(cursor: Cursor): string {
+  const words = cursor.is('WITH') || cursor.is('WITHOUT') ? ZONES.find(zone => cursor.areWords(...zone)) : undefined
+  if (!words) return ''
+  cursor.takeWords(...words)
+  return ` ${words.join(' ')}`
 }
 
 /** Types that were made before; a cache of bounded size: few different ones stand in a script, many times. */
