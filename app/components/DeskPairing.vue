@@ -194,7 +194,7 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = { sure: 'sure'
       <div class="left">
         <h4>In this hand-in</h4>
         <div v-for="table in tables" :key="table.name" class="group">
-          <button type="button" class="name table mono" :data-place="table.name.toLowerCase()" :aria-disabled="!canTake(table.name)" draggable="true" @dragstart="drag($event, table.name)" @click="take(table.name)">{{ table.name }}<span v-if="table.given" class="soft tiny"> given</span></button>
+          <button type="button" class="name of-table mono" :data-place="table.name.toLowerCase()" :aria-disabled="!canTake(table.name)" draggable="true" @dragstart="drag($event, table.name)" @click="take(table.name)">{{ table.name }}<span v-if="table.given" class="soft tiny"> given</span></button>
           <button
             v-for="column in table.columns" :key="column.name" type="button" class="name mono" :data-place="`${table.name}.${column.name}`.toLowerCase()" :aria-disabled="!canTake(`${table.name}.${column.name}`)" draggable="true"
             @dragstart="drag($event, `${table.name}.${column.name}`)" @click="take(`${table.name}.${column.name}`)">{{ column.name }}</button>
@@ -244,7 +244,7 @@ path.on { stroke-width: 2.5; }
 .name { display: block; width: 100%; text-align: right; font-size: 12.5px; padding: 1.5px 8px; color: var(--ink); cursor: grab; }
 .name[aria-disabled=false] { cursor: pointer; }
 .name[aria-disabled=false]:hover { background: var(--verdigris-wash); }
-.table { font-weight: 650; }
+.of-table { font-weight: 650; }
 .element { display: block; width: 100%; text-align: left; font-size: 12.5px; padding: 1.5px 8px; cursor: pointer; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; outline-offset: -2px !important; }
 .element:hover { background: color-mix(in srgb, var(--sheet) 60%, transparent); }
 .chosen { background: var(--sheet); box-shadow: inset 3px 0 0 var(--ink); }

@@ -12,7 +12,7 @@ const sentence = computed(() => {
 
 <template>
   <div class="witness" :class="{ compact }">
-    <div v-for="(table, t) in witness.tables" :key="t" class="table">
+    <div v-for="(table, t) in witness.tables" :key="t" class="rows" tabindex="0" role="region" :aria-label="`Rows of ${table.table}`">
       <p class="mono name">{{ table.table }}</p>
       <table>
         <thead><tr><th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
@@ -34,7 +34,7 @@ const sentence = computed(() => {
 <style scoped>
 .witness { min-width: 0; display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: flex-start; }
 .name { color: var(--soft); font-size: 12px; margin: 0 0 2px; }
-.table { max-width: 100%; overflow-x: auto; }
+.rows { max-width: 100%; overflow-x: auto; }
 table { border-collapse: collapse; border: 1px solid var(--rule-strong); background: var(--sheet); font-family: var(--font-mono); font-size: 12.5px; }
 th { font-weight: 450; text-align: left; color: var(--soft); padding: 3px 10px; border-bottom: 1px solid var(--rule); }
 td { padding: 3px 10px; white-space: nowrap; border-bottom: 1px solid var(--rule); }

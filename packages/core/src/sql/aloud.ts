@@ -5,16 +5,18 @@ import type { ReadScript } from './read-script'
 /** One table of a script as it was understood: a line for each thing that it says, with the place that says it. */
 export interface TableAloud {
   readonly table: string
+  /** The statement that makes it. */
   readonly span: Span
   readonly sentences: readonly { readonly text: string, readonly place: Span }[]
 }
 
 /** The reading of a script: table by table in the order in which they are made, in sentences. Given tables are left out. */
-export function scriptAloud({ schema, inserts }: Pick<ReadScript, 'schema' | 'inserts'>): TableAloud[] {
+export function scriptAloud({ schema, inserts, statements }: Pick<ReadScript, 'schema' | 'inserts' | 'statements'>): TableAloud[] {
+  const made = new Map(statements.map(({ span }) => [span.end, span]))
   const rows = new Map<string, number>()
   for (const { table, rows: own } of inserts) rows.set(foldName(table), (rows.get(foldName(table)) ?? 0) + (own?.length ?? 0))
   return schema.tables.filter(({ given }) => !given).sort((a, b) => a.span.start - b.span.start).map(table => ({
-    table: table.name, span: table.span,
+    table: table.name, span: made.get(table.span.end) ?? table.span,
     sentences: [
       ...keySentences(table), ...table.columns.map(column => ({ text: columnSentence(table, column), place: column.span })),
       ...table.references.map(reference => ({ text: referenceSentence(schema, table, reference), place: reference.span })),
