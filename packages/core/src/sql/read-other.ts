@@ -29,10 +29,11 @@ function skipSentence(cursor: Cursor): void {
   const { start, text } = cursor.peek()
   do cursor.next()
   while (!cursor.isAtEnd && !cursor.isAtStatementStart && !cursor.is(';'))
-  if (cursor.is(';')) cursor.next()
+  // What ends in a semicolon may be a statement of a procedure: it is not made a comment.
+  const isStatement = cursor.take(';')
   const span = { start, end: cursor.previous.end }
   const commented = cursor.script.slice(span.start, span.end).replaceAll('\n', '\n-- ')
-  cursor.report('syntax.unknown-statement', { start, end: start + text.length }, { found: text }, { span, text: `-- ${commented}`, label: 'Make it a comment' })
+  cursor.report('syntax.unknown-statement', { start, end: start + text.length }, { found: text }, isStatement ? undefined : { span, text: `-- ${commented}`, label: 'Make it a comment' })
 }
 
 /** First words of statements that are told as not read. */
