@@ -34,6 +34,7 @@ function checkKeys(table: Table): Finding[] {
       if (!findColumn(table, column)) findings.push(scriptFinding('keys.column-missing', key.span, { table: table.name, column, near: nearColumn(table, column) }))
     }
   }
+  if (!table.primaryKey && table.unmodelled.some(({ what }) => what === 'what is taken from another table')) return findings
   if (!table.primaryKey) {
     findings.push(scriptFinding('keys.no-primary', table.nameSpan, { table: table.name }))
     return findings

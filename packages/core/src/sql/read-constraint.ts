@@ -75,10 +75,12 @@ function skipKeyWords({ cursor }: TableReader): void {
 }
 
 /** What says where a key is kept: USING INDEX, WITH (...), ON [PRIMARY], KEY_BLOCK_SIZE ... */
-function skipStorage({ cursor }: TableReader): void {
+function skipStorage(reader: TableReader): void {
+  const { cursor } = reader
   for (;;) {
     if (cursor.takeWords('USING', 'INDEX')) {
-      if (cursor.is('(')) cursor.skipGroup()
+      if (cursor.isOf('oracle')) skipIndexWords(reader)
+      else if (cursor.is('(')) cursor.skipGroup()
       else if (cursor.take('TABLESPACE') || cursor.isName()) cursor.next()
     }
     else if (cursor.is('USING') && cursor.isName(1) && cursor.isOf('mysql')) {
@@ -104,6 +106,17 @@ function skipStorage({ cursor }: TableReader): void {
       cursor.skipGroup()
     }
     else return
+  }
+}
+
+const INDEX_WORDS: ReadonlySet<string> = new Set(['TABLESPACE', 'STORAGE', 'PCTFREE', 'INITRANS', 'MAXTRANS', 'COMPUTE', 'ENABLE', 'DISABLE', 'LOGGING', 'NOLOGGING', 'LOCAL', 'GLOBAL', 'REVERSE', 'ONLINE', 'COMPRESS', 'NOCOMPRESS', 'VALIDATE', 'NOVALIDATE', 'RELY', 'NORELY'])
+
+/** USING INDEX PCTFREE 10 STORAGE (...) TABLESPACE users ENABLE: all that Oracle says of the index of a key. */
+function skipIndexWords(reader: TableReader): void {
+  const { cursor } = reader
+  while (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')') && !(cursor.peek().startsLine && !INDEX_WORDS.has(cursor.peek().upper) && startsNewItem(reader))) {
+    if (cursor.is('(')) cursor.skipGroup()
+    else cursor.next()
   }
 }
 
@@ -217,6 +230,7 @@ function readMinorConstraint(reader: TableReader): void {
     return
   }
   cursor.skipToComma()
+  if (token.upper === 'LIKE') table.unmodelled.push({ what: 'what is taken from another table', span: { start: token.start, end: cursor.previous.end } })
 }
 
 export function addPrimaryKey(cursor: Cursor, table: TableDraft, key: Key): void {

@@ -45,7 +45,8 @@ class Report {
 }
 
 function columnsOf(report: Report, insert: Insert, table: Table): readonly (Column | undefined)[] | undefined {
-  if (!insert.columns) return table.columns.filter(({ generated }) => !generated)
+  // Some servers count computed columns among those of a row (their value is DEFAULT), others do not.
+  if (!insert.columns) return insert.rows?.every(({ cells }) => cells.length === table.columns.length) ? table.columns : table.columns.filter(({ generated }) => !generated)
   if (insert.columns.length === 0) return []
   return insert.columns.map((name) => {
     const column = findColumn(table, name)
