@@ -1,15 +1,16 @@
 <script setup lang="ts">
 import { autocompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
 import { SQLDialect, sql } from '@codemirror/lang-sql'
+import { indentWithTab } from '@codemirror/commands'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
-import { highlightActiveLine, lineNumbers } from '@codemirror/view'
+import { highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import type { Finding } from '@nomenklatura/core/findings'
 import { typeNamesOf, type Dialect, type Schema } from '@nomenklatura/core/schema'
 import { quoteName } from '@nomenklatura/core/sql'
 
-/** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page. */
-const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', readonly = false, label, placeholder = '', autofocus = false } = defineProps<{
+/** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page, unless it is to indent: then Esc and Tab move on. */
+const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', readonly = false, label, placeholder = '', autofocus = false, tabIndents = false } = defineProps<{
   modelValue: string
   findings?: readonly Finding[]
   /** For completing the script's own names. */
@@ -21,8 +22,9 @@ const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', r
   label: string
   placeholder?: string
   autofocus?: boolean
+  tabIndents?: boolean
 }>()
-const emit = defineEmits<{ 'update:modelValue': [text: string], 'at': [offset: number] }>()
+const emit = defineEmits<{ 'update:modelValue': [text: string], 'at': [offset: number], 'rename': [offset: number] }>()
 
 /** Words of schema statements only: a column may well be called name or dispatch. */
 const SCHEMA_WORDS = SQLDialect.define({
@@ -67,10 +69,26 @@ function complete(context: CompletionContext): CompletionResult | null {
 }
 
 const completion = { autocomplete: complete }
+/** Esc lets the next Tab leave, whatever is chosen. */
+let leaves = false
+const tabs = keymap.of([
+  { key: 'F2', run: (view) => {
+    emit('rename', view.state.selection.main.head)
+    return true
+  } },
+  { key: 'Escape', run: () => {
+    leaves = true
+    return false
+  } },
+  { key: 'Tab', run: view => tabIndents && !leaves && (indentWithTab.run?.(view) ?? false), shift: view => tabIndents && !leaves && (indentWithTab.shift?.(view) ?? false) },
+])
 const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
-  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text), moved: at => emit('at', at),
+  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text), moved: (at) => {
+    leaves = false
+    emit('at', at)
+  },
   extensions: [
-    lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), SCHEMA_WORDS.language.data.of(completion), autocompletion({ icons: false }),
+    tabs, lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), SCHEMA_WORDS.language.data.of(completion), autocompletion({ icons: false }),
   ],
 })
 

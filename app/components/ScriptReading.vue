@@ -4,7 +4,7 @@ import type { Dialect, Schema } from '@nomenklatura/core/schema'
 import { writeTable, type TableAloud } from '@nomenklatura/core/sql'
 
 /** What was understood of a script, beside it: in sentences table by table, or as a picture. */
-const { aloud, schema, dialect, near, here } = defineProps<{
+const { aloud, schema, dialect, near, here, readonly = false } = defineProps<{
   aloud: readonly TableAloud[]
   schema: Schema
   dialect: Dialect
@@ -12,9 +12,11 @@ const { aloud, schema, dialect, near, here } = defineProps<{
   near: number
   /** Position of the table that the cursor stands in; -1 for none. */
   here: number
+  readonly?: boolean
 }>()
 const emit = defineEmits<{
   show: [place: Span]
+  rename: [table: string]
   /** A table that is looked at, or none any more. */
   look: [position: number | undefined]
 }>()
@@ -47,7 +49,7 @@ function copyTable(name: string): void {
     <div v-else-if="view === 'sentences'" ref="list" class="tables" tabindex="0" role="region" aria-label="Tables in sentences">
       <p v-if="aloud.length > MOST" class="small soft">{{ countOf(aloud.length, 'table') }}; those near the cursor stand here.</p>
       <div v-for="(table, i) in shown" :key="`${table.table} ${table.span.start}`" :aria-current="here === first + i" class="entry" @mouseenter="emit('look', first + i)" @mouseleave="emit('look', undefined)">
-        <h3><button type="button" class="serif" @click="emit('show', table.span)">{{ table.table }}</button><button type="button" class="plain tiny" :aria-label="`Copy the statement of ${table.table} alone`" @click="copyTable(table.table)">{{ copied === table.table ? 'copied' : 'copy' }}</button></h3>
+        <h3><button type="button" class="serif" @click="emit('show', table.span)">{{ table.table }}</button><span class="deeds"><button v-if="!readonly" type="button" class="plain tiny" :aria-label="`Rename ${table.table} everywhere`" @click="emit('rename', table.table)">rename</button><button type="button" class="plain tiny" :aria-label="`Copy the statement of ${table.table} alone`" @click="copyTable(table.table)">{{ copied === table.table ? 'copied' : 'copy' }}</button></span></h3>
         <ul><li v-for="(sentence, s) in table.sentences" :key="s"><button type="button" tabindex="-1" @click="emit('show', sentence.place)">{{ sentence.text }}</button></li></ul>
       </div>
     </div>
@@ -66,6 +68,7 @@ function copyTable(name: string): void {
 .entry[aria-current=true] { border-left-color: var(--verdigris); }
 h2 { font-size: 16px; }
 h3 { display: flex; justify-content: space-between; align-items: baseline; gap: 8px; }
+h3 .deeds { display: flex; gap: 10px; }
 h3 .serif { font-size: 16px; font-weight: 600; cursor: pointer; overflow-wrap: anywhere; text-align: left; }
 li button { text-align: left; cursor: pointer; font-size: 13px; line-height: 1.45; padding: 1px 0; overflow-wrap: anywhere; }
 li button:hover, h3 .serif:hover { text-decoration: underline; text-decoration-color: var(--rule-strong); text-underline-offset: 3px; }

@@ -1,10 +1,12 @@
 <script setup lang="ts">
 import type { Finding, Span } from '@nomenklatura/core/findings'
+import type { Diagram } from '@nomenklatura/core/diagram'
+import type { Dictionary } from '@nomenklatura/core/dictionary'
 import { DIALECT, type Dialect } from '@nomenklatura/core/schema'
-import { formatScript, isOfForm, withDialect, type ReadOptions, type ReadScript, type TableAloud } from '@nomenklatura/core/sql'
+import { formatScript, isOfForm, thingAt, withDialect, type NamedThing, type ReadOptions, type ReadScript, type TableAloud } from '@nomenklatura/core/sql'
 
 /** The Script sheet: the editor, and beside it what was understood. */
-const { script, findings, read, aloud, options, dialects = [], starter = null, readonly = false, name } = defineProps<{
+const { script, findings, read, aloud, options, dialects = [], starter = null, readonly = false, name, others = {} } = defineProps<{
   script: string
   findings: readonly Finding[]
   /** The last reading that was finished. */
@@ -18,8 +20,10 @@ const { script, findings, read, aloud, options, dialects = [], starter = null, r
   starter?: string | null
   readonly?: boolean
   name: string
+  /** The sheets on which a table that is renamed may stand as well. */
+  others?: { readonly dictionary?: Dictionary, readonly diagram?: Diagram }
 }>()
-const emit = defineEmits<{ change: [script: string] }>()
+const emit = defineEmits<{ change: [script: string], others: [change: { dictionary?: Dictionary, diagram?: Diagram }] }>()
 
 const editor = useTemplateRef('editor')
 const dialect = computed<Dialect>(() => options.dialect ?? 'postgresql')
@@ -51,6 +55,16 @@ const guess = computed(() => {
 function choose(chosen: Dialect, home: Dialect): void {
   editor.value?.replace(withDialect(script, chosen === home ? undefined : chosen))
 }
+const tabIndents = useLocalStorage('nomenklatura-tab-indents', false)
+const renaming = shallowRef<NamedThing>()
+function askName(offset: number): void {
+  if (!readonly) renaming.value = thingAt(script, read.schema, dialect.value, offset)
+}
+function rename({ script: renamed, ...elsewhere }: { script: string, dictionary?: Dictionary, diagram?: Diagram }): void {
+  editor.value?.replace(renamed)
+  if (Object.keys(elsewhere).length > 0) emit('others', elsewhere)
+  renaming.value = undefined
+}
 function layOut(): void {
   editor.value?.replace(formatScript(script, dialect.value))
 }
@@ -68,6 +82,7 @@ defineExpose({
       <label>Written for <select v-if="dialects.length > 0 && !readonly" :value="dialect" aria-label="Dialect" @change="choose(($event.target as HTMLSelectElement).value as Dialect, home)"><option v-for="other in [home, ...dialects.filter(one => one !== home)]" :key="other" :value="other">{{ DIALECT[other].name }}</option></select><strong v-else>{{ DIALECT[dialect].name }}</strong></label>
       <button v-if="guess && !readonly" type="button" class="plain small" @click="choose(guess, home)">This looks like {{ DIALECT[guess].name }}: read it so</button>
       <span class="grow" />
+      <label v-if="!readonly" class="soft"><input v-model="tabIndents" type="checkbox"> Tab indents</label>
       <button v-if="mendable > 0" type="button" class="plain small" @click="mending = true">Mend {{ countOf(mendable, 'place') }} …</button>
       <button v-if="!readonly" type="button" class="plain small" :disabled="script.trim() === ''" @click="layOut">Lay out</button>
       <button type="button" class="plain small" :disabled="aloud.length === 0" @click="writing = true">Write it out …</button>
@@ -81,11 +96,12 @@ defineExpose({
       <svg v-if="line" class="hairline" aria-hidden="true"><path :d="line.path" /><circle :cx="line.from.x" :cy="line.from.y" r="2" /></svg>
       <div class="paper sheet">
         <CodeSheet
-          ref="editor" :model-value="script" :findings="findings" :schema="read.schema" :dialect="dialect" :readonly="readonly" label="Your script" autofocus
-          placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="emit('change', $event)" @at="at = $event" />
+          ref="editor" :model-value="script" :findings="findings" :schema="read.schema" :dialect="dialect" :readonly="readonly" :tab-indents="tabIndents" label="Your script" autofocus
+          placeholder="Write CREATE TABLE, for example: CREATE TABLE drawer ( number integer PRIMARY KEY );" @update:model-value="emit('change', $event)" @at="at = $event" @rename="askName" />
       </div>
-      <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :near="near" :here="here" @look="lookedAt = $event" @show="editor?.show($event)" />
+      <ScriptReading class="beside" :aloud="aloud" :schema="read.schema" :dialect="dialect" :near="near" :here="here" :readonly="readonly" @rename="renaming = { table: $event }" @look="lookedAt = $event" @show="editor?.show($event)" />
     </div>
+    <ScriptRename v-if="renaming" :script="script" :schema="read.schema" :dialect="dialect" :thing="renaming" :others="others" @rename="rename" @leave="renaming = undefined" @closed="editor?.focus()" />
     <ScriptMend v-model:open="mending" :script="script" :findings="findings" :options="options" @take="editor?.replace($event)" @closed="editor?.focus()" />
     <ScriptWrite v-model:open="writing" :schema="read.schema" :inserts="read.inserts" :from="dialect" :habits="options.habits" :name="name" />
   </div>

@@ -2,7 +2,7 @@ import { diagramFromSchema, isEmptyDiagram, schemaFromDiagram, type Diagram } fr
 import { isEmptyDictionary, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { Schema } from '@nomenklatura/core/schema'
 import { writeScript, type ReadOptions, type ReadScript } from '@nomenklatura/core/sql'
-import type { WorksheetAnswer } from '#shared/answers'
+import type { AskedSheet, WorksheetAnswer } from '#shared/answers'
 
 interface Known {
   readonly given: Readonly<Ref<Schema>>
@@ -27,9 +27,13 @@ export function useSheetOffers(sheet: Readonly<Ref<WorksheetAnswer | undefined>>
       ...sheet.value.asked.includes('dictionary') && !isEmptyDictionary(store.dictionary) ? [{ words: 'Begin from your dictionary', make: () => beginScript(readDictionary(store.dictionary, { given: given.value }).schema) }] : [],
     ]
   })
-  /** The sheets in which a card that is renamed may be named as well. */
-  const otherSheets = computed(() => ({ ...sheet.value?.asked.includes('dictionary') ? { dictionary: store.dictionary } : {}, ...sheet.value?.asked.includes('script') ? { script: store.script } : {} }))
-  function renameElsewhere({ dictionary, script }: { dictionary?: Dictionary, script?: string }): void {
+  /** The sheets on which what is renamed may be named as well. */
+  const otherSheets = computed(() => {
+    const asks = (name: AskedSheet): boolean => sheet.value?.asked.includes(name) ?? false
+    return { ...asks('dictionary') ? { dictionary: store.dictionary } : {}, ...asks('diagram') ? { diagram: store.diagram } : {}, ...asks('script') ? { script: store.script } : {} }
+  })
+  function renameElsewhere({ dictionary, diagram, script }: { dictionary?: Dictionary, diagram?: Diagram, script?: string }): void {
+    if (diagram) store.change('diagram', JSON.stringify(diagram))
     if (dictionary) store.change('dictionary', JSON.stringify(dictionary))
     if (script !== undefined) store.change('script', script)
   }

@@ -117,7 +117,8 @@ const keys = [
 ]
 /** What the board does with keys is shown beside the others while it is in hand; the sheet itself acts on them. */
 const BOARD_KEYS = [['/', 'a sentence'], ['N', 'new card'], ['R', 'relate to another card'], ['M', 'pick up, move by arrows'], ['L', 'walk the lines of a card'], ['Q', 'questions of a line'], ['Space', 'choose'], ['F2', 'rename everywhere'], ['T', 'as sentences'], ['+', 'nearer'], ['-', 'farther'], ['0', 'see all']].map(([key, what]) => ({ key: key!, what: what! }))
-const shownKeys = computed(() => current.value === 'diagram' ? [...keys, ...BOARD_KEYS] : keys)
+const SCRIPT_KEYS = [{ key: 'F2', what: 'rename everywhere what the cursor stands on' }, { key: 'Ctrl+Space', what: 'names and types that fit' }, { key: 'Esc, Tab', what: 'leave the editor' }]
+const shownKeys = computed(() => current.value === 'diagram' ? [...keys, ...BOARD_KEYS] : current.value === 'script' ? [...keys, ...SCRIPT_KEYS] : keys)
 useKeys(() => keys)
 const noteAt = ref(-1)
 function nextNote(step: number): void {
@@ -206,7 +207,7 @@ const dueWords = computed(() => {
         <p v-if="current === 'script' && scriptDrafts.length > 0" class="small begin"><button v-for="draft in scriptDrafts" :key="draft.words" type="button" class="plain small" @click="draft.make">{{ draft.words }}</button></p>
         <ScriptSheet
           v-if="current === 'script'" ref="scriptEditor" :script="store.script" :findings="findingsOf.script" :read="read" :aloud="scriptSentences" :options="scriptOptions" :home="sheet.script.dialect" :dialects="sheet.script.dialects"
-          :starter="sheet.starter" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('script', $event)" />
+          :starter="sheet.starter" :readonly="!sheet.isOpen" :name="sheet.title" :others="otherSheets" @change="store.change('script', $event)" @others="renameElsewhere" />
       </section>
 
       <aside v-if="!isPhone && marginFolded" class="rail"><button type="button" @click="foldMargin(false)"><span>Margin{{ findings.length > 0 ? ` ${findings.length}` : '' }}</span></button></aside>

@@ -14,3 +14,5 @@ export { CHECK_GROUPS, checkScript, speaksAgainst, groupOf, Habits, NAME_STYLES,
 export { writeScript, writeTable } from './write/script'
 export type { WriteOptions, WrittenScript } from './write/writer'
 export { FINDING_EXAMPLES, type FindingExample } from './examples'
+export { mentionsIn, type Mention } from './mentions'
+export { renameThing, thingAt, type NamedThing } from './rename'
