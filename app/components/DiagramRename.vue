@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { isSameName, renamedInDictionary, renamedInScript, type Diagram } from '@nomenklatura/core/diagram'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
+import type { Dialect } from '@nomenklatura/core/schema'
 
 /** Renaming a card everywhere: on the diagram, and, where they name it, on the other sheets; what would change is counted first. */
-const { diagram, entity, others } = defineProps<{ diagram: Diagram, entity: string, others: { readonly dictionary?: Dictionary, readonly script?: string } }>()
+const { diagram, entity, others } = defineProps<{ diagram: Diagram, entity: string, others: { readonly dictionary?: Dictionary, readonly script?: string, readonly dialect?: Dialect } }>()
 const emit = defineEmits<{ rename: [change: { to: string, dictionary?: Dictionary, script?: string }], leave: [] }>()
 
 const from = computed(() => diagram.entities.find(({ id }) => id === entity)?.name ?? '')
 const to = ref(from.value)
 const twin = computed(() => diagram.entities.some(({ id, name }) => id !== entity && isSameName(name, to.value)))
 const inDictionary = computed(() => others.dictionary ? renamedInDictionary(others.dictionary, from.value, to.value) : undefined)
-const inScript = computed(() => others.script ? renamedInScript(others.script, from.value, to.value) : undefined)
+const inScript = computed(() => others.script ? renamedInScript(others.script, from.value, to.value, others.dialect) : undefined)
 const takes = ref({ dictionary: true, script: true })
 const isNew = computed(() => to.value.trim() !== '' && to.value.trim() !== from.value && !twin.value)
 function take(): void {

@@ -3,6 +3,7 @@ import {
   NOTATIONS, addEntity, changeEntity, changeRelationship, checkDiagram, keepPlaces, partOf, pasteInto, relate as relateTo, removeElements, type Diagram, type Level, type Notation,
 } from '@nomenklatura/core/diagram'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
+import type { Dialect } from '@nomenklatura/core/schema'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
 
@@ -23,7 +24,7 @@ const { diagram, findings = undefined, asked, offers = true, marks = undefined, 
   keepAs?: string | undefined
   /** What it may be begun from. */
   /** The other sheets, where a card that is renamed may be named as well. */
-  others?: { readonly dictionary?: Dictionary, readonly script?: string }
+  others?: { readonly dictionary?: Dictionary, readonly script?: string, readonly dialect?: Dialect }
   drafts?: readonly { readonly words: string, readonly make: () => Diagram }[]
 }>()
 /** `others`: what other sheets become when a card is renamed everywhere. */

@@ -30,7 +30,7 @@ export function useSheetOffers(sheet: Readonly<Ref<WorksheetAnswer | undefined>>
   /** The sheets on which what is renamed may be named as well. */
   const otherSheets = computed(() => {
     const asks = (name: AskedSheet): boolean => sheet.value?.asked.includes(name) ?? false
-    return { ...asks('dictionary') ? { dictionary: store.dictionary } : {}, ...asks('diagram') ? { diagram: store.diagram } : {}, ...asks('script') ? { script: store.script } : {} }
+    return { ...asks('dictionary') ? { dictionary: store.dictionary } : {}, ...asks('diagram') ? { diagram: store.diagram } : {}, ...asks('script') ? { script: store.script, dialect: options.value.dialect ?? 'postgresql' } : {} }
   })
   function renameElsewhere({ dictionary, diagram, script }: { dictionary?: Dictionary, diagram?: Diagram, script?: string }): void {
     if (diagram) store.change('diagram', JSON.stringify(diagram))

@@ -1,5 +1,6 @@
 import type { Dictionary } from '../dictionary'
-import { tokenize } from '../sql'
+import type { Dialect } from '../schema'
+import { readScript, renameThing } from '../sql'
 
 /** A name as a table has it: "Dispatch line" is dispatch_line. */
 export const tableNameOf = (name: string): string => name.trim().toLowerCase().replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_+|_+$/g, '')
@@ -24,15 +25,11 @@ export function renamedInDictionary({ entries }: Dictionary, from: string, to: s
   return { sheet: { entries: changed }, places }
 }
 
-const BEFORE_A_TABLE = new Set(['TABLE', 'EXISTS', 'REFERENCES', 'INTO', 'ON', 'FROM', 'UPDATE', 'JOIN'])
-
-/** The tables of a script that are called so, where a table is named; columns and constraints stay. Comments and strings are left alone. */
-export function renamedInScript(script: string, from: string, to: string): Renamed<string> {
-  const { tokens } = tokenize(script)
-  const found = tokens.filter((token, i) => (token.kind === 'word' || token.kind === 'quoted') && isSame(token.text, from) && BEFORE_A_TABLE.has(tokens[i - 1]?.upper ?? ''))
-  const sheet = found.toReversed().reduce((text, { start, end, kind, text: old }) => {
-    const written = kind === 'quoted' && old.includes(' ') ? `"${to.replaceAll('"', '""')}"` : tableNameOf(to)
-    return text.slice(0, start) + written + text.slice(end)
-  }, script)
-  return { sheet, places: found.length }
+/** The tables of a script that are called so, wherever they are named; columns and constraints stay. Comments and strings are left alone. */
+export function renamedInScript(script: string, from: string, to: string, dialect: Dialect = 'postgresql'): Renamed<string> {
+  const { schema } = readScript(script, { dialect, checks: false })
+  const table = schema.tables.find(({ name }) => isSame(name, from))
+  if (!table) return { sheet: script, places: 0 }
+  const { text, places } = renameThing(script, schema, dialect, { table: table.name }, table.name.includes(' ') ? to : tableNameOf(to))
+  return { sheet: text, places }
 }
