@@ -12,7 +12,7 @@ const sentence = computed(() => {
 
 <template>
   <div class="witness" :class="{ compact }">
-    <div v-for="(table, t) in witness.tables" :key="t" class="rows" tabindex="0" role="region" :aria-label="`Rows of ${table.table}`">
+    <div v-for="(table, t) in witness.tables" :key="t" class="rows" tabindex="0" role="group" :aria-label="`Rows of ${table.table}`">
       <p class="mono name">{{ table.table }}</p>
       <table>
         <thead><tr><th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
