@@ -86,7 +86,7 @@ defineExpose({
       <button v-if="mendable > 0" type="button" class="plain small" @click="mending = true">Mend {{ countOf(mendable, 'place') }} …</button>
       <button v-if="!readonly" type="button" class="plain small" :disabled="script.trim() === ''" @click="layOut">Lay out</button>
       <button type="button" class="plain small" :disabled="aloud.length === 0" @click="writing = true">Write it out …</button>
-      <NuxtLink to="/help/script" target="_blank" class="plain small">What is said, and why</NuxtLink>
+      <NuxtLink to="/help/script" target="_blank" class="plain small">Help</NuxtLink>
     </div>
     <details v-if="starter" class="given" open>
       <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
