@@ -6,6 +6,9 @@ import { quoteName } from './quote-name'
 import { tokenize, type SqlToken } from './tokens'
 import { quoteText } from './write/type-text'
 
+/** The most names of one condition that are told. */
+const MOST_TOLD = 50
+
 /** Words of conditions that are no names of columns. */
 const WORDS: ReadonlySet<string> = new Set(['AND', 'OR', 'NOT', 'IN', 'IS', 'NULL', 'LIKE', 'ILIKE', 'BETWEEN', 'SIMILAR', 'TO', 'TRUE', 'FALSE', 'UNKNOWN', 'ANY', 'ALL', 'SOME', 'ARRAY', 'CASE', 'WHEN', 'THEN', 'ELSE', 'END', 'CAST', 'AS', 'COLLATE', 'ESCAPE', 'EXISTS', 'SELECT', 'FROM', 'WHERE', 'DISTINCT',
   'VALUE', 'VALUES', 'INTERVAL', 'CURRENT_DATE', 'CURRENT_TIME', 'CURRENT_TIMESTAMP', 'LOCALTIME', 'LOCALTIMESTAMP', 'SYSDATE', 'SYSTIMESTAMP', 'CURRENT_USER', 'USER', 'YEAR', 'MONTH', 'DAY', 'HOUR', 'MINUTE', 'SECOND', 'FOR', 'REGEXP', 'RLIKE', 'GLOB', 'MATCH', 'DIV', 'MOD', 'XOR', 'AT', 'ZONE', 'OVERLAPS', 'ROW', 'DEFAULT', 'BINARY', 'USING', 'SYMMETRIC', 'ASYMMETRIC', 'ISNULL', 'NOTNULL'])
@@ -24,36 +27,50 @@ function mendCondition(cursor: Cursor, table: TableDraft, check: Check): Check {
   const { tokens } = tokenize(check.expression, cursor.dialect)
   let expression = ''
   let at = 0
+  let unknown = 0
+  /** Positions of the brackets that are open. */
+  const open: number[] = []
   tokens.forEach((token, i) => {
-    const text = replacement(cursor, table, tokens, i, begin)
+    if (token.text === '(') open.push(i)
+    else if (token.text === ')') open.pop()
+    if (unknown >= MOST_TOLD || (token.kind !== 'word' && token.kind !== 'quoted') || findColumn(table, token.text)) return
+    const text = replacement(cursor, table, { tokens, i, begin, open: open.at(-1) })
     if (text === undefined) return
+    unknown++
     expression += check.expression.slice(at, token.start) + text
     at = token.end
   })
   return at === 0 ? check : { ...check, expression: expression + check.expression.slice(at) }
 }
 
-/** What a token was meant as, told at its place; undefined where it is well written. */
-function replacement(cursor: Cursor, table: TableDraft, tokens: readonly SqlToken[], i: number, begin: number): string | undefined {
+/** A token of a condition: `begin` is where the condition begins in the script, `open` the position of the bracket it stands in. */
+interface ConditionToken {
+  readonly tokens: readonly SqlToken[]
+  readonly i: number
+  readonly begin: number
+  readonly open: number | undefined
+}
+
+/** What a name that is no column was meant as, told at its place; undefined where it is well written. */
+function replacement(cursor: Cursor, table: TableDraft, at: ConditionToken): string | undefined {
+  const { tokens, i, begin } = at
   const token = tokens[i]!
   const span = { start: begin + token.start, end: begin + token.end }
-  if ((token.kind !== 'word' && token.kind !== 'quoted') || findColumn(table, token.text)) return undefined
   if (token.kind === 'quoted') return cursor.script[span.start] === '"' && !cursor.isOf('sqlite') ? asText(cursor, token, span) : undefined
   const [before, after] = [tokens[i - 1], tokens[i + 1]!]
   if (WORDS.has(token.upper) || isTypeName(token.upper) || after.text === '(' || after.text === '.' || before?.text === '.' || before?.text === ':') return undefined
   const near = nearest(token.text, table.columns.map(({ name }) => name))
   if (near !== undefined && after.kind !== 'end' && before?.text !== ',' && after.text !== ',' && after.text !== ')') return asColumn(cursor, table, token, span, near)
-  return isCompared(before, after, tokens, i) ? asText(cursor, token, span) : near === undefined ? undefined : asColumn(cursor, table, token, span, near)
+  return isCompared(at) ? asText(cursor, token, span) : near === undefined ? undefined : asColumn(cursor, table, token, span, near)
 }
 
 /** Whether the token stands where a value is compared: after = or <>, or in the list of IN. */
-function isCompared(before: SqlToken | undefined, after: SqlToken, tokens: readonly SqlToken[], i: number): boolean {
+function isCompared({ tokens, i, open }: ConditionToken): boolean {
+  const [before, after] = [tokens[i - 1], tokens[i + 1]!]
   if (after.kind === 'word' && !WORDS.has(after.upper)) return false
   if (before?.text === '=' || before?.text === '>') return before.text === '=' || tokens[i - 2]?.text === '<'
   if (before?.text !== '(' && before?.text !== ',') return false
-  let at = i - 1
-  while (at > 0 && tokens[at]!.text !== '(') at--
-  return tokens[at - 1]?.upper === 'IN' && (after.text === ',' || after.text === ')')
+  return open !== undefined && tokens[open - 1]?.upper === 'IN' && (after.text === ',' || after.text === ')')
 }
 
 function asText(cursor: Cursor, token: SqlToken, span: Span): string {

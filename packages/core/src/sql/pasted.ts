@@ -33,11 +33,17 @@ export function blanked(script: string, places: readonly Span[]): string {
 /** The places that lie between tokens, with nothing but blanks around them: not those within a text or a comment. Both lists are in the order of the script. */
 export function outsideTexts(places: readonly Span[], tokens: readonly SqlToken[], text: string): Span[] {
   let at = 0
+  /** Which gap was looked at last, and whether it is blank: many places may lie in one. */
+  let gap = -1
+  let isBlank = false
   return places.filter(({ start, end }) => {
     while (at < tokens.length && tokens[at]!.end <= start) at++
-    const before = tokens[at - 1]?.end ?? 0
     const next = tokens[at]!
-    return next.start >= end && text.slice(before, next.start).trim() === ''
+    if (gap !== at) {
+      gap = at
+      isBlank = text.slice(tokens[at - 1]?.end ?? 0, next.start).trim() === ''
+    }
+    return next.start >= end && isBlank
   })
 }
 
