@@ -14,9 +14,15 @@ const MARKS = [
 ]
 const PASTED = new RegExp(String.raw`^[ \t]*(?:${MARKS.map(({ source }) => source).join('|')})`, 'gim')
 
-/** Places of a script that look as if they came along with it. Linear in the text. */
+/** Places of a script that look as if they came along with it; arrows, which are operators as well, only where a console speaks before them. Linear in the text. */
 export function pastedMarks(script: string): Span[] {
-  return [...script.matchAll(PASTED)].map(({ 0: text, index }) => ({ start: index + text.length - text.trimStart().length, end: index + text.length }))
+  let isConsole = false
+  return [...script.matchAll(PASTED)].flatMap(({ 0: text, index }) => {
+    const mark = text.trimStart()
+    const isArrow = mark === '->' || mark === '...>'
+    isConsole ||= /^\w.*>$/.test(mark)
+    return isArrow && !isConsole ? [] : [{ start: index + text.length - mark.length, end: index + text.length }]
+  })
 }
 
 /** The script with blanks at the places: all else stays where it is. */

@@ -35,6 +35,18 @@ export const BROUGHT: readonly Brought[] = [
     mended: ' CREATE TABLE a (x int PRIMARY KEY);\n\n\n INSERT INTO a VALUES (1);\n\n',
   },
   {
+    name: 'copied from a console that goes on with arrows', dialect: 'mysql',
+    script: 'mysql> CREATE TABLE a (\n    ->   x int PRIMARY KEY\n    -> );\n',
+    said: ['1 syntax.pasted', '2 syntax.pasted', '3 syntax.pasted'],
+    mended: ' CREATE TABLE a (\n       x int PRIMARY KEY\n     );\n',
+  },
+  {
+    name: 'an arrow that is an operator', dialect: 'postgresql',
+    script: 'CREATE TABLE a (x int PRIMARY KEY, doc jsonb, CHECK ((doc\n  -> \'kind\') IS NOT NULL));',
+    said: [],
+    mended: 'CREATE TABLE a (x int PRIMARY KEY, doc jsonb, CHECK ((doc\n  -> \'kind\') IS NOT NULL));',
+  },
+  {
     name: 'copied from a page, between sentences', dialect: 'postgresql',
     script: 'Here is my script:\n\n```sql\nCREATE TABLE a (x int PRIMARY KEY);\n```\nIt has one table.',
     said: ['1 syntax.unknown-statement', '3 syntax.pasted', '5 syntax.pasted', '6 syntax.unknown-statement'],
