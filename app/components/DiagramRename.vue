@@ -25,20 +25,11 @@ function take(): void {
 <template>
   <UModal :open="true" :title="`Rename ${from}`" description="Everywhere it is named; undo of each sheet brings it back." @update:open="emit('leave')">
     <template #body>
-      <form class="rename" @submit.prevent="take">
-        <label>It is called <UInput v-model="to" maxlength="80" autofocus /></label>
-        <p v-if="twin" class="fault small" role="alert">There is a card called {{ to }} already.</p>
+      <RenameForm v-model="to" :fault="twin ? `There is a card called ${to} already.` : ''" :is-new="isNew" :longest="80" @take="take" @leave="emit('leave')">
         <p class="small">On the diagram: once.</p>
         <label v-if="inDictionary && inDictionary.places > 0" class="small"><input v-model="takes.dictionary" type="checkbox"> In the dictionary: {{ countOf(inDictionary.places, 'place') }}</label>
         <label v-if="inScript && inScript.places > 0" class="small"><input v-model="takes.script" type="checkbox"> In the script: {{ countOf(inScript.places, 'place') }}, names of tables</label>
-        <p class="ways"><UButton type="submit" :disabled="!isNew">Rename</UButton><UButton variant="ghost" color="neutral" @click="emit('leave')">Leave it</UButton></p>
-      </form>
+      </RenameForm>
     </template>
   </UModal>
 </template>
-
-<style scoped>
-.rename { display: grid; gap: 10px; }
-.fault { color: var(--madder); }
-.ways { display: flex; gap: 10px; }
-</style>

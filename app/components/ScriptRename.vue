@@ -40,20 +40,11 @@ function close(event: Event): void {
 <template>
   <UModal :open="true" :title="`Rename ${thing.column ? `${thing.table}.${thing.column}` : thing.table}`" description="Wherever it is named; names of constraints, comments and texts stay as they are." :content="{ onCloseAutoFocus: close }" @update:open="emit('leave')">
     <template #body>
-      <form class="rename" @submit.prevent="take">
-        <label>It is called <UInput v-model="to" maxlength="128" autofocus /></label>
-        <p v-if="renamed.taken" class="fault small" role="alert">There is a {{ isTable ? 'table' : 'column' }} called {{ wanted }} already.</p>
+      <RenameForm v-model="to" :fault="renamed.taken ? `There is a ${isTable ? 'table' : 'column'} called ${wanted} already.` : ''" :is-new="isNew" @take="take" @leave="emit('leave')">
         <p class="small">In the script: {{ countOf(renamed.places, 'place') }}.</p>
         <label v-if="inDictionary && inDictionary.places > 0" class="small"><input v-model="takes.dictionary" type="checkbox"> In the dictionary: {{ countOf(inDictionary.places, 'place') }}</label>
         <label v-if="card" class="small"><input v-model="takes.diagram" type="checkbox"> On the diagram: the card {{ card.name }}</label>
-        <p class="ways"><UButton type="submit" :disabled="!isNew">Rename</UButton><UButton variant="ghost" color="neutral" @click="emit('leave')">Leave it</UButton></p>
-      </form>
+      </RenameForm>
     </template>
   </UModal>
 </template>
-
-<style scoped>
-.rename { display: grid; gap: 10px; }
-.fault { color: var(--madder); }
-.ways { display: flex; gap: 10px; }
-</style>

@@ -14,12 +14,23 @@ CREATE TABLE dispatch (
 INSERT INTO garden (code, name) VALUES ('ALVA', 'Alva') ('SKAR', 'Skarholm');
 `
 
+/** Somebody before the Script sheet of the exchange, as a student sees it. */
+async function atTheSheet(): Promise<Visitor> {
+  const bo = await arrive('Bo Achterberg')
+  await bo.go(`/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`)
+  return bo
+}
 const script = (visitor: Visitor): Promise<string> => visitor.page.$eval('.sheet .cm-content', element => [...element.querySelectorAll('.cm-line')].map(line => line.textContent).join('\n'))
+
+/** Writes another name into the field of the dialog. */
+async function retype({ page }: Visitor, text: string): Promise<void> {
+  await page.$eval('[role=dialog] input', element => (element as HTMLInputElement).select())
+  await page.keyboard.type(text)
+}
 
 describe('the Script sheet', () => {
   it('reads what is broken as it was meant, mends it in one step that can be undone, and lays it out', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.press('button', 'Start')
     await bo.write(BROKEN)
     await bo.sees('numbers itself', '.reading')
@@ -44,8 +55,7 @@ describe('the Script sheet', () => {
   }, 90_000)
 
   it('is written for another server when it is said so, and written out for a third with what that cannot keep', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.write('CREATE TABLE `garden` (`no` INT AUTO_INCREMENT PRIMARY KEY, `kind` ENUM(\'field\', \'glass\'), opened TIME) ENGINE=InnoDB;')
     await bo.sees('is how MySQL says it', '.margin')
     await bo.page.select('select[aria-label=Dialect]', 'mysql')
@@ -69,8 +79,7 @@ describe('the Script sheet', () => {
   }, 90_000)
 
   it('a script of five thousand lines is read while one goes on typing', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.write('')
     await bo.paste(Array.from({ length: 500 }, (_, i) => `CREATE TABLE table_${i} (\n${Array.from({ length: 8 }, (_, k) => `  column_${k} integer NOT NULL,`).join('\n')}\n  PRIMARY KEY (column_0));`).join('\n'))
     await bo.sees('500 tables', '.reading')
@@ -85,8 +94,7 @@ describe('the Script sheet', () => {
   }, 90_000)
 
   it('offers names where they fit, and a hairline leads from the reading to the statement', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.write('CREATE TABLE partner_garden (code char(4) PRIMARY KEY, city text NOT NULL);\nCREATE TABLE dispatch (garden char(4) REFERENCES ')
     await bo.sees('partner_garden', '.reading')
     await bo.page.keyboard.type('par')
@@ -117,8 +125,7 @@ describe('the Script sheet', () => {
   }, 90_000)
 
   it('what was copied from a console is taken out, and each note has an example in the help', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.write('')
     await bo.paste('vault=# CREATE TABLE garden (code char(4) PRIMARY KEY);\nCREATE TABLE\n')
     await bo.sees('"vault=#" is no SQL', '.margin')
@@ -133,18 +140,15 @@ describe('the Script sheet', () => {
   }, 90_000)
 
   it('renames a table from the reading and a column with F2, wherever they are named; Tab indents where that is chosen, and Esc leaves', async () => {
-    const bo = await arrive('Bo Achterberg')
-    await bo.page.goto(`${new URL(bo.page.url()).origin}/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`, { waitUntil: 'networkidle0' })
+    const bo = await atTheSheet()
     await bo.write('')
     await bo.paste('CREATE TABLE garden (code char(4) PRIMARY KEY);\nCREATE TABLE dispatch (no integer PRIMARY KEY, code char(4) REFERENCES garden (code));')
     await bo.sees('dispatch', '.reading')
     await bo.press('.reading button[aria-label="Rename garden everywhere"]')
     await bo.sees('In the script: 2 places.', '[role=dialog]')
-    await bo.page.$eval('[role=dialog] input', element => (element as HTMLInputElement).select())
-    await bo.page.keyboard.type('dispatch')
+    await retype(bo, 'dispatch')
     await bo.sees('There is a table called dispatch already.', '[role=dialog]')
-    await bo.page.$eval('[role=dialog] input', element => (element as HTMLInputElement).select())
-    await bo.page.keyboard.type('partner')
+    await retype(bo, 'partner')
     expect(await bo.violations()).toEqual([])
     await bo.page.keyboard.press('Enter')
     await bo.dialogGone()
@@ -154,8 +158,7 @@ describe('the Script sheet', () => {
     for (let i = 0; i < 'CREATE TABLE partner (co'.length; i++) await bo.page.keyboard.press('ArrowRight')
     await bo.page.keyboard.press('F2')
     await bo.sees('In the script: 2 places.', '[role=dialog]')
-    await bo.page.$eval('[role=dialog] input', element => (element as HTMLInputElement).select())
-    await bo.page.keyboard.type('letters')
+    await retype(bo, 'letters')
     await bo.page.keyboard.press('Enter')
     await bo.dialogGone()
     expect(await script(bo)).toBe('CREATE TABLE partner (letters char(4) PRIMARY KEY);\nCREATE TABLE dispatch (no integer PRIMARY KEY, code char(4) REFERENCES partner (letters));')

@@ -1,6 +1,6 @@
 import { nearest, scriptFinding, type Finding } from '../findings'
 import { circles } from './circles'
-import { declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
+import { TAKEN_FROM_ANOTHER, declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
 import type { Dialect } from './dialect'
 import { referenceMatch } from './reference-types'
 
@@ -34,7 +34,7 @@ function checkKeys(table: Table): Finding[] {
       if (!findColumn(table, column)) findings.push(scriptFinding('keys.column-missing', key.span, { table: table.name, column, near: nearColumn(table, column) }))
     }
   }
-  if (!table.primaryKey && table.unmodelled.some(({ what }) => what === 'what is taken from another table')) return findings
+  if (!table.primaryKey && table.unmodelled.some(({ what }) => what === TAKEN_FROM_ANOTHER)) return findings
   if (!table.primaryKey) {
     findings.push(scriptFinding('keys.no-primary', table.nameSpan, { table: table.name }))
     return findings

@@ -6,6 +6,9 @@ export interface Schema {
   readonly tables: readonly Table[]
 }
 
+/** What of a table is unmodelled that is made like another one (LIKE, INHERITS): its columns are not all known. */
+export const TAKEN_FROM_ANOTHER = 'what is taken from another table'
+
 export interface Table {
   readonly name: string
   readonly namespace: string | null

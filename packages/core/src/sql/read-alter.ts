@@ -232,6 +232,7 @@ function readModify(reader: TableReader, renames: boolean): void {
   do modifyColumn(reader, false)
   while (cursor.take(','))
   cursor.take(')')
+  if (!cursor.isOf('mysql', 'oracle')) reportNoAction(cursor, start, 'ALTER TABLE … MODIFY with brackets', 'Use ALTER COLUMN, once for each column.')
 }
 
 /** Tells MODIFY and CHANGE where they are not known; the new definition was read. */

@@ -1,5 +1,5 @@
 import type { Span } from '../findings'
-import { findColumn, foldName, sameColumns, type Key } from '../schema'
+import { TAKEN_FROM_ANOTHER, findColumn, foldName, sameColumns, type Key } from '../schema'
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'
 import { skipConflict } from './read-column'
@@ -230,7 +230,7 @@ function readMinorConstraint(reader: TableReader): void {
     return
   }
   cursor.skipToComma()
-  if (token.upper === 'LIKE') table.unmodelled.push({ what: 'what is taken from another table', span: { start: token.start, end: cursor.previous.end } })
+  if (token.upper === 'LIKE') table.unmodelled.push({ what: TAKEN_FROM_ANOTHER, span: { start: token.start, end: cursor.previous.end } })
 }
 
 export function addPrimaryKey(cursor: Cursor, table: TableDraft, key: Key): void {

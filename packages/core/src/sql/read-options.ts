@@ -1,6 +1,6 @@
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'
-import { sameName, type Dialect } from '../schema'
+import { TAKEN_FROM_ANOTHER, sameName, type Dialect } from '../schema'
 
 interface Option { readonly in: readonly Dialect[], readonly of: string }
 
@@ -29,7 +29,7 @@ export function readTableOptions(cursor: Cursor, table: TableDraft): void {
     if (cursor.is('ON') && !cursor.isOf('sqlserver') && cursor.peek(1).text.toUpperCase() === 'PRIMARY') foreignOption ??= SERVER
     if (cursor.is('COMMENT')) comment = commentText(cursor)
     if (cursor.areWords('WITHOUT', 'ROWID')) requireKey(table)
-    if (cursor.is('INHERITS')) table.unmodelled.push({ what: 'what is taken from another table', span: cursor.peek() })
+    if (cursor.is('INHERITS')) table.unmodelled.push({ what: TAKEN_FROM_ANOTHER, span: cursor.peek() })
     if (cursor.is('(')) cursor.skipGroup()
     else cursor.next()
   }

@@ -107,6 +107,12 @@ export const BROUGHT: readonly Brought[] = [
     mended: 'CREATE TABLE a (x int PRIMARY KEY, y int);\nALTER TABLE a ALTER COLUMN y TYPE bigint, ALTER COLUMN y SET NOT NULL;\nALTER TABLE a ADD z int, ADD COLUMN w int;',
   },
   {
+    name: 'changes as Oracle makes them', dialect: 'postgresql',
+    script: 'CREATE TABLE a (x int PRIMARY KEY, y int);\nALTER TABLE a MODIFY (y bigint);',
+    said: ['2 syntax.not-in-dialect'],
+    mended: 'CREATE TABLE a (x int PRIMARY KEY, y int);\nALTER TABLE a MODIFY (y bigint);',
+  },
+  {
     name: 'changes as MySQL makes them', dialect: 'sqlserver',
     script: 'CREATE TABLE a (x int PRIMARY KEY, y int);\nALTER TABLE a MODIFY y bigint NOT NULL;\nALTER TABLE a ADD COLUMN z int;',
     said: ['2 syntax.other-dialect', '3 syntax.other-dialect'],
