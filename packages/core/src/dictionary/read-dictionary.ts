@@ -1,5 +1,5 @@
 import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
-import { findColumn, findTable, sameName, type Check, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
+import { asGiven, findColumn, findTable, sameName, type Check, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
 import { entitiesOf, type Dictionary, type DictionaryEntry } from './document'
 import { maskCheck } from './masks'
 import { fieldName, spanOf, type DictionaryPlace } from './place'
@@ -22,8 +22,9 @@ export function dictionaryFinding(code: FindingCode, place: DictionaryPlace, par
  * Reads a dictionary: never fails, and loses nothing that a person would recognise. Places of the schema's parts are slots, see `placeOf`. References to one
  * entity by several fields are one reference of several columns where they name different fields of its key. Linear in the entries, for each entity.
  */
-export function readDictionary(dictionary: Dictionary, { given = { tables: [] } }: { readonly given?: Schema } = {}): ReadDictionary {
+export function readDictionary(dictionary: Dictionary, options: { readonly given?: Schema } = {}): ReadDictionary {
   const findings: Finding[] = []
+  const given = asGiven(options.given ?? { tables: [] })
   const drafts = entitiesOf(dictionary).map(({ name, at }) => draftOf(dictionary, name, at, findings))
   const known: Schema = { tables: [...given.tables, ...drafts.map(({ table }) => table)] }
   const own = drafts.map(({ table, at }) => ({ ...table, references: referencesOf(dictionary, at, known, findings) }))

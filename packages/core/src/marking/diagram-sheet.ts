@@ -4,7 +4,7 @@ import {
 } from '../diagram'
 import { CATALOGUE, wording, type Finding, type FindingCode, type Params } from '../findings'
 import { becauseOf, emptyFarSide, type Because, type Evaluation, type Reading, type Rule, type Verdict } from '../rules'
-import { findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
+import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
 import type { PreparedExercise } from './prepare'
 import type { TableSheet } from './table-sheets'
 
@@ -17,7 +17,7 @@ export function readDiagramSheet({ given, document, world }: PreparedExercise, d
   const diagram = { ...drawn, level: higher(drawn.level, asked) }
   const mapped = schemaFromDiagram(diagram, { withHandles: true })
   const lost = given.tables.filter(table => !findTable(mapped.schema, table.name))
-  const schema: Schema = { tables: [...mapped.schema.tables, ...lost.map(table => ({ ...table, given: true }))] }
+  const schema: Schema = { tables: [...mapped.schema.tables, ...asGiven({ tables: lost }).tables] }
   const findings = [...reached(drawn.level, asked), ...lost.map(({ name }) => finding('diagram.given-lost', { entity: name })), ...checkDiagram(diagram)]
   const ends = new EndsOf(diagram, mapped)
   return {

@@ -1,6 +1,6 @@
 import { candidateAlignments, type Pin } from '../alignment'
 import { Reading, becauseForStudent, becauseInWords, consequences, evaluateUnanimously, partsAsked, partsOf, type Evaluation, type Rule, type RuleEntry } from '../rules'
-import { findTable, findColumn, soundPart, type Schema } from '../schema'
+import { findTable, findColumn, isNowhere, soundPart, type Schema } from '../schema'
 import type { MarkedCell } from './mark'
 import { pairingLines, type PairingLine } from './pairing-lines'
 import { combineFollows, combineParts } from './parts'
@@ -66,7 +66,7 @@ function toCell({ name, placed }: TableSheet, rule: string, evaluation: Evaluati
     rule, sheet: name, verdict, follows,
     because: because.map((reason) => {
       const told = becauseForStudent(reason)
-      return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven ? placed(reason.place) : null }
+      return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven && !isNowhere(reason.place) ? placed(reason.place) : null }
     }),
     witness, ...exhibits && exhibits.length > 0 ? { exhibits } : {}, tables, confidence, ...doubt ? { doubt } : {},
   }

@@ -1,6 +1,6 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
 import type { RuleEntry } from '../rules'
-import { findTable, soundPart, type Schema, type Dialect } from '../schema'
+import { asGiven, findTable, soundPart, type Schema, type Dialect } from '../schema'
 import { readScript, type Habits, type ReadScript } from '../sql'
 import type { RelationTask } from '../claims'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram, type Level } from '../diagram'
@@ -63,7 +63,7 @@ function readModel(model: MarkableExercise['models'][number] | undefined, given:
 /** What a diagram maps to, beside what the exercise gives. */
 function drawnSchema(diagram: Diagram, given: Schema): Schema {
   const { tables } = schemaFromDiagram(diagram, { withHandles: true }).schema
-  return { tables: [...given.tables.map(table => ({ ...table, given: true })), ...tables.filter(table => !findTable(given, table.name))] }
+  return { tables: [...asGiven(given).tables, ...tables.filter(table => !findTable(given, table.name))] }
 }
 
 /** The names that a model diagram has for what another sheet of the same answer gives to the world. */

@@ -115,7 +115,7 @@ function describedAsKey(dictionary: Dictionary, rule: Extract<Rule, { role: stri
   if (evaluation.verdict !== 'upheld' || layout?.kind !== 'forward') return evaluation
   const table = findTable(reading.schema, layout.step.fromTable)
   const reference = table?.references.find(({ columns }) => columns.length === layout.step.columns.length && columns.every(name => layout.step.columns.some(([column]) => sameName(column, name))))
-  const [difference] = table && reference ? differencesFromKey(dictionary, reading.schema, table, reference) : []
+  const [difference] = table && reference && !table.given ? differencesFromKey(dictionary, reading.schema, table, reference) : []
   if (!table || !difference) return evaluation
   const { column, key, target, is, targetIs } = difference
   const sample = sampleOf(dictionary, target.given ? undefined : placeOf(key.nameSpan).entry, placeOf(column.nameSpan).entry)

@@ -1,5 +1,5 @@
 import type { Finding, Span } from '../findings'
-import { foldName, type Check, type Column, type DataType, type Index, type Key, type Reference, type Schema, type Table } from '../schema'
+import { asGiven, foldName, type Check, type Column, type DataType, type Index, type Key, type Reference, type Schema, type Table } from '../schema'
 import type { Insert } from './read-insert'
 
 export type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }
@@ -46,7 +46,7 @@ export interface Draft {
 
 export function newDraft(given: Schema | undefined): Draft {
   const tables = new Map<string, TableDraft>()
-  for (const table of given?.tables ?? []) tables.set(foldName(table.name), copyTable(table))
+  for (const table of given ? asGiven(given).tables : []) tables.set(foldName(table.name), copyTable(table))
   return { tables, types: new Map(), sequences: new Map(), inserts: [], findings: [], createdAt: new Map() }
 }
 
@@ -57,7 +57,7 @@ export function newTable(name: string, namespace: string | null, nameSpan: Span)
 function copyTable(table: Table): TableDraft {
   return {
     ...table, columns: [...table.columns], uniques: [...table.uniques], checks: [...table.checks], unmodelled: [...table.unmodelled], indexes: [...table.indexes ?? []],
-    references: table.references.map(reference => ({ ...reference, statement: -1, namespace: null })), given: true,
+    references: table.references.map(reference => ({ ...reference, statement: -1, namespace: null })),
   }
 }
 
