@@ -16,7 +16,7 @@ const KIND = { 'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not
       <table>
         <tbody>
           <tr><td class="amount">{{ pointsText(handIn.points.of) }}</td><td>to begin with</td></tr>
-          <tr v-for="line in lines" :key="line.rule" :class="line.kind.replace(' ', '-')">
+          <tr v-for="line in lines" :key="`${line.rule} ${line.sheet} ${line.kind}`" :class="line.kind.replace(' ', '-')">
             <td class="amount">{{ line.thousandths === 0 ? '·' : line.kind === 'open' ? `${pointsText(line.thousandths)} open` : `less ${pointsText(line.thousandths)}` }}</td>
             <td><button type="button" class="line serif" @click="emit('choose', line.rule)">rule {{ line.rule.slice(1) }}: {{ sentence(line.rule) }} <span class="soft tiny">{{ KIND[line.kind] }}{{ line.overridden ? ', by hand' : '' }}</span></button></td>
           </tr>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { changeEntity, changeFacts, changeRelationship, factsOf, isSameName, newFact, readFactLine, typeWritten, type Diagram, type DiagramAttribute } from '@nomenklatura/core/diagram'
+import { changeEntity, changeFacts, changeRelationship, factsOf, isNotYetToldApart, isSameName, newFact, readFactLine, typeWritten, type Diagram, type DiagramAttribute } from '@nomenklatura/core/diagram'
 
 /** The name and facts of a card, or the facts that a relationship carries, line by line: Enter goes on, an empty Enter or Esc ends. */
 const { diagram, owner } = defineProps<{ diagram: Diagram, owner: string }>()
@@ -7,6 +7,8 @@ const emit = defineEmits<{ change: [diagram: Diagram, place?: string], done: [],
 
 const entity = computed(() => diagram.entities.find(({ id }) => id === owner))
 const facts = computed(() => factsOf(diagram, owner))
+/** A card of which nothing says what tells it apart: its first line will. One between others is told apart by them. */
+const asksWhatTells = computed(() => isNotYetToldApart(diagram, owner))
 const asksType = computed(() => diagram.level !== 'conceptual')
 const fault = ref('')
 const twin = ref('')
@@ -51,7 +53,7 @@ function write(i: number, text: string): boolean {
     fault.value = `${twinFact.name} stands here already.`
     return false
   }
-  const isFirst = entity.value !== undefined && facts.value.length === 0
+  const isFirst = asksWhatTells.value
   const next = old ? facts.value.map(fact => fact === old ? { ...fact, ...read.value } : fact) : [...facts.value, newFact({ id: owner, attributes: [...facts.value] }, read.value.name, { identifies: isFirst, ...read.value })]
   if (!old || JSON.stringify(old) !== JSON.stringify({ ...old, ...read.value })) emit('change', changeFacts(diagram, owner, next))
   return true
@@ -124,7 +126,7 @@ function nameTable(table: string): void {
         <button v-if="entity && !fact.identifies && !fact.several" type="button" :aria-pressed="isAlone(fact)" @click="toggleAlone(fact)">no two alike</button>
       </div>
     </template>
-    <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="facts.length === 0 && entity ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @input="completeMark" @focus="at = -1">
+    <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="asksWhatTells ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @input="completeMark" @focus="at = -1">
   </div>
 </template>
 

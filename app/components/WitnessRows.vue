@@ -1,13 +1,10 @@
 <script setup lang="ts">
-import type { Witness } from '@nomenklatura/core/rules'
+import { witnessInWords, type Witness } from '@nomenklatura/core/rules'
 
 /** The rows that show a verdict, with the engine's word at their end. */
 const { witness, compact = false } = defineProps<{ witness: Witness, compact?: boolean }>()
 const isRefused = computed(() => witness.outcome === 'refused')
-const sentence = computed(() => {
-  const should = isRefused.value ? 'should be accepted' : 'should be refused'
-  return isRefused.value ? `refused${witness.by ? ` by ${witness.by}` : ''}, ${should}` : `accepted, ${should}`
-})
+const sentence = computed(() => witnessInWords(witness))
 </script>
 
 <template>
@@ -26,7 +23,7 @@ const sentence = computed(() => {
     </div>
     <p class="outcome small">
       <span class="bar" :class="isRefused ? 'strict' : 'broken'" aria-hidden="true" />
-      The marked row is <strong>{{ isRefused ? 'refused' : 'accepted' }}</strong>{{ sentence.replace(/^(accepted|refused)/, '') }}.
+      {{ sentence.done }} <strong>{{ sentence.word }}</strong>{{ sentence.rest }}.
     </p>
   </div>
 </template>

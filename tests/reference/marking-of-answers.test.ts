@@ -35,6 +35,14 @@ describe('the frozen answers, written before the engine', () => {
   })
 })
 
+describe('the model answer of each demo exercise upholds its own rules, on every sheet', () => {
+  const others = ['a-drawer-for-every-packet', 'keepers-and-bays', 'exchange-with-partner-gardens'].map(name => [name, prepared(name)] as const)
+  it.each([...others, ['who-collected-what', prepareExercise(COLLECTED)] as const, ['trial-by-trial', prepareExercise(TRIALS)] as const])('%s', (_, exercise) => {
+    expect(exercise.document.models.length).toBeGreaterThan(0)
+    for (const model of exercise.document.models) expect(notUpheld(exercise, model)).toEqual({})
+  })
+})
+
 describe('exercises 2 and 4 with a diagram beside', () => {
   it.each([['Who collected what', COLLECTED, COLLECTED_HAND_INS], ['Trial by trial', TRIALS, TRIAL_DRAWN]] as const)('%s: who is right on the one sheet is right in the drawing of it', (_, document, plans) => {
     const exercise = prepareExercise(document)

@@ -126,8 +126,25 @@ async function decide(verdict: Decidable | null, reason: string): Promise<void> 
     await reload()
   }
   catch (problem) {
+    if (problem instanceof ApiError && problem.problem.code === 'decided-meanwhile') await tellDecidedMeanwhile(answer.id)
+    else fault.value = errorInWords(problem)
+  }
+}
+
+/** Somebody else decided the cell first: theirs is shown, and what was about to be said stays in the form, to be set over it or left. */
+async function tellDecidedMeanwhile(id: string): Promise<void> {
+  const isCell = (other: { rule: string, sheet: string }): boolean => other.rule === rule.value && other.sheet === sheetInHand.value
+  try {
+    const now = await api<HandInAnswer>(`/hand-ins/${id}`)
+    if (now.id !== handIn.value?.id) return
+    take(now)
+    const theirs = now.overrides.find(isCell)
+    fault.value = theirs
+      ? `${theirs.by} set this to ${theirs.verdict} meanwhile: “${theirs.reason}”. Your reason still stands below: set it over theirs, or leave it.`
+      : 'Somebody gave this back to the engine meanwhile. Your reason still stands below: set it, or leave it.'
+  }
+  catch (problem) {
     fault.value = errorInWords(problem)
-    if (problem instanceof ApiError && problem.problem.code === 'decided-meanwhile') await load()
   }
 }
 

@@ -1,4 +1,4 @@
-import { CATALOGUE, nearest, type Finding, type FindingCode, type Params, type Span } from '../findings'
+import { CATALOGUE, nearest, shorten, type Finding, type FindingCode, type Params, type Span } from '../findings'
 import type { Dependency, Multivalued, Universe } from './universe'
 
 /** A dependency as it was read, with the place of its line and of each side. */
@@ -43,7 +43,7 @@ export function readDependencies(text: string, universe: Universe, field = 'depe
 function readLine(line: Line, reader: Names, universe: Universe): WrittenDependency[] {
   const arrows = [...line.text.matchAll(ARROW)]
   if (arrows.length === 0) {
-    reader.report('dependencies.no-arrow', line.place, { written: shorten(line.text) })
+    reader.report('dependencies.no-arrow', line.place, { written: shorten(line.text.trim(), 40) })
     return []
   }
   const bounds = [0, ...arrows.flatMap(arrow => [arrow.index, arrow.index + arrow[0].length]), line.text.length]
@@ -130,7 +130,6 @@ const spanOf = ({ text, at }: Piece): Span => {
   const start = at + text.length - text.trimStart().length
   return { start, end: Math.max(start, at + text.trimEnd().length) }
 }
-const shorten = (text: string): string => text.trim().length > 40 ? `${text.trim().slice(0, 39)}…` : text.trim()
 
 function lines(text: string): Line[] {
   return [...text.slice(0, LONGEST_NOTATION).matchAll(/[^\n;]+/g)].flatMap((match) => {
@@ -180,6 +179,6 @@ class Names {
 
   private unknown(written: string, place: Span): void {
     const near = nearest(written, [...this.known.values()])
-    this.report('dependencies.unknown-attribute', place, { written: shorten(written), ...near ? { near } : {} }, near ? { span: place, text: near, label: `Write ${near}` } : undefined)
+    this.report('dependencies.unknown-attribute', place, { written: shorten(written.trim(), 40), ...near ? { near } : {} }, near ? { span: place, text: near, label: `Write ${near}` } : undefined)
   }
 }

@@ -98,6 +98,12 @@ export function findRelationship({ relationships }: Pick<Diagram, 'relationships
   return relationships.find(relationship => relationship.id === id)
 }
 
+/** Whether nothing says yet what tells a card apart: no fact, no card that it is told apart within or between, no wider card of which it is a kind. */
+export function isNotYetToldApart(diagram: Diagram, entity: string): boolean {
+  const found = findEntityById(diagram, entity)
+  return found !== undefined && found.attributes.length === 0 && ownersOf(diagram, entity).length === 0 && !diagram.kinds.some(({ special }) => special.includes(entity))
+}
+
 /** What a weak entity is told apart within: the ends of its identifying relationships, with the relationship. */
 export function ownersOf({ relationships }: Pick<Diagram, 'relationships'>, entity: string): { readonly end: DiagramEnd, readonly relationship: DiagramRelationship }[] {
   return relationships.flatMap((relationship) => {

@@ -1,5 +1,5 @@
 export {
-  Diagram, DiagramAttribute, DiagramEnd, DiagramEntity, DiagramKinds, DiagramRelationship, EMPTY_DIAGRAM, LEVELS, findEntityById, findRelationship, isEmptyDiagram, ownersOf, type Level, type Spot,
+  Diagram, DiagramAttribute, DiagramEnd, DiagramEntity, DiagramKinds, DiagramRelationship, EMPTY_DIAGRAM, LEVELS, findEntityById, findRelationship, isEmptyDiagram, isNotYetToldApart, ownersOf, type Level, type Spot,
 } from './document'
 export { amountInWords } from './amounts'
 export { aloud, kindsInWords, type Sentence } from './aloud'

@@ -4,5 +4,6 @@ export { scriptFinding, wording, type Finding, type Params, type Severity, type 
 export type { Exhibit, ExhibitRow, Frame } from './exhibit'
 export { capital, plural } from './english'
 export { listInWords } from './list'
+export { shorten } from './shorten'
 export { editDistance, nearest } from './nearest'
 export { lineIndex, type LineIndex } from './lines'

@@ -118,6 +118,6 @@ function unused(name: string, names: readonly string[]): string {
 
 /** A name that scripts and notation can carry: letters, digits and _, a letter first. */
 export function plainName(written: string): string {
-  const plain = written.normalize('NFC').trim().replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '').slice(0, 60)
-  return /^\p{N}/u.test(plain) ? `c_${plain}`.slice(0, 60) : plain
+  const plain = written.normalize('NFC').trim().replace(/[^\p{L}\p{N}_]+/gu, '_').replace(/^_+|_+$/g, '')
+  return Array.from(/^\p{N}/u.test(plain) ? `c_${plain}` : plain).slice(0, 60).join('')
 }

@@ -4,7 +4,8 @@ import type { Step } from '../alignment'
 import { becauseOf } from './because'
 import type { Reading } from './reading'
 import { absent, says, type Of, type Result } from './result'
-import { deletionWitness, orphanWitness } from './witness'
+import type { Deleted, Updated } from './verdict'
+import { deedWitness, orphanWitness } from './witness'
 
 /** The reference is declared, or the layout leaves no orphan to be written. */
 export function refersTo(reading: Reading, { entity, role }: Of<'refersTo'>): Result {
@@ -31,7 +32,6 @@ export function refersTo(reading: Reading, { entity, role }: Of<'refersTo'>): Re
   }
 }
 
-type Deleted = Of<'onDelete'>['outcome']
 const DELETE_CODES = { refused: 'delete-refused', gone: 'delete-gone', unlinked: 'delete-unlinked', dangling: 'delete-dangling' } as const
 
 /** What becomes of the rows of the entity when the target of its role is deleted. */
@@ -50,7 +50,7 @@ export function onDelete(reading: Reading, { entity, role, outcome: wanted }: Of
     : [becauseOf(DELETE_CODES[actual], { table: step?.fromTable ?? table.name, target, action: reference ? reference.onDelete.toUpperCase() : '' }, reference ?? table)]
   const tables = [table, target]
   if (actual === wanted) return says('upheld', because, tables)
-  return says(actual === 'refused' ? 'too strict' : 'broken', because, tables, step ? deletionWitness(reading, step, actual === 'refused' ? 'refused' : 'accepted') : null)
+  return says(actual === 'refused' ? 'too strict' : 'broken', because, tables, step ? deedWitness(reading, step, { what: 'delete', becomes: actual, should: wanted }) : null)
 }
 
 function nullRefused(step: Step, reference: Reference, action: ReferentialAction, on: 'DELETE' | 'UPDATE') {
@@ -72,8 +72,6 @@ function deletedBy(reference: Reference | undefined, isBetween: boolean): Delete
   }
 }
 
-type Updated = Of<'onUpdate'>['outcome']
-
 /** What becomes of the link when what identifies the target is changed. A reference by a surrogate has nothing to follow. */
 export function onUpdate(reading: Reading, { entity, role, outcome: wanted }: Of<'onUpdate'>): Result {
   const placed = reading.rolePlacement(entity, role)
@@ -94,7 +92,7 @@ export function onUpdate(reading: Reading, { entity, role, outcome: wanted }: Of
     ? [nullRefused(step, reference, reference.onUpdate, 'UPDATE')]
     : [becauseOf(`update-${actual}`, { table: from.name, target: step.toTable, action: reference?.onUpdate.toUpperCase() ?? '' }, reference ?? from)]
   if (actual === wanted) return says('upheld', because, [from, step.toTable])
-  return says(actual === 'refused' ? 'too strict' : 'broken', because, [from, step.toTable], deletionWitness(reading, step, actual === 'refused' ? 'refused' : 'accepted'))
+  return says(actual === 'refused' ? 'too strict' : 'broken', because, [from, step.toTable], deedWitness(reading, step, { what: 'update', becomes: actual, should: wanted }))
 }
 
 function updatedBy(reference: Reference | undefined): Updated {

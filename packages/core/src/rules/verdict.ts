@@ -39,7 +39,15 @@ export interface Witness {
   /** The constraint that refuses, in the answer's words; null where the rows are accepted. */
   readonly by: string | null
   readonly tables: readonly WitnessTable[]
+  /** What is done to the marked row, where it is not entered: what becomes of the rows that refer to it, and what should. */
+  readonly deed?: Deed
 }
+
+export type Deed =
+  | { readonly what: 'delete', readonly becomes: Deleted, readonly should: Deleted }
+  | { readonly what: 'update', readonly becomes: Updated, readonly should: Updated }
+export type Deleted = 'refused' | 'gone' | 'unlinked' | 'dangling'
+export type Updated = 'refused' | 'follows' | 'unlinked' | 'dangling'
 
 /**
  * Why nothing can be said: a part has no sure counterpart (pair it) · a statement was not read · test and reasoning disagree · a limit was

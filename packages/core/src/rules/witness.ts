@@ -5,7 +5,7 @@ import { keyInWords } from './because'
 import { listInWords } from '../findings'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree, Origin } from './occurrences'
 import type { Reading } from './reading'
-import type { Cell, Witness, WitnessTable } from './verdict'
+import type { Cell, Deed, Witness, WitnessTable } from './verdict'
 
 /**
  * Values for the rows of a witness: the exercise's samples where the column stands for an attribute, what the target shows where it refers to
@@ -131,8 +131,9 @@ export function valueWitness(table: Table, column: Column, value: string, outcom
   return { outcome, by: outcome === 'refused' ? (check === undefined ? `the type ${column.type.text}` : `CHECK (${check})`) : null, tables: [{ table: table.name, columns: [column.name], rows: [{ cells: [value], bad: true }] }] }
 }
 
-/** The row that is deleted, and the row that refers to it. */
-export function deletionWitness(reading: Reading, step: Step, outcome: Witness['outcome']): Witness {
+/** The row that is deleted or whose key is changed, and the row that refers to it. */
+export function deedWitness(reading: Reading, step: Step, deed: Deed): Witness {
+  const outcome = deed.becomes === 'refused' ? 'refused' : 'accepted'
   const target = reading.table(step.toTable)
   const from = reading.table(step.fromTable)
   const keys = step.columns.map(([, key]) => key)
@@ -143,7 +144,7 @@ export function deletionWitness(reading: Reading, step: Step, outcome: Witness['
     return pair ? value(pair[1]) : sampleValue(reading, from.name, findColumn(from, name)!, 0)
   })
   return {
-    outcome, by: outcome === 'refused' ? `the reference of ${from.name} (${listInWords(step.columns.map(([own]) => own))})` : null,
+    outcome, deed, by: outcome === 'refused' ? `the reference of ${from.name} (${listInWords(step.columns.map(([own]) => own))})` : null,
     tables: [
       { table: target.name, columns: keys, rows: [{ cells: keys.map(value), bad: true }] },
       { table: from.name, columns: shown, rows: [{ cells, bad: false }] },

@@ -41,12 +41,17 @@ export function startsNewItem(reader: TableReader): boolean {
   const named = token.upper === 'CONSTRAINT' ? 2 : 0
   const first = cursor.peek(named).upper
   if (first === 'FOREIGN') return true
-  if ((first === 'PRIMARY' || looksLike(first, 'PRIMARY')) && (cursor.is('(', named + 2) || cursor.is('(', named + 3))) return true
+  if ((first === 'PRIMARY' || looksLike(first, 'PRIMARY')) && isColumnListAhead(reader, named + 2)) return true
   if (first === 'UNIQUE' && cursor.is('(', named + 1)) return true
   if ((first === 'KEY' || first === 'INDEX') && cursor.isName(named + 1) && cursor.is('(', named + 2)) return true
-  if (first === 'CHECK' && named === 2 && token.startsLine) return true
   if (COLUMN_WORDS.has(token.upper)) return false
   return isTypeAhead(cursor, draft, 1) || (token.startsLine && cursor.isName(1) && !COLUMN_WORDS.has(cursor.peek(1).upper) && !isMisspeltWord(token.upper))
+}
+
+/** The columns of a table's own key: in brackets at once, or after a word of the server (CLUSTERED) or a name. `PRIMARY KEY CHECK (…)` goes on with the column. */
+function isColumnListAhead({ cursor }: TableReader, ahead: number): boolean {
+  if (cursor.is('(', ahead)) return true
+  return cursor.is('(', ahead + 1) && !COLUMN_WORDS.has(cursor.peek(ahead).upper)
 }
 
 function isMisspeltWord(upper: string): boolean {

@@ -1,4 +1,4 @@
-import { scriptFinding, type Finding, type Span } from '../findings'
+import { scriptFinding, shorten, type Finding, type Span } from '../findings'
 import { DIALECT, type Dialect } from '../schema'
 import { lexerOf } from './lexer'
 import { blanked, outsideTexts, pastedFinding, pastedMarks } from './pasted'
@@ -163,7 +163,7 @@ export function foreign(place: Span, written: string, of: string, dialect: Diale
 }
 
 function commentFault(name: string, image: string, place: Span, dialect: Dialect): Finding | undefined {
-  if (name === 'UnspacedComment') return foreign({ start: place.start, end: place.start + 2 }, image.slice(0, 12), 'other dialects', dialect, { text: '-- ', label: 'Put a blank after --' }, '-- and a blank')
+  if (name === 'UnspacedComment') return foreign({ start: place.start, end: place.start + 2 }, shorten(image, 12), 'other dialects', dialect, { text: '-- ', label: 'Put a blank after --' }, '-- and a blank')
   if (dialect === 'mysql') return undefined
   return foreign({ start: place.start, end: place.start + 1 }, '#', 'MySQL', dialect, { text: '--', label: 'Write --' }, '-- before a comment')
 }

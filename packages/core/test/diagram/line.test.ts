@@ -126,3 +126,17 @@ describe('editing', () => {
     expect([relationships, entities, diagram.entities.length, diagram.relationships.length]).toEqual([1, ['Trip'], 1, 0])
   })
 })
+
+describe('own facts of a card between', () => {
+  function seeds(line: string): boolean {
+    const diagram = made('Dispatch has number', 'Accession has number', 'Dispatch holds many accessions; each accession goes out in many dispatches')
+    const between = putCardBetween(diagram, diagram.relationships[0]!.id, { name: 'Dispatch line', key: 'both', repeatsBy: null }).diagram
+    const read = readLine(between, line)
+    if (!read.ok) throw new Error(read.fault.message)
+    return read.diagram.entities.find(({ name }) => name === 'Dispatch line')!.attributes.find(({ name }) => name === 'seeds')!.identifies
+  }
+
+  it('do not become part of its key: it is told apart by its two references', () => expect(seeds('"Dispatch line" has seeds')).toBe(false))
+
+  it('but where it is said that they tell it apart', () => expect(seeds('"Dispatch line" is told apart by seeds')).toBe(true))
+})

@@ -1,6 +1,6 @@
 import { plural } from '../../findings'
 import { amountInWords } from '../amounts'
-import type { Diagram, DiagramRelationship } from '../document'
+import { isNotYetToldApart, type Diagram, type DiagramRelationship } from '../document'
 import { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freshId, isSameName, newFact, relate, removeElements } from '../edit'
 import type { NameRead } from './names'
 import { readSentence, type Fact, type LineFault, type Sentence } from './sentence'
@@ -135,7 +135,7 @@ class LineWriter {
     for (const { name, ...marks } of facts) {
       const own = factsOf(this.diagram, owner)
       const known = own.find(fact => isSameName(fact.name, name))
-      const isFirst = isEntity && own.length === 0 && !marks.several && !marks.derived && marks.required === undefined
+      const isFirst = isEntity && isNotYetToldApart(this.diagram, owner) && !marks.several && !marks.derived && marks.required === undefined
       const next = known ? own.map(fact => fact === known ? { ...fact, ...marks } : fact) : [...own, newFact({ id: owner, attributes: [...own] }, name, { identifies: isFirst, ...marks })]
       this.diagram = changeFacts(this.diagram, owner, next)
     }

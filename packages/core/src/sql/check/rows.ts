@@ -1,6 +1,7 @@
 import { nearest, scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../../findings'
 import { declaredKeys, findColumn, findTable, fit, foldName, isRequired, sameName, type Column, type Key, type Reference, type Table } from '../../schema'
 import type { Insert, InsertCell, InsertRow } from '../read-insert'
+import { columnsWritten, numbersGiven, type NumbersGiven } from './numbers-given'
 import type { ScriptToCheck } from './input'
 
 /** The most findings of one kind about the rows of one table. */
@@ -17,7 +18,8 @@ export function checkRows({ schema, inserts }: ScriptToCheck): Finding[] {
   const report = new Report()
   const entered: Entered = new Map()
   const fromQuery = new Set(inserts.filter(({ rows }) => rows === null).map(({ table }) => foldName(table)))
-  const last = lastRows(inserts, name => findTable(schema, name))
+  const numbers = numbersGiven(inserts, name => findTable(schema, name))
+  const last = lastRows(inserts, numbers, name => findTable(schema, name))
   for (const insert of inserts) {
     const table = findTable(schema, insert.table)
     if (!table) {
@@ -25,8 +27,8 @@ export function checkRows({ schema, inserts }: ScriptToCheck): Finding[] {
       continue
     }
     const columns = columnsOf(report, insert, table)
-    if (!columns || !insert.rows) continue
-    for (const row of insert.rows) checkRow({ report, table, columns, row, entered, last, fromQuery, target: name => findTable(schema, name) })
+    if (!insert.rows) continue
+    for (const row of insert.rows) checkRow({ report, table, columns, row, entered, last, numbers, fromQuery, target: name => findTable(schema, name) })
   }
   return [...report.findings, ...lists(inserts, schema.tables)]
 }
@@ -44,15 +46,12 @@ class Report {
   }
 }
 
-function columnsOf(report: Report, insert: Insert, table: Table): readonly (Column | undefined)[] | undefined {
-  // Some servers count computed columns among those of a row (their value is DEFAULT), others do not.
-  if (!insert.columns) return insert.rows?.every(({ cells }) => cells.length === table.columns.length) ? table.columns : table.columns.filter(({ generated }) => !generated)
-  if (insert.columns.length === 0) return []
-  return insert.columns.map((name) => {
-    const column = findColumn(table, name)
-    if (!column) report.add('rows.unknown-column', insert.nameSpan, { table: table.name, column: name, near: nearest(name, table.columns.map(other => other.name)) ?? '' })
-    return column
+function columnsOf(report: Report, insert: Insert, table: Table): readonly (Column | undefined)[] {
+  const columns = columnsWritten(insert, table)
+  insert.columns?.forEach((name, i) => {
+    if (!columns[i]) report.add('rows.unknown-column', insert.nameSpan, { table: table.name, column: name, near: nearest(name, table.columns.map(other => other.name)) ?? '' })
   })
+  return columns
 }
 
 interface RowToCheck {
@@ -62,6 +61,7 @@ interface RowToCheck {
   readonly row: InsertRow
   readonly entered: Entered
   readonly last: Entered
+  readonly numbers: NumbersGiven
   readonly fromQuery: ReadonlySet<string>
   readonly target: (name: string) => Table | undefined
 }
@@ -101,20 +101,26 @@ function checkRequired({ report, table, columns, row }: RowToCheck): void {
   if (missing && columns.length > 0) report.add('rows.required-left-out', row.span, { table: table.name, column: missing.name })
 }
 
-/** The values of columns in a row, as a key text; undefined where one is NULL, is left out or is computed. */
-function valuesOf({ columns, row }: Pick<RowToCheck, 'columns' | 'row'>, names: readonly string[]): { key: string, place: Span } | undefined {
-  const cells = names.map(name => row.cells[columns.findIndex(column => column !== undefined && sameName(column.name, name))])
-  if (cells.some(cell => !cell || (cell.kind !== 'string' && cell.kind !== 'number'))) return undefined
-  return { key: cells.map(cell => cell!.text).join('\u0000'), place: { start: cells[0]!.start, end: cells.at(-1)!.end } }
+/** The values of columns in a row, as a key text; undefined where one is NULL, is computed, or is left out and not a number that the server gives. */
+function valuesOf({ columns, row, numbers }: Pick<RowToCheck, 'columns' | 'row' | 'numbers'>, names: readonly string[]): { key: string, place: Span } | undefined {
+  const given = numbers.of.get(row)
+  const values = names.map((name): { text: string, place: Span } | undefined => {
+    const number = given?.get(foldName(name))
+    if (number !== undefined) return { text: number, place: row.span }
+    const cell = row.cells[columns.findIndex(column => column !== undefined && sameName(column.name, name))]
+    return cell && (cell.kind === 'string' || cell.kind === 'number') ? { text: cell.text, place: cell } : undefined
+  })
+  if (values.some(value => value === undefined)) return undefined
+  return { key: values.map(value => value!.text).join('\u0000'), place: { start: values[0]!.place.start, end: values.at(-1)!.place.end } }
 }
 
 const keyName = (table: string, columns: readonly string[]): string => `${foldName(table)} ${columns.map(foldName).join(' ')}`
 
 function checkParent(task: RowToCheck, reference: Reference): void {
-  const { report, table, entered, last, fromQuery, target } = task
+  const { report, table, entered, last, fromQuery, numbers, target } = task
   const values = valuesOf(task, reference.columns)
   const parent = target(reference.table)
-  if (!values || !parent || parent.given || reference.targetColumns.length === 0 || fromQuery.has(foldName(reference.table))) return
+  if (!values || !parent || parent.given || reference.targetColumns.length === 0 || fromQuery.has(foldName(reference.table)) || numbers.unsure.has(foldName(reference.table))) return
   const name = keyName(reference.table, reference.targetColumns)
   const known = entered.get(name)
   if (!known && !last.has(name)) return
@@ -138,18 +144,18 @@ function enterKey(task: RowToCheck, key: Key): void {
 }
 
 /** The keys of all rows, wherever they are entered, with and without regard to case: tells a parent that comes later from one that is not there. */
-function lastRows(inserts: readonly Insert[], tableOf: (name: string) => Table | undefined): Entered {
+function lastRows(inserts: readonly Insert[], numbers: NumbersGiven, tableOf: (name: string) => Table | undefined): Entered {
   const all: Entered = new Map()
   for (const insert of inserts) {
     const table = tableOf(insert.table)
     if (!table || !insert.rows) continue
-    const columns = (insert.columns ?? table.columns.filter(({ generated }) => !generated).map(({ name }) => name)).map(name => findColumn(table, name))
+    const columns = columnsWritten(insert, table)
     for (const key of declaredKeys(table)) {
       const name = keyName(table.name, key.columns)
       const exact = all.get(name) ?? new Map<string, Span>()
       const folded = all.get(`${name} folded`) ?? new Map<string, Span>()
       for (const row of insert.rows) {
-        const values = valuesOf({ columns, row }, key.columns)
+        const values = valuesOf({ columns, row, numbers }, key.columns)
         if (values) {
           exact.set(values.key, values.place)
           folded.set(values.key.toLowerCase(), values.place)
