@@ -16,6 +16,7 @@ export default defineConfig({
       // The core keeps no state that a test could leave behind: its modules are loaded once for each worker, not once for each file.
       { extends: true, test: { name: 'core', include: ['packages/core/test/**/*.test.ts'], testTimeout: 60_000, isolate: false } },
       { extends: true, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 60_000, isolate: false } },
+      { extends: true, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
       { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
       { extends: true, test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
       { extends: true, test: { name: 'engines', include: ['tests/engines/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 } },

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { autocompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
+import type { CompletionContext } from '@codemirror/autocomplete'
 import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { indentWithTab } from '@codemirror/commands'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
@@ -8,6 +8,7 @@ import { tags } from '@lezer/highlight'
 import type { Finding } from '@nomenklatura/core/findings'
 import { typeNamesOf, type Dialect, type Schema } from '@nomenklatura/core/schema'
 import { quoteName } from '@nomenklatura/core/sql'
+import { offering, type Offer } from '~/utils/offers'
 
 /** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page, unless it is to indent: then Esc and Tab move on. */
 const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', readonly = false, label, placeholder = '', autofocus = false, tabIndents = false } = defineProps<{
@@ -42,10 +43,13 @@ const inks = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--soft)', fontStyle: 'italic' },
 ])
 
-interface Offer { readonly label: string, readonly type: string }
-
-const WORDS = ['PRIMARY KEY', 'FOREIGN KEY', 'REFERENCES', 'NOT NULL', 'UNIQUE', 'CHECK', 'DEFAULT', 'CONSTRAINT', 'CREATE TABLE', 'ALTER TABLE', 'ADD', 'ON DELETE CASCADE', 'ON DELETE SET NULL', 'ON UPDATE CASCADE', 'INSERT INTO', 'VALUES'].map((label): Offer => ({ label, type: 'keyword' }))
-const types = computed(() => typeNamesOf(dialect).map((label): Offer => ({ label: label.toLowerCase(), type: 'type' })))
+const WORDS = ['PRIMARY KEY', 'NOT NULL', 'REFERENCES', 'UNIQUE', 'CHECK', 'DEFAULT', 'FOREIGN KEY', 'CONSTRAINT', 'CREATE TABLE', 'ALTER TABLE', 'ADD', 'ON DELETE CASCADE', 'ON DELETE SET NULL', 'ON UPDATE CASCADE', 'INSERT INTO', 'VALUES'].map((label): Offer => ({ label, type: 'keyword' }))
+/** Types that most columns have. */
+const ORDINARY = ['integer', 'int', 'varchar', 'varchar2', 'char', 'date', 'numeric', 'decimal', 'number', 'text', 'boolean', 'timestamp']
+const types = computed(() => {
+  const known = typeNamesOf(dialect).map(label => label.toLowerCase())
+  return [...ORDINARY.filter(name => known.includes(name)), ...known].map((label): Offer => ({ label, type: 'type' }))
+})
 const tables = computed(() => (schema?.tables ?? []).map(({ name }): Offer => ({ label: quoteName(name, dialect), type: 'class' })))
 
 function columnsOf(table: string): Offer[] {
@@ -54,21 +58,15 @@ function columnsOf(table: string): Offer[] {
 }
 
 /** After REFERENCES the tables, in the bracket after one its columns, after a name the types; elsewhere all names and words. */
-function complete(context: CompletionContext): CompletionResult | null {
-  const word = context.matchBefore(/[\p{L}_][\p{L}\w$]*/u)
-  if (!word && !context.explicit) return null
-  const before = context.state.sliceDoc(Math.max(0, context.pos - 300), word?.from ?? context.pos)
+function offersAt(context: CompletionContext, from: number): readonly Offer[] {
+  const before = context.state.sliceDoc(Math.max(0, from - 300), from)
   const target = /\b(?:REFERENCES|INTO)\s+(\S+)\s*\([^()]*$/i.exec(before)
-  const options = target
-    ? columnsOf(target[1]!)
-    : /\b(?:REFERENCES|INTO|ALTER\s+TABLE)\s+$/i.test(before)
-      ? tables.value
-      : /(?:^|[(,])\s*[\p{L}_]\S*\s+$/u.test(before) ? [...types.value, ...WORDS] : [...tables.value, ...(schema?.tables ?? []).flatMap(({ name }) => columnsOf(name)), ...WORDS]
-  const seen = new Set<string>()
-  return { from: word?.from ?? context.pos, options: options.filter(({ label: name }) => !seen.has(name) && seen.add(name)), validFor: /^[\p{L}\w$]*$/u }
+  if (target) return columnsOf(target[1]!)
+  if (/\b(?:REFERENCES|INTO|ALTER\s+TABLE)\s+$/i.test(before)) return tables.value
+  if (/(?:^|[(,])\s*[\p{L}_]\S*\s+$/u.test(before)) return [...types.value, ...WORDS]
+  return [...(schema?.tables ?? []).flatMap(({ name }) => columnsOf(name)), ...tables.value, ...WORDS]
 }
 
-const completion = { autocomplete: complete }
 /** Esc lets the next Tab leave, whatever is chosen. */
 let leaves = false
 const tabs = keymap.of([
@@ -88,7 +86,7 @@ const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
     emit('at', at)
   },
   extensions: [
-    tabs, lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks), SCHEMA_WORDS.language.data.of(completion), autocompletion({ icons: false }),
+    offering(offersAt), tabs, lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks),
   ],
 })
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { autocompletion, closeCompletion, completionStatus, type CompletionContext } from '@codemirror/autocomplete'
+import { closeCompletion, completionStatus } from '@codemirror/autocomplete'
 import { EditorState, Prec } from '@codemirror/state'
 import { EditorView, keymap } from '@codemirror/view'
 import type { Finding } from '@nomenklatura/core/findings'
@@ -19,12 +19,6 @@ const { modelValue, names, findings = [], readonly = false, label, placeholder =
 }>()
 const emit = defineEmits<{ 'update:modelValue': [text: string], 'caret': [line: string] }>()
 
-function complete(context: CompletionContext) {
-  const word = context.matchBefore(/[\p{L}_][\p{L}\p{N}_]*/u)
-  if (!word && !context.explicit) return null
-  return { from: word?.from ?? context.pos, options: names.map(name => ({ label: name })) }
-}
-
 /** `->` and `->>` are written as arrows. */
 const arrows = EditorView.inputHandler.of((target, from, to, text) => {
   if (text !== '>' || from !== to) return false
@@ -37,7 +31,7 @@ const arrows = EditorView.inputHandler.of((target, from, to, text) => {
 const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
   text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text),
   extensions: [
-    arrows, autocompletion({ icons: false, override: [complete] }),
+    arrows, offering(() => names.map(label => ({ label }))),
     Prec.highest(keymap.of([{ key: 'Escape', run: target => completionStatus(target.state) ? closeCompletion(target) : false }])),
     isSingle ? EditorState.transactionFilter.of(change => change.newDoc.lines > 1 ? [] : change) : [],
     EditorView.contentAttributes.of({ 'aria-multiline': String(!isSingle) }),

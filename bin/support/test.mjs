@@ -42,6 +42,7 @@ const STAGES = [
   { name: 'types', beside: 'static', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
   { name: 'types of programs', beside: 'static', paths: EVERYTHING, run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']] },
   { name: 'core and reference tests', paths: CORE, run: () => vitest('core', 'reference') },
+  { name: 'tests of the interface', paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'], run: () => vitest('app') },
   { name: 'command line tests', paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'], run: () => vitest('cli') },
   { name: 'server tests', paths: [...SERVER, 'tests/server'], run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }] },
   { name: 'tests against other engines', paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'], run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }] },

@@ -9,9 +9,7 @@ async function fill(visitor: Visitor, label: string, text: string): Promise<void
   for (let i = 0; i < 80 && !await visitor.page.evaluate(name => document.activeElement?.getAttribute('aria-label') === name || (document.activeElement?.id !== '' && document.activeElement?.id === name), label); i++) await keyboard.press('Tab')
   for (const [i, line] of text.split('\n').entries()) {
     if (i > 0) await keyboard.press('Enter')
-    await keyboard.type(line)
-    // The list of names may be open; Enter would take a name from it.
-    await keyboard.press('Escape')
+    await visitor.typeLikeAPerson(line)
   }
 }
 
@@ -55,7 +53,6 @@ describe('exercise 1 by keyboard alone', () => {
     await keyboard.press('Home')
     await wen.chord(['Shift'], 'End')
     await keyboard.type('collector_code -> collector_name')
-    await keyboard.press('Escape')
 
     // The whole relation is laid out and split: each dependency in the list takes its facts with it.
     await enter('Lay out the whole relation')

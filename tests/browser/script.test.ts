@@ -93,6 +93,28 @@ describe('the Script sheet', () => {
     await bo.press('.reading button', 'sentences')
   }, 90_000)
 
+  it('keeps every line of a script that is typed at ordinary speed, Enter at the end of each', async () => {
+    const bo = await atTheSheet()
+    await bo.write('')
+    await bo.page.focus('.sheet .cm-content')
+    const lines = ['create table garden (', 'code char(4) primary key,', 'city text not null', ');', 'create table dispatch (', 'no integer primary key,', 'sent date not null,', 'garden char(4) not null', 'references garden', 'on delete cascade', ');', '-- end']
+    await bo.typeLikeAPerson(lines.join('\n'))
+    expect((await script(bo)).split('\n').map(line => line.trim())).toEqual(lines)
+    await bo.sees('garden refers to exactly one garden', '.reading')
+  }, 120_000)
+
+  it('takes an offer by Enter once an arrow was pressed in the list', async () => {
+    const bo = await atTheSheet()
+    await bo.write('CREATE TABLE partner_garden (code char(4) PRIMARY KEY);\nCREATE TABLE dispatch (garden char(4) REFERENCES ')
+    await bo.sees('partner_garden', '.reading')
+    await bo.typeLikeAPerson('par')
+    await bo.sees('partner_garden', '.cm-tooltip-autocomplete li')
+    await bo.page.keyboard.press('ArrowDown')
+    await new Promise(done => setTimeout(done, 200))
+    await bo.page.keyboard.press('Enter')
+    await bo.page.waitForFunction(() => document.querySelector('.sheet .cm-content')?.textContent?.endsWith('REFERENCES partner_garden'))
+  }, 60_000)
+
   it('offers names where they fit, and a hairline leads from the reading to the statement', async () => {
     const bo = await atTheSheet()
     await bo.write('CREATE TABLE partner_garden (code char(4) PRIMARY KEY, city text NOT NULL);\nCREATE TABLE dispatch (garden char(4) REFERENCES ')

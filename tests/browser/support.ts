@@ -177,6 +177,16 @@ export class Visitor {
     for (const one of held.toReversed()) await keyboard.up(one)
   }
 
+  /** Types as a person does, 130 to 220 ms a key, Enter at the end of each line. */
+  async typeLikeAPerson(text: string): Promise<void> {
+    const { keyboard } = this.page
+    for (const [i, key] of Array.from(text).entries()) {
+      if (key === '\n') await keyboard.press('Enter')
+      else await keyboard.type(key)
+      await new Promise(done => setTimeout(done, 130 + (i * 37) % 91))
+    }
+  }
+
   /** Replaces what stands in the script editor, as typing would. */
   async write(script: string): Promise<void> {
     await this.page.waitForSelector('.sheet .cm-content')
@@ -200,7 +210,7 @@ export class Visitor {
   async takeOffer(text: string): Promise<void> {
     await this.sees(text, '.cm-tooltip-autocomplete li[aria-selected]')
     await new Promise(done => setTimeout(done, 200))
-    await this.page.keyboard.press('Enter')
+    await this.page.keyboard.press('Tab')
     await this.page.waitForFunction(() => !document.querySelector('.cm-tooltip-autocomplete'))
   }
 

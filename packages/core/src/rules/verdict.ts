@@ -43,9 +43,9 @@ export interface Witness {
   readonly deed?: Deed
 }
 
-export type Deed =
-  | { readonly what: 'delete', readonly becomes: Deleted, readonly should: Deleted }
-  | { readonly what: 'update', readonly becomes: Updated, readonly should: Updated }
+export type Deed
+  = | { readonly what: 'delete', readonly becomes: Deleted, readonly should: Deleted }
+    | { readonly what: 'update', readonly becomes: Updated, readonly should: Updated }
 export type Deleted = 'refused' | 'gone' | 'unlinked' | 'dangling'
 export type Updated = 'refused' | 'follows' | 'unlinked' | 'dangling'
 

@@ -110,7 +110,7 @@ function valuesOf({ columns, row, numbers }: Pick<RowToCheck, 'columns' | 'row' 
     const cell = row.cells[columns.findIndex(column => column !== undefined && sameName(column.name, name))]
     return cell && (cell.kind === 'string' || cell.kind === 'number') ? { text: cell.text, place: cell } : undefined
   })
-  if (values.some(value => value === undefined)) return undefined
+  if (values.includes(undefined)) return undefined
   return { key: values.map(value => value!.text).join('\u0000'), place: { start: values[0]!.place.start, end: values.at(-1)!.place.end } }
 }
 
