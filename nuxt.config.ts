@@ -1,6 +1,16 @@
+import { copyFile, mkdir } from 'node:fs/promises'
+import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { bundleThread } from './bin/support/bundle.mjs'
 
 const core = (name: string): string => fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
+
+/** The worker threads lie beside the built server. */
+async function putThreadInto(serverFolder: string): Promise<void> {
+  const folder = join(serverFolder, 'workers')
+  await mkdir(folder, { recursive: true })
+  await copyFile(await bundleThread(), join(folder, 'server-pool-thread.mjs'))
+}
 
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@vueuse/nuxt'],
@@ -24,5 +34,10 @@ export default defineNuxtConfig({
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
+  hooks: {
+    'nitro:init': (nitro) => {
+      nitro.hooks.hook('compiled', () => putThreadInto(nitro.options.output.serverDir))
+    },
+  },
   icon: { provider: 'none', fallbackToApi: false, serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true } },
 })

@@ -18,7 +18,7 @@ export default defineConfig({
       { extends: true, test: { name: 'reference', include: ['tests/reference/**/*.test.ts'], testTimeout: 60_000, isolate: false } },
       { extends: true, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
       { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
-      { extends: true, test: { name: 'server', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
+      { extends: true, test: { name: 'server', globalSetup: 'tests/server/support/threads.ts', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
       { extends: true, test: { name: 'engines', include: ['tests/engines/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 } },
       { extends: true, test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 300_000, hookTimeout: 300_000, fileParallelism: false } },
     ],

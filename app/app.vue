@@ -1,12 +1,14 @@
 <script setup lang="ts">
 const session = useSessionStore()
+useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'visible') session.lookAgain().catch(() => { /* offline: the next request will tell */ }) })
 </script>
 
 <template>
   <UApp :toaster="{ position: 'bottom-center' }">
     <NuxtRouteAnnouncer />
     <NuxtPage />
-    <SignedOutSlip v-if="session.signedOut" />
+    <AnotherPersonSlip v-if="session.another" :name="session.another" />
+    <SignedOutSlip v-else-if="session.signedOut" />
     <CommandPalette />
   </UApp>
 </template>

@@ -53,6 +53,8 @@ export interface MyState {
   readonly handedInAt: string | null
   readonly handInId: string | null
   readonly isAutomatic: boolean
+  /** It could not be marked by itself: the instructor is looking at it. */
+  readonly isAtInstructor: boolean
   readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
   readonly takenBack: boolean
 }
@@ -76,6 +78,8 @@ export interface ExerciseSetting {
 
 /** An exercise as a student may see it: no model answer, no rules but those the help level shows after a check. */
 export interface WorksheetAnswer {
+  /** Whose worksheet it is: each save says so. */
+  readonly personId: string
   readonly exerciseId: string
   readonly course: { readonly id: string, readonly name: string, readonly timeZone: string }
   readonly title: string
@@ -108,12 +112,19 @@ export interface SheetContent { readonly content: string, readonly number: numbe
 /** A relation as a student may see it; `given` are its dependencies, where they are told. */
 export type StudentRelation = Pick<RelationTask, 'name' | 'attributes' | 'asks' | 'isFresh'> & { readonly given: string | null }
 
+/** What a student wrote after closing: it does not count, and is not lost. */
+export interface LateSave { readonly personId: string, readonly name: string, readonly sheet: AskedSheet, readonly content: string, readonly at: string }
+
 export interface SavedAnswer { readonly number: number, readonly savedAt: string }
 
 export interface CheckAnswer {
   readonly helpLevel: HelpLevel
   readonly checkedAt: string
   readonly findings: readonly Finding[]
+  /** How many more there are than are told. */
+  readonly findingsLeft: number
+  /** What could not be looked at, in words: it would have taken too long. */
+  readonly tooMuch: string | null
   /** Empty where the help level tells no verdicts. */
   readonly verdicts: readonly CheckedRule[]
 }
@@ -131,7 +142,7 @@ export interface CheckedRule {
 
 export interface HandInReceipt { readonly id: string, readonly number: number, readonly attempt: number, readonly attempts: number, readonly handedInAt: string, readonly lateBySeconds: number }
 
-export type QueueState = 'being marked' | 'to decide' | 'ready' | 'looked at' | 'flagged' | 'released'
+export type QueueState = 'could not be marked' | 'being marked' | 'to decide' | 'ready' | 'looked at' | 'flagged' | 'released'
 
 export interface QueueLine {
   readonly id: string
@@ -159,6 +170,8 @@ export interface DeskAnswer {
   readonly modelDictionary: Dictionary | null
   readonly modelDiagram: Diagram | null
   readonly queue: readonly QueueLine[]
+  /** Students of whom something arrived after closing. */
+  readonly lateSaves: number
   readonly begun: number
   readonly reasons: readonly string[]
 }
@@ -186,6 +199,8 @@ export interface HandInAnswer {
   readonly starter: string | null
   readonly state: QueueState
   readonly isFlagged: boolean
+  /** Why it could not be marked, after three tries. */
+  readonly markingFault: string | null
   readonly marking: { readonly cells: readonly MarkedCell[], readonly pairing: readonly PairingLine[], readonly surplus: readonly string[], readonly findings: readonly Finding[] } | null
   readonly pinning: { readonly version: number, readonly pins: readonly Pin[] }
   readonly overrides: readonly StoredOverride[]

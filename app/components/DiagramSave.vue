@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Diagram, schemaFromDiagram, diagramFromSchema, svgOf, withChoices, type Notation } from '@nomenklatura/core/diagram'
 import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
+import { decodeText } from '@nomenklatura/core/rows'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
 
 /** Taking a diagram out and in: pictures, the document, a graph, the tables it maps to. */
@@ -39,7 +40,7 @@ const file = useTemplateRef<HTMLInputElement>('file')
 async function load(): Promise<void> {
   const chosen = file.value?.files?.[0]
   if (!chosen) return
-  const read = readFile(chosen.name, await chosen.text())
+  const read = readFile(chosen.name, decodeText(new Uint8Array(await chosen.arrayBuffer())).text)
   if (typeof read === 'string') emit('say', read)
   else {
     emit('load', read)

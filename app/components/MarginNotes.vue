@@ -4,7 +4,7 @@ import { FINDING_EXAMPLES } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
-const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.', folds = false } = defineProps<{
+const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.', tooMuch = null, left = 0, folds = false } = defineProps<{
   findings: readonly Finding[]
   verdicts: readonly CheckedRule[]
   /** In words; empty before the first check. */
@@ -14,6 +14,10 @@ const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing 
   hasText: boolean
   /** What is said when there is nothing to see. */
   nothing?: string
+  /** What could not be looked at, in words. */
+  tooMuch?: string | null
+  /** How many notes more there are than stand here. */
+  left?: number
   /** Whether the margin can be folded away. */
   folds?: boolean
 }>()
@@ -22,6 +26,8 @@ const emit = defineEmits<{ show: [place: Place], fix: [edit: { span: Span, text:
 
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
+/** A list longer than anybody reads is not drawn. */
+const MOST_SHOWN = 300
 const showsUpheld = ref(false)
 const open = ref(new Set<string>())
 
@@ -39,11 +45,12 @@ function toggle(rule: string): void {
       <span class="soft small" role="status">{{ verdicts.length > 0 ? `${upheld.length} upheld · ${toSee.length + findings.length} to see` : findings.length > 0 ? `${findings.length} to see` : '' }}</span>
     </div>
     <p v-if="checkedAt || folds" class="soft small checked"><span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button></p>
+    <p v-if="tooMuch" class="too-much" role="alert">{{ tooMuch }}</p>
     <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
       {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about what you write will stand here.' }}
     </p>
 
-    <article v-for="(finding, i) in findings" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
+    <article v-for="(finding, i) in findings.slice(0, MOST_SHOWN)" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
       <button type="button" class="place" @click="emit('show', { ...finding.place, field: finding.field })">
         <span class="mark" aria-hidden="true">{{ finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·' }}</span>
         <span class="visually-hidden">{{ finding.severity }}: </span>
@@ -52,6 +59,8 @@ function toggle(rule: string): void {
       <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', { ...finding.fix, field: finding.field })">{{ finding.fix.label }}</button>
         <details class="small"><summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>{{ wording(finding).why }} <NuxtLink v-if="finding.code in FINDING_EXAMPLES" :to="`/help/script#${finding.code}`" target="_blank" class="plain small">An example</NuxtLink><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" /></details></div>
     </article>
+
+    <p v-if="left > 0 || findings.length > MOST_SHOWN" class="soft small">and {{ countOf(left + Math.max(0, findings.length - MOST_SHOWN), 'note') }} more: the first ones first.</p>
 
     <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">
       <button type="button" class="place" :aria-expanded="open.has(rule.rule)" @click="toggle(rule.rule)">
@@ -82,6 +91,7 @@ function toggle(rule: string): void {
 .margin { padding: 12px 16px 40px; }
 .head { display: flex; align-items: baseline; justify-content: space-between; gap: 8px; }
 .checked { margin-top: 2px; display: flex; justify-content: space-between; }
+.too-much { border-left: 3px solid var(--ochre); background: var(--ochre-wash); padding: 6px 10px; margin-top: 10px; }
 .empty { margin-top: 14px; font-style: italic; }
 .note { border-top: 1px dotted var(--rule-strong); padding: 9px 0; margin-top: 8px; }
 .place { display: flex; gap: 9px; text-align: left; cursor: pointer; line-height: 1.4; }

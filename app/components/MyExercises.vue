@@ -20,7 +20,7 @@ function stateOf({ mine, opensAt }: ExerciseLine): string {
   const zone = course.value!.timeZone
   if (!mine) return ''
   if (mine.takenBack) return 'Marks are being looked at again'
-  if (mine.handedInAt) return `${mine.isAutomatic ? 'handed in for you' : 'handed in'} ${timeInWords(mine.handedInAt, zone)}, ${mine.attemptsUsed} of ${mine.attempts} · with your instructor`
+  if (mine.handedInAt) return `${mine.isAutomatic ? 'handed in for you' : 'handed in'} ${timeInWords(mine.handedInAt, zone)}, ${mine.attemptsUsed} of ${mine.attempts} · ${mine.isAtInstructor ? 'your instructor is looking at it' : 'with your instructor'}`
   if (opensAt && Date.parse(opensAt) > Date.now()) return `opens ${timeInWords(opensAt, zone)}`
   if (mine.dueAt && Date.parse(mine.dueAt) < Date.now()) return `closed ${timeInWords(mine.dueAt, zone)}`
   return `${mine.begun ? 'begun' : 'not begun'}${mine.dueAt ? ` · due ${timeInWords(mine.dueAt, zone)}` : ''}`

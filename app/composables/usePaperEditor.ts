@@ -2,7 +2,7 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { setDiagnostics } from '@codemirror/lint'
 import { EditorState, Prec, type Extension } from '@codemirror/state'
 import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view'
-import type { Finding } from '@nomenklatura/core/findings'
+import { withoutBadSigns, type Finding } from '@nomenklatura/core/findings'
 
 /** More than these are not underlined: the margin counts them all. */
 const MOST_UNDERLINED = 400
@@ -43,7 +43,7 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
         doc: text(),
         extensions: [
           history(), drawSelection(), paperTheme, ...extensions, Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
-          keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]), EditorView.lineWrapping, writable.of(readonly()),
+          keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]), EditorView.lineWrapping, EditorView.clipboardInputFilter.of(withoutBadSigns), writable.of(readonly()),
           EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }), placeholder(hint),
           EditorView.updateListener.of((update) => {
             if (update.docChanged) changed(update.state.doc.toString())

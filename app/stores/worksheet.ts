@@ -30,9 +30,9 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   function open(answer: WorksheetAnswer): void {
     for (const saver of Object.values(savers.value)) saver.close()
     sheet.value = answer
-    const { exerciseId } = answer
+    const { exerciseId, personId } = answer
     savers.value = Object.fromEntries(Object.entries(answer.sheets ?? {}).map(([name, content]) =>
-      [name, makeSheetSaver(`nomenklatura-worksheet-${exerciseId}-${name}`, body => api(`/exercises/${exerciseId}/sheets/${name}`, { method: 'PUT', body }), content, () => isReadOnly.value)]))
+      [name, makeSheetSaver(keptKey(personId, exerciseId, name), body => api(`/exercises/${exerciseId}/sheets/${name}`, { method: 'PUT', body, person: personId }), content, () => isReadOnly.value)]))
     check.value = undefined
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
@@ -49,6 +49,10 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   async function send(): Promise<boolean> {
     const sent = await Promise.all(Object.values(savers.value).map(saver => saver.send()))
     return sent.every(Boolean)
+  }
+
+  function takeSignsOut(): void {
+    for (const saver of Object.values(savers.value)) if (saver.save.value.status === 'bad signs') saver.takeSignsOut()
   }
 
   function resolveConflict(mine: boolean): void {
@@ -72,10 +76,10 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   async function handIn(): Promise<HandInReceipt> {
     if (!await send()) throw new Error('unsent')
     const bases = Object.fromEntries(Object.entries(savers.value).map(([name, saver]) => [name, saver.base.value]))
-    return api<HandInReceipt>(`/exercises/${sheet.value!.exerciseId}/hand-ins`, { method: 'POST', body: { bases } })
+    return api<HandInReceipt>(`/exercises/${sheet.value!.exerciseId}/hand-ins`, { method: 'POST', body: { bases }, person: sheet.value!.personId })
   }
 
-  return { sheet, savers, script, claims, dictionary, diagram, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, runCheck, handIn }
+  return { sheet, savers, script, claims, dictionary, diagram, save, conflict, check, checking, isEmpty, isStale, isReadOnly, contentOf, open, change, changeClaims, send, resolveConflict, takeSignsOut, runCheck, handIn }
 })
 
 /** What stands on the Dictionary sheet; what this version cannot read counts as nothing described. */

@@ -1,3 +1,4 @@
+import { PERSON_HEADER } from '#shared/requests'
 import type { Problem } from '#shared/answers'
 
 /** A refusal of the server, or a request that did not reach it (status 0). */
@@ -15,13 +16,27 @@ export class ApiError extends Error {
 
 const OFFLINE: Problem = { type: 'about:blank#offline', title: 'The server cannot be reached.', status: 0, code: 'offline' }
 
-/** One request to our own server. A refusal is thrown as an `ApiError`; being signed out is shown over the page, which stays. */
-export async function api<Answer>(path: string, options: { method?: 'GET' | 'POST' | 'PUT' | 'DELETE', body?: unknown, keepalive?: boolean } = {}): Promise<Answer> {
+interface ApiOptions {
+  readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
+  readonly body?: unknown
+  readonly keepalive?: boolean
+  /** Whose request it is. @defaultValue who is signed in on this page; null names nobody */
+  readonly person?: string | null
+}
+
+/**
+ * One request to our own server, in the name of the person of this page: where somebody else has signed in in this browser meanwhile, it is refused. A refusal is thrown
+ * as an `ApiError`; being signed out, or somebody else, is shown over the page, which stays.
+ */
+export async function api<Answer>(path: string, options: ApiOptions = {}): Promise<Answer> {
+  const session = useSessionStore()
+  const { person = session.person?.id } = options
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method: options.method ?? 'GET', keepalive: options.keepalive ?? false,
-      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body), headers: { 'Content-Type': 'application/json' } }),
+      headers: { ...person ? { [PERSON_HEADER]: person } : {}, ...options.body === undefined ? {} : { 'Content-Type': 'application/json' } },
+      ...options.body === undefined ? {} : { body: JSON.stringify(options.body) },
     })
   }
   catch {
@@ -30,7 +45,8 @@ export async function api<Answer>(path: string, options: { method?: 'GET' | 'POS
   const text = await response.text()
   if (response.ok) return JSON.parse(text) as Answer
   const problem = readProblem(text, response.status)
-  if (problem.code === 'signed-out') useSessionStore().signedOut = true
+  if (problem.code === 'signed-out') session.signedOut = true
+  if (problem.code === 'another-person' && session.person) session.another = (problem.extra as { name: string }).name
   throw new ApiError(problem)
 }
 

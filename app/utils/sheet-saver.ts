@@ -1,4 +1,7 @@
+import { ref, shallowRef } from 'vue'
 import type { SavedAnswer, SheetContent } from '#shared/answers'
+import { withoutBadSigns } from '@nomenklatura/core/findings'
+import { ApiError, errorInWords } from './api'
 
 /** Where the last change is: section 2 of the interface. */
 export type SaveState
@@ -8,18 +11,29 @@ export type SaveState
     | { readonly status: 'sent', readonly at: string }
     | { readonly status: 'offline', readonly since: string, readonly isKept: boolean }
     | { readonly status: 'conflict', readonly theirs: string, readonly theirNumber: number, readonly at: string }
+    /** It came after closing: the server keeps it beside, and the desk can show it. */
+    | { readonly status: 'late', readonly at: string }
+    /** Signs stand in it that no text can hold: they can be taken out. */
+    | { readonly status: 'bad signs', readonly reason: string }
     | { readonly status: 'refused', readonly reason: string }
 
 interface Kept { readonly content: string, readonly base: number, readonly at: string }
 
 const SAVE_AFTER_MS = 800
+/** Who types without a pause is saved all the same. */
+const SAVE_AT_LATEST_MS = 4000
 const RETRY_AFTER_MS = 3000
 
 export type SheetSaver = ReturnType<typeof makeSheetSaver>
 
+/** Where a sheet is kept in this browser: by person, so that who signs in next never finds another's work as their own. */
+export function keptKey(personId: string, exerciseId: string, sheet: string): string {
+  return `nomenklatura-worksheet-${personId}-${exerciseId}-${sheet}`
+}
+
 /**
- * Keeps one sheet. Each change is kept in this browser at once (under `key`) and sent to the server 800 ms after the last one; what the server has
- * acknowledged is taken out of the browser again. A save made on an older revision is a conflict, and both stay.
+ * Keeps one sheet. Each change is kept in this browser at once (under `key`) and sent to the server 800 ms after the last one, at the latest 4 s after the first that is
+ * not sent; what the server has acknowledged is taken out of the browser again. A save made on an older revision is a conflict, and both stay.
  */
 export function makeSheetSaver(key: string, put: (body: { content: string, base: number }) => Promise<SavedAnswer>, opened: SheetContent, isReadOnly: () => boolean) {
   const content = ref(opened.content)
@@ -27,6 +41,8 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
   const save = shallowRef<SaveState>({ status: 'saved', at: opened.savedAt })
   let timer: ReturnType<typeof setTimeout> | undefined
   let sending = false
+  /** When the first change came that the server does not have. */
+  let unsentSince: number | undefined
 
   /** Work that this browser kept and never sent goes on top, or beside when somebody saved meanwhile. */
   function takeKept(): void {
@@ -72,8 +88,9 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
     keep()
     if (save.value.status === 'conflict') return
     if (save.value.status !== 'offline' && save.value.status !== 'saving') save.value = { status: 'changed' }
+    unsentSince ??= Date.now()
     clearTimeout(timer)
-    timer = setTimeout(() => void send(), afterMs)
+    timer = setTimeout(() => void send(), Math.max(0, Math.min(afterMs, unsentSince + SAVE_AT_LATEST_MS - Date.now())))
   }
 
   /** Sends what is written, if anything is new. Answers whether the server has it now. */
@@ -86,6 +103,7 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
       return false
     }
     sending = true
+    unsentSince = undefined
     const sent = content.value
     const wasOffline = save.value.status === 'offline'
     if (!wasOffline) save.value = { status: 'saving', since: Date.now() }
@@ -121,7 +139,17 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
       save.value = { status: 'conflict', theirs: theirs.content, theirNumber: theirs.number, at: theirs.savedAt ?? new Date().toISOString() }
       return
     }
-    if (problem && problem.status >= 400 && problem.status < 500 && problem.code !== 'signed-out' && problem.code !== 'too-many-tries') {
+    if (problem?.code === 'closed-kept') {
+      forget()
+      save.value = { status: 'late', at: (problem.extra as { at: string }).at }
+      return
+    }
+    if (problem?.code === 'bad-signs') {
+      keep()
+      save.value = { status: 'bad signs', reason: errorInWords(error) }
+      return
+    }
+    if (problem && problem.status >= 400 && problem.status < 500 && !COMES_BACK.has(problem.code)) {
       keep()
       save.value = { status: 'refused', reason: errorInWords(error) }
       return
@@ -129,6 +157,13 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
     const since = save.value.status === 'offline' ? save.value.since : new Date().toISOString()
     save.value = { status: 'offline', since, isKept: keep() }
     timer = setTimeout(() => void send(), RETRY_AFTER_MS)
+  }
+
+  /** Takes out what no text can hold, and sends the rest. */
+  function takeSignsOut(): void {
+    content.value = withoutBadSigns(content.value)
+    save.value = { status: 'changed' }
+    schedule(0)
   }
 
   /** One of two versions goes on; the other stays in the sheet's history on the server. */
@@ -151,10 +186,13 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
     clearTimeout(timer)
   }
 
-  return { content, base, save, takeKept, change, send, resolveConflict, close }
+  return { content, base, save, takeKept, change, send, resolveConflict, takeSignsOut, close }
 }
 
-const GRAVITY: readonly SaveState['status'][] = ['conflict', 'refused', 'offline', 'saving', 'changed', 'sent', 'saved']
+/** Refusals after which the same save may be taken: it waits in the browser and is sent again. */
+const COMES_BACK: ReadonlySet<string> = new Set(['signed-out', 'another-person', 'too-many-tries', 'too-many-saves', 'busy'])
+
+const GRAVITY: readonly SaveState['status'][] = ['conflict', 'bad signs', 'refused', 'late', 'offline', 'saving', 'changed', 'sent', 'saved']
 
 /** One word for several sheets: the gravest; of equal ones the latest. */
 export function worstSave(states: readonly SaveState[]): SaveState {

@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
-import { ROOT, bundle } from './bundle.mjs'
+import { ROOT, bundle, bundleThread } from './bundle.mjs'
 
 /** The secret that seals sessions: made once and kept, so that a restart signs nobody out. */
 export function sessionPassword(folder) {
@@ -25,10 +25,13 @@ export function isFree(port) {
   })
 }
 
-/** Runs a bundled program to its end; throws with its output when it fails. */
+const LONGEST_RUN_MS = 300_000
+
+/** Runs a bundled program to its end; throws with its output when it fails, or does not end within five minutes. */
 export async function runProgram(entry, args, env) {
-  const file = await bundle(entry)
-  const ran = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], { env: { ...process.env, ...env }, encoding: 'utf8', maxBuffer: 16 * 1024 * 1024 })
+  const [file] = [await bundle(entry), await bundleThread()]
+  const ran = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], { env: { ...process.env, ...env }, encoding: 'utf8', maxBuffer: 16 * 1024 * 1024, timeout: LONGEST_RUN_MS, killSignal: 'SIGKILL' })
+  if (ran.error?.code === 'ETIMEDOUT') throw new Error(`${entry} did not end within ${LONGEST_RUN_MS / 1000} s:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`)
   if (ran.status !== 0) throw new Error(`${entry} failed:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`)
   return ran.stdout
 }
@@ -40,6 +43,7 @@ export async function startApplication({ databaseUrl, port, password, demo, outp
     PORT: String(port), HOST: '127.0.0.1', NITRO_PORT: String(port), NITRO_HOST: '127.0.0.1', NODE_ENV: 'production',
   }
   const workerFile = await bundle('server/jobs/worker.ts')
+  await bundleThread()
   const start = file => spawn(process.execPath, ['--enable-source-maps', file], { cwd: ROOT, env, stdio: ['ignore', output, output] })
   const server = start(join(ROOT, '.output/server/index.mjs'))
   const worker = start(workerFile)

@@ -3,7 +3,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT, hashOf, readStamp, writeStamp } from './bundle.mjs'
 
-const SOURCES = ['app', 'server', 'shared', 'public', 'packages/core/src', 'packages/core/package.json', 'nuxt.config.ts', 'package.json', 'package-lock.json']
+const SOURCES = ['app', 'server', 'shared', 'public', 'packages/core/src', 'packages/core/package.json', 'nuxt.config.ts', 'bin/support/bundle.mjs', 'package.json', 'package-lock.json']
 
 /** Builds the application when its sources changed since the last build. */
 export function buildApplication(say) {

@@ -36,8 +36,15 @@ export function writeStamp(name, value) {
   writeFileSync(join(BUILD, 'stamps', name), value)
 }
 
+/** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
+const THREAD = 'server/pool/thread.ts'
+
+/** The bundle of the worker threads; it lies beside the programs that start them. */
+export const bundleThread = () => bundle(THREAD)
+
 /** Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle. */
 export async function bundle(entry) {
+  const isWhole = entry === THREAD
   const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
   const outfile = join(BUILD, `${name}.mjs`)
   const hash = hashOf(['packages/core/src', 'server', 'shared', 'db', 'cli', 'bench', 'sandbox', 'package-lock.json', 'bin/support/bundle.mjs'], entry)
@@ -45,7 +52,8 @@ export async function bundle(entry) {
   const { build } = await import('esbuild')
   mkdirSync(dirname(outfile), { recursive: true })
   await build({
-    entryPoints: [join(ROOT, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: 'inline', packages: 'external', logLevel: 'warning',
+    entryPoints: [join(ROOT, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: 'inline', logLevel: 'warning',
+    ...isWhole ? { banner: { js: 'import { createRequire } from \'node:module\'; const require = createRequire(import.meta.url);' } } : { packages: 'external' },
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
       ...Object.fromEntries(CORE.map(folder => [`@nomenklatura/core/${folder}`, join(ROOT, `packages/core/src/${folder}/index.ts`)])),

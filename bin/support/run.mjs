@@ -1,8 +1,9 @@
 // Runs a TypeScript program of this project in plain Node: node bin/support/run.mjs PROGRAM.ts [arguments]
 import { pathToFileURL } from 'node:url'
-import { bundle } from './bundle.mjs'
+import { bundle, bundleThread } from './bundle.mjs'
 
 const [, , entry, ...rest] = process.argv
 const file = await bundle(entry)
+await bundleThread()
 process.argv = [process.argv[0], file, ...rest]
 await import(pathToFileURL(file).href)

@@ -1,5 +1,5 @@
 import { ExerciseDocument } from '@nomenklatura/core/formats'
-import { startWorker } from '../../server/jobs/queue'
+import { startWorker } from '../../server/jobs/work'
 import { closeDatabase, database, type Db } from '../../server/repositories/database'
 import { insertPerson, setMembership } from '../../server/repositories/people'
 import { release, comment } from '../../server/services/desk'
@@ -18,7 +18,7 @@ import { ASSISTANT, INSTRUCTOR, STUDENTS } from './people'
 import { setOut } from './draw'
 import { DRAWER_HAND_INS, EXCHANGE_HAND_INS, KEEPER_HAND_INS, EXCHANGE_WORKSHEETS, LEDGER_HAND_INS, type PlannedHandIn } from './plan'
 import { COLLECTED, COLLECTED_HAND_INS, TRIALS, TRIAL_DRAWN } from './with-diagrams'
-import { startOver } from './start-over'
+import { refuseOthers, startOver } from './start-over'
 
 /**
  * Loads the demo through the services, so that it is what people would have made. Dates are counted from the day it is loaded: the first
@@ -103,7 +103,7 @@ async function handInAll(db: Db, exerciseId: string, plans: readonly PlannedHand
 
 /** Runs a worker until every hand-in is marked: by the same jobs as any other. */
 async function markAll(db: Db, exercises: readonly string[]): Promise<void> {
-  const worker = await startWorker({ sweepMs: 500 })
+  const worker = startWorker({ sweepMs: 500 })
   for (let waited = 0; ; waited += 200) {
     const states = await Promise.all(exercises.map(id => progress(db, id)))
     if (states.every(({ marked, of }) => marked === of)) break
@@ -118,14 +118,28 @@ async function commentFirst(db: Db, exerciseId: string, by: string, students: Re
   await comment(db, row.id, 'A number of its own is fine, but then say UNIQUE (trip, member_code) as well: the number tells rows apart, not crews.', 'r1', by)
 }
 
-const db = database()
-if (process.argv.includes('--fresh')) await startOver(db)
-await migrate(db)
-const isThere = await db('people').where({ email: INSTRUCTOR.email }).first('id')
-if (!isThere) await load(db, new Date())
-await closeDatabase()
+async function main(): Promise<void> {
+  const db = database()
+  try {
+    await refuseOthers(db)
+    if (process.argv.includes('--fresh')) await startOver(db)
+    await migrate(db)
+    const isThere = await db('people').where({ email: INSTRUCTOR.email }).first('id')
+    if (!isThere) await load(db, new Date())
+  }
+  finally {
+    await closeDatabase()
+  }
+  console.log(`  ${INSTRUCTOR.name}, instructor     ${INSTRUCTOR.email}`)
+  console.log(`  ${ASSISTANT.name}, assistant   ${ASSISTANT.email}`)
+  console.log(`  Ilse Nygaard, student        ilse.nygaard@skarholm.example      (and 27 more)`)
+  console.log(`  One click on the first page signs in; the password of all is ${PASSWORD}`)
+}
 
-console.log(`  ${INSTRUCTOR.name}, instructor     ${INSTRUCTOR.email}`)
-console.log(`  ${ASSISTANT.name}, assistant   ${ASSISTANT.email}`)
-console.log(`  Ilse Nygaard, student        ilse.nygaard@skarholm.example      (and 27 more)`)
-console.log(`  One click on the first page signs in; the password of all is ${PASSWORD}`)
+try {
+  await main()
+}
+catch (error) {
+  console.error((error as Error).message)
+  process.exitCode = 2
+}

@@ -2,6 +2,9 @@ import type { Knex } from 'knex'
 import * as begin from './0001-begin'
 import * as pinnings from './0002-pinnings'
 import * as summaries from './0003-marking-summaries'
+import * as lateSaves from './0004-late-saves'
+import * as failures from './0005-marking-failures'
+import * as told from './0006-told'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -10,6 +13,9 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0001-begin', begin],
   ['0002-pinnings', pinnings],
   ['0003-marking-summaries', summaries],
+  ['0004-late-saves', lateSaves],
+  ['0005-marking-failures', failures],
+  ['0006-told', told],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -2,12 +2,15 @@ import { defineEventHandler, getHeader, getRequestHost, getRouterParams, readRaw
 import type { z } from 'zod'
 import { documentFaults } from '@nomenklatura/core/formats'
 import type { Person, Problem, Role } from '#shared/answers'
-import { Id } from '#shared/requests'
+import { Id, PERSON_HEADER } from '#shared/requests'
 import { database, type Db } from '../repositories/database'
 import { findExercise, type Exercise } from '../repositories/exercises'
 import { findHandIn, type HandIn } from '../repositories/hand-ins'
 import { findPerson, findRole } from '../repositories/people'
+import { Busy, TooMuch } from '../pool/compute'
+import { logFault } from '../services/log'
 import { Refusal, forbidden, notFound } from '../services/problem'
+import { refuseBadSigns } from '../services/signs'
 import { personIdOf } from './session'
 
 export const STAFF: readonly Role[] = ['instructor', 'assistant']
@@ -42,6 +45,8 @@ export interface Context<Body> {
 interface RouteOptions<Body, Answer> {
   readonly access: Access
   readonly body?: z.ZodType<Body>
+  /** Whether the request must say whose it is: what somebody writes is never taken for another's. */
+  readonly namesPerson?: boolean
   readonly handle: (context: Context<Body>) => Promise<Answer>
 }
 
@@ -53,7 +58,7 @@ export function defineRoute<Body = undefined, Answer = unknown>(options: RouteOp
     setResponseHeader(event, 'Cache-Control', 'no-store')
     try {
       if (event.method !== 'GET') checkOrigin(event)
-      const context = await authorise(event, options.access)
+      const context = await authorise(event, options)
       const body = options.body ? await parseBody(event, options.body) : undefined as Body
       return await options.handle({ ...context, body }) ?? { ok: true }
     }
@@ -71,7 +76,7 @@ function checkOrigin(event: H3Event): void {
   if (host !== getRequestHost(event, { xForwardedHost: false })) throw new Refusal(403, 'other-origin', 'This request does not come from a page of this site.')
 }
 
-async function authorise(event: H3Event, access: Access): Promise<Omit<Context<never>, 'body'>> {
+async function authorise(event: H3Event, { access, namesPerson = false }: Pick<RouteOptions<never, never>, 'access' | 'namesPerson'>): Promise<Omit<Context<never>, 'body'>> {
   const params = getRouterParams(event)
   for (const [name, value] of Object.entries(params)) if (name.endsWith('Id') && !Id.safeParse(value).success) throw notFound()
   const db = database()
@@ -80,6 +85,7 @@ async function authorise(event: H3Event, access: Access): Promise<Omit<Context<n
   const personId = await personIdOf(event)
   const person = personId ? await findPerson(db, personId) : undefined
   if (!person) throw new Refusal(401, 'signed-out', 'Sign in to go on.')
+  checkPerson(event, person, namesPerson)
   if (access.to === 'person') return { ...base, person } as unknown as Omit<Context<never>, 'body'>
   const handIn = params.handInId ? await findHandIn(db, params.handInId) : undefined
   if (params.handInId && !handIn) throw notFound()
@@ -97,6 +103,13 @@ async function authorise(event: H3Event, access: Access): Promise<Omit<Context<n
   return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
 }
 
+/** A page belongs to one person. In the same browser somebody else may have signed in since it was opened. */
+function checkPerson(event: H3Event, person: Person, isNeeded: boolean): void {
+  const named = getHeader(event, PERSON_HEADER)
+  if (named === undefined && isNeeded) throw new Refusal(400, 'person-not-named', 'The request does not say whose it is: reload the page.')
+  if (named !== undefined && named !== person.id) throw new Refusal(409, 'another-person', `${person.name} is signed in in this browser now: this page is somebody else’s.`, { name: person.name })
+}
+
 async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise<Body> {
   const length = Number(getHeader(event, 'content-length') ?? 0)
   if (length > LARGEST_BODY) throw new Refusal(413, 'too-large', 'This is too large: two million characters at most.')
@@ -109,14 +122,23 @@ async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise
   catch {
     throw new Refusal(400, 'not-json', 'The request is not JSON.')
   }
+  refuseBadSigns(value)
   const parsed = schema.safeParse(value)
   if (!parsed.success) throw new Refusal(422, 'invalid', 'Something in this is not as it must be.', documentFaults(parsed.error))
   return parsed.data
 }
 
+/** What the client can do something about, as a refusal; undefined for a fault of ours. */
+function refusalOf(error: unknown): Refusal | undefined {
+  if (error instanceof Refusal) return error
+  if (error instanceof TooMuch) return new Refusal(422, 'too-much', `This is too much to work out at once. ${error.message} Take parts out, and try again.`)
+  if (error instanceof Busy || (error as Error).name === 'KnexTimeoutError') return new Refusal(503, 'busy', 'The server is busy just now. Nothing is lost; try again in a moment.')
+  return undefined
+}
+
 function answerProblem(event: H3Event, error: unknown): Problem {
-  const refusal = error instanceof Refusal ? error : undefined
-  if (!refusal) console.error(error)
+  const refusal = refusalOf(error)
+  if (!refusal) logFault('request', error, { method: event.method, path: event.path.split('?')[0] })
   const status = refusal?.status ?? 500
   setResponseStatus(event, status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')

@@ -1,5 +1,5 @@
 import type { CourseLine } from '#shared/answers'
-import type { Db } from './database'
+import { toJsonb, type Db } from './database'
 
 export interface Course { readonly id: string, readonly name: string, readonly timeZone: string }
 
@@ -30,6 +30,6 @@ export async function countStudents(db: Db, courseId: string): Promise<number> {
 /** Who did what: append only. */
 export async function audit(db: Db, entry: { courseId?: string, personId?: string, action: string, subject: string, detail?: unknown }): Promise<void> {
   await db('audit_entries').insert({
-    course_id: entry.courseId ?? null, person_id: entry.personId ?? null, action: entry.action, subject: entry.subject, detail: JSON.stringify(entry.detail ?? {}),
+    course_id: entry.courseId ?? null, person_id: entry.personId ?? null, action: entry.action, subject: entry.subject, detail: toJsonb(entry.detail ?? {}),
   })
 }

@@ -1,3 +1,4 @@
+import { withoutBadSigns } from '@nomenklatura/core/findings'
 import createKnex, { type Knex } from 'knex'
 
 let shared: Knex | undefined
@@ -13,6 +14,15 @@ export function database(): Knex {
 export async function closeDatabase(): Promise<void> {
   await shared?.destroy()
   shared = undefined
+}
+
+/**
+ * A document as jsonb takes it. What comes from a person was refused at the door where it holds a sign that jsonb cannot; what the engine makes of it is made sure of here,
+ * so that no sound document is refused for a cut within a message.
+ */
+export function toJsonb(document: unknown): string {
+  const text = JSON.stringify(document)
+  return /\\u(?:0000|d[89a-f])/.test(text) ? withoutBadSigns(text) : text
 }
 
 /** A connection or a transaction: the caller decides. */

@@ -1,6 +1,6 @@
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Schedule } from '#shared/answers'
-import type { Db } from './database'
+import { toJsonb, type Db } from './database'
 
 export interface Exercise extends Schedule {
   readonly id: string
@@ -59,6 +59,12 @@ export async function lockExercise(db: Db, id: string): Promise<void> {
   await db('exercises').where({ id }).forUpdate().first('id')
 }
 
+/** The exercise as it stays until the end of this transaction: nobody publishes it, takes it back, or changes its document or dates meanwhile. */
+export async function holdExercise(db: Db, id: string): Promise<Exercise | undefined> {
+  const row = await db<ExerciseRow>('exercises').where({ id }).whereNull('archived_at').forShare().first()
+  return row && toExercise(row)
+}
+
 function toRevision(row: { id: string, exercise_id: string, number: number, document: ExerciseDocument }): Revision {
   return { id: row.id, exerciseId: row.exercise_id, number: row.number, document: row.document }
 }
@@ -68,8 +74,9 @@ export async function latestRevision(db: Db, exerciseId: string): Promise<Revisi
   return toRevision(row)
 }
 
-export async function findRevision(db: Db, id: string): Promise<Revision> {
-  return toRevision(await db('exercise_revisions').where({ id }).first())
+export async function findRevision(db: Db, id: string): Promise<Revision | undefined> {
+  const row = await db('exercise_revisions').where({ id }).first()
+  return row && toRevision(row)
 }
 
 /** The latest revisions of all exercises of a course, by exercise. */
@@ -80,15 +87,16 @@ export async function latestRevisions(db: Db, courseId: string): Promise<Map<str
 }
 
 export async function insertRevision(db: Db, exerciseId: string, number: number, document: ExerciseDocument, savedBy: string): Promise<void> {
-  await db('exercise_revisions').insert({ exercise_id: exerciseId, number, document: JSON.stringify(document), saved_by: savedBy })
+  await db('exercise_revisions').insert({ exercise_id: exerciseId, number, document: toJsonb(document), saved_by: savedBy })
 }
 
 /** Replaces a revision that no hand-in and no marking refers to; false when one does. */
 export async function replaceRevision(db: Db, revision: Revision, document: ExerciseDocument, savedBy: string): Promise<boolean> {
+  await db('exercise_revisions').where({ id: revision.id }).forUpdate().first('id')
   const used = await db('hand_ins').where({ exercise_revision_id: revision.id }).first('id')
     ?? await db('markings').where({ exercise_revision_id: revision.id }).first('id')
   if (used) return false
-  await db('exercise_revisions').where({ id: revision.id }).update({ document: JSON.stringify(document), saved_by: savedBy, saved_at: db.fn.now(), number: revision.number + 1 })
+  await db('exercise_revisions').where({ id: revision.id }).update({ document: toJsonb(document), saved_by: savedBy, saved_at: db.fn.now(), number: revision.number + 1 })
   return true
 }
 
@@ -100,9 +108,27 @@ export async function listAllowances(db: Db, exerciseId: string): Promise<Allowa
   return rows.map(row => ({ personId: row.person_id, name: row.name, dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }))
 }
 
-export async function findAllowance(db: Db, exerciseId: string, personId: string): Promise<{ dueAt: string | null, attempts: number | null } | undefined> {
+/** Another date or number of attempts for one person. */
+export interface AllowanceFor { readonly dueAt: string | null, readonly attempts: number | null }
+
+function toAllowance(row: { due_at: Date | null, attempts: number | null }): AllowanceFor {
+  return { dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }
+}
+
+export async function findAllowance(db: Db, exerciseId: string, personId: string): Promise<AllowanceFor | undefined> {
   const row = await db('allowances').where({ exercise_id: exerciseId, person_id: personId }).first()
-  return row && { dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }
+  return row && toAllowance(row)
+}
+
+/** The allowances of one person in some exercises, by exercise. */
+export async function listAllowancesOf(db: Db, personId: string, exerciseIds: readonly string[]): Promise<Map<string, AllowanceFor>> {
+  const rows = await db('allowances').where({ person_id: personId }).whereIn('exercise_id', exerciseIds)
+  return new Map(rows.map(row => [row.exercise_id, toAllowance(row)]))
+}
+
+/** Whether somebody's own due moment is still to come. */
+export async function hasLaterAllowance(db: Db, exerciseId: string, now: Date): Promise<boolean> {
+  return (await db('allowances').where({ exercise_id: exerciseId }).where('due_at', '>', now).first('exercise_id')) !== undefined
 }
 
 export async function setAllowance(db: Db, exerciseId: string, personId: string, allowance: { dueAt: string | null, attempts: number | null }): Promise<void> {
@@ -132,6 +158,12 @@ export async function countsByExercise(db: Db, courseId: string): Promise<Map<st
     [row.id, { begun: row.begun, handedIn: row.handed_in, marked: row.marked, lookedAt: row.looked_at, released: row.released }]))
 }
 
+/** How many students of the course have begun an exercise. */
+export async function countBegun(db: Db, { id, courseId }: Pick<Exercise, 'id' | 'courseId'>): Promise<number> {
+  const row = await db('worksheets as w').join('memberships as m', 'm.person_id', 'w.person_id').where({ 'w.exercise_id': id, 'm.course_id': courseId, 'm.role': 'student' }).count<{ count: string }[]>('* as count').first()
+  return Number(row?.count ?? 0)
+}
+
 /** Exercises whose due moment has passed and whose worksheets are to be collected; an allowance may put that off for one person. */
 export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
   const rows = await db<ExerciseRow>('exercises').where({ state: 'published', collects_at_due: true }).whereNull('archived_at').whereNull('collected_at')
@@ -139,6 +171,7 @@ export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
   return rows.map(toExercise)
 }
 
-export async function setCollected(db: Db, id: string, at: Date): Promise<void> {
+/** When all was collected; null where something may have to be collected again, since a date was changed. */
+export async function setCollected(db: Db, id: string, at: Date | null): Promise<void> {
   await db('exercises').where({ id }).update({ collected_at: at })
 }

@@ -1,8 +1,10 @@
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/formats'
-import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
+import type { Points } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
-import type { Db } from './database'
+import { toJsonb, type Db } from './database'
+import { listAllowancesOf, type AllowanceFor } from './exercises'
+import { MOST_TRIES } from './markings'
 
 export interface HandIn {
   readonly id: string
@@ -38,7 +40,7 @@ export type NewHandIn = Omit<HandIn, 'id' | 'number'>
 export async function insertHandIn(db: Db, handIn: NewHandIn): Promise<HandIn> {
   const [row] = await db<HandInRow>('hand_ins').insert({
     exercise_id: handIn.exerciseId, person_id: handIn.personId, attempt: handIn.attempt, exercise_revision_id: handIn.revisionId,
-    answer: JSON.stringify(handIn.answer) as unknown as AnswerDocument, handed_in_at: handIn.handedInAt as unknown as Date,
+    answer: toJsonb(handIn.answer) as unknown as AnswerDocument, handed_in_at: handIn.handedInAt as unknown as Date,
     late_by_seconds: handIn.lateBySeconds, is_automatic: handIn.isAutomatic,
   }).returning('*')
   return toHandIn(row!)
@@ -52,6 +54,28 @@ export async function findHandIn(db: Db, id: string): Promise<HandIn | undefined
 export async function latestHandIn(db: Db, exerciseId: string, personId: string): Promise<HandIn | undefined> {
   const row = await db<HandInRow>('hand_ins').where({ exercise_id: exerciseId, person_id: personId }).orderBy('attempt', 'desc').first()
   return row && toHandIn(row)
+}
+
+/** A hand-in as its student's state needs it: without what was handed in. */
+export interface TurnedIn extends Pick<HandIn, 'id' | 'exerciseId' | 'attempt' | 'handedInAt' | 'isAutomatic'> { readonly couldNotBeMarked: boolean }
+
+function turnedIn(db: Db) {
+  return db('hand_ins as h').orderBy('h.attempt')
+    .select('h.id', 'h.exercise_id', 'h.attempt', 'h.handed_in_at', 'h.is_automatic', db.raw(`EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ${MOST_TRIES}) AS could_not_be_marked`))
+}
+
+function toTurnedIn(row: { id: string, exercise_id: string, attempt: number, handed_in_at: Date, is_automatic: boolean, could_not_be_marked: boolean }): TurnedIn {
+  return { id: row.id, exerciseId: row.exercise_id, attempt: row.attempt, handedInAt: row.handed_in_at.toISOString(), isAutomatic: row.is_automatic, couldNotBeMarked: row.could_not_be_marked }
+}
+
+/** One person's hand-ins to an exercise, the first attempt first. */
+export async function handInsOf(db: Db, exerciseId: string, personId: string): Promise<TurnedIn[]> {
+  return (await turnedIn(db).where({ 'h.exercise_id': exerciseId, 'h.person_id': personId })).map(toTurnedIn)
+}
+
+export async function countLatest(db: Db, exerciseId: string): Promise<number> {
+  const row = await db('hand_ins').where({ exercise_id: exerciseId }).countDistinct<{ count: string }[]>('person_id as count').first()
+  return Number(row?.count ?? 0)
 }
 
 export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
@@ -77,58 +101,9 @@ export async function findPinning(db: Db, handInId: string): Promise<Pinning> {
 
 /** Writes the next version of the pins; false when somebody paired meanwhile. */
 export async function insertPinning(db: Db, pinning: { handInId: string, base: number, pins: readonly Pin[], by: string }): Promise<boolean> {
-  const inserted = await db('pinnings').insert({ hand_in_id: pinning.handInId, version: pinning.base + 1, pins: JSON.stringify(pinning.pins), pinned_by: pinning.by })
+  const inserted = await db('pinnings').insert({ hand_in_id: pinning.handInId, version: pinning.base + 1, pins: toJsonb(pinning.pins), pinned_by: pinning.by })
     .onConflict(['hand_in_id', 'version']).ignore().returning('version')
   return inserted.length === 1
-}
-
-export interface StoredMarking { readonly id: string, readonly handInId: string, readonly revisionId: string, readonly pinsVersion: number, readonly verdicts: Marking }
-
-function toMarking(row: { id: string, hand_in_id: string, exercise_revision_id: string, pins_version: number, verdicts: Marking }): StoredMarking {
-  return { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, verdicts: row.verdicts }
-}
-
-/** Stores a marking under the key of its inputs; where it is there already, nothing happens. */
-export async function insertMarking(db: Db, handInId: string, revisionId: string, pinsVersion: number, verdicts: Marking): Promise<void> {
-  await db('markings').insert({
-    hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: JSON.stringify(verdicts), summary: JSON.stringify(summaryOf(verdicts)),
-  }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version']).ignore()
-}
-
-export async function hasMarking(db: Db, handInId: string, revisionId: string, engineVersion: string, pinsVersion: number): Promise<boolean> {
-  return (await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: engineVersion, pins_version: pinsVersion }).first('id')) !== undefined
-}
-
-export async function findMarking(db: Db, handInId: string, revisionId: string): Promise<StoredMarking | undefined> {
-  const row = await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId }).orderBy([{ column: 'pins_version', order: 'desc' }, { column: 'marked_at', order: 'desc' }]).first()
-  return row && toMarking(row)
-}
-
-export async function findMarkingById(db: Db, id: string): Promise<StoredMarking> {
-  return toMarking(await db('markings').where({ id }).first())
-}
-
-/** A marking as lists show it. */
-export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
-
-/** Markings of the hand-ins of an exercise under one revision, by hand-in, without their evidence. */
-export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, ListedMarking>> {
-  const rows = await db('markings as k').join('hand_ins as h', 'h.id', 'k.hand_in_id').where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
-    .orderBy(['k.pins_version', 'k.marked_at']).select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
-  return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...row.summary }]))
-}
-
-/** Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last one only. */
-export async function listUnmarked(db: Db, engineVersion: string, exerciseId?: string): Promise<{ handInId: string, revisionId: string }[]> {
-  const { rows } = await db.raw(`
-    SELECT h.id AS hand_in_id, r.id AS revision_id
-    FROM (SELECT DISTINCT ON (exercise_id, person_id) id, exercise_id, number FROM hand_ins ORDER BY exercise_id, person_id, attempt DESC) h
-    JOIN (SELECT DISTINCT ON (exercise_id) exercise_id, id FROM exercise_revisions ORDER BY exercise_id, number DESC) r ON r.exercise_id = h.exercise_id
-    WHERE (?::uuid IS NULL OR h.exercise_id = ?::uuid)
-      AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = ?
-        AND k.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0))
-    ORDER BY h.number`, [exerciseId ?? null, exerciseId ?? null, engineVersion])
-  return (rows as { hand_in_id: string, revision_id: string }[]).map(row => ({ handInId: row.hand_in_id, revisionId: row.revision_id }))
 }
 
 interface OverrideRow { hand_in_id: string, rule: string, sheet: 'script', version: number, verdict: StoredOverride['verdict'] | null, reason: string | null, name: string, decided_at: Date }
@@ -202,8 +177,24 @@ export async function listReleases(db: Db, handInIds: readonly string[]): Promis
   }]))
 }
 
-export async function saveRelease(db: Db, release: { handInId: string, markingId: string, points: unknown, by: string }): Promise<void> {
-  const row = { marking_id: release.markingId, points: JSON.stringify(release.points), released_by: release.by, released_at: db.fn.now(), taken_back_at: null }
+/** What a release told: the account and the decisions of that moment. */
+export interface Told { readonly points: Points, readonly overrides: readonly StoredOverride[] }
+
+/** The release of one hand-in, with what it told; null there for releases of before it was kept. */
+export async function findReleased(db: Db, handInId: string): Promise<Release & { readonly told: Told | null } | undefined> {
+  const [release, row] = await Promise.all([listReleases(db, [handInId]), db('releases').where({ hand_in_id: handInId }).first('told')])
+  const found = release.get(handInId)
+  return found && { ...found, told: row?.told ?? null }
+}
+
+/** Decisions about hand-ins take turns with their release. */
+export async function lockHandIns(db: Db, which: { readonly id: string } | { readonly exercise_id: string }): Promise<void> {
+  await db('hand_ins').where(which).orderBy('id').forUpdate().select('id')
+}
+
+export async function saveRelease(db: Db, release: { handInId: string, markingId: string, told: Told, by: string }): Promise<void> {
+  const { got, open, of } = release.told.points
+  const row = { marking_id: release.markingId, points: toJsonb({ got, open, of }), told: toJsonb(release.told), released_by: release.by, released_at: db.fn.now(), taken_back_at: null }
   await db('releases').insert({ hand_in_id: release.handInId, ...row }).onConflict('hand_in_id').merge(row)
 }
 
@@ -211,15 +202,19 @@ export async function takeReleasesBack(db: Db, exerciseId: string): Promise<numb
   return db('releases').whereNull('taken_back_at').whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id')).update({ taken_back_at: db.fn.now() })
 }
 
-/** Per exercise of a course: one person's last hand-in, its release, and what was begun. */
-export async function listMine(db: Db, courseId: string, personId: string): Promise<Map<string, { begun: boolean, handIn: HandIn | null, release: Release | null }>> {
-  const exercises = await db('exercises').where({ course_id: courseId }).pluck('id')
-  const begun = new Set(await db('worksheets').where({ person_id: personId }).whereIn('exercise_id', exercises).pluck('exercise_id'))
-  const rows = await db<HandInRow>('hand_ins').where({ person_id: personId }).whereIn('exercise_id', exercises).orderBy('attempt')
-  const handIns = new Map(rows.map(row => [row.exercise_id, toHandIn(row)]))
-  const releases = await listReleases(db, [...handIns.values()].map(({ id }) => id))
-  return new Map(exercises.map((id: string) => {
-    const handIn = handIns.get(id) ?? null
-    return [id, { begun: begun.has(id), handIn, release: handIn ? releases.get(handIn.id) ?? null : null }]
+/** Per exercise of a course: what is known of one person in it. In five queries, whatever the number of exercises. */
+export async function listMine(db: Db, courseId: string, personId: string): Promise<Map<string, { begun: boolean, handIns: TurnedIn[], release: Release | null, allowance: AllowanceFor | undefined }>> {
+  const exercises: string[] = await db('exercises').where({ course_id: courseId }).pluck('id')
+  const [begun, handIns, allowances] = await Promise.all([
+    db('worksheets').where({ person_id: personId }).whereIn('exercise_id', exercises).pluck('exercise_id').then(ids => new Set<string>(ids)),
+    turnedIn(db).where('h.person_id', personId).whereIn('h.exercise_id', exercises).then(rows => rows.map(toTurnedIn)),
+    listAllowancesOf(db, personId, exercises),
+  ])
+  const byExercise = new Map<string, TurnedIn[]>()
+  for (const handIn of handIns) byExercise.set(handIn.exerciseId, [...byExercise.get(handIn.exerciseId) ?? [], handIn])
+  const releases = await listReleases(db, [...byExercise.values()].map(own => own.at(-1)!.id))
+  return new Map(exercises.map((id) => {
+    const own = byExercise.get(id) ?? []
+    return [id, { begun: begun.has(id), handIns: own, release: releases.get(own.at(-1)?.id ?? '') ?? null, allowance: allowances.get(id) }]
   }))
 }

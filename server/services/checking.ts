@@ -1,65 +1,76 @@
-import type { Finding } from '@nomenklatura/core/findings'
-import { isAboutWriting, withoutAnswer } from '@nomenklatura/core/claims'
-import { isAboutDrawing } from '@nomenklatura/core/diagram'
-import { isAboutSlots } from '@nomenklatura/core/dictionary'
-import { markAnswer, personalExercise, prepareExercise, type MarkableAnswer, type MarkableExercise, type Marking, type PreparedExercise } from '@nomenklatura/core/marking'
+import type { MarkableAnswer } from '@nomenklatura/core/marking'
 import type { HelpLevel } from '@nomenklatura/core/formats'
-import type { CheckAnswer, CheckedRule, Role } from '#shared/answers'
+import type { CheckAnswer, MyState, Role } from '#shared/answers'
+import { TooMuch, compute } from '../pool/compute'
+import type { ExerciseRef } from '../pool/tasks'
 import type { Db } from '../repositories/database'
-import { latestRevision } from '../repositories/exercises'
+import { latestRevision, type Exercise } from '../repositories/exercises'
+import { Refusal } from './problem'
 import { seedOf } from './sheets'
+import { hasOpened, isOpen, myState } from './student-state'
 import { visibleExercise } from './worksheets'
 
-const prepared = new Map<string, PreparedExercise>()
+const CHECK_MS = 2000
+const FINDINGS_MS = 1000
+/** After a check that took too long, so long only the reading is told. */
+const REST_MS = 10_000
 
-/** Reads an exercise once per revision and process. `revision` names it with its number, since a draft's row is replaced. */
-export function preparedFor(revision: string, document: MarkableExercise, seed?: string): PreparedExercise {
-  const isPersonal = document.relation?.isFresh && seed !== undefined
-  const key = isPersonal ? `${revision} ${seed}` : revision
-  const known = prepared.get(key)
-  if (known) return known
-  if (prepared.size > 200) prepared.clear()
-  const result = prepareExercise(personalExercise(document, seed))
-  prepared.set(key, result)
-  return result
-}
-
-/** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
-function isAboutForm(finding: Finding): boolean {
-  const { code } = finding
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || isAboutSlots(finding) || isAboutDrawing(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
-}
+/** Who is being checked, and who rests until when: one check at a time for each person, in this process. */
+const checking = new Set<string>()
+const resting = new Map<string, number>()
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */
 export async function check(db: Db, exerciseId: string, personId: string, role: Role, answer: MarkableAnswer, now = new Date()): Promise<CheckAnswer> {
-  await visibleExercise(db, exerciseId, role)
+  const exercise = await visibleExercise(db, exerciseId, role)
   const { id, number, document } = await latestRevision(db, exerciseId)
-  const exercise = preparedFor(`${id}:${number}`, document, seedOf(exerciseId, personId))
-  const marking = markAnswer(exercise, answer)
-  return {
-    helpLevel: document.helpLevel, checkedAt: now.toISOString(), findings: helpfulFindings(marking, document.helpLevel),
-    verdicts: document.helpLevel === 'assessed' ? [] : marking.cells.map(cell => toldBefore(exercise.document.rules, cell, document.helpLevel)),
+  if (role === 'student' && !hasOpened(exercise, now)) throw new Refusal(409, 'not-open', 'This exercise has not opened yet.')
+  const tellsVerdicts = document.helpLevel !== 'assessed' && (role !== 'student' || mayTell(exercise, await myState(db, exercise, personId, { now }), document.helpLevel, now))
+  const ref: ExerciseRef = { key: `${id}:${number}`, document, seed: seedOf(exerciseId, personId) }
+  return { helpLevel: document.helpLevel, checkedAt: now.toISOString(), ...await oneAtATime(personId, () => run(personId, ref, answer, document.helpLevel, tellsVerdicts)) }
+}
+
+/** After closing, verdicts of what is handed in are told by the release; in practice there is nothing to wait for. */
+function mayTell(exercise: Exercise, mine: MyState, helpLevel: HelpLevel, now: Date): boolean {
+  return helpLevel === 'practice' || isOpen(exercise, mine.dueAt, now) || mine.points !== null
+}
+
+async function oneAtATime<Answer>(personId: string, run: () => Promise<Answer>): Promise<Answer> {
+  if (checking.has(personId)) throw new Refusal(429, 'checking', 'Your last check is still running: wait for it.')
+  checking.add(personId)
+  try {
+    return await run()
+  }
+  finally {
+    checking.delete(personId)
   }
 }
 
-function helpfulFindings({ findings }: Marking, helpLevel: HelpLevel): readonly Finding[] {
-  return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
+type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'tooMuch'>
+
+async function run(personId: string, exercise: ExerciseRef, answer: MarkableAnswer, helpLevel: HelpLevel, tellsVerdicts: boolean): Promise<Told> {
+  if ((resting.get(personId) ?? 0) > Date.now()) return justReading(exercise, answer, helpLevel)
+  try {
+    const told = await compute('check', { exercise, answer, helpLevel, tellsVerdicts }, { ms: CHECK_MS })
+    return { ...told, tooMuch: null }
+  }
+  catch (error) {
+    if (!(error instanceof TooMuch)) throw error
+    for (const [person, until] of resting) if (until < Date.now()) resting.delete(person)
+    resting.set(personId, Date.now() + REST_MS)
+    return justReading(exercise, answer, helpLevel)
+  }
 }
 
-/** A verdict as it is told while the work goes on: where answers are not supplied, without what is missing. */
-function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cells'][number], helpLevel: HelpLevel): CheckedRule {
-  const rule = rules.find(({ id }) => id === cell.rule)?.rule
-  if (helpLevel === 'practice' || rule?.kind !== 'claim') return toCheckedRule(rules, cell)
-  const full = toCheckedRule(rules, cell)
-  const told = withoutAnswer(rule.about, cell.verdict, { sentence: full.sentence, because: cell.because, exhibits: cell.exhibits ?? [] })
-  return { ...full, ...told }
-}
+const TOO_MUCH = 'Too much to check at once'
 
-/** A verdict as a student is told it: in the student's own names. */
-export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
-  const entry = rules.find(({ id }) => id === cell.rule)!
-  return {
-    rule: cell.rule, sheet: cell.sheet, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {},
-    because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })),
+/** What can be told all the same: what is said of how it is written. */
+async function justReading(exercise: ExerciseRef, answer: MarkableAnswer, helpLevel: HelpLevel): Promise<Told> {
+  try {
+    const told = await compute('findings', { exercise, answer, helpLevel }, { ms: FINDINGS_MS })
+    return { ...told, verdicts: [], tooMuch: `${TOO_MUCH}: only how it is written was looked at. Take parts out, and check again.` }
+  }
+  catch (error) {
+    if (!(error instanceof TooMuch)) throw error
+    return { findings: [], findingsLeft: 0, verdicts: [], tooMuch: `${TOO_MUCH}: take parts out, and check again.` }
   }
 }

@@ -1,20 +1,22 @@
 import { fieldsOf } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Rule, Verdict } from '@nomenklatura/core/rules'
-import { accountInWords, personalExercise, type Override, type Points } from '@nomenklatura/core/marking'
-import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
+import { accountInWords, type Override, type Points } from '@nomenklatura/core/marking'
+import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LateSave, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
 import { dialectOf } from '@nomenklatura/core/sql'
 import type { Db } from '../repositories/database'
-import { countsByExercise, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import { countBegun, findExercise, findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
-  deleteComment, findHandIn, findMarking, findMarkingById, findPinning, insertComment, listComments, listDecisions, listLatest, listMarkings, listReleases, listReviews,
-  recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type ListedHandIn, type ListedMarking, type Release, type Review,
+  deleteComment, findHandIn, findPinning, findReleased, insertComment, listComments, listDecisions, listLatest, listReleases, listReviews,
+  lockHandIns, recentReasons, saveDecision, saveRelease, saveReview, takeReleasesBack, type Decision, type HandIn, type ListedHandIn, type Release, type Review,
 } from '../repositories/hand-ins'
+import { findMarking, findMarkingById, listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
 import { findPerson } from '../repositories/people'
-import { toCheckedRule } from './checking'
-import { pointsOf, preparedOf } from './marking'
+import { countLateSaves, listLateSaves } from '../repositories/worksheets'
+import { personalDocument, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
+import { toCheckedRule } from './told'
 
 interface ClassState {
   readonly exercise: Exercise
@@ -24,61 +26,74 @@ interface ClassState {
   readonly decisions: ReadonlyMap<string, readonly Decision[]>
   readonly reviews: ReadonlyMap<string, Review>
   readonly releases: ReadonlyMap<string, Release>
+  /** Why some could not be marked. */
+  readonly faults: ReadonlyMap<string, string>
 }
 
-/** Everything about the last hand-ins of an exercise, in six queries whatever the size of the class. */
+/** Everything about the last hand-ins of an exercise, in eight queries whatever the size of the class. */
 async function classState(db: Db, exerciseId: string): Promise<ClassState> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
   const [revision, handIns] = await Promise.all([latestRevision(db, exerciseId), listLatest(db, exerciseId)])
   const ids = handIns.map(({ id }) => id)
-  const [markings, decisions, reviews, releases] = await Promise.all([
-    listMarkings(db, exerciseId, revision.id), listDecisions(db, ids), listReviews(db, ids), listReleases(db, ids),
+  const [markings, decisions, reviews, releases, faults] = await Promise.all([
+    listMarkings(db, exerciseId, revision.id), listDecisions(db, ids), listReviews(db, ids), listReleases(db, ids), listMarkingFaults(db, ids),
   ])
-  return { exercise, revision, handIns, markings, decisions: groupByHandIn(decisions), reviews, releases }
+  return { exercise, revision, handIns, markings, decisions: groupByHandIn(decisions), reviews, releases, faults }
 }
 
 function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> {
   const groups = new Map<string, Decision[]>()
-  for (const decision of decisions) groups.set(decision.handInId, [...groups.get(decision.handInId) ?? [], decision])
+  for (const decision of decisions) {
+    const group = groups.get(decision.handInId)
+    if (group) group.push(decision)
+    else groups.set(decision.handInId, [decision])
+  }
   return groups
 }
 
 /** The decisions that stand. */
 export const overridesOf = (decisions: readonly Decision[]) => decisions.flatMap(({ override }) => override ? [override] : [])
 
-function queueState(points: Points | null, review: Review | undefined, release: Release | undefined): QueueState {
+function queueState(points: Points | null, review: Review | undefined, release: Release | undefined, fault: string | undefined): QueueState {
   if (release && release.takenBackAt === null) return 'released'
-  if (!points) return 'being marked'
+  if (!points) return fault === undefined ? 'being marked' : 'could not be marked'
   if (review?.isFlagged) return 'flagged'
   if (points.open > 0) return 'to decide'
   return review?.lookedAtBy ? 'looked at' : 'ready'
 }
 
 function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
-  const { exercise, revision, markings, decisions, reviews, releases } = state
+  const { markings, reviews, releases, faults } = state
   const marking = markings.get(handIn.id)
-  const overrides = overridesOf(decisions.get(handIn.id) ?? [])
-  const points = marking ? pointsOf(exercise, revision, marking, overrides, handIn.lateBySeconds) : null
+  const points = pointsIn(state, handIn)
   return {
     id: handIn.id, number: handIn.number, name: handIn.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
-    isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
+    isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id), faults.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
     points: points && { got: points.got, open: points.open, of: points.of }, toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
     toPair: marking?.weakPairs ?? 0,
   }
 }
 
+function pointsIn({ exercise, revision, markings, decisions }: ClassState, handIn: ListedHandIn): Points | null {
+  const marking = markings.get(handIn.id)
+  return marking ? pointsOf(exercise, revision, marking, overridesOf(decisions.get(handIn.id) ?? []), handIn.lateBySeconds) : null
+}
+
 export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> {
   const state = await classState(db, exerciseId)
   const { exercise, revision: { document, number } } = state
-  const [course, counts, reasons] = await Promise.all([findCourse(db, exercise.courseId), countsByExercise(db, exercise.courseId), recentReasons(db, exerciseId)])
+  const [course, begun, reasons, lateSaves] = await Promise.all([findCourse(db, exercise.courseId), countBegun(db, exercise), recentReasons(db, exerciseId), countLateSaves(db, exerciseId)])
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
     sheets: document.sheets, dialect: document.dialect, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, modelDiagram: document.models[0]?.diagram ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
-    begun: counts.get(exerciseId)?.begun ?? 0, reasons,
+    begun, reasons, lateSaves,
   }
 }
+
+/** What arrived after closing: the last save of each sheet of each student. */
+export const showLateSaves = (db: Db, exerciseId: string): Promise<LateSave[]> => listLateSaves(db, exerciseId)
 
 /** The fields of the Dependencies sheet that a rule is about. */
 function fieldsOfRule({ relation }: ExerciseDocument, rule: Rule): string[] {
@@ -89,8 +104,9 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   const handIn = await findHandIn(db, handInId)
   if (!handIn) throw notFound()
   const [exercise, revision, person] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), findPerson(db, handIn.personId)])
-  const [pinning, marking, decisions, reviews, releases, comments] = await Promise.all([
+  const [pinning, marking, decisions, reviews, releases, comments, faults, document] = await Promise.all([
     findPinning(db, handInId), findMarking(db, handInId, revision.id), listDecisions(db, [handInId]), listReviews(db, [handInId]), listReleases(db, [handInId]), listComments(db, handInId),
+    listMarkingFaults(db, [handInId]), personalDocument(revision.document, handIn.answer.seed),
   ])
   const overrides = overridesOf(decisions)
   const points = marking && exercise ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds) : null
@@ -98,10 +114,10 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
   return {
     id: handInId, number: handIn.number, name: person!.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, script: handIn.answer.script, dialect: dialectOf(revision.document, handIn.answer.script), starter: revision.document.starter,
-    claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null, relation: preparedOf(revision, handIn.answer.seed).document.relation ?? null,
-    state: queueState(points, reviews.get(handInId), release), isFlagged: reviews.get(handInId)?.isFlagged ?? false,
+    claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null, relation: document.relation ?? null,
+    state: queueState(points, reviews.get(handInId), release, faults.get(handInId)), markingFault: marking ? null : faults.get(handInId) ?? null, isFlagged: reviews.get(handInId)?.isFlagged ?? false,
     marking: marking ? marking.verdicts : null, pinning, overrides, versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
-    points, account: points ? accountInWords(points, personalExercise(revision.document, handIn.answer.seed).rules) : [], comments,
+    points, account: points ? accountInWords(points, document.rules) : [], comments,
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }
 }
@@ -114,6 +130,9 @@ export async function decide(
   if (!revision.document.rules.some(({ id, off }) => id === cell.rule && !off) || !(revision.document.sheets as readonly string[]).includes(cell.sheet)) throw notFound()
   const exercise = await findExercise(db, handIn.exerciseId)
   await db.transaction(async (trx) => {
+    await lockHandIns(trx, { id: handIn.id })
+    const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
+    if (released?.takenBackAt === null) throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
     const saved = await saveDecision(trx, { handInId: handIn.id, ...cell, verdict, reason: verdict === null ? null : reason, base: version, by })
     if (!saved) throw new Refusal(409, 'decided-meanwhile', 'Somebody decided this meanwhile. Look at it again, then decide.')
     await audit(trx, { courseId: exercise!.courseId, personId: by, action: 'cell.decide', subject: handIn.id, detail: { ...cell, verdict, reason } })
@@ -134,17 +153,21 @@ export async function review(db: Db, handInId: string, by: string, change: { loo
 
 export interface ReleaseResult { readonly released: number, readonly open: number, readonly flagged: number, readonly unmarked: number }
 
-/** Releases what is ready; hand-ins with open points, flagged or not yet marked stay behind and are counted. */
+/** Releases what is ready, as it stands at one moment: the whole account is kept, so that nothing changed later moves it. Hand-ins with open points, flagged or not yet marked stay behind and are counted. */
 export async function release(db: Db, exerciseId: string, by: string, only?: readonly string[]): Promise<ReleaseResult> {
-  const state = await classState(db, exerciseId)
-  const lines = state.handIns.filter(({ id }) => !only || only.includes(id)).map(handIn => queueLine(state, handIn))
-  const ready = lines.filter(({ state: s }) => s === 'ready' || s === 'looked at')
-  await db.transaction(async (trx) => {
-    for (const { id, points } of ready) await saveRelease(trx, { handInId: id, markingId: state.markings.get(id)!.id, points, by })
+  return db.transaction(async (trx) => {
+    await lockHandIns(trx, { exercise_id: exerciseId })
+    const state = await classState(trx, exerciseId)
+    const chosen = state.handIns.filter(({ id }) => !only || only.includes(id)).map(handIn => ({ handIn, line: queueLine(state, handIn) }))
+    const ready = chosen.filter(({ line }) => line.state === 'ready' || line.state === 'looked at')
+    for (const { handIn } of ready) {
+      const told = { points: pointsIn(state, handIn)!, overrides: overridesOf(state.decisions.get(handIn.id) ?? []) }
+      await saveRelease(trx, { handInId: handIn.id, markingId: state.markings.get(handIn.id)!.id, told, by })
+    }
     await audit(trx, { courseId: state.exercise.courseId, personId: by, action: 'release', subject: exerciseId, detail: { count: ready.length } })
+    const count = (...states: QueueState[]): number => chosen.filter(({ line }) => states.includes(line.state)).length
+    return { released: ready.length, open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked', 'could not be marked') }
   })
-  const count = (s: QueueState): number => lines.filter(line => line.state === s).length
-  return { released: ready.length, open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked') }
 }
 
 export async function takeMarksBack(db: Db, exercise: { id: string, courseId: string }, by: string): Promise<number> {
@@ -157,16 +180,17 @@ export async function takeMarksBack(db: Db, exercise: { id: string, courseId: st
 
 /** What a student reads after the release: verdicts, evidence and comments, never the model answer. */
 export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnswer> {
-  const released = (await listReleases(db, [handIn.id])).get(handIn.id)
+  const released = await findReleased(db, handIn.id)
   const exercise = await findExercise(db, handIn.exerciseId)
   if (!released || released.takenBackAt !== null || !exercise) throw notFound()
   const marking = await findMarkingById(db, released.markingId)
   const [revision, course, decisions, comments] = await Promise.all([
-    findRevision(db, marking.revisionId), findCourse(db, exercise.courseId), listDecisions(db, [handIn.id]), listComments(db, handIn.id),
+    findRevision(db, marking.revisionId).then(found => found!), findCourse(db, exercise.courseId), listDecisions(db, [handIn.id]), listComments(db, handIn.id),
   ])
-  const overrides = overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
-  const points = pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
-  const document = personalExercise(revision.document, handIn.answer.seed)
+  // Releases of before the account was kept are told as far as it can be worked out again.
+  const overrides = released.told?.overrides ?? overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
+  const points = released.told?.points ?? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+  const document = await personalDocument(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id, title: document.title, course: course!, number: handIn.number, attempt: handIn.attempt, handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds, sheets: document.sheets, script: handIn.answer.script, claims: handIn.answer.claims ?? null, dictionary: handIn.answer.dictionary ?? null, diagram: handIn.answer.diagram ?? null,

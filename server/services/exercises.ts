@@ -1,14 +1,12 @@
-import { proposeClaimRules, readTask, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
-import { wording } from '@nomenklatura/core/findings'
+import type { RelationTask } from '@nomenklatura/core/claims'
 import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
-import { prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
-import { partsOf, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
 import type { CourseAnswer, ExerciseLine, ExerciseSetting, Role, Schedule } from '#shared/answers'
+import { compute } from '../pool/compute'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
   archiveExercise, countsByExercise, findExercise, insertExercise, insertRevision, latestRevision, latestRevisions, listAllowances, listExercises, lockExercise,
-  replaceRevision, setAllowance, updateSchedule, updateState,
+  replaceRevision, setAllowance, setCollected, updateSchedule, updateState,
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
 import { findRole, setMembership } from '../repositories/people'
@@ -36,7 +34,7 @@ export async function showCourse(db: Db, courseId: string, personId: string, rol
     const { document } = revisions.get(exercise.id)!
     const line = { ...scheduleOf(exercise), id: exercise.id, title: document.title, state: exercise.state, helpLevel: document.helpLevel, points: totalPoints(document) }
     if (counts) return { ...line, counts: counts.get(exercise.id)! }
-    return { ...line, mine: await myState(db, exercise, personId, mine?.get(exercise.id)) }
+    return { ...line, mine: await myState(db, exercise, personId, { known: mine?.get(exercise.id) }) }
   }))
   return { ...course, role, students: role === 'student' ? 0 : students, exercises: lines }
 }
@@ -48,8 +46,11 @@ export function scheduleOf({ opensAt, dueAt, attempts, lateDays, lateLoss, colle
 /** A new exercise: empty, or with a model answer from a script and the rule sheet that follows from it. */
 export async function newExercise(db: Db, courseId: string, personId: string, { title, script, relation }: { title: string, script?: string | undefined, relation?: RelationTask | undefined }): Promise<string> {
   const empty = emptyExercise(title)
-  if (relation) return insertDocument(db, courseId, personId, { ...empty, sheets: ['dependencies'], relation, rules: relation.attributes.length > 0 ? proposeClaimRules(relation) : [] })
-  const document = script === undefined || script.trim() === '' ? empty : withProposal({ ...empty, models: [{ name: 'Model answer', script }] })
+  if (relation) {
+    const rules = relation.attributes.length > 0 ? await compute('proposeClaims', { relation }, { ms: PROPOSE_MS }) : []
+    return insertDocument(db, courseId, personId, { ...empty, sheets: ['dependencies'], relation, rules })
+  }
+  const document = script === undefined || script.trim() === '' ? empty : await withProposal({ ...empty, models: [{ name: 'Model answer', script }] })
   return insertDocument(db, courseId, personId, document)
 }
 
@@ -64,8 +65,10 @@ export async function insertDocument(db: Db, courseId: string, personId: string,
   })
 }
 
-function withProposal(document: ExerciseDocument): ExerciseDocument {
-  return { ...document, rules: proposeSheet(document) }
+const PROPOSE_MS = 10_000
+
+async function withProposal(document: ExerciseDocument): Promise<ExerciseDocument> {
+  return { ...document, rules: await compute('proposeRules', { document }, { ms: PROPOSE_MS }) }
 }
 
 export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseSetting> {
@@ -99,47 +102,19 @@ export async function saveDocument(db: Db, exerciseId: string, personId: string,
 
 export async function saveSchedule(db: Db, exerciseId: string, courseId: string, personId: string, schedule: Schedule): Promise<void> {
   await db.transaction(async (trx) => {
+    await lockExercise(trx, exerciseId)
     await updateSchedule(trx, exerciseId, schedule)
     await audit(trx, { courseId, personId, action: 'exercise.schedule', subject: exerciseId, detail: schedule })
   })
 }
 
-/** What must be there before students may see an exercise; empty when nothing is missing. */
-export function missingBeforePublishing(document: ExerciseDocument): string[] {
-  const missing: string[] = []
-  if (document.brief.trim() === '') missing.push('The brief is empty.')
-  const { model, world } = prepareExercise(document)
-  const asksTables = document.sheets.some(sheet => sheet !== 'dependencies')
-  if (asksTables && model.schema.tables.filter(table => !table.given).length === 0) missing.push('There is no model answer with a table.')
-  if (document.sheets.includes('dependencies')) missing.push(...taskFaults(document))
-  if (model.findings.some(({ severity }) => severity === 'error')) missing.push('The model answer has errors.')
-  const rules = document.rules.filter(({ off }) => !off)
-  if (rules.length === 0) missing.push('No rule is switched on.')
-  for (const entry of rules) {
-    const unknown = [...unknownElements(world, entry, model.schema), ...unknownInClaims(document, entry)]
-    if (unknown.length > 0) missing.push(`Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
-  }
-  return missing
-}
-
-function unknownInClaims({ relation }: ExerciseDocument, entry: RuleEntry): string[] {
-  const names = relation ? partsOf(entry).flatMap(rule => rule.kind === 'claim' ? unknownNames(relation, rule.about) : []) : []
-  return names.length > 0 ? [`The relation has no ${names.join(', ')}.`] : []
-}
-
-/** What keeps a relation from being asked about: in words. */
-function taskFaults({ relation }: ExerciseDocument): string[] {
-  if (!relation || relation.attributes.length < 2) return ['The relation has no attributes yet.']
-  const faults = readTask(relation).findings.map(finding => `The dependencies: ${wording(finding).message}`)
-  return faults.length > 0 ? faults : relation.dependencies.trim() === '' ? ['The relation has no dependency yet.'] : []
-}
-
 export async function publish(db: Db, exerciseId: string, personId: string, now = new Date()): Promise<void> {
+  const { document, number } = await latestRevision(db, exerciseId)
+  const missing = await compute('missing', { document }, { ms: PROPOSE_MS })
   await db.transaction(async (trx) => {
     await lockExercise(trx, exerciseId)
     const exercise = (await findExercise(trx, exerciseId))!
-    const { document } = await latestRevision(trx, exerciseId)
-    const missing = missingBeforePublishing(document)
+    if ((await latestRevision(trx, exerciseId)).number !== number) throw new Refusal(409, 'stale', 'This exercise was changed while it was being published. Look at it again, then publish.')
     if (missing.length > 0) throw new Refusal(422, 'not-ready', 'Something is missing before it can be published.', missing)
     if (exercise.dueAt !== null && Date.parse(exercise.dueAt) <= now.getTime()) throw new Refusal(422, 'due-passed', 'It would be due already: give it a later date.')
     await updateState(trx, exerciseId, 'published', now)
@@ -172,7 +147,9 @@ export async function allow(
 ): Promise<void> {
   if (await findRole(db, exercise.courseId, studentId) !== 'student') throw notFound()
   await db.transaction(async (trx) => {
+    await lockExercise(trx, exercise.id)
     await setAllowance(trx, exercise.id, studentId, allowance)
+    await setCollected(trx, exercise.id, null)
     await audit(trx, { courseId: exercise.courseId, personId: by, action: 'allowance.set', subject: exercise.id, detail: { studentId, ...allowance } })
   })
 }

@@ -1,24 +1,61 @@
-import { ENGINE_VERSION, markAnswer, markedPoints, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
+import { ENGINE_VERSION, points, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
+import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
+import { compute } from '../pool/compute'
+import type { ExerciseRef } from '../pool/tasks'
 import type { Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
-import { findHandIn, findPinning, hasMarking, insertMarking, listLatest, listMarkings, listUnmarked } from '../repositories/hand-ins'
-import { preparedFor } from './checking'
+import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
+import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type MarkingKey } from '../repositories/markings'
+import { logFault } from './log'
 import { lateLoss } from './student-state'
 
-/** One job: marks a hand-in under a revision of its exercise. Running it again changes nothing: a marking is stored once per key. */
+/** So long a hand-in may take. */
+const MARK_MS = 10_000
+
+/**
+ * One job: marks a hand-in under a revision of its exercise. Running it again changes nothing: a marking is stored once per key. One that fails is counted with its reason,
+ * and holds up no other; after three tries a person looks at it.
+ */
 export async function markHandIn(db: Db, handInId: string, revisionId: string): Promise<void> {
-  const { version, pins } = await findPinning(db, handInId)
-  if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
-  const [handIn, revision] = await Promise.all([findHandIn(db, handInId), findRevision(db, revisionId)])
-  if (!handIn) return
-  const marking = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
-  await insertMarking(db, handInId, revisionId, version, marking)
+  const [handIn, revision, { version, pins }] = await Promise.all([findHandIn(db, handInId), findRevision(db, revisionId), findPinning(db, handInId)])
+  if (!handIn || !revision || await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
+  const key: MarkingKey = { handInId, revision, pinsVersion: version }
+  try {
+    await insertMarking(db, key, await markUnder(revision, handIn, pins))
+  }
+  catch (error) {
+    if (isOfTheDatabase(error)) throw error
+    const tries = await recordMarkingFailure(db, key, ENGINE_VERSION, reasonOf(error))
+    logFault('marking', error, { handInId, exerciseId: handIn.exerciseId, tries })
+  }
 }
 
-/** An exercise as it is read; with a seed, as one student has it. */
-export function preparedOf(revision: Revision, seed?: string) {
-  return preparedFor(`${revision.id}:${revision.number}`, revision.document, seed)
+/** The marking of a hand-in with some pins, worked out in a thread. */
+export function markUnder(revision: Pick<Revision, 'id' | 'number' | 'document'>, { answer }: Pick<HandIn, 'answer'>, pins: readonly Pin[]): Promise<Marking> {
+  return compute('mark', { exercise: exerciseRef(revision, answer.seed), answer, pins }, { ms: MARK_MS })
+}
+
+/** The database is away, or has no room for us: the job comes again, and no hand-in is to blame. What it refuses to store is the hand-in's. */
+function isOfTheDatabase(error: unknown): boolean {
+  const { code = '', name } = error as { code?: unknown, name?: string }
+  return name === 'KnexTimeoutError' || (typeof code === 'string' && (/^(?:08|53|57|58|40|55|25)/.test(code) || /^E[A-Z]+$/.test(code)))
+}
+
+function reasonOf(error: unknown): string {
+  const { message } = error as Error
+  return message.slice(message.lastIndexOf(' - ') + (message.includes(' - ') ? 3 : 1)).slice(0, 600)
+}
+
+/** An exercise as a thread reads it: `number` names it with its id, since the row of a draft is replaced. */
+export function exerciseRef({ id, number, document }: Pick<Revision, 'id' | 'number' | 'document'>, seed?: string): ExerciseRef {
+  return { key: `${id}:${number}`, document, seed }
+}
+
+/** An exercise as one student has it; itself where it is the same for all. */
+export async function personalDocument(document: ExerciseDocument, seed: string | undefined): Promise<ExerciseDocument> {
+  return document.relation?.isFresh && seed !== undefined ? compute('personal', { document, seed }, { ms: 2000 }) : document
 }
 
 /** What still needs a marking: each student's last hand-in, under the newest revision. */
@@ -26,13 +63,18 @@ export async function unmarked(db: Db, exerciseId?: string): Promise<{ handInId:
   return listUnmarked(db, ENGINE_VERSION, exerciseId)
 }
 
+/** Lets what could not be marked be tried anew. */
+export async function tryAgain(db: Db, exerciseId: string): Promise<void> {
+  await forgetMarkingFailures(db, exerciseId)
+}
+
 /** The points of a marking under its revision, with the decisions made by hand and the late policy. */
-export function pointsOf(exercise: Exercise, revision: Revision, marking: MarkingSummary | Marking, overrides: readonly Override[], lateBySeconds: number): Points {
-  return markedPoints(preparedOf(revision), marking.cells, overrides, lateLoss(exercise, lateBySeconds))
+export function pointsOf(exercise: Exercise, { document: { rules, rubric } }: Pick<Revision, 'document'>, marking: MarkingSummary | Marking, overrides: readonly Override[], lateBySeconds: number): Points {
+  return points(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
 }
 
 export async function progress(db: Db, exerciseId: string): Promise<ProgressAnswer> {
-  const [revision, handIns] = await Promise.all([latestRevision(db, exerciseId), listLatest(db, exerciseId)])
-  const markings = await listMarkings(db, exerciseId, revision.id)
-  return { marked: handIns.filter(({ id }) => markings.has(id)).length, of: handIns.length }
+  const revision = await latestRevision(db, exerciseId)
+  const [marked, of] = await Promise.all([countMarked(db, exerciseId, revision.id), countLatest(db, exerciseId)])
+  return { marked, of }
 }

@@ -1,17 +1,16 @@
-import { setImmediate } from 'node:timers/promises'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
-import { explainRule, markAnswer, prepareExercise, type Marking, type MarkingSummary, type Points } from '@nomenklatura/core/marking'
-import { sameName } from '@nomenklatura/core/schema'
-import { readScript } from '@nomenklatura/core/sql'
+import type { Marking, MarkingSummary, Points } from '@nomenklatura/core/marking'
 import type { GlossaryPreview, PairingPreview } from '#shared/answers'
+import { compute } from '../pool/compute'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
-import { findHandIn, findMarking, findPinning, insertMarking, insertPinning, listDecisions, listLatest, listMarkings, listReleases, type HandIn } from '../repositories/hand-ins'
+import { findHandIn, findPinning, insertPinning, listDecisions, listLatest, listReleases, type HandIn } from '../repositories/hand-ins'
+import { findMarking, insertMarking, listMarkings } from '../repositories/markings'
 import { overridesOf } from './desk'
 import { saveDocument } from './exercises'
-import { pointsOf, preparedOf } from './marking'
+import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
 
 const totals = ({ got, open, of }: Points) => ({ got, open, of })
@@ -26,7 +25,7 @@ export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[
   const [exercise, revision, decisions] = await Promise.all([findExercise(db, handIn.exerciseId), latestRevision(db, handIn.exerciseId), listDecisions(db, [handIn.id])])
   const before = await findMarking(db, handIn.id, revision.id)
   if (!exercise || !before) throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
-  const after = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
+  const after = await markUnder(revision, handIn, pins)
   const points = (marking: Marking): Points => pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
   return {
     before: totals(points(before.verdicts)), after: totals(points(after)), changed: changedRules(before.verdicts, after),
@@ -39,13 +38,13 @@ export async function keepPairing(db: Db, exercise: Exercise, handIn: HandIn, { 
   const release = (await listReleases(db, [handIn.id])).get(handIn.id)
   if (release && release.takenBackAt === null) throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
   const revision = await latestRevision(db, handIn.exerciseId)
-  const marking = markAnswer(preparedOf(revision, handIn.answer.seed), handIn.answer, { pins })
+  const marking = await markUnder(revision, handIn, pins)
   await db.transaction(async (trx) => {
     const { version } = await findPinning(trx, handIn.id)
     if (version !== base || !await insertPinning(trx, { handInId: handIn.id, base, pins, by })) {
       throw new Refusal(409, 'paired-meanwhile', 'Somebody paired this meanwhile. Look at it again, then pair.')
     }
-    await insertMarking(trx, handIn.id, revision.id, base + 1, marking)
+    if (!await insertMarking(trx, { handInId: handIn.id, revision, pinsVersion: base + 1 }, marking)) throw new Refusal(409, 'stale', 'The exercise was changed meanwhile. Look at it again, then pair.')
     await audit(trx, { courseId: exercise.courseId, personId: by, action: 'pairing.pin', subject: handIn.id, detail: { pins, version: base + 1 } })
   })
 }
@@ -60,20 +59,18 @@ function withName(document: ExerciseDocument, { element, name }: { element: stri
 /** Who would move if the name were taken into the glossary: every last hand-in marked again, none of it kept. */
 export async function previewGlossary(db: Db, exercise: Exercise, entry: { element: string, name: string }): Promise<GlossaryPreview> {
   const revision = await latestRevision(db, exercise.id)
-  checkElement(revision, entry.element)
+  await checkElement(revision, entry.element)
   const [handIns, markings] = await Promise.all([listLatest(db, exercise.id), listMarkings(db, exercise.id, revision.id)])
   const decisions = await listDecisions(db, handIns.map(({ id }) => id))
-  const prepared = prepareExercise({ ...revision.document, glossary: withName(revision.document, entry) })
+  const changed = { id: `${revision.id} with ${entry.element} = ${entry.name}`, number: revision.number, document: { ...revision.document, glossary: withName(revision.document, entry) } }
   const moves: GlossaryPreview['moves'][number][] = []
   let using = 0
   for (const handIn of handIns) {
-    await setImmediate() // other requests take their turn between two hand-ins
     const before = markings.get(handIn.id)
     const [found, { pins }] = await Promise.all([findHandIn(db, handIn.id), findPinning(db, handIn.id)])
     if (!before || !found) continue
-    const { answer } = found
-    if (hasName(answer.script, entry.name)) using++
-    const after = markAnswer(prepared, answer, { pins })
+    if (await compute('usesName', { script: found.answer.script, name: entry.name }, { ms: 2000 })) using++
+    const after = await markUnder(changed, found, pins)
     const points = (marking: Marking | MarkingSummary) => totals(pointsOf(exercise, revision, marking, overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)), handIn.lateBySeconds))
     const [was, is] = [points(before), points(after)]
     if (was.got !== is.got || was.open !== is.open) moves.push({ handInId: handIn.id, name: handIn.name, before: was, after: is })
@@ -81,23 +78,14 @@ export async function previewGlossary(db: Db, exercise: Exercise, entry: { eleme
   return { element: entry.element, name: entry.name, using, moves, revision: revision.number }
 }
 
-/** Whether a table or a column has just this name. */
-function hasName(script: string, name: string): boolean {
-  return readScript(script, { checks: false }).schema.tables.some(table => sameName(table.name, name) || table.columns.some(column => sameName(column.name, name)))
-}
-
-function checkElement(revision: Revision, element: string): void {
-  const { world } = preparedOf(revision)
-  const [entity, member] = element.split('.')
-  const found = world.entities.find(({ name }) => name === entity)
-  const isKnown = found && (member === undefined || [...found.attributes, ...found.roles].some(({ name }) => name === member))
-  if (!isKnown) throw notFound()
+async function checkElement(revision: Revision, element: string): Promise<void> {
+  if (!await compute('knowsElement', { exercise: exerciseRef(revision), element }, { ms: 2000 })) throw notFound()
 }
 
 /** Takes the name into the glossary: a new revision of the exercise, under which all are marked again. */
 export async function takeName(db: Db, exercise: Exercise, entry: { element: string, name: string, base: number }, by: string): Promise<void> {
   const revision = await latestRevision(db, exercise.id)
-  checkElement(revision, entry.element)
+  await checkElement(revision, entry.element)
   await saveDocument(db, exercise.id, by, { ...revision.document, glossary: withName(revision.document, entry) }, entry.base)
   await audit(db, { courseId: exercise.courseId, personId: by, action: 'glossary.take', subject: exercise.id, detail: { element: entry.element, name: entry.name } })
 }
@@ -105,5 +93,5 @@ export async function takeName(db: Db, exercise: Exercise, entry: { element: str
 /** The dependencies by which a rule was judged in a hand-in, as lines to be read. */
 export async function dependenciesOf(db: Db, handIn: HandIn, rule: string): Promise<string[]> {
   const [revision, { pins }] = await Promise.all([latestRevision(db, handIn.exerciseId), findPinning(db, handIn.id)])
-  return explainRule(preparedOf(revision), handIn.answer.script, rule, { pins })
+  return compute('explain', { exercise: exerciseRef(revision), script: handIn.answer.script, rule, pins }, { ms: 5000 })
 }

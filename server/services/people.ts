@@ -32,7 +32,7 @@ const MOST_FAILURES_OF_A_PLACE = 100
 const WINDOW_MS = 10 * 60_000
 
 /** Checks e-mail and password. After eight failures within ten minutes for one person, or a hundred from one place, even the right one waits. */
-export async function signIn(db: Db, { email, password, from }: { email: string, password: string, from: string }, now = new Date()): Promise<Person> {
+export async function signIn(db: Db, { email, password, from, as }: { email: string, password: string, from: string, as?: string | undefined }, now = new Date()): Promise<Person> {
   const subjects = [`person ${email}`, `place ${from}`]
   const since = new Date(now.getTime() - WINDOW_MS)
   const [ofPerson, ofPlace] = await Promise.all(subjects.map(subject => countFailures(db, subject, since)))
@@ -45,6 +45,7 @@ export async function signIn(db: Db, { email, password, from }: { email: string,
     await recordFailure(db, subjects, now)
     throw new Refusal(401, 'wrong-password', 'This e-mail address and password do not belong together.')
   }
+  if (as !== undefined && as !== person.id) throw new Refusal(409, 'another-person', 'This page is somebody else’s. Sign in as the person it belongs to.', { name: person.name })
   await clearFailures(db, `person ${email}`)
   return { id: person.id, name: person.name, email: person.email }
 }

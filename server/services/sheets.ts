@@ -5,16 +5,23 @@ import { documentFaults, type AnswerDocument, type ExerciseDocument } from '@nom
 import type { AskedSheet, StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestSheet, type SavedSheet } from '../repositories/worksheets'
+import { SHEET_NAMES } from '#shared/sheets'
 import { Refusal } from './problem'
+import { refuseBadSigns } from './signs'
 
 export type SavedSheets = Readonly<Partial<Record<AskedSheet, SavedSheet>>>
 
 /** What each person's own task is made from: the same person always has the same, another has another. */
 export const seedOf = (exerciseId: string, personId: string): string => `${exerciseId}:${personId}`
 
-export async function latestSheets(db: Db, worksheetId: string, asked: readonly AskedSheet[]): Promise<SavedSheets> {
-  const saved = await Promise.all(asked.map(async sheet => [sheet, await latestSheet(db, worksheetId, sheet)] as const))
-  return Object.fromEntries(saved.filter(([, found]) => found !== undefined))
+/** What stands on each asked sheet: what was last saved, or last saved by a moment. */
+export async function latestSheets(db: Db, worksheetId: string, asked: readonly AskedSheet[], by?: Date): Promise<SavedSheets> {
+  const saved: Partial<Record<AskedSheet, SavedSheet>> = {}
+  for (const sheet of asked) {
+    const found = await latestSheet(db, worksheetId, sheet, by)
+    if (found) saved[sheet] = found
+  }
+  return saved
 }
 
 /** The claims of a saved sheet; none before the first save. */
@@ -44,6 +51,7 @@ export function checkContent(sheet: AskedSheet, content: string): void {
   catch {
     throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
   }
+  refuseBadSigns(value, SHEET_NAMES[sheet])
   const parsed = SHAPES[sheet].safeParse(value)
   if (!parsed.success) throw new Refusal(422, 'invalid', 'Something on this sheet is not as it must be.', documentFaults(parsed.error))
 }

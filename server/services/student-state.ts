@@ -1,8 +1,8 @@
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { MyState } from '#shared/answers'
 import type { Db } from '../repositories/database'
-import { findAllowance, type Exercise } from '../repositories/exercises'
-import { latestHandIn, listReleases, type HandIn, type Release } from '../repositories/hand-ins'
+import { findAllowance, type AllowanceFor, type Exercise } from '../repositories/exercises'
+import { handInsOf, listReleases, type Release, type TurnedIn } from '../repositories/hand-ins'
 import { findWorksheet } from '../repositories/worksheets'
 
 const DAY_MS = 86_400_000
@@ -12,30 +12,47 @@ export function totalPoints({ rules }: ExerciseDocument): number {
   return rules.filter(({ off }) => !off).reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
 }
 
-interface Known { readonly begun: boolean, readonly handIn: HandIn | null, readonly release: Release | null }
+/** What is known of one student in one exercise; the hand-ins by attempt. */
+export interface Known { readonly begun: boolean, readonly handIns: readonly TurnedIn[], readonly release: Release | null, readonly allowance: AllowanceFor | undefined }
 
 /** What stands between one student and one exercise: dates and attempts with this student's allowance, the last hand-in, released points. */
-export async function myState(db: Db, exercise: Exercise, personId: string, known?: Known): Promise<MyState> {
-  const allowance = await findAllowance(db, exercise.id, personId)
-  const { begun, handIn, release } = known ?? await lookUp(db, exercise.id, personId)
+export async function myState(db: Db, exercise: Exercise, personId: string, { now = new Date(), known }: { now?: Date, known?: Known | undefined } = {}): Promise<MyState> {
+  const { begun, handIns, release, allowance } = known ?? await lookUp(db, exercise.id, personId)
+  const dueAt = allowance?.dueAt ?? exercise.dueAt
   const isReleased = release !== null && release.takenBackAt === null
+  const last = handIns.at(-1)
+  const handIn = last && (isReleased || !isOvertaken(last, dueAt)) ? last : undefined
   return {
     begun,
-    attemptsUsed: handIn?.attempt ?? 0,
+    attemptsUsed: attemptsUsed(handIns) + (handIn?.isAutomatic && !isOpen(exercise, dueAt, now) ? 1 : 0),
     attempts: allowance?.attempts ?? exercise.attempts,
-    dueAt: allowance?.dueAt ?? exercise.dueAt,
+    dueAt,
     handedInAt: handIn?.handedInAt ?? null,
     handInId: handIn?.id ?? null,
     isAutomatic: handIn?.isAutomatic ?? false,
+    isAtInstructor: handIn?.couldNotBeMarked ?? false,
     points: isReleased ? release.points : null,
     takenBack: release !== null && !isReleased,
   }
 }
 
+/** Attempts are what somebody hands in; what is handed in for them takes none, as long as more may come. */
+export function attemptsUsed(handIns: readonly Pick<TurnedIn, 'isAutomatic'>[]): number {
+  return handIns.filter(({ isAutomatic }) => !isAutomatic).length
+}
+
+/** Handed in at a due moment that is no longer theirs: with a later date the work goes on. */
+function isOvertaken({ isAutomatic, handedInAt }: TurnedIn, dueAt: string | null): boolean {
+  return isAutomatic && (dueAt === null || handedInAt < dueAt)
+}
+
 async function lookUp(db: Db, exerciseId: string, personId: string): Promise<Known> {
-  const [worksheet, handIn] = await Promise.all([findWorksheet(db, exerciseId, personId), latestHandIn(db, exerciseId, personId)])
-  const release = handIn ? (await listReleases(db, [handIn.id])).get(handIn.id) ?? null : null
-  return { begun: worksheet !== undefined, handIn: handIn ?? null, release }
+  const worksheet = await findWorksheet(db, exerciseId, personId)
+  const handIns = await handInsOf(db, exerciseId, personId)
+  const allowance = await findAllowance(db, exerciseId, personId)
+  const last = handIns.at(-1)
+  const release = last ? (await listReleases(db, [last.id])).get(last.id) ?? null : null
+  return { begun: worksheet !== undefined, handIns, release, allowance }
 }
 
 /** Until when this student may hand in, lateness included; null for ever. */
@@ -43,9 +60,13 @@ export function closingTime(exercise: Exercise, dueAt: string | null): Date | nu
   return dueAt === null ? null : new Date(Date.parse(dueAt) + exercise.lateDays * DAY_MS)
 }
 
+export function hasOpened(exercise: Exercise, now: Date): boolean {
+  return exercise.opensAt === null || Date.parse(exercise.opensAt) <= now.getTime()
+}
+
 export function isOpen(exercise: Exercise, dueAt: string | null, now: Date): boolean {
   const closes = closingTime(exercise, dueAt)
-  return (exercise.opensAt === null || Date.parse(exercise.opensAt) <= now.getTime()) && (closes === null || now <= closes)
+  return hasOpened(exercise, now) && (closes === null || now <= closes)
 }
 
 /** The lateness of a hand-in in seconds, and the per cent it costs. */

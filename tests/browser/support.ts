@@ -208,7 +208,7 @@ export class Visitor {
 
   /** Takes what the editor offers; it answers keys only once the list has stood for a moment. */
   async takeOffer(text: string): Promise<void> {
-    await this.sees(text, '.cm-tooltip-autocomplete li[aria-selected]')
+    await this.sees(text, '.cm-tooltip-autocomplete li')
     await new Promise(done => setTimeout(done, 200))
     await this.page.keyboard.press('Tab')
     await this.page.waitForFunction(() => !document.querySelector('.cm-tooltip-autocomplete'))

@@ -28,7 +28,7 @@ function exerciseOf(sheets: readonly (typeof SHEETS)[number][], starter: string 
 function answerFrom(script: string, starter: string | null): MarkableAnswer & { dictionary: Dictionary, diagram: Diagram } {
   const given = starter === null ? { tables: [] } : readScript(starter).schema
   const read = readScript(script, { given })
-  const drawn = diagramFromSchema(read.schema, 'physical')
+  const drawn = diagramFromSchema(read.schema)
   return { script, dictionary: dictionaryFromSchema({ tables: read.schema.tables.filter(table => !table.given) }), diagram: { ...drawn, entities: drawn.entities, level: 'physical' }, claims: undefined }
 }
 

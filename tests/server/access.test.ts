@@ -46,6 +46,7 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'get /api/exercises/[exerciseId]/desk': STAFF,
   'get /api/exercises/[exerciseId]/ledger': STAFF,
   'get /api/exercises/[exerciseId]/progress': STAFF,
+  'get /api/exercises/[exerciseId]/late-saves': STAFF,
   'post /api/exercises/[exerciseId]/markings': STAFF,
   'post /api/exercises/[exerciseId]/releases': INSTRUCTOR,
   'delete /api/exercises/[exerciseId]/releases': INSTRUCTOR,

@@ -4,6 +4,9 @@ import { readScript } from '@nomenklatura/core/sql'
 import { STATEMENTS as BEGIN } from '../../db/migrations/0001-begin'
 import { STATEMENTS as PINNINGS } from '../../db/migrations/0002-pinnings'
 import { STATEMENTS as SUMMARIES } from '../../db/migrations/0003-marking-summaries'
+import { STATEMENTS as LATE } from '../../db/migrations/0004-late-saves'
+import { STATEMENTS as FAILURES } from '../../db/migrations/0005-marking-failures'
+import { STATEMENTS as TOLD } from '../../db/migrations/0006-told'
 import { migrate, rollBack } from '../../db/migrations'
 import { startServer } from './support/server'
 
@@ -11,7 +14,7 @@ let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => { server = await startServer() })
 afterAll(() => server.stop())
 
-const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES].join('\n'))
+const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD].join('\n'))
 
 describe('our own schema', () => {
   it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {

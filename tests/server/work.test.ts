@@ -1,5 +1,6 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import { listLatest, listMarkings, findHandIn } from '../../server/repositories/hand-ins'
+import { listLatest, findHandIn } from '../../server/repositories/hand-ins'
+import { listMarkings } from '../../server/repositories/markings'
 import { latestRevision } from '../../server/repositories/exercises'
 import { check } from '../../server/services/checking'
 import { decide, release, showDesk, showFeedback, showHandIn, showLedger, takeMarksBack } from '../../server/services/desk'
@@ -48,7 +49,7 @@ describe('a worksheet', () => {
   it('is read only after the due date and the days of grace', async () => {
     await save('x', 0)
     expect(await codeOf(save('y', 1, new Date(Date.now() + 5.5 * DAY_MS)))).toBe('done')
-    expect(await codeOf(save('z', 2, new Date(Date.now() + 6.5 * DAY_MS)))).toBe('closed')
+    expect(await codeOf(save('z', 2, new Date(Date.now() + 6.5 * DAY_MS)))).toBe('closed-kept')
   })
 })
 

@@ -4,6 +4,8 @@ import { createApp, createRouter, toNodeListener, type EventHandler } from 'h3'
 import { migrate, rollBack } from '../../../db/migrations'
 import type { Access } from '../../../server/auth/route'
 import { closeQueue } from '../../../server/jobs/queue'
+import { closePool } from '../../../server/pool/compute'
+import { PERSON_HEADER } from '#shared/requests'
 import { closeDatabase, database, type Db } from '../../../server/repositories/database'
 
 /** Every route of the application, found by file name as the application finds them. */
@@ -35,6 +37,7 @@ export async function startServer(): Promise<{ origin: string, db: Db, stop: () 
       server.closeAllConnections()
       await new Promise(resolve => server.close(resolve))
       await closeQueue()
+      await closePool()
       await rollBack(db)
       await closeDatabase()
     },
@@ -44,13 +47,15 @@ export async function startServer(): Promise<{ origin: string, db: Db, stop: () 
 /** A person at a browser: keeps the cookie, says where requests come from. */
 export class Visitor {
   private cookie = ''
+  /** Who is signed in: pages say so with each request. */
+  personId: string | undefined
 
   constructor(private readonly origin: string) {}
 
   async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<{ status: number, body: Record<string, unknown> & { code?: string } }> {
     const response = await fetch(`${this.origin}${path}`, {
       method: method.toUpperCase(), ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-      headers: { 'Content-Type': 'application/json', 'Origin': this.origin, ...(this.cookie ? { Cookie: this.cookie } : {}), ...headers },
+      headers: { 'Content-Type': 'application/json', 'Origin': this.origin, ...(this.cookie ? { Cookie: this.cookie } : {}), ...(this.personId ? { [PERSON_HEADER]: this.personId } : {}), ...headers },
     })
     for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
     const text = await response.text()
@@ -58,8 +63,9 @@ export class Visitor {
   }
 
   async signIn(email: string, password: string): Promise<this> {
-    const { status } = await this.ask('POST', '/api/session', { email, password })
+    const { status, body } = await this.ask('POST', '/api/session', { email, password })
     if (status !== 200) throw new Error(`sign-in failed with ${status}`)
+    this.personId = body.id as string
     return this
   }
 }

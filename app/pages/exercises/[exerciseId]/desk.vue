@@ -220,11 +220,14 @@ function enter(): void {
   if (rules.value.some(other => other.id === id)) chooseRule(id)
 }
 
+/** What arrived after closing is read in a slip of its own. */
+const readsLate = ref(false)
+
 /* Release */
 const releasing = ref(false)
 const counts = computed(() => {
   const count = (...states: string[]): number => desk.value?.queue.filter(({ state }) => states.includes(state)).length ?? 0
-  return { ready: count('ready', 'looked at'), open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked'), released: count('released') }
+  return { ready: count('ready', 'looked at'), open: count('to decide'), flagged: count('flagged'), unmarked: count('being marked', 'could not be marked'), released: count('released') }
 })
 const staysBehind = computed(() => [
   counts.value.open > 0 ? `${counts.value.open} with open points ${counts.value.open === 1 ? 'stays' : 'stay'} behind` : '',
@@ -298,11 +301,12 @@ const drawerOpen = ref(false)
     </TopLine>
     <PageState v-if="!desk" :error="error" :code="code" @again="reload" />
     <main v-else-if="desk.queue.length === 0" id="main" class="page">
-      <section class="empty paper"><h2>No hand-ins yet.</h2><p class="serif">{{ countOf(desk.begun, 'student has', 'students have') }} begun<template v-if="desk.exercise.dueAt">; due {{ timeInWords(desk.exercise.dueAt, desk.exercise.timeZone) }}</template>.</p></section>
+      <section class="empty paper"><button v-if="desk.lateSaves > 0" type="button" class="plain late" @click="readsLate = true">Of {{ countOf(desk.lateSaves, 'student') }} something came after closing</button><h2>No hand-ins yet.</h2><p class="serif">{{ countOf(desk.begun, 'student has', 'students have') }} begun<template v-if="desk.exercise.dueAt">; due {{ timeInWords(desk.exercise.dueAt, desk.exercise.timeZone) }}</template>.</p></section>
     </main>
     <main v-else id="main" class="desk">
       <aside v-if="!isDrawer || drawerOpen" class="side left" aria-label="Hand-ins">
         <DeskQueue :queue="queue" :selected="handInId" :time-zone="desk.exercise.timeZone" @select="id => { select(id); drawerOpen = false }" />
+        <button v-if="desk.lateSaves > 0" type="button" class="plain small late" @click="readsLate = true">Of {{ countOf(desk.lateSaves, 'student') }} something came after closing</button>
         <p class="keys-hint soft tiny"><kbd>J</kbd> <kbd>K</kbd> next, previous · <kbd>?</kbd> keys</p>
       </aside>
       <section v-if="handIn" class="centre">
@@ -324,7 +328,7 @@ const drawerOpen = ref(false)
         <div class="evidence-side" tabindex="0" role="region" aria-label="Evidence of the chosen rule">
           <DeskPairing v-if="handIn.marking && pairing" :key="`${handIn.id} ${sheetInHand}`" :sheet="!sheetInHand || sheetInHand === 'dependencies' ? 'script' : sheetInHand" :desk="desk" :hand-in="handIn" :begin="pairing === 'first' ? undefined : pairing" @kept="kept" @changed="reload" @leave="leavePairing" />
           <DeskEvidence v-else-if="handIn.marking && rule && sheetInHand" :key="`${handIn.id} ${rule} ${sheetInHand}`" :desk="desk" :hand-in="handIn" :rule="rule" :sheet="sheetInHand" @pair="pairing = $event" />
-          <p v-else class="soft wait" role="status">{{ handIn.marking ? 'Choose a rule to see its evidence.' : 'Being marked …' }}</p>
+          <p v-else class="soft wait" role="status">{{ handIn.marking ? 'Choose a rule to see its evidence.' : handIn.markingFault ? `It could not be marked, after three tries: ${handIn.markingFault}` : 'Being marked …' }}</p>
         </div>
       </section>
       <section v-else class="centre"><PageState :error="fault" @again="load" /></section>
@@ -357,6 +361,7 @@ const drawerOpen = ref(false)
         <UButton :disabled="counts.ready === 0" @click="release">Release {{ counts.ready }}</UButton>
       </template>
     </UModal>
+    <DeskLateSaves v-if="desk && readsLate" v-model:open="readsLate" :exercise-id="desk.exercise.id" :time-zone="desk.exercise.timeZone" />
     <KeysSlip :keys="listed" />
   </div>
 </template>
@@ -368,6 +373,7 @@ const drawerOpen = ref(false)
 .side { min-height: 0; display: flex; flex-direction: column; }
 .left { border-right: 1px solid var(--rule-strong); padding-top: 8px; }
 .right { border-left: 1px solid var(--rule-strong); overflow-y: auto; padding: 12px 16px 20px; gap: 14px; }
+.late { text-align: left; padding: 6px 16px; }
 .keys-hint { padding: 8px 16px; border-top: 1px solid var(--rule); }
 kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; background: var(--sheet); color: var(--ink); }
 .key { background: transparent; color: inherit; border-color: currentcolor; opacity: 0.85; }

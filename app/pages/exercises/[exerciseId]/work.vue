@@ -78,7 +78,7 @@ const attemptsLeft = computed(() => sheet.value ? sheet.value.mine.attempts - sh
 const whyNot = computed(() => {
   if (!sheet.value) return ''
   if (sheet.value.isPreview) return 'This is a trial: nothing is handed in.'
-  if (store.save.status === 'offline' || store.save.status === 'refused') return 'What you wrote is not yet sent.'
+  if (store.save.status === 'offline' || store.save.status === 'refused' || store.save.status === 'bad signs') return 'What you wrote is not yet sent.'
   if (store.save.status === 'conflict') return 'Look at both versions first.'
   if (attemptsLeft.value <= 0) return `Handed in ${sheet.value.mine.attemptsUsed} of ${sheet.value.mine.attempts} times.`
   if (!sheet.value.isOpen) return 'Closed.'
@@ -164,7 +164,7 @@ const dueWords = computed(() => {
       <template v-if="sheet && isBegun" #state>
         <span v-if="sheet.isPreview">a trial, as a student</span>
         <span class="level">{{ sheet.helpLevel }}</span>
-        <SaveWord :state="store.save" :hint="hint" :sheet="SHEET_NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" />
+        <SaveWord :state="store.save" :hint="hint" :sheet="SHEET_NAMES[store.conflict ?? current]" :time-zone="zone" @look="looking = true" @copy="copyWork" @take-out="store.takeSignsOut" />
         <span>{{ dueWords }}</span>
       </template>
       <template v-if="sheet && isBegun">
@@ -192,7 +192,7 @@ const dueWords = computed(() => {
             @click="turned = name" @keydown.right.prevent="turnTab(1)" @keydown.left.prevent="turnTab(-1)">{{ SHEET_NAMES[name] }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{ countOf(findingsOf[name].length, 'note') }}</span></button>
         </div>
         <p v-if="changedSince" class="banner changed">Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.</p>
-        <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · <NuxtLink v-if="sheet.mine.points && sheet.mine.handInId" :to="`/hand-ins/${sheet.mine.handInId}`" class="plain">{{ totalText(sheet.mine.points) }} of {{ pointsText(sheet.mine.points.of) }}: read the marks</NuxtLink><template v-else>with your instructor</template></p>
+        <p v-else-if="sheet.mine.handedInAt" class="banner">{{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }} {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} · <NuxtLink v-if="sheet.mine.points && sheet.mine.handInId" :to="`/hand-ins/${sheet.mine.handInId}`" class="plain">{{ totalText(sheet.mine.points) }} of {{ pointsText(sheet.mine.points.of) }}: read the marks</NuxtLink><template v-else>{{ sheet.mine.isAtInstructor ? 'your instructor is looking at it' : 'with your instructor' }}</template></p>
         <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
         <p v-if="pageFault" role="alert" class="banner bad">{{ pageFault }}</p>
         <DependencySheet
@@ -202,7 +202,7 @@ const dueWords = computed(() => {
           v-if="current === 'dictionary'" ref="dictionarySheet" :dictionary="store.dictionary" :findings="findingsOf.dictionary" :given="given" :script="sheet.asked.includes('script') && sheet.helpLevel === 'practice' ? read.schema : undefined"
           :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined" :hint="sheet.rows && sheet.helpLevel === 'practice' && !drafted ? 'Or open the rows of the brief: a draft can be made from them.' : ''" :drawn="drawnSchema" :readonly="!sheet.isOpen" :name="sheet.title" @change="store.change('dictionary', JSON.stringify($event))" />
         <DiagramSheet
-          v-if="current === 'diagram'" ref="diagramSheet" :diagram="store.diagram" :findings="findingsOf.diagram" :asked="sheet.level" :offers="sheet.helpLevel === 'practice'" :marks="diagramMarks" :readonly="!sheet.isOpen" :name="sheet.title" :keep-as="`nomenklatura-steps-${exerciseId}-diagram`"
+          v-if="current === 'diagram'" ref="diagramSheet" :diagram="store.diagram" :findings="findingsOf.diagram" :asked="sheet.level" :offers="sheet.helpLevel === 'practice'" :marks="diagramMarks" :readonly="!sheet.isOpen" :name="sheet.title" :keep-as="`nomenklatura-steps-${sheet.personId}-${exerciseId}-diagram`"
           :drafts="diagramDrafts" :others="otherSheets" @change="store.change('diagram', JSON.stringify($event))" @others="renameElsewhere" />
         <p v-if="current === 'script' && scriptDrafts.length > 0" class="small begin"><button v-for="draft in scriptDrafts" :key="draft.words" type="button" class="plain small" @click="draft.make">{{ draft.words }}</button></p>
         <ScriptSheet
@@ -214,7 +214,7 @@ const dueWords = computed(() => {
       <aside v-else-if="!isPhone || side === 'margin'" class="margin-side" data-region tabindex="-1" aria-label="Margin">
         <MarginNotes
           :findings="findings" :verdicts="(store.check?.answer.verdicts ?? []).filter(({ sheet: of }) => of === current)" :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
-          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :has-text="!store.isEmpty" :folds="!isPhone"
+          :is-stale="store.isStale" :tells-verdicts="sheet.helpLevel !== 'assessed'" :too-much="store.isStale ? null : store.check?.answer.tooMuch" :left="store.check?.answer.findingsLeft ?? 0" :has-text="!store.isEmpty" :folds="!isPhone"
           @fold="foldMargin(true)"
           @show="show" @fix="applyEdit" />
       </aside>

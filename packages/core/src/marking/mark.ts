@@ -1,7 +1,7 @@
 import { candidateAlignments, type Confidence, type Pin } from '../alignment'
-import { NO_CLAIMS, type DependencyClaims } from '../claims'
+import { NO_CLAIMS, readClaims, type DependencyClaims } from '../claims'
 import { EMPTY_DIAGRAM, type Diagram } from '../diagram'
-import { EMPTY_DICTIONARY, type Dictionary } from '../dictionary'
+import { EMPTY_DICTIONARY, readDictionary, type Dictionary } from '../dictionary'
 import type { Exhibit, Finding } from '../findings'
 import { Reading, dependenciesInWords, partsOf, type Doubt, type Witness } from '../rules'
 import { soundPart, type Dialect } from '../schema'
@@ -39,6 +39,8 @@ export interface Marking {
   readonly pairing: readonly PairingLine[]
   readonly surplus: readonly string[]
   readonly findings: readonly Finding[]
+  /** How many findings more there are than are told. @defaultValue none */
+  readonly findingsLeft?: number
 }
 
 /** What lists need of a marking: verdicts without their evidence. */
@@ -72,6 +74,19 @@ export function markAnswer(exercise: PreparedExercise, answer: MarkableAnswer, o
   if (!sheets.includes('dependencies')) return tables
   const claimed = markClaims(document, answer.claims ?? NO_CLAIMS)
   return { ...tables, cells: [...claimed.cells, ...tables.cells], findings: [...claimed.findings, ...tables.findings] }
+}
+
+/** What the reading of each asked sheet says by itself: nothing is paired or judged. Linear in what is written, but for the checks of a diagram. */
+export function readingFindings({ document, given }: PreparedExercise, answer: MarkableAnswer): readonly Finding[] {
+  const { script, dictionary = EMPTY_DICTIONARY, claims = NO_CLAIMS } = answer
+  return (document.sheets ?? ['script']).flatMap((sheet): readonly Finding[] => {
+    switch (sheet) {
+      case 'script': return readScript(script, { given, dialect: answer.dialect ?? dialectOf(document, script), checks: false }).findings
+      case 'dictionary': return readDictionary(dictionary, { given }).findings
+      case 'dependencies': return document.relation ? readClaims(document.relation, claims).findings : []
+      case 'diagram': return []
+    }
+  })
 }
 
 /** Marks one script against an exercise: verdicts with evidence, without points. */

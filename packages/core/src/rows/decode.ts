@@ -10,12 +10,24 @@ const { TextDecoder } = globalThis as unknown as { TextDecoder: new (label: stri
 /** The text of some bytes: by their byte order mark, else as UTF-8 where they are, else as the usual encoding of older office programs. Never fails. */
 export function decodeText(bytes: Uint8Array): Decoded {
   const [a, b] = bytes
-  if (a === 0xFF && b === 0xFE) return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' }
-  if (a === 0xFE && b === 0xFF) return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' }
+  const order = utf16Order(bytes)
+  if ((a === 0xFF && b === 0xFE) || order === 'le') return { text: new TextDecoder('utf-16le').decode(bytes), encoding: 'UTF-16' }
+  if ((a === 0xFE && b === 0xFF) || order === 'be') return { text: new TextDecoder('utf-16be').decode(bytes), encoding: 'UTF-16' }
   try {
     return { text: new TextDecoder('utf-8', { fatal: true }).decode(bytes), encoding: 'UTF-8' }
   }
   catch {
     return { text: new TextDecoder('windows-1252').decode(bytes), encoding: 'Windows-1252' }
   }
+}
+
+/** Without a mark: Latin text in UTF-16 has a zero in every other byte, and none between; no text in another encoding has any. */
+function utf16Order(bytes: Uint8Array): 'le' | 'be' | undefined {
+  const start = bytes.subarray(0, 400)
+  if (start.length < 4) return undefined
+  const zeros = [0, 0]
+  start.forEach((byte, i) => { if (byte === 0) zeros[i % 2]!++ })
+  const many = start.length / 4
+  if (zeros[1]! > many && zeros[0] === 0) return 'le'
+  return zeros[0]! > many && zeros[1] === 0 ? 'be' : undefined
 }

@@ -3,5 +3,7 @@ import { begin } from '../../../services/worksheets'
 
 export default defineRoute({
   access: { to: 'exercise', allow: MEMBER },
-  handle: ({ db, exercise, person, role, now }) => begin(db, exercise.id, person.id, role, now),
+  handle: async ({ db, exercise, person, role, now }) => {
+    await begin(db, exercise.id, person.id, role, now)
+  },
 })

@@ -1,6 +1,6 @@
 import { TakeNameBody } from '#shared/requests'
 import { INSTRUCTOR, defineRoute } from '../../../../auth/route'
-import { askForMissing, queue } from '../../../../jobs/queue'
+import { askAndGoOn } from '../../../../jobs/queue'
 import { takeName } from '../../../../services/pairing'
 
 export default defineRoute({
@@ -8,6 +8,6 @@ export default defineRoute({
   body: TakeNameBody,
   async handle({ db, exercise, body, person }) {
     await takeName(db, exercise, body, person.id)
-    return { asked: await askForMissing(await queue(), exercise.id) }
+    return { asked: await askAndGoOn(exercise.id) }
   },
 })

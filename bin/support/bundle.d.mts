@@ -1,0 +1,4 @@
+export const ROOT: string
+/** Bundles a program for plain Node; answers the path of the bundle. */
+export function bundle(entry: string): Promise<string>
+export function bundleThread(): Promise<string>

@@ -1,0 +1,92 @@
+import type PgBoss from 'pg-boss'
+import { closePool } from '../pool/compute'
+import { database } from '../repositories/database'
+import { thinRevisions } from '../repositories/worksheets'
+import { collectDue } from '../services/handing-in'
+import { log, logFault } from '../services/log'
+import { markHandIn } from '../services/marking'
+import { MARK_QUEUE, askForMissing, startBoss, type MarkJob } from './queue'
+
+const DAY_MS = 86_400_000
+const HOUR_MS = 3_600_000
+/** A save that was acknowledged just before the due moment may still be on its way into the database. */
+const GRACE_MS = 3000
+const LONGEST_PAUSE_MS = 30_000
+
+export interface Working { readonly stop: () => Promise<void> }
+
+/**
+ * A worker: marks what is asked for, and every few seconds collects what is due and asks for what is missing, so that a job lost with a killed process is found again
+ * from the hand-ins themselves. As many workers as wanted may run. It starts while the database is away, and outlives it: it tries again after growing pauses.
+ */
+export function startWorker({ sweepMs = 5000 }: { sweepMs?: number } = {}): Working {
+  const stopping = new AbortController()
+  const done = keepWorking(sweepMs, stopping.signal)
+  return {
+    stop: async () => {
+      stopping.abort()
+      await done
+      await closePool()
+    },
+  }
+}
+
+async function keepWorking(sweepMs: number, stopped: AbortSignal): Promise<void> {
+  let pause = 500
+  while (!stopped.aborted) {
+    let boss: PgBoss | undefined
+    try {
+      boss = await startMarking()
+      log('worker ready')
+      pause = 500
+      await sweepUntil(boss, sweepMs, stopped)
+    }
+    catch (error) {
+      logFault('worker', error, { nextTryMs: pause })
+      await sleep(pause, stopped)
+      pause = Math.min(2 * pause, LONGEST_PAUSE_MS)
+    }
+    await boss?.stop({ graceful: stopped.aborted, wait: true, timeout: 5000 }).catch(error => logFault('worker', error))
+  }
+}
+
+async function startMarking(): Promise<PgBoss> {
+  const boss = await startBoss({ max: 4, maintenanceIntervalSeconds: 10, monitorStateIntervalSeconds: 10 } as PgBoss.ConstructorOptions)
+  await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 10, pollingIntervalSeconds: 0.5 }, async (jobs) => {
+    for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
+  })
+  return boss
+}
+
+/** Sweeps one after the other, never two at once; ends when it is told to, or when one fails: then all is begun anew. */
+async function sweepUntil(boss: PgBoss, sweepMs: number, stopped: AbortSignal): Promise<void> {
+  let thinnedAt = 0
+  while (!stopped.aborted) {
+    await collectDue(database(), new Date(Date.now() - GRACE_MS))
+    await askForMissing(boss)
+    if (Date.now() - thinnedAt > HOUR_MS) {
+      thinnedAt = Date.now()
+      await thinOld(new Date(thinnedAt))
+    }
+    await sleep(sweepMs, stopped)
+  }
+}
+
+/** Saves older than a day: the last of each minute stays. */
+async function thinOld(now: Date): Promise<void> {
+  const revisions = await thinRevisions(database(), { from: new Date(now.getTime() - 3 * DAY_MS), until: new Date(now.getTime() - DAY_MS) })
+  if (revisions > 0) log('thinned', { revisions })
+}
+
+function sleep(ms: number, stopped: AbortSignal): Promise<void> {
+  return new Promise((resolve) => {
+    if (stopped.aborted) return resolve()
+    const timer = setTimeout(end, ms)
+    stopped.addEventListener('abort', end, { once: true })
+    function end(): void {
+      clearTimeout(timer)
+      stopped.removeEventListener('abort', end)
+      resolve()
+    }
+  })
+}
