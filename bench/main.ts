@@ -1,4 +1,5 @@
 import { rows } from './rows'
+import { worst } from './worst'
 import { readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import { Universe, candidateKeys, closure, keysOneByOne, type Dependency } from '../packages/core/src/dependencies'
@@ -173,4 +174,5 @@ await tangle()
 await claims()
 await diagrams()
 rows(report, short)
+worst(report, short)
 if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

@@ -1,4 +1,4 @@
-import { defineEventHandler, getHeader, getRequestHost, getRouterParams, readRawBody, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import { defineEventHandler, getHeader, getRequestHost, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { documentFaults } from '@nomenklatura/core/formats'
 import type { Person, Problem, Role } from '#shared/answers'
@@ -58,8 +58,9 @@ export function defineRoute<Body = undefined, Answer = unknown>(options: RouteOp
     setResponseHeader(event, 'Cache-Control', 'no-store')
     try {
       if (event.method !== 'GET') checkOrigin(event)
+      if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY) throw tooLarge(event)
       const context = await authorise(event, options)
-      const body = options.body ? await parseBody(event, options.body) : undefined as Body
+      const body = options.body ? await parseBody(event, options.body) : await passOver(event) as Body
       return await options.handle({ ...context, body }) ?? { ok: true }
     }
     catch (error) {
@@ -110,11 +111,32 @@ function checkPerson(event: H3Event, person: Person, isNeeded: boolean): void {
   if (named !== undefined && named !== person.id) throw new Refusal(409, 'another-person', `${person.name} is signed in in this browser now: this page is somebody else’s.`, { name: person.name })
 }
 
+/** The body, read no further than is allowed, whatever is said of its length: routes that want none refuse one that is too large as well. */
+async function readText(event: H3Event): Promise<string> {
+  const request = event.node.req
+  const chunks: Buffer[] = []
+  let length = 0
+  for await (const chunk of request) {
+    length += (chunk as Buffer).length
+    if (length > LARGEST_BODY) throw tooLarge(event)
+    chunks.push(chunk as Buffer)
+  }
+  return Buffer.concat(chunks).toString('utf8')
+}
+
+/** A body that no route asked for. */
+async function passOver(event: H3Event): Promise<undefined> {
+  if (event.method !== 'GET') await readText(event)
+}
+
+/** What is still on its way is not waited for: the connection is closed. */
+function tooLarge(event: H3Event): Refusal {
+  setResponseHeader(event, 'Connection', 'close')
+  return new Refusal(413, 'too-large', 'This is too large: two million bytes at most.')
+}
+
 async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise<Body> {
-  const length = Number(getHeader(event, 'content-length') ?? 0)
-  if (length > LARGEST_BODY) throw new Refusal(413, 'too-large', 'This is too large: two million characters at most.')
-  const text = await readRawBody(event) ?? ''
-  if (text.length > LARGEST_BODY) throw new Refusal(413, 'too-large', 'This is too large: two million characters at most.')
+  const text = await readText(event)
   let value: unknown
   try {
     value = JSON.parse(text)

@@ -1,4 +1,4 @@
-import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { toJsonb } from '../../server/repositories/database'
 import { findExercise } from '../../server/repositories/exercises'
 import { findHandIn, listLatest } from '../../server/repositories/hand-ins'
@@ -18,7 +18,6 @@ beforeEach(async () => {
   await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
   room = await makeClassRoom(server.db)
 })
-afterEach(() => { vi.restoreAllMocks() })
 
 const db = () => server.db
 const days = (n: number): Date => new Date(Date.now() + n * DAY_MS)
@@ -128,7 +127,6 @@ describe('collecting at the due moment', () => {
   it('treats each worksheet by itself: one that cannot be stored holds up no other, and is told', async () => {
     await save('{', 0)
     await save(RIGHT, 0, new Date(), 'classmate')
-    const told = vi.spyOn(process.stdout, 'write').mockImplementation(() => true)
     await db().raw('CREATE FUNCTION refuse_one() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.answer->>\'script\' = \'{\' THEN RAISE EXCEPTION \'not this one\'; END IF; RETURN NEW; END $$')
     await db().raw('CREATE TRIGGER tr_refuse_one BEFORE INSERT ON hand_ins FOR EACH ROW EXECUTE FUNCTION refuse_one()')
     try {
@@ -137,7 +135,6 @@ describe('collecting at the due moment', () => {
     }
     finally {
       await db().raw('DROP TRIGGER tr_refuse_one ON hand_ins; DROP FUNCTION refuse_one')
-      told.mockRestore()
     }
     expect(await collectDue(db(), days(5.2))).toBe(1)
     expect((await findExercise(db(), room.exerciseId))!.collectedAt).not.toBeNull()

@@ -53,6 +53,16 @@ interface Draft {
   readonly given: boolean
 }
 
+/** The widest key that is carried on: of cards told apart within each other by two lines each, the columns would double with each card. No server takes an index of more than 32. */
+const WIDEST_KEY = 32
+/** The longest name that a reference takes from the key that it refers to. */
+const LONGEST_NAME = 100
+
+/** Names grow with each step of a chain: a long one is cut, and told apart by its place in the key. */
+function withinLength(name: string, at: number): string {
+  return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME)}_${at + 1}` : name
+}
+
 /** A column of a key with the type it must have wherever it is referred to. */
 interface KeyPart { readonly name: string, readonly column: Column }
 
@@ -150,8 +160,9 @@ class Mapping {
     const found = findEntityById(this.diagram, entity)
     if (!found) return []
     const draft = this.opening.has(entity) ? this.drafts.get(entity)! : this.table(found)
-    return draft.key.flatMap((name) => {
-      const column = draft.columns.find(other => other.name === name)
+    const columns = new Map(draft.columns.map(column => [column.name, column]))
+    return draft.key.slice(0, WIDEST_KEY).flatMap((name) => {
+      const column = columns.get(name)
       return column ? [{ name, column }] : []
     })
   }
@@ -162,22 +173,23 @@ class Mapping {
     const target = this.nameOf(end.entity)
     if (key.length === 0) return []
     const span = this.place(relationship.id)
-    const names = key.map(({ name }, i) => end.columns?.length === key.length ? end.columns[i]! : this.referenceName(draft, end, target, name))
-    const fresh = names.filter(name => !draft.columns.some(column => foldName(column.name) === foldName(name)))
+    const taken = new Set(draft.columns.map(({ name }) => foldName(name)))
+    const names = key.map(({ name }, i) => end.columns?.length === key.length ? end.columns[i]! : withinLength(this.referenceName(taken, end, target, name), i))
+    const fresh = new Set(names.filter(name => !taken.has(foldName(name))))
     for (const [i, name] of names.entries()) {
-      if (fresh.includes(name)) draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
+      if (fresh.has(name)) draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
     }
     draft.references.push({ name: null, columns: names, table: target, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
     this.links.push({ table: draft.name, columns: names, relationship: relationship.id, end: relationship.ends.indexOf(end), isBetween: draft.isBetween })
-    return asKey ? fresh : names
+    return asKey ? [...fresh] : names
   }
 
   /** `trip_no` stays what it is; `code` of a garden becomes `garden_code`; a role goes in front. */
-  private referenceName(draft: Draft, { role }: DiagramEnd, target: string, key: string): string {
+  private referenceName(taken: ReadonlySet<string>, { role }: DiagramEnd, target: string, key: string): string {
     const stem = plain(role || target)
     const speaks = role === '' && plain(key).includes(plain(target).replace(/s$/, ''))
     const name = speaks ? key : `${stem}_${key}`
-    return draft.columns.some(column => foldName(column.name) === foldName(name)) && !speaks ? `${stem}_${plain(target)}_${key}` : name
+    return taken.has(foldName(name)) && !speaks ? `${stem}_${plain(target)}_${key}` : name
   }
 
   private nameOf(entity: string): string {

@@ -31,9 +31,10 @@ export function scriptOptions({ habits, relation, samples }: Pick<MarkableExerci
 export function readScriptSheet({ given, document }: PreparedExercise, script: string, chosen?: Dialect): TableSheet {
   const dialect = chosen ?? dialectOf(document, script)
   const read = readScript(script, { given, dialect, ...scriptOptions(document) })
+  const unread = unreadStatement(read)
   return {
     name: 'script', schema: read.schema, findings: read.findings, placed: ({ start, end }) => ({ start, end }),
-    judge: (rule, evaluation) => rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(read, evaluation),
+    judge: (rule, evaluation) => rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(unread, evaluation),
   }
 }
 
@@ -49,11 +50,14 @@ function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Eva
   return { ...base, verdict: 'broken', because: faults.slice(0, MOST_TOLD).map(fault => ({ code: 'check-fault', params: { message: wording(fault).message }, place: fault.place })), exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []) }
 }
 
+/** The first statement that was not read and may make or change a table. */
+function unreadStatement({ statements, findings }: ReadScript): Finding | undefined {
+  return statements.length === 0 ? undefined : findings.find(({ code, params }) => code === 'syntax.unknown-statement' && /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''))
+}
+
 /** Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be said. */
-function withUnread({ statements, findings }: ReadScript, evaluation: Evaluation): Evaluation {
-  if (evaluation.verdict !== 'not shown') return evaluation
-  const unread = findings.find(({ code, params }) => code === 'syntax.unknown-statement' && /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''))
-  if (!unread || statements.length === 0) return evaluation
+function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evaluation {
+  if (evaluation.verdict !== 'not shown' || !unread) return evaluation
   return { ...evaluation, verdict: 'cannot tell', doubt: 'unread', because: [...evaluation.because, { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place }] }
 }
 

@@ -1,6 +1,7 @@
 import { foldName, type Table } from '../schema'
 import { columnsOf, readExpression, type Comparison, type Expression } from '../sql'
 import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
+import { isLike } from './like'
 
 /** What a CHECK may say of a row: bits of the truth values it can take. */
 type Truths = number
@@ -187,10 +188,5 @@ function matches(value: Value, { pattern, ignoresCase }: Extract<Expression, { k
 function like(value: Value, pattern: Value, ignoresCase: boolean): Truths {
   if (value.kind === 'null' || pattern.kind === 'null') return UNKNOWN
   if (value.kind !== 'text' || pattern.kind !== 'text') return ANY
-  const source = pattern.of.replace(/\\?[\s\S]/g, (part) => {
-    if (part === '%') return '[\\s\\S]*'
-    if (part === '_') return '[\\s\\S]'
-    return part.at(-1)!.replace(/[.*+?^${}()|[\]\\]/, '\\$&')
-  })
-  return new RegExp(`^${source.replaceAll(/(\[\\s\\S\]\*)+/g, '[\\s\\S]*')}$`, ignoresCase ? 'iu' : 'u').test(value.of) ? TRUE : FALSE
+  return isLike(value.of, pattern.of, ignoresCase) ? TRUE : FALSE
 }

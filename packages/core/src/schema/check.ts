@@ -1,6 +1,6 @@
 import { nearest, scriptFinding, type Finding } from '../findings'
 import { circles } from './circles'
-import { TAKEN_FROM_ANOTHER, declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
+import { TAKEN_FROM_ANOTHER, declaredKeys, findColumn, findTable, tableNames, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from './schema'
 import type { Dialect } from './dialect'
 import { referenceMatch } from './reference-types'
 
@@ -53,7 +53,7 @@ function checkKeys(table: Table): Finding[] {
 function checkReference(schema: Schema, dialect: Dialect, table: Table, reference: Reference): Finding[] {
   const target = findTable(schema, reference.table)
   if (!target) {
-    const near = nearest(reference.table, schema.tables.map(other => other.name))
+    const near = nearest(reference.table, tableNames(schema))
     return [scriptFinding('references.unknown-table', reference.span, { table: table.name, target: reference.table, near: near ?? '' })]
   }
   const missing = [

@@ -101,6 +101,18 @@ export function findTable(schema: Schema, name: string): Table | undefined {
   return index.get(foldName(name))
 }
 
+const namesOfTables = new WeakMap<Schema, readonly string[]>()
+
+/** The names of all tables, in their order; made once for a schema. */
+export function tableNames(schema: Schema): readonly string[] {
+  let names = namesOfTables.get(schema)
+  if (!names) {
+    names = schema.tables.map(({ name }) => name)
+    namesOfTables.set(schema, names)
+  }
+  return names
+}
+
 const columnsByName = new WeakMap<readonly Column[], ReadonlyMap<string, Column>>()
 
 /** The column of that name; of two with the same name the first. Constant time after the first look-up in a table of many columns. */
