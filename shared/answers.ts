@@ -12,7 +12,12 @@ import type { Habits } from '@nomenklatura/core/sql'
 /** What the server answers. Times are ISO strings. */
 export type Role = 'instructor' | 'assistant' | 'student'
 
-export interface Person { readonly id: string, readonly name: string, readonly email: string }
+export interface Person {
+  readonly id: string
+  readonly name: string
+  readonly email: string
+  readonly mayBeginCourses: boolean
+}
 
 export interface SessionAnswer {
   readonly person: Person | null
@@ -61,7 +66,19 @@ export interface MyState {
 
 export interface CourseAnswer { readonly id: string, readonly name: string, readonly role: Role, readonly timeZone: string, readonly students: number, readonly exercises: readonly ExerciseLine[] }
 
-export interface MemberLine { readonly id: string, readonly name: string, readonly email: string, readonly role: Role }
+export interface MemberLine { readonly id: string, readonly name: string, readonly email: string, readonly role: Role, readonly mayBeginCourses: boolean }
+
+/** An invitation that is not taken up yet. */
+export interface InvitationLine { readonly name: string, readonly email: string, readonly role: Role, readonly expiresAt: string }
+
+/** Somebody who was just invited, with the secret of the link; null where they are in the course already. */
+export interface InvitedLine { readonly name: string, readonly email: string, readonly role: Role, readonly token: string | null }
+
+/** What the link of an invitation opens. */
+export interface InvitationAnswer { readonly courseName: string, readonly role: Role, readonly name: string, readonly email: string, readonly hasAccount: boolean }
+
+/** What somebody is asked to take part in. */
+export interface MyInvitation { readonly courseId: string, readonly courseName: string, readonly role: Role }
 
 /** An exercise as staff sets it. */
 export interface ExerciseSetting {

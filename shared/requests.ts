@@ -17,18 +17,16 @@ export const PERSON_HEADER = 'x-nomenklatura-person'
 
 export const SignInBody = z.strictObject({ email: z.string().trim().toLowerCase().min(3).max(254), password: z.string().min(1).max(500), as: Id.optional() })
 export const DemoSignInBody = z.strictObject({ email: z.string().trim().toLowerCase().max(254) })
-export const FirstPersonBody = z.strictObject({
-  name: Text(120),
-  email: z.email('This is not an e-mail address.').transform(email => email.toLowerCase()),
-  password: z.string().min(10, 'Ten characters or more.').max(500),
-})
+const Email = z.email('This is not an e-mail address.').max(254).transform(email => email.toLowerCase())
+const Password = z.string().min(10, 'Ten characters or more.').max(500)
+const RoleName = z.enum(['instructor', 'assistant', 'student'])
+export const FirstPersonBody = z.strictObject({ name: Text(120), email: Email, password: Password, word: z.string().max(100) })
 export const CourseBody = z.strictObject({ name: Text(120) })
-export const MemberBody = z.strictObject({
-  name: Text(120),
-  email: z.email('This is not an e-mail address.').transform(email => email.toLowerCase()),
-  role: z.enum(['instructor', 'assistant', 'student']),
-  password: z.string().min(10, 'Ten characters or more.').max(500).optional(),
-})
+export const InviteBody = z.strictObject({ people: z.array(z.strictObject({ name: Text(120), email: Email, role: RoleName })).min(1).max(500) })
+export const MemberChangeBody = z.strictObject({ role: RoleName.optional(), mayBeginCourses: z.boolean().optional() })
+export const TakeUpBody = z.strictObject({ name: Text(120), password: Password.optional() })
+export const PasswordBody = z.strictObject({ old: z.string().min(1).max(500), password: Password })
+export const NewPasswordBody = z.strictObject({ password: Password })
 export const NewExerciseBody = z.strictObject({ title: Text(120), script: z.string().max(LONGEST_ANSWER).optional(), relation: RelationTask.optional() })
 export const DocumentBody = z.strictObject({ document: ExerciseDocument, base: z.int().min(1).max(MOST) })
 export const ScheduleBody = z.strictObject({

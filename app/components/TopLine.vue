@@ -19,7 +19,7 @@ const items = computed(() => [
     { label: 'Go to …', kbds: ['Ctrl', 'K'], onSelect: () => { paletteOpen.value = true } },
   ],
   [{ label: colorMode.value === 'dark' ? 'By daylight' : 'By lamp light', onSelect: turn }],
-  [{ label: 'Sign out', onSelect: () => void session.signOut() }],
+  [{ label: 'Password and sessions', to: '/account' }, { label: 'Sign out', onSelect: () => void session.signOut() }],
 ])
 useHead({ title: () => `${title} · Nomenklatura` })
 </script>

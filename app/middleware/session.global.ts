@@ -1,4 +1,7 @@
-/** Every page but the sign-in needs somebody; whoever comes without is sent there and back again. */
+/** Doors that a link opens for somebody who is not signed in, and perhaps has no account yet. */
+const isOpenDoor = (path: string): boolean => path === '/sign-in' || /^\/(?:invitation|password)\//.test(path)
+
+/** Every other page needs somebody; whoever comes without is sent to the sign-in and back again. */
 export default defineNuxtRouteMiddleware(async (to) => {
   const session = useSessionStore()
   if (!session.answer) {
@@ -6,10 +9,10 @@ export default defineNuxtRouteMiddleware(async (to) => {
       await session.load()
     }
     catch {
-      if (to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: { to: to.fullPath } })
+      if (!isOpenDoor(to.path)) return navigateTo({ path: '/sign-in', query: { to: to.fullPath } })
       return
     }
   }
-  if (!session.person && to.path !== '/sign-in') return navigateTo({ path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } })
+  if (!session.person && !isOpenDoor(to.path)) return navigateTo({ path: '/sign-in', query: to.fullPath === '/' ? {} : { to: to.fullPath } })
   if (session.person && to.path === '/sign-in') return navigateTo('/')
 })

@@ -4,6 +4,7 @@ const route = useRoute()
 const email = ref('')
 const name = ref('')
 const password = ref('')
+const word = ref('')
 const error = ref('')
 const busy = ref(false)
 const isFirst = computed(() => session.answer?.needsFirstPerson ?? false)
@@ -24,7 +25,7 @@ async function attempt(action: () => Promise<void>): Promise<void> {
 }
 
 const submit = () => attempt(() => isFirst.value
-  ? session.makeFirstPerson({ name: name.value, email: email.value, password: password.value })
+  ? session.makeFirstPerson({ name: name.value, email: email.value, password: password.value, word: word.value })
   : session.signIn(email.value, password.value))
 </script>
 
@@ -45,6 +46,7 @@ const submit = () => attempt(() => isFirst.value
         <UFormField v-if="isFirst" label="Name"><UInput v-model="name" autocomplete="name" required /></UFormField>
         <UFormField label="E-mail"><UInput v-model="email" type="email" autocomplete="username" required /></UFormField>
         <UFormField label="Password" :help="isFirst ? 'Ten characters or more.' : undefined"><UInput v-model="password" type="password" :autocomplete="isFirst ? 'new-password' : 'current-password'" required /></UFormField>
+        <UFormField v-if="isFirst" label="The word from the start" help="The server printed it when it was started: it shows that this is yours."><UInput v-model="word" autocomplete="off" required /></UFormField>
         <p class="fault" role="alert">{{ error }}</p>
         <UButton type="submit" size="lg" class="justify-self-start" :loading="busy">{{ isFirst ? 'Begin' : 'Sign in' }}</UButton>
       </form>

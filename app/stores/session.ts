@@ -40,7 +40,7 @@ export const useSessionStore = defineStore('session', () => {
     await arrive()
   }
 
-  async function makeFirstPerson(body: { name: string, email: string, password: string }): Promise<void> {
+  async function makeFirstPerson(body: { name: string, email: string, password: string, word: string }): Promise<void> {
     await api('/first-person', { method: 'POST', person: null, body })
     await arrive()
   }
@@ -57,5 +57,5 @@ export const useSessionStore = defineStore('session', () => {
     window.location.assign('/sign-in')
   }
 
-  return { answer, person, signedOut, another, load, signInAgain, lookAgain, signIn, signInAsDemo, makeFirstPerson, signOut }
+  return { answer, person, signedOut, another, load, arrive, signInAgain, lookAgain, signIn, signInAsDemo, makeFirstPerson, signOut }
 })

@@ -1,12 +1,12 @@
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { startWorker } from '../../server/jobs/work'
 import { closeDatabase, database, type Db } from '../../server/repositories/database'
-import { insertPerson, setMembership } from '../../server/repositories/people'
+import { insertPerson, insertMembership } from '../../server/repositories/people'
 import { release, comment } from '../../server/services/desk'
 import { beginCourse, insertDocument, publish, saveSchedule } from '../../server/services/exercises'
 import { handIn } from '../../server/services/handing-in'
 import { progress } from '../../server/services/marking'
-import { addMember, hashPassword } from '../../server/services/people'
+import { hashPassword } from '../../server/services/passwords'
 import { begin, saveSheet } from '../../server/services/worksheets'
 import type { AskedSheet } from '../../shared/answers'
 import { migrate } from '../migrations'
@@ -36,14 +36,15 @@ function evening(days: number, today: Date): Date {
 }
 
 async function load(db: Db, today: Date): Promise<void> {
-  const ada = await insertPerson(db, { ...INSTRUCTOR, passwordHash: await hashPassword(PASSWORD) })
+  const ada = await insertPerson(db, { ...INSTRUCTOR, passwordHash: await hashPassword(PASSWORD), mayBeginCourses: true })
   const courseId = await beginCourse(db, 'Relational Design, autumn term', ada.id)
-  await addMember(db, courseId, { ...ASSISTANT, role: 'assistant', password: PASSWORD }, ada.id)
   const passwordHash = await hashPassword(PASSWORD)
+  const bo = await insertPerson(db, { ...ASSISTANT, passwordHash })
+  await insertMembership(db, courseId, bo.id, 'assistant')
   const students = new Map<string, string>()
   for (const student of STUDENTS) {
     const { id } = await insertPerson(db, { ...student, passwordHash })
-    await setMembership(db, courseId, id, 'student')
+    await insertMembership(db, courseId, id, 'student')
     students.set(student.name, id)
   }
   const intake = await setExercise(db, courseId, ada.id, ledger, { published: -16, due: -2, lateDays: 4, lateLoss: 10 }, today)

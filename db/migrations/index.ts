@@ -5,6 +5,8 @@ import * as summaries from './0003-marking-summaries'
 import * as lateSaves from './0004-late-saves'
 import * as failures from './0005-marking-failures'
 import * as told from './0006-told'
+import * as accounts from './0007-accounts'
+import * as indexes from './0008-indexes'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -16,6 +18,8 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0004-late-saves', lateSaves],
   ['0005-marking-failures', failures],
   ['0006-told', told],
+  ['0007-accounts', accounts],
+  ['0008-indexes', indexes],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -6,9 +6,9 @@ import { makeFirstPerson } from '../services/people'
 export default defineRoute({
   access: { to: 'anyone' },
   body: FirstPersonBody,
-  async handle({ event, db, body }) {
+  async handle({ event, db, body, now }) {
     const person = await makeFirstPerson(db, body)
-    await beginSession(event, person.id)
+    await beginSession(event, db, person.id, now)
     return person
   },
 })

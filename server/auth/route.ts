@@ -6,12 +6,12 @@ import { Id, PERSON_HEADER } from '#shared/requests'
 import { database, type Db } from '../repositories/database'
 import { findExercise, type Exercise } from '../repositories/exercises'
 import { findHandIn, type HandIn } from '../repositories/hand-ins'
-import { findPerson, findRole } from '../repositories/people'
+import { findRole } from '../repositories/people'
 import { Busy, TooMuch } from '../pool/compute'
 import { logFault } from '../services/log'
 import { Refusal, forbidden, notFound } from '../services/problem'
 import { refuseBadSigns } from '../services/signs'
-import { personIdOf } from './session'
+import { personOf } from './session'
 
 export const STAFF: readonly Role[] = ['instructor', 'assistant']
 export const INSTRUCTOR: readonly Role[] = ['instructor']
@@ -83,8 +83,7 @@ async function authorise(event: H3Event, { access, namesPerson = false }: Pick<R
   const db = database()
   const base = { event, db, now: new Date(), params }
   if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>
-  const personId = await personIdOf(event)
-  const person = personId ? await findPerson(db, personId) : undefined
+  const person = await personOf(event, db, base.now)
   if (!person) throw new Refusal(401, 'signed-out', 'Sign in to go on.')
   checkPerson(event, person, namesPerson)
   if (access.to === 'person') return { ...base, person } as unknown as Omit<Context<never>, 'body'>

@@ -9,14 +9,14 @@ import {
   replaceRevision, setAllowance, setCollected, updateSchedule, updateState,
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
-import { findRole, setMembership } from '../repositories/people'
+import { findRole, insertMembership } from '../repositories/people'
 import { Refusal, notFound } from './problem'
 import { myState, totalPoints } from './student-state'
 
 export async function beginCourse(db: Db, name: string, personId: string): Promise<string> {
   return db.transaction(async (trx) => {
     const courseId = await insertCourse(trx, name)
-    await setMembership(trx, courseId, personId, 'instructor')
+    await insertMembership(trx, courseId, personId, 'instructor')
     await audit(trx, { courseId, personId, action: 'course.begin', subject: courseId })
     return courseId
   })

@@ -14,6 +14,8 @@ const MEMBERS: Record<Who, Outcome> = { ...SIGNED_IN, stranger: 404 }
 const STAFF: Record<Who, Outcome> = { ...MEMBERS, student: 403, classmate: 403 }
 const INSTRUCTOR: Record<Who, Outcome> = { ...STAFF, assistant: 403 }
 const STUDENTS: Record<Who, Outcome> = { ...MEMBERS, assistant: 403, instructor: 403 }
+/** Nobody is asked into the course: whoever is signed in is told that nothing is there. */
+const NOT_ASKED: Record<Who, Outcome> = { nobody: 401, stranger: 404, student: 404, classmate: 404, assistant: 404, instructor: 404 }
 /** The student's own hand-in: not even staff reads it by this route. */
 const OWNER: Record<Who, Outcome> = { nobody: 401, stranger: 404, student: 'in', classmate: 404, assistant: 404, instructor: 404 }
 
@@ -29,7 +31,22 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'post /api/courses': SIGNED_IN,
   'get /api/courses/[courseId]': MEMBERS,
   'get /api/courses/[courseId]/members': STAFF,
-  'post /api/courses/[courseId]/members': INSTRUCTOR,
+  'put /api/courses/[courseId]/members/[personId]': INSTRUCTOR,
+  'delete /api/courses/[courseId]/members/[personId]': INSTRUCTOR,
+  'post /api/courses/[courseId]/members/[personId]/password-link': INSTRUCTOR,
+  'delete /api/courses/[courseId]/membership': MEMBERS,
+  'get /api/courses/[courseId]/invitations': INSTRUCTOR,
+  'post /api/courses/[courseId]/invitations': INSTRUCTOR,
+  'delete /api/courses/[courseId]/invitations/[email]': INSTRUCTOR,
+  'get /api/me/invitations': SIGNED_IN,
+  'put /api/me/invitations/[courseId]': NOT_ASKED,
+  'delete /api/me/invitations/[courseId]': NOT_ASKED,
+  'put /api/me/password': SIGNED_IN,
+  'delete /api/me/sessions': SIGNED_IN,
+  'get /api/invitations/[token]': ANYONE,
+  'post /api/invitations/[token]': ANYONE,
+  'get /api/password-links/[token]': ANYONE,
+  'post /api/password-links/[token]': ANYONE,
   'post /api/courses/[courseId]/exercises': INSTRUCTOR,
   'get /api/exercises/[exerciseId]/setting': STAFF,
   'put /api/exercises/[exerciseId]/document': INSTRUCTOR,
@@ -86,7 +103,7 @@ async function visitorFor(who: Who): Promise<Visitor> {
 }
 
 function urlOf(path: string, ids: Partial<Record<string, string>> = {}): string {
-  const known: Record<string, string> = { courseId: room.courseId, exerciseId: room.exerciseId, handInId, personId: room.people.classmate, rule: 'r1', sheet: 'script', commentId, ...ids }
+  const known: Record<string, string> = { courseId: room.courseId, exerciseId: room.exerciseId, handInId, personId: room.people.classmate, rule: 'r1', sheet: 'script', commentId, token: 'no-such-token', email: 'nobody@skarholm.example', ...ids }
   return path.replace(/\[(\w+)\]/g, (_, name: string) => known[name]!)
 }
 

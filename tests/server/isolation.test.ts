@@ -52,7 +52,8 @@ describe('a hand-in that cannot be marked', () => {
   it('is marked by the worker’s sweeps around others, and what is archived is left out', async () => {
     await poison('student')
     await saveSheet(db(), room.exerciseId, room.people.classmate, 'student', { sheet: 'script', content: RIGHT, base: 0 })
-    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: (await latestRevision(db(), room.exerciseId)).id, answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT }) })
+    const { id } = await latestRevision(db(), room.exerciseId)
+    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: id, answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT }) })
     const worker = startWorker({ sweepMs: 200 })
     for (let i = 0; i < 100 && (await progress(db(), room.exerciseId)).marked < 2; i++) await new Promise(done => setTimeout(done, 100))
     await worker.stop()
@@ -66,7 +67,7 @@ describe('a hand-in that cannot be marked', () => {
   it('that cannot be stored counts as a try with the database’s own words; a reason of any length and sign is kept', async () => {
     const id = await poison('student')
     const revision = await latestRevision(db(), room.exerciseId)
-    expect(await recordMarkingFailure(db(), { handInId: id, revision, pinsVersion: 0 }, ENGINE_VERSION, `\u0000${'x😀'.repeat(5000)}\ud83d`)).toBe(1)
+    expect(await recordMarkingFailure(db(), { handInId: id, revision, pinsVersion: 0 }, ENGINE_VERSION, `\u0000${'x😀'.repeat(5000)}\uD83D`)).toBe(1)
     expect(Array.from((await db()('marking_failures').first('reason')).reason as string)).toHaveLength(1000)
   })
 })

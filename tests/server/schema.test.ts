@@ -7,6 +7,8 @@ import { STATEMENTS as SUMMARIES } from '../../db/migrations/0003-marking-summar
 import { STATEMENTS as LATE } from '../../db/migrations/0004-late-saves'
 import { STATEMENTS as FAILURES } from '../../db/migrations/0005-marking-failures'
 import { STATEMENTS as TOLD } from '../../db/migrations/0006-told'
+import { STATEMENTS as ACCOUNTS } from '../../db/migrations/0007-accounts'
+import { STATEMENTS as INDEXES } from '../../db/migrations/0008-indexes'
 import { migrate, rollBack } from '../../db/migrations'
 import { startServer } from './support/server'
 
@@ -14,7 +16,7 @@ let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => { server = await startServer() })
 afterAll(() => server.stop())
 
-const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD].join('\n'))
+const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES].join('\n'))
 
 describe('our own schema', () => {
   it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {

@@ -9,11 +9,11 @@ import { notFound } from '../../services/problem'
 export default defineRoute({
   access: { to: 'anyone' },
   body: DemoSignInBody,
-  async handle({ event, db, body }) {
+  async handle({ event, db, body, now }) {
     const known = (await demoPeople(db)).some(({ email }) => email === body.email)
     const person = known ? await findPersonByEmail(db, body.email) : undefined
     if (!person) throw notFound()
-    await beginSession(event, person.id)
+    await beginSession(event, db, person.id, now)
     return { id: person.id, name: person.name, email: person.email }
   },
 })

@@ -1,4 +1,4 @@
 import { defineRoute } from '../../auth/route'
 import { endSession } from '../../auth/session'
 
-export default defineRoute({ access: { to: 'anyone' }, handle: ({ event }) => endSession(event) })
+export default defineRoute({ access: { to: 'anyone' }, handle: ({ event, db }) => endSession(event, db) })

@@ -62,6 +62,11 @@ export class Visitor {
     return { status: response.status, body: text ? JSON.parse(text) : {} }
   }
 
+  /** What a thief would have. */
+  cookies(): string {
+    return this.cookie
+  }
+
   async signIn(email: string, password: string): Promise<this> {
     const { status, body } = await this.ask('POST', '/api/session', { email, password })
     if (status !== 200) throw new Error(`sign-in failed with ${status}`)

@@ -1,11 +1,11 @@
 import { readFileSync } from 'node:fs'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Db } from '../../../server/repositories/database'
-import { insertPerson, setMembership } from '../../../server/repositories/people'
+import { insertMembership, insertPerson } from '../../../server/repositories/people'
 import { beginCourse, insertDocument, publish, saveSchedule } from '../../../server/services/exercises'
 import { handIn } from '../../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../../server/services/marking'
-import { hashPassword } from '../../../server/services/people'
+import { hashPassword } from '../../../server/services/passwords'
 import { saveSheet } from '../../../server/services/worksheets'
 
 export const PASSWORD = 'a long enough password'
@@ -29,13 +29,13 @@ export const emailOf = (who: keyof ClassRoom['people']): string => `${who}@skarh
 /** A course with one of each role, a stranger who teaches elsewhere, and the published exercise of trips and collectors. */
 export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<ClassRoom> {
   const passwordHash = await hashPassword(PASSWORD)
-  const make = async (who: keyof ClassRoom['people']): Promise<string> => (await insertPerson(db, { name: `The ${who}`, email: emailOf(who), passwordHash })).id
+  const make = async (who: keyof ClassRoom['people']): Promise<string> => (await insertPerson(db, { name: `The ${who}`, email: emailOf(who), passwordHash, mayBeginCourses: who === 'instructor' || who === 'stranger' })).id
   const people = { instructor: await make('instructor'), assistant: await make('assistant'), student: await make('student'), classmate: await make('classmate'), stranger: await make('stranger') }
   const courseId = await beginCourse(db, 'Relational Design', people.instructor)
   await beginCourse(db, 'Another course', people.stranger)
-  await setMembership(db, courseId, people.assistant, 'assistant')
-  await setMembership(db, courseId, people.student, 'student')
-  await setMembership(db, courseId, people.classmate, 'student')
+  await insertMembership(db, courseId, people.assistant, 'assistant')
+  await insertMembership(db, courseId, people.student, 'student')
+  await insertMembership(db, courseId, people.classmate, 'student')
   const exerciseId = await insertDocument(db, courseId, people.instructor, PAIR)
   await saveSchedule(db, exerciseId, courseId, people.instructor, {
     opensAt: null, dueAt: new Date(Date.now() + dueInDays * DAY_MS).toISOString(), attempts: 2, lateDays: 1, lateLoss: 10, collectsAtDue: true,

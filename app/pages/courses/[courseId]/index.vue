@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CourseAnswer, ExerciseLine, MemberLine } from '#shared/answers'
+import type { CourseAnswer, ExerciseLine } from '#shared/answers'
 
 const route = useRoute('courses-courseId')
 const courseId = computed(() => route.params.courseId)
@@ -22,27 +22,6 @@ function markingOf({ counts, state }: ExerciseLine): string {
   if (counts.marked < counts.handedIn) return `being marked, ${counts.marked} of ${counts.handedIn}`
   if (counts.released === counts.handedIn) return 'released'
   return counts.released > 0 ? `${counts.released} of ${counts.handedIn} released` : 'marked, not released'
-}
-
-/* Members are one link deeper. */
-const members = shallowRef<MemberLine[]>()
-const member = reactive({ name: '', email: '', role: 'student' as MemberLine['role'], password: '' })
-const memberFault = ref('')
-
-async function showMembers(): Promise<void> {
-  members.value = await api<MemberLine[]>(`/courses/${courseId.value}/members`)
-}
-
-async function addMember(): Promise<void> {
-  try {
-    await api(`/courses/${courseId.value}/members`, { method: 'POST', body: { ...member, password: member.password || undefined } })
-    Object.assign(member, { name: '', email: '', password: '' })
-    memberFault.value = ''
-    await Promise.all([showMembers(), reload()])
-  }
-  catch (fault) {
-    memberFault.value = errorInWords(fault)
-  }
 }
 </script>
 
@@ -73,24 +52,7 @@ async function addMember(): Promise<void> {
             </nav>
           </li>
         </ul>
-        <section class="members">
-          <p v-if="!members" class="small"><button type="button" class="plain" @click="showMembers">{{ countOf(course.students, 'student') }} and who else is here</button></p>
-          <template v-else>
-            <h2>People</h2>
-            <table class="ruled">
-              <thead><tr><th scope="col">Name</th><th scope="col">E-mail</th><th scope="col">Is here as</th></tr></thead>
-              <tbody><tr v-for="line in members" :key="line.id"><td>{{ line.name }}</td><td class="mono">{{ line.email }}</td><td>{{ line.role }}</td></tr></tbody>
-            </table>
-            <form v-if="isInstructor" class="add" @submit.prevent="addMember">
-              <UFormField label="Name"><UInput v-model="member.name" size="md" required maxlength="120" /></UFormField>
-              <UFormField label="E-mail"><UInput v-model="member.email" size="md" type="email" required /></UFormField>
-              <UFormField label="First password"><UInput v-model="member.password" size="md" type="password" autocomplete="new-password" placeholder="if new here" /></UFormField>
-              <label class="small">as <select v-model="member.role" class="slot"><option value="student">student</option><option value="assistant">assistant</option><option value="instructor">instructor</option></select></label>
-              <UButton type="submit" variant="outline" color="neutral">Add</UButton>
-              <p class="fault" role="alert">{{ memberFault }}</p>
-            </form>
-          </template>
-        </section>
+        <p class="small people"><NuxtLink :to="`/courses/${course.id}/people`" class="plain">{{ countOf(course.students, 'student') }} and who else is here</NuxtLink></p>
       </template>
       <KeysSlip :keys="[]" />
     </main>
@@ -104,8 +66,6 @@ async function addMember(): Promise<void> {
 .name { font-size: 19px; font-weight: 600; overflow-wrap: anywhere; }
 .name:hover { text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 1px; }
 nav { display: flex; gap: 16px; }
-.add { display: grid; grid-template-columns: 1fr 1fr 1fr auto auto; gap: 14px; align-items: end; margin-top: 16px; }
-.fault { color: var(--madder); grid-column: 1 / -1; }
-.members { margin-top: 20px; }
-@media (max-width: 760px) { .exercises li { grid-template-columns: 28px 1fr; } .marking, nav { grid-column: 2; } .add { grid-template-columns: 1fr; } }
+.people { margin-top: 20px; }
+@media (max-width: 760px) { .exercises li { grid-template-columns: 28px 1fr; } .marking, nav { grid-column: 2; } }
 </style>

@@ -1,0 +1,97 @@
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { ApiError } from '../../app/utils/api'
+import { keptKey, makeSheetSaver } from '../../app/utils/sheet-saver'
+
+/** A browser's storage, of one browser. */
+const kept = new Map<string, string>()
+beforeEach(() => {
+  kept.clear()
+  vi.useFakeTimers()
+  vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, text: string) => kept.set(key, text), removeItem: (key: string) => kept.delete(key) })
+})
+afterEach(() => {
+  vi.useRealTimers()
+  vi.unstubAllGlobals()
+})
+
+const refusal = (code: string, status: number, extra?: unknown): ApiError => new ApiError({ type: 'about:blank', title: code, status, code, extra })
+
+function saverOf(person: string, answer: (content: string) => Promise<{ number: number, savedAt: string }>) {
+  const put = vi.fn(({ content }: { content: string }) => answer(content))
+  const saver = makeSheetSaver(keptKey(person, 'exercise', 'script'), put, { content: '', number: 0, savedAt: null }, () => false)
+  saver.takeKept()
+  return { saver, put }
+}
+const saved = (): Promise<{ number: number, savedAt: string }> => Promise.resolve({ number: 1, savedAt: new Date().toISOString() })
+
+describe('a sheet that is typed in', () => {
+  it('is sent 800 ms after the last change', async () => {
+    const { saver, put } = saverOf('ada', saved)
+    saver.change('a')
+    await vi.advanceTimersByTimeAsync(799)
+    expect(put).not.toHaveBeenCalled()
+    await vi.advanceTimersByTimeAsync(1)
+    expect(put).toHaveBeenCalledOnce()
+    expect(saver.save.value.status).toBe('saved')
+  })
+
+  it('without a pause is sent all the same, at the latest every 4 s', async () => {
+    const { saver, put } = saverOf('ada', saved)
+    let text = ''
+    for (let i = 0; i < 60; i++) {
+      saver.change(text += 'x')
+      await vi.advanceTimersByTimeAsync(200)
+    }
+    expect(put.mock.calls.length).toBeGreaterThanOrEqual(2)
+    expect(put.mock.calls[0]![0].content.length).toBeLessThanOrEqual(21)
+  })
+})
+
+describe('whose copy the browser keeps', () => {
+  const offline = (): Promise<never> => Promise.reject(refusal('offline', 0))
+
+  it('the next person does not find it, and the same person does', async () => {
+    const first = saverOf('ada', offline)
+    first.saver.change('what Ada wrote')
+    await vi.advanceTimersByTimeAsync(1000)
+    first.saver.close()
+    const next = saverOf('bo', saved)
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(next.saver.content.value).toBe('')
+    expect(next.put).not.toHaveBeenCalled()
+    const again = saverOf('ada', saved)
+    expect(again.saver.content.value).toBe('what Ada wrote')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(again.put).toHaveBeenCalledOnce()
+    expect(kept.size).toBe(0)
+  })
+
+  it('stays where somebody else has signed in meanwhile', async () => {
+    const { saver } = saverOf('ada', () => Promise.reject(refusal('another-person', 409, { name: 'Bo' })))
+    saver.change('what Ada wrote')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(saver.save.value).toMatchObject({ status: 'offline', isKept: true })
+    expect([...kept.keys()]).toEqual(['nomenklatura-worksheet-ada-exercise-script'])
+  })
+})
+
+describe('refusals', () => {
+  it('a save after closing is on the server, beside what counts', async () => {
+    const { saver } = saverOf('ada', () => Promise.reject(refusal('closed-kept', 409, { at: '2026-05-04T18:01:00.000Z' })))
+    saver.change('too late')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(saver.save.value).toEqual({ status: 'late', at: '2026-05-04T18:01:00.000Z' })
+    expect(kept.size).toBe(0)
+  })
+
+  it('signs that no text can hold are kept here, and are taken out by one click', async () => {
+    const { saver, put } = saverOf('ada', content => content.includes('\u0000') ? Promise.reject(refusal('bad-signs', 422)) : saved())
+    saver.change('CREATE\u0000 TABLE')
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(saver.save.value.status).toBe('bad signs')
+    saver.takeSignsOut()
+    await vi.advanceTimersByTimeAsync(1000)
+    expect(put.mock.calls.at(-1)![0].content).toBe('CREATE TABLE')
+    expect(saver.save.value.status).toBe('saved')
+  })
+})
