@@ -9,6 +9,8 @@ export const useSessionStore = defineStore('session', () => {
   const another = ref<string | null>(null)
   const person = computed<Person | null>(() => answer.value?.person ?? null)
 
+  asksAs({ personId: () => person.value?.id, signedOut: () => { signedOut.value = true }, another: (name) => { another.value = name } })
+
   async function load(): Promise<void> {
     answer.value = await api<SessionAnswer>('/session', { person: null })
   }

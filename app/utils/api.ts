@@ -16,6 +16,19 @@ export class ApiError extends Error {
 
 const OFFLINE: Problem = { type: 'about:blank#offline', title: 'The server cannot be reached.', status: 0, code: 'offline' }
 
+/** Who asks on this page, and what to do when the server no longer knows them: said by the store of the session. */
+export interface Asker {
+  readonly personId: () => string | undefined
+  readonly signedOut: () => void
+  readonly another: (name: string) => void
+}
+
+let asker: Asker | undefined
+
+export function asksAs(given: Asker): void {
+  asker = given
+}
+
 interface ApiOptions {
   readonly method?: 'GET' | 'POST' | 'PUT' | 'DELETE'
   readonly body?: unknown
@@ -29,8 +42,7 @@ interface ApiOptions {
  * as an `ApiError`; being signed out, or somebody else, is shown over the page, which stays.
  */
 export async function api<Answer>(path: string, options: ApiOptions = {}): Promise<Answer> {
-  const session = useSessionStore()
-  const { person = session.person?.id } = options
+  const { person = asker?.personId() } = options
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
@@ -45,8 +57,8 @@ export async function api<Answer>(path: string, options: ApiOptions = {}): Promi
   const text = await response.text()
   if (response.ok) return JSON.parse(text) as Answer
   const problem = readProblem(text, response.status)
-  if (problem.code === 'signed-out') session.signedOut = true
-  if (problem.code === 'another-person' && session.person) session.another = (problem.extra as { name: string }).name
+  if (problem.code === 'signed-out') asker?.signedOut()
+  if (problem.code === 'another-person' && asker?.personId()) asker.another((problem.extra as { name: string }).name)
   throw new ApiError(problem)
 }
 

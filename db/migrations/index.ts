@@ -33,6 +33,24 @@ export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource: source, tableName: 'migrations' })
 }
 
+/** The migrations that the database does not have, or has and we do not know. */
+export async function missingMigrations(db: Knex): Promise<string[]> {
+  const done: string[] = await db('migrations').pluck('name')
+  const known = MIGRATIONS.map(([name]) => name)
+  return [...known.filter(name => !done.includes(name)), ...done.filter(name => !known.includes(name))]
+}
+
+/** One migration up or down. */
+export async function step(db: Knex, direction: 'up' | 'down'): Promise<string[]> {
+  const [, names] = await db.migrate[direction]({ migrationSource: source, tableName: 'migrations' }) as [number, string[]]
+  return names
+}
+
+/** Gives the lock back that a migration kept which was killed. */
+export async function freeLock(db: Knex): Promise<void> {
+  await db.migrate.forceFreeMigrationsLock({ migrationSource: source, tableName: 'migrations' })
+}
+
 export async function rollBack(db: Knex): Promise<void> {
   await db.migrate.rollback({ migrationSource: source, tableName: 'migrations' }, true)
 }

@@ -1,15 +1,16 @@
-import { defineEventHandler, getHeader, getRequestHost, getRouterParams, setResponseHeader, setResponseStatus, type EventHandler, type H3Event } from 'h3'
+import { defineEventHandler, getHeader, getRequestHost, getRouterParams, setResponseHeader, type EventHandler, type H3Event } from 'h3'
 import type { z } from 'zod'
 import { documentFaults } from '@nomenklatura/core/formats'
 import type { Person, Problem, Role } from '#shared/answers'
 import { Id, PERSON_HEADER } from '#shared/requests'
-import { database, type Db } from '../repositories/database'
+import { database, isPassing, type Db } from '../repositories/database'
 import { findExercise, type Exercise } from '../repositories/exercises'
 import { findHandIn, type HandIn } from '../repositories/hand-ins'
 import { findRole } from '../repositories/people'
 import { Busy, TooMuch } from '../pool/compute'
 import { logFault } from '../services/log'
 import { Refusal, forbidden, notFound } from '../services/problem'
+import { sendProblem } from './problem-answer'
 import { refuseBadSigns } from '../services/signs'
 import { personOf } from './session'
 
@@ -85,6 +86,7 @@ async function authorise(event: H3Event, { access, namesPerson = false }: Pick<R
   if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>
   const person = await personOf(event, db, base.now)
   if (!person) throw new Refusal(401, 'signed-out', 'Sign in to go on.')
+  event.context.personId = person.id
   checkPerson(event, person, namesPerson)
   if (access.to === 'person') return { ...base, person } as unknown as Omit<Context<never>, 'body'>
   const handIn = params.handInId ? await findHandIn(db, params.handInId) : undefined
@@ -153,19 +155,13 @@ async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise
 function refusalOf(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error
   if (error instanceof TooMuch) return new Refusal(422, 'too-much', `This is too much to work out at once. ${error.message} Take parts out, and try again.`)
-  if (error instanceof Busy || (error as Error).name === 'KnexTimeoutError') return new Refusal(503, 'busy', 'The server is busy just now. Nothing is lost; try again in a moment.')
+  if (error instanceof Busy || isPassing(error)) return new Refusal(503, 'busy', 'The server is busy just now. Nothing is lost; try again in a moment.')
   return undefined
 }
 
 function answerProblem(event: H3Event, error: unknown): Problem {
   const refusal = refusalOf(error)
-  if (!refusal) logFault('request', error, { method: event.method, path: event.path.split('?')[0] })
-  const status = refusal?.status ?? 500
-  setResponseStatus(event, status)
-  setResponseHeader(event, 'Content-Type', 'application/problem+json')
-  const code = refusal?.code ?? 'fault'
-  const title = refusal?.message ?? 'Something went wrong on our side. Nothing that was saved is lost; try again.'
-  const { extra } = refusal ?? {}
-  const isList = Array.isArray(extra)
-  return { type: `about:blank#${code}`, title, status, code, ...(isList ? { faults: extra as string[] } : extra === undefined ? {} : { extra }) }
+  if (!(error instanceof Refusal)) logFault('request', error, { method: event.method, path: event.path.split('?')[0] })
+  if (refusal?.status === 503) setResponseHeader(event, 'Retry-After', 5)
+  return sendProblem(event, refusal ?? new Refusal(500, 'fault', 'Something went wrong on our side. Nothing that was saved is lost; try again.'))
 }

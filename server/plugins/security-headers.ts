@@ -22,7 +22,8 @@ function policy(html: string): string {
 }
 
 export default defineNitroPlugin((nitro) => {
-  nitro.hooks.hook('request', event => setResponseHeaders(event, HEADERS))
+  const headers = process.env.NUXT_SESSION_SECURE === 'true' ? { ...HEADERS, 'Strict-Transport-Security': 'max-age=31536000' } : HEADERS
+  nitro.hooks.hook('request', event => setResponseHeaders(event, headers))
   nitro.hooks.hook('beforeResponse', (event, response) => {
     if (typeof response.body === 'string' && /^\s*<!doctype html>/i.test(response.body)) setResponseHeader(event, 'Content-Security-Policy', policy(response.body))
   })

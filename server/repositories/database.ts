@@ -3,11 +3,24 @@ import createKnex, { type Knex } from 'knex'
 
 let shared: Knex | undefined
 
+const SECOND_MS = 1000
+
+/** Nothing waits for ever: neither a statement, nor a lock, nor a request for a connection. DATABASE_STATEMENT_TIMEOUT (in milliseconds, 0 for none) is for migrations. */
+function limits() {
+  return {
+    statement_timeout: Number(process.env.DATABASE_STATEMENT_TIMEOUT ?? 20 * SECOND_MS), lock_timeout: 8 * SECOND_MS, idle_in_transaction_session_timeout: 60 * SECOND_MS,
+    connectionTimeoutMillis: 5 * SECOND_MS,
+  }
+}
+
 /** The pool of this process, made on first use from DATABASE_URL. */
 export function database(): Knex {
-  const connection = process.env.DATABASE_URL
-  if (!connection) throw new Error('DATABASE_URL is not set: it names the PostgreSQL server and database to use.')
-  shared ??= createKnex({ client: 'pg', connection, pool: { min: 0, max: Number(process.env.DATABASE_POOL ?? 10) } })
+  const connectionString = process.env.DATABASE_URL
+  if (!connectionString) throw new Error('DATABASE_URL is not set: it names the PostgreSQL server and database to use.')
+  shared ??= createKnex({
+    client: 'pg', connection: { connectionString, application_name: 'nomenklatura', ...limits() },
+    pool: { min: 0, max: Number(process.env.DATABASE_POOL ?? 10) }, acquireConnectionTimeout: 8 * SECOND_MS,
+  })
   return shared
 }
 
@@ -27,3 +40,10 @@ export function toJsonb(document: unknown): string {
 
 /** A connection or a transaction: the caller decides. */
 export type Db = Knex
+
+/** What the database could not do just now, and may in a moment: it is away, starting, stopping, full, or somebody holds what is needed. */
+export function isPassing(error: unknown): boolean {
+  const { code = '', name, message = '' } = error as { code?: unknown, name?: string, message?: string }
+  if (name === 'KnexTimeoutError' || /Connection terminated|timeout expired|Unable to acquire a connection/i.test(message)) return true
+  return typeof code === 'string' && (/^(?:08|25006|40001|40P01|53|55P03|57)/.test(code) || /^E[A-Z]{4,}$/.test(code))
+}

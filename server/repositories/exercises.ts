@@ -145,15 +145,14 @@ export interface Counts { begun: number, handedIn: number, marked: number, looke
 /** Per exercise of a course: students who began and handed in; of their last hand-ins how many are marked, looked at and released. */
 export async function countsByExercise(db: Db, courseId: string): Promise<Map<string, Counts>> {
   const { rows } = await db.raw(`
-    SELECT e.id,
-      (SELECT count(*)::int FROM worksheets w JOIN memberships m ON m.person_id = w.person_id AND m.course_id = e.course_id AND m.role = 'student' WHERE w.exercise_id = e.id) AS begun,
-      count(h.id)::int AS handed_in, count(k.hand_in_id)::int AS marked, count(v.looked_at)::int AS looked_at, count(r.hand_in_id)::int AS released
-    FROM exercises e
-    LEFT JOIN (SELECT DISTINCT ON (exercise_id, person_id) id, exercise_id FROM hand_ins ORDER BY exercise_id, person_id, attempt DESC) h ON h.exercise_id = e.id
-    LEFT JOIN (SELECT DISTINCT hand_in_id FROM markings) k ON k.hand_in_id = h.id
-    LEFT JOIN reviews v ON v.hand_in_id = h.id
-    LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
-    WHERE e.course_id = ? GROUP BY e.id`, [courseId])
+    WITH own AS (SELECT id FROM exercises WHERE course_id = :course),
+    latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
+    begun AS (SELECT w.exercise_id, count(*) AS n FROM own JOIN worksheets w ON w.exercise_id = own.id JOIN memberships m ON m.person_id = w.person_id AND m.course_id = :course AND m.role = 'student' GROUP BY w.exercise_id)
+    SELECT own.id, coalesce(max(begun.n), 0)::int AS begun, count(h.id)::int AS handed_in,
+      count(*) FILTER (WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id))::int AS marked, count(v.looked_at)::int AS looked_at, count(r.hand_in_id)::int AS released
+    FROM own LEFT JOIN latest h ON h.exercise_id = own.id LEFT JOIN begun ON begun.exercise_id = own.id
+    LEFT JOIN reviews v ON v.hand_in_id = h.id LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
+    GROUP BY own.id`, { course: courseId })
   return new Map((rows as { id: string, begun: number, handed_in: number, marked: number, looked_at: number, released: number }[]).map(row =>
     [row.id, { begun: row.begun, handedIn: row.handed_in, marked: row.marked, lookedAt: row.looked_at, released: row.released }]))
 }

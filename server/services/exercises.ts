@@ -5,7 +5,7 @@ import { compute } from '../pool/compute'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
-  archiveExercise, countsByExercise, findExercise, insertExercise, insertRevision, latestRevision, latestRevisions, listAllowances, listExercises, lockExercise,
+  archiveExercise, countBegun, countsByExercise, findExercise, insertExercise, insertRevision, latestRevision, latestRevisions, listAllowances, listExercises, lockExercise,
   replaceRevision, setAllowance, setCollected, updateSchedule, updateState,
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
@@ -127,7 +127,7 @@ export async function takeBack(db: Db, exerciseId: string, personId: string, now
   await db.transaction(async (trx) => {
     await lockExercise(trx, exerciseId)
     const exercise = (await findExercise(trx, exerciseId))!
-    const { begun } = (await countsByExercise(trx, exercise.courseId)).get(exerciseId)!
+    const begun = await countBegun(trx, exercise)
     if (begun > 0) throw new Refusal(409, 'begun', `${begun} ${begun === 1 ? 'student has' : 'students have'} begun: it can no longer be taken back.`)
     await updateState(trx, exerciseId, 'draft', now)
     await audit(trx, { courseId: exercise.courseId, personId, action: 'exercise.take-back', subject: exerciseId })

@@ -4,7 +4,7 @@ import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
 import { compute } from '../pool/compute'
 import type { ExerciseRef } from '../pool/tasks'
-import type { Db } from '../repositories/database'
+import { isPassing, type Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
 import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type MarkingKey } from '../repositories/markings'
@@ -26,7 +26,8 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
     await insertMarking(db, key, await markUnder(revision, handIn, pins))
   }
   catch (error) {
-    if (isOfTheDatabase(error)) throw error
+    // The database is away: the job comes again, and no hand-in is to blame. What it refuses to store is the hand-in's.
+    if (isPassing(error)) throw error
     const tries = await recordMarkingFailure(db, key, ENGINE_VERSION, reasonOf(error))
     logFault('marking', error, { handInId, exerciseId: handIn.exerciseId, tries })
   }
@@ -35,12 +36,6 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
 /** The marking of a hand-in with some pins, worked out in a thread. */
 export function markUnder(revision: Pick<Revision, 'id' | 'number' | 'document'>, { answer }: Pick<HandIn, 'answer'>, pins: readonly Pin[]): Promise<Marking> {
   return compute('mark', { exercise: exerciseRef(revision, answer.seed), answer, pins }, { ms: MARK_MS })
-}
-
-/** The database is away, or has no room for us: the job comes again, and no hand-in is to blame. What it refuses to store is the hand-in's. */
-function isOfTheDatabase(error: unknown): boolean {
-  const { code = '', name } = error as { code?: unknown, name?: string }
-  return name === 'KnexTimeoutError' || (typeof code === 'string' && (/^(?:08|53|57|58|40|55|25)/.test(code) || /^E[A-Z]+$/.test(code)))
 }
 
 function reasonOf(error: unknown): string {

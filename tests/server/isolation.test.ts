@@ -53,7 +53,8 @@ describe('a hand-in that cannot be marked', () => {
     await poison('student')
     await saveSheet(db(), room.exerciseId, room.people.classmate, 'student', { sheet: 'script', content: RIGHT, base: 0 })
     const { id } = await latestRevision(db(), room.exerciseId)
-    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: id, answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT }) })
+    const answer = JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT })
+    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: id, answer })
     const worker = startWorker({ sweepMs: 200 })
     for (let i = 0; i < 100 && (await progress(db(), room.exerciseId)).marked < 2; i++) await new Promise(done => setTimeout(done, 100))
     await worker.stop()
@@ -102,7 +103,8 @@ describe('what Check tells, and when', () => {
   const checked = (at: Date) => check(db(), room.exerciseId, room.people.student, 'student', { script: WRONG }, at).then(({ verdicts }) => verdicts.length > 0, error => error.code as string)
 
   it('is nothing before the exercise opens', async () => {
-    await saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, { opensAt: new Date(Date.now() + DAY_MS).toISOString(), dueAt: new Date(Date.now() + 2 * DAY_MS).toISOString(), attempts: 1, lateDays: 0, lateLoss: 0, collectsAtDue: true })
+    const inDays = (days: number): string => new Date(Date.now() + days * DAY_MS).toISOString()
+    await saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, { opensAt: inDays(1), dueAt: inDays(2), attempts: 1, lateDays: 0, lateLoss: 0, collectsAtDue: true })
     expect(await checked(new Date())).toBe('not-open')
     expect(await checked(new Date(Date.now() + 1.5 * DAY_MS))).toBe(true)
   })

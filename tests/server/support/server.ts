@@ -9,7 +9,7 @@ import { PERSON_HEADER } from '#shared/requests'
 import { closeDatabase, database, type Db } from '../../../server/repositories/database'
 
 /** Every route of the application, found by file name as the application finds them. */
-const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>('../../../server/api/**/*.ts', { eager: true })
+const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>(['../../../server/api/**/*.ts', '!../../../server/api/[[]...].ts'], { eager: true })
 
 export interface RouteFile { readonly method: 'get' | 'post' | 'put' | 'delete', readonly path: string, readonly handler: EventHandler & { access: Access } }
 
