@@ -58,7 +58,10 @@ const STAGES = [
 
 function finish(code) {
   cluster?.stop()
-  if (folder) rmSync(folder, { recursive: true, force: true })
+  if (folder) {
+    cluster?.remove()
+    rmSync(folder, { recursive: true, force: true })
+  }
   process.exit(code)
 }
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => finish(130))
