@@ -32,7 +32,7 @@ const endOthers = () => act(() => api('/me/sessions', { method: 'DELETE' }), 'Do
         <h2>Another password</h2>
         <form @submit.prevent="change">
           <input type="email" class="visually-hidden" autocomplete="username" tabindex="-1" aria-hidden="true" readonly :value="session.person?.email">
-          <UFormField label="The password of now"><UInput v-model="old" type="password" autocomplete="current-password" required /></UFormField>
+          <UFormField label="Your password now"><UInput v-model="old" type="password" autocomplete="current-password" required /></UFormField>
           <UFormField label="The new one" help="Ten characters or more: a few words that do not belong together."><UInput v-model="password" type="password" autocomplete="new-password" required minlength="10" /></UFormField>
           <UButton type="submit" class="justify-self-start">Change it</UButton>
         </form>

@@ -36,6 +36,9 @@ export function writeStamp(name, value) {
   writeFileSync(join(BUILD, 'stamps', name), value)
 }
 
+/** Scripts of this folder find the project by where they lie: a bundle uses them as they are. */
+const OUR_SUPPORT = { name: 'support', setup: build => build.onResolve({ filter: /\/bin\/support\/\w+\.mjs$/ }, ({ path }) => ({ path: join('../bin/support', path.split('/').at(-1)), external: true })) }
+
 /** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
 const THREAD = 'server/pool/thread.ts'
 
@@ -54,6 +57,7 @@ export async function bundle(entry) {
   await build({
     entryPoints: [join(ROOT, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: 'inline', logLevel: 'warning',
     ...isWhole ? { banner: { js: 'import { createRequire } from \'node:module\'; const require = createRequire(import.meta.url);' } } : { packages: 'external' },
+    plugins: [OUR_SUPPORT],
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
       ...Object.fromEntries(CORE.map(folder => [`@nomenklatura/core/${folder}`, join(ROOT, `packages/core/src/${folder}/index.ts`)])),

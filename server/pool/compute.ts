@@ -18,6 +18,8 @@ export class Busy extends Error {
 const THREADS = Math.max(2, Number(process.env.NOMENKLATURA_THREADS ?? availableParallelism()))
 const MOST_WAITING = 200
 const MEMORY_MB = 512
+/** Computation gives way to saves and pages (nice, on Linux). */
+const NICE = 10
 
 interface Pool { readonly threads: Piscina, readonly turns: PQueue }
 let pool: Pool | undefined
@@ -33,7 +35,7 @@ function threadFile(): string {
 
 function startPool(): Pool {
   return {
-    threads: new Piscina({ filename: threadFile(), minThreads: THREADS, maxThreads: THREADS, idleTimeout: Infinity, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } }),
+    threads: new Piscina({ filename: threadFile(), minThreads: THREADS, maxThreads: THREADS, idleTimeout: Infinity, niceIncrement: NICE, resourceLimits: { maxOldGenerationSizeMb: MEMORY_MB } }),
     turns: new PQueue({ concurrency: THREADS }),
   }
 }

@@ -53,7 +53,7 @@ async function prepare(): Promise<void> {
   const { password_hash: hash } = await db('people').first('password_hash')
   const people = await db('people').insert(Array.from({ length: STUDENTS + POISONED }, (_, i) => ({ email: `student.${i}@skarholm.example`, name: `Student ${i}`, password_hash: hash }))).returning('id')
   await db('memberships').insert(people.map(({ id }) => ({ course_id: courseId, person_id: id, role: 'student' })))
-  const poisoned = people.slice(STUDENTS).map(({ id }) => ({ exercise_id: exerciseId, person_id: id, attempt: 1, exercise_revision_id: revision.id, answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: 'x', dialect: 'none' }) }))
+  const poisoned = people.slice(STUDENTS).map(({ id }) => ({ exercise_id: exerciseId, person_id: id, attempt: 1, exercise_revision_id: revision.id, answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: 'CREATE TABLE t (a int);', dialect: 'none' }) }))
   await db('hand_ins').insert(poisoned)
 }
 

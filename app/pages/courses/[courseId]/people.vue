@@ -46,9 +46,13 @@ async function invite(): Promise<void> {
   lines.value = ''
 }
 
+/** What was made is in sight, wherever it was asked for. */
+const made = useTemplateRef<HTMLElement>('made')
+watch(links, () => made.value?.scrollIntoView({ block: 'nearest' }), { flush: 'post' })
+
 async function makeLink(member: MemberLine): Promise<void> {
-  const made = await act<{ token: string }>(`/members/${member.id}/password-link`, 'POST')
-  if (made) links.value = [{ who: member.name, what: 'sets a new password, within two days', url: linkTo('password', made.token) }]
+  const link = await act<{ token: string }>(`/members/${member.id}/password-link`, 'POST')
+  if (link) links.value = [{ who: member.name, what: 'sets a new password, within two days', url: linkTo('password', link.token) }]
 }
 
 const linkTo = (door: 'invitation' | 'password', token: string): string => `${window.location.origin}/${door}/${token}`
@@ -88,9 +92,11 @@ async function takeOut(): Promise<void> {
               <template v-else>{{ member.role }}</template>
               <label v-if="isInstructor && session.person?.mayBeginCourses && member.role !== 'student'" class="small soft may"><input type="checkbox" :checked="member.mayBeginCourses" :disabled="isMe(member)" @change="act(`/members/${member.id}`, 'PUT', { mayBeginCourses: ($event.target as HTMLInputElement).checked })"> may begin courses</label>
             </td>
-            <td v-if="isInstructor" class="ways">
-              <button v-if="!isMe(member)" type="button" class="plain small" @click="makeLink(member)">New password …<span class="visually-hidden"> for {{ member.name }}</span></button>
-              <button type="button" class="plain small" @click="leaving = member">{{ isMe(member) ? 'Leave' : 'Take out' }}<span class="visually-hidden"> {{ member.name }}</span></button>
+            <td v-if="isInstructor">
+              <div class="ways end">
+                <button v-if="!isMe(member)" type="button" class="plain small" @click="makeLink(member)">New password …<span class="visually-hidden"> for {{ member.name }}</span></button>
+                <button type="button" class="plain small" @click="leaving = member">{{ isMe(member) ? 'Leave' : 'Take out' }}<span class="visually-hidden"> {{ member.name }}</span></button>
+              </div>
             </td>
           </tr>
         </tbody>
@@ -103,7 +109,7 @@ async function takeOut(): Promise<void> {
             <li v-for="line in open" :key="line.email"><span>{{ line.name }} <span class="mono soft">{{ line.email }}</span></span><span class="soft small">as {{ line.role }} · the link is good until {{ timeInWords(line.expiresAt, course.timeZone) }}</span><button type="button" class="plain small" @click="act(`/invitations/${encodeURIComponent(line.email)}`, 'DELETE')">Withdraw<span class="visually-hidden"> {{ line.name }}</span></button></li>
           </ul>
         </section>
-        <section v-if="links.length > 0" class="made paper" aria-live="polite">
+        <section v-if="links.length > 0" ref="made" class="made paper" aria-live="polite">
           <h2>Hand these links on</h2>
           <p class="soft small">Each is good once, and is shown only now. <button v-if="links.length > 1" type="button" class="plain small" @click="copyAll">Copy all, a line for each</button></p>
           <ul><li v-for="link in links" :key="link.who"><span>{{ link.who }} <span class="soft small">{{ link.what }}</span></span><template v-if="link.url"><code class="mono">{{ link.url }}</code><button type="button" class="plain small" @click="copy(link.url)">Copy<span class="visually-hidden"> the link of {{ link.who }}</span></button></template></li></ul>
@@ -128,7 +134,7 @@ async function takeOut(): Promise<void> {
 section { margin-top: 28px; }
 .may { margin-left: 14px; }
 .ways { display: flex; gap: 16px; align-items: center; }
-td.ways { justify-content: flex-end; }
+.end { justify-content: flex-end; white-space: nowrap; }
 .asked { border-top: 1px solid var(--rule-strong); margin-top: 8px; }
 .asked li, .made li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 4px 18px; padding: 7px 0; border-bottom: 1px solid var(--rule); }
 .made { padding: 16px 20px; border-left: 3px solid var(--verdigris); }
