@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { toJsonb } from '../../server/repositories/database'
-import { findExercise } from '../../server/repositories/exercises'
+import { findExercise, latestRevision } from '../../server/repositories/exercises'
 import { findHandIn, listLatest } from '../../server/repositories/hand-ins'
 import { thinRevisions } from '../../server/repositories/worksheets'
 import { release, showDesk, showFeedback } from '../../server/services/desk'
-import { allow, saveSchedule, showCourse, takeBack } from '../../server/services/exercises'
+import { allow, saveDocument, saveSchedule, showCourse, takeBack } from '../../server/services/exercises'
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { begin, saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
@@ -207,6 +207,19 @@ describe('races', () => {
       const [taken, begun] = await Promise.all([codeOf(takeBack(db(), room.exerciseId, room.people.instructor)), codeOf(begin(db(), room.exerciseId, room.people.student, 'student'))])
       expect([['done', 'not-found'], ['begun', 'done']]).toContainEqual([taken, begun])
     }
+  })
+
+  it('replacing a revision against handing in: a hand-in is of the document that it names', async () => {
+    await db()('exercises').update({ attempts: 99 })
+    const { number } = await save(RIGHT, 0)
+    for (let i = 0; i < 30; i++) {
+      const { number: base, document } = await latestRevision(db(), room.exerciseId)
+      const sheets: typeof document.sheets = document.sheets.includes('dictionary') ? ['script'] : ['script', 'dictionary']
+      await Promise.all([saveDocument(db(), room.exerciseId, room.people.instructor, { ...document, sheets }, base), handIn(db(), room.exerciseId, room.people.student, { script: number })])
+    }
+    const rows = await db()('hand_ins as h').join('exercise_revisions as r', 'r.id', 'h.exercise_revision_id').select('h.answer', 'r.document')
+    expect(rows).toHaveLength(30)
+    for (const { answer, document } of rows) expect('dictionary' in answer).toBe(document.sheets.includes('dictionary'))
   })
 
   it('a release is what it told: neither a decision, nor a policy, nor another rule sheet moves it', async () => {
