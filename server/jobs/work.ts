@@ -1,13 +1,12 @@
 import type PgBoss from 'pg-boss'
 import { closePool } from '../pool/compute'
 import { database } from '../repositories/database'
-import { thinRevisions } from '../repositories/worksheets'
 import { collectDue } from '../services/handing-in'
 import { log, logFault } from '../services/log'
 import { markHandIn } from '../services/marking'
+import { tidyUp } from '../services/tidying'
 import { MARK_QUEUE, askForMissing, startBoss, type MarkJob } from './queue'
 
-const DAY_MS = 86_400_000
 const HOUR_MS = 3_600_000
 /** A save that was acknowledged just before the due moment may still be on its way into the database. */
 const GRACE_MS = 3000
@@ -60,22 +59,16 @@ async function startMarking(): Promise<PgBoss> {
 
 /** Sweeps one after the other, never two at once; ends when it is told to, or when one fails: then all is begun anew. */
 async function sweepUntil(boss: PgBoss, sweepMs: number, stopped: AbortSignal): Promise<void> {
-  let thinnedAt = 0
+  let tidiedAt = 0
   while (!stopped.aborted) {
     await collectDue(database(), new Date(Date.now() - GRACE_MS))
     await askForMissing(boss)
-    if (Date.now() - thinnedAt > HOUR_MS) {
-      thinnedAt = Date.now()
-      await thinOld(new Date(thinnedAt))
+    if (Date.now() - tidiedAt > HOUR_MS) {
+      tidiedAt = Date.now()
+      await tidyUp(database(), new Date(tidiedAt))
     }
     await sleep(sweepMs, stopped)
   }
-}
-
-/** Saves older than a day: the last of each minute stays. */
-async function thinOld(now: Date): Promise<void> {
-  const revisions = await thinRevisions(database(), { from: new Date(now.getTime() - 3 * DAY_MS), until: new Date(now.getTime() - DAY_MS) })
-  if (revisions > 0) log('thinned', { revisions })
 }
 
 function sleep(ms: number, stopped: AbortSignal): Promise<void> {

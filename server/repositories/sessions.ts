@@ -29,7 +29,7 @@ export async function deleteExpiredSessions(db: Db, now: Date): Promise<number> 
   return db('sessions').where('expires_at', '<=', now).delete()
 }
 
-/** Tries to sign in, each counted as it is made; those of before a day go. */
+/** Tries to sign in, each counted as it is made. */
 export async function recordTries(db: Db, subjects: readonly string[], at: Date): Promise<void> {
   await db('sign_in_failures').insert(subjects.map(subject => ({ subject, at })))
 }

@@ -1,4 +1,5 @@
 import { afterAll, afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { tidyUp } from '../../server/services/tidying'
 import { Visitor, startServer } from './support/server'
 import { PASSWORD, emailOf, makeClassRoom, type ClassRoom } from './support/world'
 
@@ -138,6 +139,17 @@ describe('passwords and sessions', () => {
     expect((await server.db('sessions').first('expires_at')).expires_at.getTime()).toBeGreaterThan(Date.now() + 13 * 86_400_000)
     await server.db('sessions').update({ begun_at: new Date(Date.now() - 7_200_000), expires_at: new Date(Date.now() - 1000) })
     expect((await visitor.ask('GET', '/api/courses')).status).toBe(401)
+  })
+
+  it('what has ended is tidied away: sessions, and tries of before a day', async () => {
+    await signedIn('student')
+    const past = new Date(Date.now() - 2 * 86_400_000)
+    await server.db('sessions').update({ begun_at: past, expires_at: new Date(past.getTime() + 1000) })
+    await signedIn('classmate')
+    await server.db('sign_in_failures').insert([{ subject: 'place x', at: past }, { subject: 'place y', at: new Date() }])
+    await tidyUp(server.db)
+    expect(await server.db('sessions')).toHaveLength(1)
+    expect(await server.db('sign_in_failures').pluck('subject')).toEqual(['place y'])
   })
 
   it('a link for a new password works once, for people whose courses are all this instructor’s', async () => {
