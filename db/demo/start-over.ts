@@ -10,7 +10,7 @@ export async function refuseOthers(db: Db): Promise<void> {
   if (!await db.schema.hasTable('people')) return
   const others = await db('people').whereNot('email', 'like', `%${DEMO_PLACE}`).count<{ count: string }[]>('* as count').first()
   const count = Number(others?.count ?? 0)
-  if (count > 0) throw new Error(`This database has ${count === 1 ? 'a person' : `${count} people`} who are not of the demo: the demo is neither loaded nor begun again here. Name another database by DATABASE_URL.`)
+  if (count > 0) throw new Error(`This database has ${count === 1 ? 'a person who is' : `${count} people who are`} not of the demo: the demo is neither loaded nor begun again here. Name another database by DATABASE_URL.`)
 }
 
 /** Takes the demo's tables and its queue away: for `bin/demo --fresh` on a database that was named by DATABASE_URL. */

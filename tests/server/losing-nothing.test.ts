@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { refuseOthers } from '../../db/demo/start-over'
 import { toJsonb } from '../../server/repositories/database'
 import { findExercise, latestRevision } from '../../server/repositories/exercises'
 import { findHandIn, listLatest } from '../../server/repositories/hand-ins'
@@ -196,6 +197,14 @@ describe('limits of what one person keeps', () => {
     const codes = new Set<string>()
     for (let i = 0; i < 245; i++) codes.add(await codeOf(save('first', 1, at)))
     expect([...codes].sort()).toEqual(['done', 'too-many-saves'])
+  })
+})
+
+describe('the demo', () => {
+  it('is neither loaded nor begun again where anybody is who is not of it', async () => {
+    await expect(refuseOthers(db())).resolves.toBeUndefined()
+    await db()('people').insert({ name: 'A person', email: 'person@university.example', password_hash: 'x' })
+    await expect(refuseOthers(db())).rejects.toThrow('a person who is not of the demo')
   })
 })
 
