@@ -18,6 +18,9 @@ export const RIGHT = `CREATE TABLE participation (
   PRIMARY KEY (trip_no, collector_code));`
 export const WRONG = RIGHT.replace('PRIMARY KEY (trip_no, collector_code)', 'PRIMARY KEY (trip_no, collector_code, role)')
 
+/** Made once: a password is made to take long. */
+let hashed: Promise<string> | undefined
+
 export interface ClassRoom {
   readonly courseId: string
   readonly exerciseId: string
@@ -28,7 +31,7 @@ export const emailOf = (who: keyof ClassRoom['people']): string => `${who}@skarh
 
 /** A course with one of each role, a stranger who teaches elsewhere, and the published exercise of trips and collectors. */
 export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<ClassRoom> {
-  const passwordHash = await hashPassword(PASSWORD)
+  const passwordHash = await (hashed ??= hashPassword(PASSWORD))
   const make = async (who: keyof ClassRoom['people']): Promise<string> => (await insertPerson(db, { name: `The ${who}`, email: emailOf(who), passwordHash, mayBeginCourses: who === 'instructor' || who === 'stranger' })).id
   const people = { instructor: await make('instructor'), assistant: await make('assistant'), student: await make('student'), classmate: await make('classmate'), stranger: await make('stranger') }
   const courseId = await beginCourse(db, 'Relational Design', people.instructor)
