@@ -33,11 +33,11 @@ export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource: source, tableName: 'migrations' })
 }
 
-/** The migrations that the database does not have, or has and we do not know. */
-export async function missingMigrations(db: Knex): Promise<string[]> {
+/** How the database's schema differs from what this version knows: migrations that it lacks, and those of a newer version. */
+export async function migrationsApart(db: Knex): Promise<{ readonly lacking: string[], readonly unknown: string[] }> {
   const done: string[] = await db('migrations').pluck('name')
   const known = MIGRATIONS.map(([name]) => name)
-  return [...known.filter(name => !done.includes(name)), ...done.filter(name => !known.includes(name))]
+  return { lacking: known.filter(name => !done.includes(name)), unknown: done.filter(name => !known.includes(name)) }
 }
 
 /** One migration up or down. */

@@ -1,4 +1,4 @@
-import { missingMigrations } from '../../db/migrations'
+import { migrationsApart } from '../../db/migrations'
 import { isSecretSet } from '../auth/session'
 import { queue } from '../jobs/queue'
 import type { Db } from '../repositories/database'
@@ -25,8 +25,13 @@ export async function readiness(db: Db): Promise<Health> {
 async function faultsOf(db: Db): Promise<string[]> {
   try {
     const { rows } = await within(db.raw('SELECT pg_is_in_recovery() OR current_setting(\'transaction_read_only\') = \'on\' AS is_read_only'))
-    const missing = await within(missingMigrations(db))
-    return [...rows[0].is_read_only ? ['The database is read only.'] : [], ...missing.length > 0 ? [`The schema lacks ${missing.join(', ')}: run the migrations.`] : [], ...await queueFaults()]
+    const { lacking, unknown } = await within(migrationsApart(db))
+    return [
+      ...rows[0].is_read_only ? ['The database is read only.'] : [],
+      ...lacking.length > 0 ? [`The schema lacks ${lacking.join(', ')}: run the migrations.`] : [],
+      ...unknown.length > 0 ? [`The schema has ${unknown.join(', ')}, which this version does not know: start the newer one.`] : [],
+      ...await queueFaults(),
+    ]
   }
   catch {
     return ['The database cannot be reached.']

@@ -9,7 +9,7 @@ import { STATEMENTS as FAILURES } from '../../db/migrations/0005-marking-failure
 import { STATEMENTS as TOLD } from '../../db/migrations/0006-told'
 import { STATEMENTS as ACCOUNTS } from '../../db/migrations/0007-accounts'
 import { STATEMENTS as INDEXES } from '../../db/migrations/0008-indexes'
-import { migrate, rollBack } from '../../db/migrations'
+import { migrate, migrationsApart, rollBack } from '../../db/migrations'
 import { startServer } from './support/server'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -31,6 +31,14 @@ describe('our own schema', () => {
 
   it('is in the server’s catalog as our parser reads it', async () => {
     expect(await fromCatalog()).toEqual(summary(read.schema))
+  })
+
+  it('of another version is told apart: one that lacks a migration, and one that has more', async () => {
+    expect(await migrationsApart(server.db)).toEqual({ lacking: [], unknown: [] })
+    const [last] = await server.db('migrations').orderBy('id', 'desc').limit(1)
+    await server.db('migrations').where({ id: last.id }).update({ name: '9999-of-tomorrow' })
+    expect(await migrationsApart(server.db)).toEqual({ lacking: [last.name], unknown: ['9999-of-tomorrow'] })
+    await server.db('migrations').where({ id: last.id }).update({ name: last.name })
   })
 
   it('goes down and up again', async () => {
