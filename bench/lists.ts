@@ -23,7 +23,7 @@ const document = {
   ...emptyExercise('Lists'), rules: Array.from({ length: 24 }, (_, i) => ({ id: `r${i + 1}`, group: 'g', sentence: `Rule ${i + 1} says something of an accession.`, points: 1, rule: { kind: 'identifies', entity: 'accession', by: ['no'] } })),
   models: [{ name: 'Model', script: 'CREATE TABLE accession (no integer PRIMARY KEY);' }],
 }
-const summary = { cells: document.rules.map(({ id }) => ({ rule: id, sheet: 'script', verdict: 'upheld', follows: null })), weakPairs: 0 }
+const summary = { cells: document.rules.map(({ id }) => [id, 'script', 'upheld']), weakPairs: 0 }
 
 async function course(students: number, exercises: number): Promise<{ courseId: string, personId: string, exerciseId: string }> {
   const [person] = await db('people').insert({ name: 'An instructor', email: `instructor.${Math.random()}@x.example`, password_hash: 'x' }).returning('id')
@@ -37,7 +37,7 @@ async function course(students: number, exercises: number): Promise<{ courseId: 
     const [revision] = await db('exercise_revisions').insert({ exercise_id: exerciseId, number: 1, document: JSON.stringify(document), saved_by: person.id }).returning('id')
     await db.raw('INSERT INTO worksheets (exercise_id, person_id) SELECT ?::uuid, person_id FROM memberships WHERE course_id = ? AND role = \'student\'', [exerciseId, courseId])
     await db.raw('INSERT INTO hand_ins (exercise_id, person_id, attempt, exercise_revision_id, answer) SELECT ?::uuid, person_id, 1, ?::uuid, \'{"script": "x"}\' FROM memberships WHERE course_id = ? AND role = \'student\'', [exerciseId, revision.id, courseId])
-    await db.raw('INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary) SELECT id, ?::uuid, \'7\', \'{}\', ?::jsonb FROM hand_ins WHERE exercise_id = ?', [revision.id, JSON.stringify(summary), exerciseId])
+    await db.raw('INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary) SELECT id, ?::uuid, \'7\', \'{}\', ?::json FROM hand_ins WHERE exercise_id = ?', [revision.id, JSON.stringify(summary), exerciseId])
   }
   return { courseId, personId: person.id, exerciseId }
 }

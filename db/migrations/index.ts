@@ -7,6 +7,7 @@ import * as failures from './0005-marking-failures'
 import * as told from './0006-told'
 import * as accounts from './0007-accounts'
 import * as indexes from './0008-indexes'
+import * as shortSummaries from './0009-short-summaries'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -20,6 +21,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0006-told', told],
   ['0007-accounts', accounts],
   ['0008-indexes', indexes],
+  ['0009-short-summaries', shortSummaries],
 ]
 
 const source: Knex.MigrationSource<string> = {

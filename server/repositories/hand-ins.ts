@@ -82,9 +82,9 @@ export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
 
 /** The last hand-in of each student of an exercise, by name, without what was handed in. */
 export async function listLatest(db: Db, exerciseId: string): Promise<ListedHandIn[]> {
-  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h').join('people as p', 'p.id', 'h.person_id').where('h.exercise_id', exerciseId)
+  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h').where('h.exercise_id', exerciseId)
     .distinctOn('h.person_id').orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
-    .select('h.id', 'h.number', 'h.exercise_id', 'h.person_id', 'h.attempt', 'h.exercise_revision_id', 'h.handed_in_at', 'h.late_by_seconds', 'h.is_automatic', 'p.name')
+    .select('h.id', 'h.number', 'h.exercise_id', 'h.person_id', 'h.attempt', 'h.exercise_revision_id', 'h.handed_in_at', 'h.late_by_seconds', 'h.is_automatic', db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'))
   return rows.map(row => ({ ...withoutAnswer(row), name: row.name })).sort((a, b) => byName.compare(a.name, b.name))
 }
 
@@ -112,7 +112,7 @@ interface OverrideRow { hand_in_id: string, rule: string, sheet: 'script', versi
 export interface Decision { readonly handInId: string, readonly rule: string, readonly sheet: 'script', readonly version: number, readonly override: StoredOverride | null }
 
 export async function listDecisions(db: Db, handInIds: readonly string[]): Promise<Decision[]> {
-  const rows: OverrideRow[] = await db('overrides as o').join('people as p', 'p.id', 'o.decided_by').whereIn('o.hand_in_id', handInIds)
+  const rows: OverrideRow[] = await db('overrides as o').join('people as p', 'p.id', 'o.decided_by').whereRaw('o.hand_in_id = ANY(?)', [handInIds])
     .orderBy(['o.hand_in_id', 'o.rule']).select('o.*', 'p.name')
   return rows.map(row => ({
     handInId: row.hand_in_id, rule: row.rule, sheet: row.sheet, version: row.version,
@@ -155,7 +155,7 @@ export async function deleteComment(db: Db, handInId: string, id: string): Promi
 export interface Review { readonly handInId: string, readonly lookedAtBy: string | null, readonly isFlagged: boolean }
 
 export async function listReviews(db: Db, handInIds: readonly string[]): Promise<Map<string, Review>> {
-  const rows = await db('reviews as v').leftJoin('people as p', 'p.id', 'v.looked_at_by').whereIn('v.hand_in_id', handInIds).select('v.hand_in_id', 'p.name', 'v.is_flagged')
+  const rows = await db('reviews as v').leftJoin('people as p', 'p.id', 'v.looked_at_by').whereRaw('v.hand_in_id = ANY(?)', [handInIds]).select('v.hand_in_id', 'p.name', 'v.is_flagged')
   return new Map(rows.map(row => [row.hand_in_id, { handInId: row.hand_in_id, lookedAtBy: row.name, isFlagged: row.is_flagged }]))
 }
 
@@ -171,7 +171,7 @@ export async function saveReview(db: Db, handInId: string, by: string, change: {
 export interface Release { readonly handInId: string, readonly markingId: string, readonly releasedAt: string, readonly takenBackAt: string | null, readonly points: { got: number, open: number, of: number } }
 
 export async function listReleases(db: Db, handInIds: readonly string[]): Promise<Map<string, Release>> {
-  const rows = await db('releases').whereIn('hand_in_id', handInIds)
+  const rows = await db('releases').whereRaw('hand_in_id = ANY(?)', [handInIds])
   return new Map(rows.map(row => [row.hand_in_id, {
     handInId: row.hand_in_id, markingId: row.marking_id, releasedAt: row.released_at.toISOString(), takenBackAt: row.taken_back_at?.toISOString() ?? null, points: row.points,
   }]))

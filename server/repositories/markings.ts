@@ -1,5 +1,6 @@
-import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
+import { shorten, withoutBadSigns, type Sheet } from '@nomenklatura/core/findings'
 import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
+import type { Verdict } from '@nomenklatura/core/rules'
 import { toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
 
@@ -21,7 +22,7 @@ export async function insertMarking(db: Db, { handInId, revision, pinsVersion }:
     const now = await trx('exercise_revisions').where({ id: revision.id }).forShare().first('number')
     if (now?.number !== revision.number) return false
     await trx('markings').insert({
-      hand_in_id: handInId, exercise_revision_id: revision.id, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: toJsonb(verdicts), summary: toJsonb(summaryOf(verdicts)),
+      hand_in_id: handInId, exercise_revision_id: revision.id, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: toJsonb(verdicts), summary: toJsonb(toStored(summaryOf(verdicts))),
     }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version']).ignore()
     await trx('marking_failures').where({ hand_in_id: handInId }).delete()
     return true
@@ -41,7 +42,7 @@ export async function recordMarkingFailure(db: Db, { handInId, revision, pinsVer
 
 /** Why hand-ins of an exercise could not be marked after all tries, by hand-in. */
 export async function listMarkingFaults(db: Db, handInIds: readonly string[]): Promise<Map<string, string>> {
-  const rows = await db('marking_failures').whereIn('hand_in_id', handInIds).where('tries', '>=', MOST_TRIES).orderBy('failed_at').select('hand_in_id', 'reason')
+  const rows = await db('marking_failures').whereRaw('hand_in_id = ANY(?)', [handInIds]).where('tries', '>=', MOST_TRIES).orderBy('failed_at').select('hand_in_id', 'reason')
   return new Map(rows.map(row => [row.hand_in_id, row.reason]))
 }
 
@@ -66,11 +67,25 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
 /** A marking as lists show it. */
 export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
 
+/** A summary as it is kept: short, since lists read hundreds. The fourth of a cell is the rule it follows from. */
+interface StoredSummary {
+  readonly cells: readonly (readonly [rule: string, sheet: Sheet, verdict: Verdict, follows?: string])[]
+  readonly weakPairs: number
+}
+
+function toStored({ cells, weakPairs }: MarkingSummary): StoredSummary {
+  return { weakPairs, cells: cells.map(({ rule, sheet, verdict, follows }) => follows === null ? [rule, sheet, verdict] as const : [rule, sheet, verdict, follows] as const) }
+}
+
+function fromStored({ cells, weakPairs }: StoredSummary): MarkingSummary {
+  return { weakPairs, cells: cells.map(([rule, sheet, verdict, follows = null]) => ({ rule, sheet, verdict, follows })) }
+}
+
 /** Markings of the hand-ins of an exercise under one revision, by hand-in, without their evidence. */
 export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, ListedMarking>> {
   const rows = await db('markings as k').join('hand_ins as h', 'h.id', 'k.hand_in_id').where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
     .orderBy(['k.pins_version', 'k.marked_at']).select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
-  return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...row.summary }]))
+  return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...fromStored(row.summary) }]))
 }
 
 /**

@@ -1,7 +1,7 @@
 import { fieldsOf } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Rule, Verdict } from '@nomenklatura/core/rules'
-import { accountInWords, type Override, type Points } from '@nomenklatura/core/marking'
+import { accountInWords, type Cell, type Override, type Points, type Total } from '@nomenklatura/core/marking'
 import type { DeskAnswer, FeedbackAnswer, HandInAnswer, LateSave, LedgerAnswer, QueueLine, QueueState } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
 import { dialectOf } from '@nomenklatura/core/sql'
@@ -14,7 +14,7 @@ import {
 import { findMarking, findMarkingById, listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
 import { findPerson } from '../repositories/people'
 import { countLateSaves, listLateSaves } from '../repositories/worksheets'
-import { personalDocument, pointsOf } from './marking'
+import { personalDocument, pointsOf, totalOf } from './marking'
 import { Refusal, notFound } from './problem'
 import { toCheckedRule } from './told'
 
@@ -55,7 +55,7 @@ function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> 
 /** The decisions that stand. */
 export const overridesOf = (decisions: readonly Decision[]) => decisions.flatMap(({ override }) => override ? [override] : [])
 
-function queueState(points: Points | null, review: Review | undefined, release: Release | undefined, fault: string | undefined): QueueState {
+function queueState(points: Total | null, review: Review | undefined, release: Release | undefined, fault: string | undefined): QueueState {
   if (release && release.takenBackAt === null) return 'released'
   if (!points) return fault === undefined ? 'being marked' : 'could not be marked'
   if (review?.isFlagged) return 'flagged'
@@ -66,7 +66,7 @@ function queueState(points: Points | null, review: Review | undefined, release: 
 function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
   const { markings, reviews, releases, faults } = state
   const marking = markings.get(handIn.id)
-  const points = pointsIn(state, handIn)
+  const points = totalIn(state, handIn)
   return {
     id: handIn.id, number: handIn.number, name: handIn.name, attempt: handIn.attempt, handedInAt: handIn.handedInAt, lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic, state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id), faults.get(handIn.id)), lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
@@ -75,9 +75,14 @@ function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
   }
 }
 
-function pointsIn({ exercise, revision, markings, decisions }: ClassState, handIn: ListedHandIn): Points | null {
+function totalIn({ exercise, revision, markings, decisions }: ClassState, handIn: ListedHandIn): Total | null {
   const marking = markings.get(handIn.id)
-  return marking ? pointsOf(exercise, revision, marking, overridesOf(decisions.get(handIn.id) ?? []), handIn.lateBySeconds) : null
+  return marking ? totalOf(exercise, revision, marking, overridesOf(decisions.get(handIn.id) ?? []), handIn.lateBySeconds) : null
+}
+
+/** The whole account of a hand-in that is marked. */
+function pointsIn({ exercise, revision, markings, decisions }: ClassState, handIn: ListedHandIn): Points {
+  return pointsOf(exercise, revision, markings.get(handIn.id)!, overridesOf(decisions.get(handIn.id) ?? []), handIn.lateBySeconds)
 }
 
 export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> {
@@ -161,7 +166,7 @@ export async function release(db: Db, exerciseId: string, by: string, only?: rea
     const chosen = state.handIns.filter(({ id }) => !only || only.includes(id)).map(handIn => ({ handIn, line: queueLine(state, handIn) }))
     const ready = chosen.filter(({ line }) => line.state === 'ready' || line.state === 'looked at')
     for (const { handIn } of ready) {
-      const told = { points: pointsIn(state, handIn)!, overrides: overridesOf(state.decisions.get(handIn.id) ?? []) }
+      const told = { points: pointsIn(state, handIn), overrides: overridesOf(state.decisions.get(handIn.id) ?? []) }
       await saveRelease(trx, { handInId: handIn.id, markingId: state.markings.get(handIn.id)!.id, told, by })
     }
     await audit(trx, { courseId: state.exercise.courseId, personId: by, action: 'release', subject: exerciseId, detail: { count: ready.length } })
@@ -219,21 +224,26 @@ export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnsw
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, points }) => ({ id, sentence, points })),
     lines: state.handIns.flatMap((handIn) => {
-      const { points } = queueLine(state, handIn)
+      const total = totalIn(state, handIn)
       const marking = state.markings.get(handIn.id)
-      if (!marking || !points) return []
-      const overrides = overridesOf(state.decisions.get(handIn.id) ?? [])
-      const cells = marking.cells.map(({ rule, sheet, verdict }) => {
-        const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
-        return [rule, { verdict: override?.verdict ?? verdict, overridden: override !== undefined }] as const
-      })
-      // A rule that is asked of several sheets shows the one in which it fares worst.
-      const byRule = new Map<string, typeof cells[number][1]>()
-      for (const [rule, cell] of cells) {
-        const known = byRule.get(rule)
-        if (!known || WORST_FIRST.indexOf(cell.verdict) < WORST_FIRST.indexOf(known.verdict)) byRule.set(rule, cell)
-      }
-      return [{ handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points, cells: Object.fromEntries(byRule) }]
+      if (!marking || !total) return []
+      const { got, open, of } = total
+      const cells = worstByRule(marking.cells, overridesOf(state.decisions.get(handIn.id) ?? []))
+      return [{ handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points: { got, open, of }, cells }]
     }),
   }
+}
+
+type LedgerCell = LedgerAnswer['lines'][number]['cells'][string]
+
+/** A rule that is asked of several sheets shows the one in which it fares worst. */
+function worstByRule(cells: readonly Cell[], overrides: readonly Override[]): Record<string, LedgerCell> {
+  const byRule: Record<string, LedgerCell> = {}
+  for (const { rule, sheet, verdict } of cells) {
+    const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
+    const cell = { verdict: override?.verdict ?? verdict, overridden: override !== undefined }
+    const known = byRule[rule]
+    if (!known || WORST_FIRST.indexOf(cell.verdict) < WORST_FIRST.indexOf(known.verdict)) byRule[rule] = cell
+  }
+  return byRule
 }

@@ -1,4 +1,4 @@
-import { ENGINE_VERSION, points, type Marking, type MarkingSummary, type Override, type Points } from '@nomenklatura/core/marking'
+import { ENGINE_VERSION, points, total, type Marking, type MarkingSummary, type Override, type Points, type Total } from '@nomenklatura/core/marking'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
@@ -66,6 +66,11 @@ export async function tryAgain(db: Db, exerciseId: string): Promise<void> {
 /** The points of a marking under its revision, with the decisions made by hand and the late policy. */
 export function pointsOf(exercise: Exercise, { document: { rules, rubric } }: Pick<Revision, 'document'>, marking: MarkingSummary | Marking, overrides: readonly Override[], lateBySeconds: number): Points {
   return points(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
+}
+
+/** As `pointsOf`, as lists need it: without the points of each rule. */
+export function totalOf(exercise: Exercise, { document: { rules, rubric } }: Pick<Revision, 'document'>, marking: MarkingSummary, overrides: readonly Override[], lateBySeconds: number): Total {
+  return total(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
 }
 
 export async function progress(db: Db, exerciseId: string): Promise<ProgressAnswer> {

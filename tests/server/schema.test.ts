@@ -9,14 +9,16 @@ import { STATEMENTS as FAILURES } from '../../db/migrations/0005-marking-failure
 import { STATEMENTS as TOLD } from '../../db/migrations/0006-told'
 import { STATEMENTS as ACCOUNTS } from '../../db/migrations/0007-accounts'
 import { STATEMENTS as INDEXES } from '../../db/migrations/0008-indexes'
-import { migrate, migrationsApart, rollBack } from '../../db/migrations'
+import { STATEMENTS as SHORT } from '../../db/migrations/0009-short-summaries'
+import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
+import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => { server = await startServer() })
 afterAll(() => server.stop())
 
-const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES].join('\n'))
+const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES, ...SHORT].join('\n'))
 
 describe('our own schema', () => {
   it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {
@@ -39,6 +41,19 @@ describe('our own schema', () => {
     await server.db('migrations').where({ id: last.id }).update({ name: '9999-of-tomorrow' })
     expect(await migrationsApart(server.db)).toEqual({ lacking: [last.name], unknown: ['9999-of-tomorrow'] })
     await server.db('migrations').where({ id: last.id }).update({ name: last.name })
+  })
+
+  it('keeps the summaries of markings on the way down and up', async () => {
+    const room = await makeClassRoom(server.db)
+    const handInId = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
+    const kept = async () => (await server.db('markings').where({ hand_in_id: handInId }).first('summary')).summary
+    const before = await kept()
+    expect(before.cells.length).toBe(PAIR.rules.length)
+    expect(before.cells).toContainEqual([expect.any(String), 'script', 'broken'])
+    while ((await step(server.db, 'down'))[0] !== '0009-short-summaries') continue
+    expect((await kept()).cells[0]).toEqual({ rule: before.cells[0][0], sheet: 'script', verdict: before.cells[0][2], follows: before.cells[0][3] ?? null })
+    await migrate(server.db)
+    expect(await kept()).toEqual(before)
   })
 
   it('goes down and up again', async () => {

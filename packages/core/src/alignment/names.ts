@@ -15,7 +15,7 @@ export function nameWords(name: string): NameWords {
   const parts = name.replace(/([\p{Ll}\d])(\p{Lu})/gu, '$1 $2').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(part => part !== '')
   const words = parts.filter(part => !NOISE.has(part)).map(part => NUMBER_WORDS.has(part) ? '#' : singular(part))
   const result = words.length > 0 ? words : parts
-  if (wordsOf.size > 5000) wordsOf.clear()
+  if (wordsOf.size > 20_000) wordsOf.clear()
   wordsOf.set(name, result)
   return result
 }

@@ -7,6 +7,21 @@ let rows = [new Int32Array(128), new Int32Array(128), new Int32Array(128)] as co
  */
 export function editDistance(a: string, b: string, limit = Math.max(a.length, b.length)): number {
   if (Math.abs(a.length - b.length) > limit) return limit + 1
+  const { begin, end } = sharedEnds(a, b)
+  return begin + end === 0 ? distanceOf(a, b, limit) : distanceOf(a.slice(begin, a.length - end), b.slice(begin, b.length - end), limit)
+}
+
+/** How many letters two words share at their begin and, of the rest, at their end: no shortest way from one to the other touches them. */
+function sharedEnds(a: string, b: string): { begin: number, end: number } {
+  const shorter = Math.min(a.length, b.length)
+  let begin = 0
+  while (begin < shorter && a.charCodeAt(begin) === b.charCodeAt(begin)) begin++
+  let end = 0
+  while (end < shorter - begin && a.charCodeAt(a.length - 1 - end) === b.charCodeAt(b.length - 1 - end)) end++
+  return { begin, end }
+}
+
+function distanceOf(a: string, b: string, limit: number): number {
   const width = b.length + 1
   if (rows[0].length < width + 1) rows = [new Int32Array(2 * width), new Int32Array(2 * width), new Int32Array(2 * width)]
   let [before, last, row]: [Int32Array, Int32Array, Int32Array] = [...rows]
@@ -52,8 +67,9 @@ export function nearest(word: string, candidates: readonly string[]): string | u
   for (const name of candidates) {
     if (Math.abs(name.length - lower.length) > limit || !(isLetter(name[0], first) || isLetter(name.at(-1), last) || isSwapped(name, lower))) continue
     if (compared++ >= MOST_COMPARED) break
-    const distance = editDistance(lower, name.toLowerCase(), limit)
+    const distance = editDistance(lower, name.toLowerCase(), best ? best.distance - 1 : limit)
     if (distance > 0 && distance <= limit && distance < (best?.distance ?? Infinity)) best = { name, distance }
+    if (best?.distance === 1) break
   }
   return best?.name
 }

@@ -1,4 +1,4 @@
-export { decidedCells, points, type AccountLine, type Cell, type Override, type Points, type Policy, type Thousandths } from './points'
+export { decidedCells, points, total, type AccountLine, type Cell, type Override, type Points, type Policy, type Thousandths, type Total } from './points'
 export { ENGINE_VERSION, explainRule, markAnswer, markScript, markedPoints, readingFindings, summaryOf, type MarkableAnswer, type MarkedCell, type MarkOptions, type Marking, type MarkingSummary } from './mark'
 export type { PairingLine } from './pairing-lines'
 export { personalExercise } from './mark-claims'
