@@ -90,6 +90,8 @@ const at = (values: number[], share: number): string => `${(values.sort((a, b) =
 for (const [what, values] of Object.entries(took)) console.log(`${what}: ${values.length}, median ${at(values, 0.5)}, 95 % ${at(values, 0.95)}, 99 % ${at(values, 0.99)}`)
 console.log(`the worst answers: ${[...sent].map(([status, count]) => `${count} answered ${status}`).join(', ')}; refused besides: ${JSON.stringify(refused)}`)
 console.log(`memory of the web process: ${before.toFixed(0)} MB before, ${Math.max(...peaks).toFixed(0)} at most, ${memory().toFixed(0)} at the end`)
+const tenth = Math.max(1, Math.floor(peaks.length / 10))
+console.log(`  its median in each tenth of the time: ${Array.from({ length: 10 }, (_, i) => peaks.slice(i * tenth, (i + 1) * tenth).sort((a, b) => a - b)[tenth >> 1]?.toFixed(0)).join(', ')} MB`)
 
 for (const child of more) child.kill()
 await application.stop()

@@ -95,6 +95,15 @@ function runningPort(data) {
   return undefined
 }
 
+export { run as runServerProgram, untilReady }
+
+/** A folder for a server's data that its user can reach and owns. */
+export function ownedFolder(folder) {
+  const place = reachable(folder)
+  own(place)
+  return place
+}
+
 /** The server and all its processes at once, without a word. */
 function killAll(data) {
   const pid = readFileSync(join(data, 'postmaster.pid'), 'utf8').split('\n')[0]
@@ -116,8 +125,7 @@ async function untilReady(connection) {
  * as it is; `stop` ends the server in any case, `kill` ends it as a failing machine would. A port that is asked for is kept over restarts.
  */
 export async function startCluster(folder, database, { port: wanted } = {}) {
-  const place = reachable(folder)
-  own(place)
+  const place = ownedFolder(folder)
   const data = join(place, 'data')
   if (existsSync(data) && !existsSync(join(data, 'PG_VERSION'))) rmSync(data, { recursive: true })
   if (existsSync(data) && !existsSync(join(data, '.complete')) && runningPort(data) === undefined) rmSync(data, { recursive: true })

@@ -8,6 +8,7 @@ import * as told from './0006-told'
 import * as accounts from './0007-accounts'
 import * as indexes from './0008-indexes'
 import * as shortSummaries from './0009-short-summaries'
+import * as recent from './0010-recent'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -22,6 +23,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0007-accounts', accounts],
   ['0008-indexes', indexes],
   ['0009-short-summaries', shortSummaries],
+  ['0010-recent', recent],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,5 +1,6 @@
 import PgBoss from 'pg-boss'
 import { database } from '../repositories/database'
+import type { Among } from '../repositories/markings'
 import { log, logFault } from '../services/log'
 import { unmarked } from '../services/marking'
 
@@ -53,7 +54,7 @@ export async function askForMarking(boss: PgBoss, job: MarkJob): Promise<void> {
 /** As `askForMissing`, after something was committed: that stands whatever happens now. Should asking fail, a worker finds what is missing by itself. */
 export async function askAndGoOn(exerciseId: string): Promise<number> {
   try {
-    return await askForMissing(await queue(), exerciseId)
+    return await askForMissing(await queue(), { exerciseId })
   }
   catch (error) {
     logFault('queue', error, { exerciseId })
@@ -61,10 +62,10 @@ export async function askAndGoOn(exerciseId: string): Promise<number> {
   }
 }
 
-/** Asks for every marking that is missing, of one exercise or of all. Answers how many. */
-export async function askForMissing(boss: PgBoss, exerciseId?: string): Promise<number> {
-  const missing = await unmarked(database(), exerciseId)
+/** Asks for every marking that is missing, of one exercise, of those with something new, or of all. Answers how many. */
+export async function askForMissing(boss: PgBoss, among: Among = {}): Promise<number> {
+  const missing = await unmarked(database(), among)
   for (const job of missing) await askForMarking(boss, job)
-  if (missing.length > 0) log('asked for markings', { count: missing.length, exerciseId })
+  if (missing.length > 0) log('asked for markings', { count: missing.length, exerciseId: among.exerciseId })
   return missing.length
 }

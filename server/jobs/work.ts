@@ -1,5 +1,5 @@
 import type PgBoss from 'pg-boss'
-import { closePool } from '../pool/compute'
+import { THREADS, closePool } from '../pool/compute'
 import { database } from '../repositories/database'
 import { collectDue } from '../services/handing-in'
 import { log, logFault } from '../services/log'
@@ -11,6 +11,9 @@ const HOUR_MS = 3_600_000
 /** A save that was acknowledged just before the due moment may still be on its way into the database. */
 const GRACE_MS = 3000
 const LONGEST_PAUSE_MS = 30_000
+/** So far back a sweep looks for what came or changed; everything is looked at when the worker begins, after collecting, and now and then. */
+const RECENT_MS = 300_000
+const WHOLE_MS = 600_000
 
 export interface Working { readonly stop: () => Promise<void> }
 
@@ -51,18 +54,24 @@ async function keepWorking(sweepMs: number, stopped: AbortSignal): Promise<void>
 
 async function startMarking(): Promise<PgBoss> {
   const boss = await startBoss({ max: 4, maintenanceIntervalSeconds: 10, monitorStateIntervalSeconds: 10 } as PgBoss.ConstructorOptions)
-  await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 10, pollingIntervalSeconds: 0.5 }, async (jobs) => {
-    for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
-  })
+  // As many at a time as there are threads: a hand-in that takes long holds up only the few that were fetched with it.
+  for (let i = 0; i < THREADS; i++) {
+    await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 5, pollingIntervalSeconds: 0.5 }, async (jobs) => {
+      for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
+    })
+  }
   return boss
 }
 
 /** Sweeps one after the other, never two at once; ends when it is told to, or when one fails: then all is begun anew. */
 async function sweepUntil(boss: PgBoss, sweepMs: number, stopped: AbortSignal): Promise<void> {
-  let tidiedAt = 0
+  let [tidiedAt, lookedAt] = [0, 0]
   while (!stopped.aborted) {
-    await collectDue(database(), new Date(Date.now() - GRACE_MS))
-    await askForMissing(boss)
+    const begun = Date.now()
+    const collected = await collectDue(database(), new Date(begun - GRACE_MS))
+    const isWhole = collected > 0 || begun - lookedAt > WHOLE_MS
+    await askForMissing(boss, isWhole ? {} : { since: new Date(begun - RECENT_MS) })
+    if (isWhole) lookedAt = begun
     if (Date.now() - tidiedAt > HOUR_MS) {
       tidiedAt = Date.now()
       await tidyUp(database(), new Date(tidiedAt))

@@ -15,7 +15,8 @@ export class Busy extends Error {
   override readonly name = 'Busy'
 }
 
-const THREADS = Math.max(2, Number(process.env.NOMENKLATURA_THREADS ?? availableParallelism()))
+/** So many tasks are computed at a time in this process. */
+export const THREADS = Math.max(2, Number(process.env.NOMENKLATURA_THREADS ?? availableParallelism()))
 const MOST_WAITING = 200
 const MEMORY_MB = 512
 /** Computation gives way to saves and pages (nice, on Linux). */

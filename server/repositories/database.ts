@@ -44,6 +44,11 @@ export function toJsonb(document: unknown): string {
 /** A connection or a transaction: the caller decides. */
 export type Db = Knex
 
+/** One of many ids, bound as one list: a class of five hundred is not five hundred parameters. */
+export function isAmong(db: Db, column: string, ids: readonly string[]): Knex.Raw {
+  return db.raw('?? = ANY(?::uuid[])', [column, [...ids]])
+}
+
 /** What the database could not do just now, and may in a moment: it is away, starting, stopping, full, or somebody holds what is needed. */
 export function isPassing(error: unknown): boolean {
   const { code = '', name, message = '' } = error as { code?: unknown, name?: string, message?: string }

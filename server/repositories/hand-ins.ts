@@ -2,7 +2,7 @@ import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/formats'
 import type { Points } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
-import { toJsonb, type Db } from './database'
+import { isAmong, toJsonb, type Db } from './database'
 import { listAllowancesOf, type AllowanceFor } from './exercises'
 import { MOST_TRIES } from './markings'
 
@@ -112,7 +112,7 @@ interface OverrideRow { hand_in_id: string, rule: string, sheet: 'script', versi
 export interface Decision { readonly handInId: string, readonly rule: string, readonly sheet: 'script', readonly version: number, readonly override: StoredOverride | null }
 
 export async function listDecisions(db: Db, handInIds: readonly string[]): Promise<Decision[]> {
-  const rows: OverrideRow[] = await db('overrides as o').join('people as p', 'p.id', 'o.decided_by').whereRaw('o.hand_in_id = ANY(?)', [handInIds])
+  const rows: OverrideRow[] = await db('overrides as o').join('people as p', 'p.id', 'o.decided_by').where(isAmong(db, 'o.hand_in_id', handInIds))
     .orderBy(['o.hand_in_id', 'o.rule']).select('o.*', 'p.name')
   return rows.map(row => ({
     handInId: row.hand_in_id, rule: row.rule, sheet: row.sheet, version: row.version,
@@ -155,7 +155,7 @@ export async function deleteComment(db: Db, handInId: string, id: string): Promi
 export interface Review { readonly handInId: string, readonly lookedAtBy: string | null, readonly isFlagged: boolean }
 
 export async function listReviews(db: Db, handInIds: readonly string[]): Promise<Map<string, Review>> {
-  const rows = await db('reviews as v').leftJoin('people as p', 'p.id', 'v.looked_at_by').whereRaw('v.hand_in_id = ANY(?)', [handInIds]).select('v.hand_in_id', 'p.name', 'v.is_flagged')
+  const rows = await db('reviews as v').leftJoin('people as p', 'p.id', 'v.looked_at_by').where(isAmong(db, 'v.hand_in_id', handInIds)).select('v.hand_in_id', 'p.name', 'v.is_flagged')
   return new Map(rows.map(row => [row.hand_in_id, { handInId: row.hand_in_id, lookedAtBy: row.name, isFlagged: row.is_flagged }]))
 }
 
@@ -171,7 +171,7 @@ export async function saveReview(db: Db, handInId: string, by: string, change: {
 export interface Release { readonly handInId: string, readonly markingId: string, readonly releasedAt: string, readonly takenBackAt: string | null, readonly points: { got: number, open: number, of: number } }
 
 export async function listReleases(db: Db, handInIds: readonly string[]): Promise<Map<string, Release>> {
-  const rows = await db('releases').whereRaw('hand_in_id = ANY(?)', [handInIds])
+  const rows = await db('releases').where(isAmong(db, 'hand_in_id', handInIds))
   return new Map(rows.map(row => [row.hand_in_id, {
     handInId: row.hand_in_id, markingId: row.marking_id, releasedAt: row.released_at.toISOString(), takenBackAt: row.taken_back_at?.toISOString() ?? null, points: row.points,
   }]))

@@ -1,7 +1,7 @@
 import { shorten, withoutBadSigns, type Sheet } from '@nomenklatura/core/findings'
 import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
-import { toJsonb, type Db } from './database'
+import { isAmong, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
 
 export interface StoredMarking { readonly id: string, readonly handInId: string, readonly revisionId: string, readonly pinsVersion: number, readonly verdicts: Marking }
@@ -42,7 +42,7 @@ export async function recordMarkingFailure(db: Db, { handInId, revision, pinsVer
 
 /** Why hand-ins of an exercise could not be marked after all tries, by hand-in. */
 export async function listMarkingFaults(db: Db, handInIds: readonly string[]): Promise<Map<string, string>> {
-  const rows = await db('marking_failures').whereRaw('hand_in_id = ANY(?)', [handInIds]).where('tries', '>=', MOST_TRIES).orderBy('failed_at').select('hand_in_id', 'reason')
+  const rows = await db('marking_failures').where(isAmong(db, 'hand_in_id', handInIds)).where('tries', '>=', MOST_TRIES).orderBy('failed_at').select('hand_in_id', 'reason')
   return new Map(rows.map(row => [row.hand_in_id, row.reason]))
 }
 
@@ -88,22 +88,27 @@ export async function listMarkings(db: Db, exerciseId: string, revisionId: strin
   return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...fromStored(row.summary) }]))
 }
 
+/** One exercise, those in which something came or changed since a moment, or (empty) all. */
+export interface Among { readonly exerciseId?: string | undefined, readonly since?: Date | undefined }
+
 /**
  * Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last one only, of exercises that are not archived, and not those
- * that were tried often enough.
+ * that were tried often enough. Among all exercises it reads every last hand-in there is.
  */
-export async function listUnmarked(db: Db, engineVersion: string, exerciseId?: string): Promise<{ handInId: string, revisionId: string }[]> {
+export async function listUnmarked(db: Db, engineVersion: string, { exerciseId, since }: Among = {}): Promise<{ handInId: string, revisionId: string }[]> {
   const { rows } = await db.raw(`
     SELECT h.id AS hand_in_id, r.id AS revision_id
     FROM exercises e
     CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id ORDER BY r.number DESC LIMIT 1) r
     CROSS JOIN LATERAL (SELECT DISTINCT ON (person_id) id, number FROM hand_ins h WHERE h.exercise_id = e.id ORDER BY person_id, attempt DESC) h
-    WHERE e.archived_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid)
+    WHERE e.archived_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
+        SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
+        UNION SELECT h.exercise_id FROM pinnings p JOIN hand_ins h ON h.id = p.hand_in_id WHERE p.pinned_at >= :since))
       AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = :engine
         AND k.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0))
       AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = r.id AND f.engine_version = :engine
         AND f.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0) AND f.tries >= :most)
-    ORDER BY h.number`, { exercise: exerciseId ?? null, engine: engineVersion, most: MOST_TRIES })
+    ORDER BY h.number`, { exercise: exerciseId ?? null, since: since ?? null, engine: engineVersion, most: MOST_TRIES })
   return (rows as { hand_in_id: string, revision_id: string }[]).map(row => ({ handInId: row.hand_in_id, revisionId: row.revision_id }))
 }
 

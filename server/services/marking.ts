@@ -7,7 +7,7 @@ import type { ExerciseRef } from '../pool/tasks'
 import { isPassing, type Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
-import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type MarkingKey } from '../repositories/markings'
+import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type Among, type MarkingKey } from '../repositories/markings'
 import { logFault } from './log'
 import { lateLoss } from './student-state'
 
@@ -54,8 +54,8 @@ export async function personalDocument(document: ExerciseDocument, seed: string 
 }
 
 /** What still needs a marking: each student's last hand-in, under the newest revision. */
-export async function unmarked(db: Db, exerciseId?: string): Promise<{ handInId: string, revisionId: string }[]> {
-  return listUnmarked(db, ENGINE_VERSION, exerciseId)
+export async function unmarked(db: Db, among: Among = {}): Promise<{ handInId: string, revisionId: string }[]> {
+  return listUnmarked(db, ENGINE_VERSION, among)
 }
 
 /** Lets what could not be marked be tried anew. */

@@ -24,7 +24,7 @@ async function handInClaims(person: string, claims: DependencyClaims, id = exerc
   await begin(db(), id, person, 'student')
   const { number } = await saveSheet(db(), id, person, 'student', { sheet: 'dependencies', content: JSON.stringify(claims), base: 0 })
   const receipt = await handIn(db(), id, person, { dependencies: number })
-  for (const job of await unmarked(db(), id)) await markHandIn(db(), job.handInId, job.revisionId)
+  for (const job of await unmarked(db(), { exerciseId: id })) await markHandIn(db(), job.handInId, job.revisionId)
   return receipt.id
 }
 

@@ -25,7 +25,7 @@ async function handInDiagram(diagram: Diagram): Promise<string> {
   await begin(db(), exerciseId, room.people.student, 'student')
   const { number } = await save(JSON.stringify(diagram))
   const receipt = await handIn(db(), exerciseId, room.people.student, { diagram: number })
-  for (const job of await unmarked(db(), exerciseId)) await markHandIn(db(), job.handInId, job.revisionId)
+  for (const job of await unmarked(db(), { exerciseId })) await markHandIn(db(), job.handInId, job.revisionId)
   return receipt.id
 }
 

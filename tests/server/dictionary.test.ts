@@ -28,7 +28,7 @@ async function handInDictionary(dictionary: Dictionary, id = exerciseId, script?
   const { number } = await save(id, 'dictionary', JSON.stringify(dictionary))
   if (script !== undefined) await save(id, 'script', script)
   const receipt = await handIn(db(), id, room.people.student, { dictionary: number, ...script === undefined ? {} : { script: 1 } })
-  for (const job of await unmarked(db(), id)) await markHandIn(db(), job.handInId, job.revisionId)
+  for (const job of await unmarked(db(), { exerciseId: id })) await markHandIn(db(), job.handInId, job.revisionId)
   return receipt.id
 }
 

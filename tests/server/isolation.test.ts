@@ -30,7 +30,7 @@ async function poison(who: 'student' | 'classmate'): Promise<string> {
   return row.id
 }
 async function markAll(): Promise<void> {
-  for (const { handInId, revisionId } of await unmarked(db(), room.exerciseId)) await markHandIn(db(), handInId, revisionId)
+  for (const { handInId, revisionId } of await unmarked(db(), { exerciseId: room.exerciseId })) await markHandIn(db(), handInId, revisionId)
 }
 
 describe('a hand-in that cannot be marked', () => {
@@ -38,7 +38,7 @@ describe('a hand-in that cannot be marked', () => {
     const poisoned = await poison('student')
     await handInMarked(db(), room.exerciseId, room.people.classmate, WRONG)
     for (let i = 0; i < 4; i++) await markAll()
-    expect(await unmarked(db(), room.exerciseId)).toEqual([])
+    expect(await unmarked(db(), { exerciseId: room.exerciseId })).toEqual([])
     expect(await db()('marking_failures').pluck('tries')).toEqual([3])
     const { queue } = await showDesk(db(), room.exerciseId)
     expect(queue.map(({ name, state }) => [name, state])).toEqual([['The classmate', 'ready'], ['The student', 'could not be marked']])

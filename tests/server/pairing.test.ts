@@ -43,7 +43,7 @@ describe('pairing by hand', () => {
     const kept = (await bo.ask('PUT', `/api/hand-ins/${handInId}/pairing`, { pins: PINS, base: 0 })).body as unknown as HandInAnswer
     expect(kept.pinning).toEqual({ version: 1, pins: PINS })
     expect(verdict(kept, 'r10')).toBe('upheld')
-    expect(await unmarked(server.db, room.exerciseId)).toEqual([])
+    expect(await unmarked(server.db, { exerciseId: room.exerciseId })).toEqual([])
     const stored = await server.db('markings').where({ hand_in_id: handInId }).orderBy('pins_version').pluck('pins_version')
     expect(stored).toEqual([0, 1])
   })
@@ -90,7 +90,7 @@ describe('a name for the glossary', () => {
     const { revision } = (await ada.ask('POST', `/api/exercises/${room.exerciseId}/glossary/preview`, NAME)).body as unknown as GlossaryPreview
     expect((await ada.ask('POST', `/api/exercises/${room.exerciseId}/glossary`, { ...NAME, base: revision + 7 })).body.code).toBe('stale')
     expect((await ada.ask('POST', `/api/exercises/${room.exerciseId}/glossary`, { ...NAME, base: revision })).body).toMatchObject({ asked: 2 })
-    for (const job of await unmarked(server.db, room.exerciseId)) await markHandIn(server.db, job.handInId, job.revisionId)
+    for (const job of await unmarked(server.db, { exerciseId: room.exerciseId })) await markHandIn(server.db, job.handInId, job.revisionId)
     expect(verdict(await show(), 'r10')).toBe('upheld')
   })
 })

@@ -121,7 +121,25 @@ describe('marking', () => {
     const revision = await latestRevision(db(), room.exerciseId)
     await Promise.all(Array.from({ length: 5 }, () => markHandIn(db(), id, revision.id)))
     expect(await db()('markings').count('* as n').first()).toEqual({ n: '1' })
-    expect(await unmarked(db(), room.exerciseId)).toEqual([])
+    expect(await unmarked(db(), { exerciseId: room.exerciseId })).toEqual([])
+  })
+
+  it('is looked for among what came, was saved or was paired lately, and among everything', async () => {
+    const { id: revisionId, number } = await latestRevision(db(), room.exerciseId)
+    const dayAgo = new Date(Date.now() - DAY_MS)
+    await db()('exercise_revisions').update({ saved_at: dayAgo })
+    const answer = JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT })
+    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: revisionId, answer, handed_in_at: dayAgo })
+    const since = new Date(Date.now() - 60_000)
+    const found = async (): Promise<number[]> => [(await unmarked(db(), { since })).length, (await unmarked(db())).length]
+    expect(await found()).toEqual([0, 1])
+    await saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, title: 'Another title' }, number)
+    expect(await found()).toEqual([1, 1])
+    for (const job of await unmarked(db())) await markHandIn(db(), job.handInId, job.revisionId)
+    await db()('exercise_revisions').update({ saved_at: dayAgo })
+    const { id: handInId } = await db()('hand_ins').first('id')
+    await db()('pinnings').insert({ hand_in_id: handInId, version: 1, pins: '[]', pinned_by: room.people.instructor })
+    expect(await found()).toEqual([1, 1])
   })
 
   it('cannot be changed afterwards, and neither can a hand-in', async () => {
@@ -137,7 +155,7 @@ describe('marking', () => {
     const { number } = await latestRevision(db(), room.exerciseId)
     const cheaper = { ...PAIR, rules: PAIR.rules.map(rule => rule.id === 'r1' ? { ...rule, points: 1 } : rule) }
     await saveDocument(db(), room.exerciseId, room.people.instructor, cheaper, number)
-    const jobs = await unmarked(db(), room.exerciseId)
+    const jobs = await unmarked(db(), { exerciseId: room.exerciseId })
     expect(jobs.length).toBe(1)
     await markHandIn(db(), jobs[0]!.handInId, jobs[0]!.revisionId)
     expect((await showHandIn(db(), id)).points).toMatchObject({ got: 15_000, of: 16_000 })

@@ -52,7 +52,7 @@ export async function handInMarked(db: Db, exerciseId: string, personId: string,
   const rows = await db('worksheet_revisions as r').join('worksheets as w', 'w.id', 'r.worksheet_id').where({ 'w.exercise_id': exerciseId, 'w.person_id': personId }).max('r.number as number').first()
   const { number } = await saveSheet(db, exerciseId, personId, 'student', { sheet: 'script', content: script, base: rows?.number ?? 0 }, now)
   const { id } = await handIn(db, exerciseId, personId, { script: number }, now)
-  for (const job of await unmarked(db, exerciseId)) await markHandIn(db, job.handInId, job.revisionId)
+  for (const job of await unmarked(db, { exerciseId })) await markHandIn(db, job.handInId, job.revisionId)
   return id
 }
 

@@ -7,6 +7,6 @@ export default defineRoute({
   access: { to: 'exercise', allow: STAFF },
   handle: async ({ db, exercise }) => {
     await tryAgain(db, exercise.id)
-    return { asked: await askForMissing(await queue(), exercise.id) }
+    return { asked: await askForMissing(await queue(), { exerciseId: exercise.id }) }
   },
 })
