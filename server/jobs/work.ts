@@ -56,7 +56,7 @@ async function startMarking(): Promise<PgBoss> {
   const boss = await startBoss({ max: 4, maintenanceIntervalSeconds: 10, monitorStateIntervalSeconds: 10 } as PgBoss.ConstructorOptions)
   // As many at a time as there are threads: a hand-in that takes long holds up only the few that were fetched with it.
   for (let i = 0; i < THREADS; i++) {
-    await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 5, pollingIntervalSeconds: 0.5 }, async (jobs) => {
+    await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 10, pollingIntervalSeconds: 0.5 }, async (jobs) => {
       for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
     })
   }

@@ -52,6 +52,14 @@ async function until(what: string, holds: () => Promise<boolean>, withinMs = 60_
 const isReady = async (): Promise<boolean> => (await ask('/api/health')).status === 200
 
 describe('production', () => {
+  const hasSystemd = spawnSync('systemd-analyze', ['--version']).status === 0
+  it.runIf(hasSystemd)('its units are sound', () => {
+    for (const name of ['web', 'worker']) {
+      const { stderr, status } = spawnSync('systemd-analyze', ['verify', join(ROOT, `docs/running/nomenklatura-${name}.service`)], { encoding: 'utf8' })
+      expect([status, stderr]).toEqual([0, ''])
+    }
+  })
+
   let web: ReturnType<typeof npm>
   let worker: ReturnType<typeof npm>
 
