@@ -20,7 +20,9 @@ export default defineConfig({
       { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
       { extends: true, test: { name: 'server', globalSetup: 'tests/server/support/threads.ts', include: ['tests/server/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 120_000, fileParallelism: false } },
       { extends: true, test: { name: 'engines', include: ['tests/engines/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000 } },
-      { extends: true, test: { name: 'browser', include: ['tests/browser/**/*.test.ts'], testTimeout: 300_000, hookTimeout: 300_000, fileParallelism: false } },
+      // Files of the browser tests have databases of their own, and wait for people most of the time: two at once. What takes machines away comes after, alone.
+      { extends: true, test: { name: 'browser', globalSetup: 'tests/browser/prepare.ts', include: ['tests/browser/**/*.test.ts'], testTimeout: 300_000, hookTimeout: 300_000, maxWorkers: 2, sequence: { groupOrder: 1 } } },
+      { extends: true, test: { name: 'running', globalSetup: 'tests/browser/prepare.ts', include: ['tests/running/**/*.test.ts'], testTimeout: 300_000, hookTimeout: 300_000, fileParallelism: false, sequence: { groupOrder: 2 } } },
     ],
   },
 })

@@ -189,6 +189,8 @@ export interface DeskAnswer {
   readonly queue: readonly QueueLine[]
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
+  /** Whose work could not be collected at the due moment, and why. */
+  readonly uncollected: readonly { readonly name: string, readonly reason: string }[]
   readonly begun: number
   readonly reasons: readonly string[]
 }

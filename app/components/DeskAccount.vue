@@ -25,7 +25,7 @@ const KIND = { 'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not
       </table>
       <p class="sum"><strong class="serif" data-sum>{{ pointsText(handIn.points.got) }}</strong> <span class="soft">{{ handIn.points.open > 0 ? `${pointsText(handIn.points.open)} more if all open points are given` : `of ${pointsText(handIn.points.of)}` }}</span></p>
     </template>
-    <p v-else-if="handIn.markingFault" class="open-fault small">It could not be marked. “Mark again” tries it anew; until then it holds up no other.</p>
+    <p v-else-if="handIn.markingFault" class="open-fault small">It could not be marked. “Mark all again” tries it anew; until then it holds up no other.</p>
     <p v-else class="soft small" role="status">being marked …</p>
   </section>
 </template>

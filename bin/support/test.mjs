@@ -51,7 +51,7 @@ const STAGES = [
     name: 'browser tests', paths: EVERYTHING,
     run: async () => {
       buildApplication(text => console.log(text))
-      return [...vitest('browser'), { DATABASE_URL: await databaseFor('nomenklatura_browser_tests') }]
+      return [...vitest('browser', 'running'), { DATABASE_URL: await databaseFor('nomenklatura_browser_tests') }]
     },
   },
 ]

@@ -9,6 +9,7 @@ import * as accounts from './0007-accounts'
 import * as indexes from './0008-indexes'
 import * as shortSummaries from './0009-short-summaries'
 import * as recent from './0010-recent'
+import * as collectingFailures from './0011-collecting-failures'
 
 interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
 
@@ -24,6 +25,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0008-indexes', indexes],
   ['0009-short-summaries', shortSummaries],
   ['0010-recent', recent],
+  ['0011-collecting-failures', collectingFailures],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,3 +1,4 @@
+import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
 import type { LateSave } from '#shared/answers'
 import type { Db } from './database'
 
@@ -82,6 +83,19 @@ export async function listLateSaves(db: Db, exerciseId: string): Promise<LateSav
 export async function countLateSaves(db: Db, exerciseId: string): Promise<number> {
   const row = await db('late_saves as s').join('worksheets as w', 'w.id', 's.worksheet_id').where('w.exercise_id', exerciseId).countDistinct<{ count: string }[]>('s.worksheet_id as count').first()
   return Number(row?.count ?? 0)
+}
+
+/** That a worksheet could not be collected, and why; `null`: it was. */
+export async function recordCollecting(db: Db, worksheetId: string, reason: string | null): Promise<void> {
+  if (reason === null) return void await db('collecting_failures').where({ worksheet_id: worksheetId }).delete()
+  const row = { worksheet_id: worksheetId, reason: shorten(withoutBadSigns(reason), 1000), failed_at: db.fn.now() }
+  await db('collecting_failures').insert(row).onConflict('worksheet_id').merge(row)
+}
+
+/** Whose work for an exercise could not be collected, by name. */
+export async function listUncollectable(db: Db, exerciseId: string): Promise<{ name: string, reason: string }[]> {
+  return db('collecting_failures as f').join('worksheets as w', 'w.id', 'f.worksheet_id').join('people as p', 'p.id', 'w.person_id')
+    .where('w.exercise_id', exerciseId).orderBy('p.name').select('p.name', 'f.reason')
 }
 
 /** A worksheet whose student never handed in, with the due moment where it differs and when something was last handed in for them. */

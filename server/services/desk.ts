@@ -13,7 +13,7 @@ import {
 } from '../repositories/hand-ins'
 import { findMarking, findMarkingById, listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
 import { findPerson } from '../repositories/people'
-import { countLateSaves, listLateSaves } from '../repositories/worksheets'
+import { countLateSaves, listLateSaves, listUncollectable } from '../repositories/worksheets'
 import { personalDocument, pointsOf, totalOf } from './marking'
 import { Refusal, notFound } from './problem'
 import { toCheckedRule } from './told'
@@ -88,12 +88,14 @@ function pointsIn({ exercise, revision, markings, decisions }: ClassState, handI
 export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> {
   const state = await classState(db, exerciseId)
   const { exercise, revision: { document, number } } = state
-  const [course, begun, reasons, lateSaves] = await Promise.all([findCourse(db, exercise.courseId), countBegun(db, exercise), recentReasons(db, exerciseId), countLateSaves(db, exerciseId)])
+  const [course, begun, reasons, lateSaves, uncollected] = await Promise.all([
+    findCourse(db, exercise.courseId), countBegun(db, exercise), recentReasons(db, exerciseId), countLateSaves(db, exerciseId), listUncollectable(db, exerciseId),
+  ])
   return {
     exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name, timeZone: course!.timeZone, revision: number, dueAt: exercise.dueAt },
     rules: document.rules.filter(({ off }) => !off).map(({ id, sentence, phrase, points, group, rule }) => ({ id, sentence, phrase: phrase ?? null, points, group, entity: rule.entity, fields: fieldsOfRule(document, rule) })),
     sheets: document.sheets, dialect: document.dialect, modelScript: document.models[0]?.script ?? '', modelDictionary: document.models[0]?.dictionary ?? null, modelDiagram: document.models[0]?.diagram ?? null, queue: state.handIns.map(handIn => queueLine(state, handIn)),
-    begun, reasons, lateSaves,
+    begun, reasons, lateSaves, uncollected,
   }
 }
 

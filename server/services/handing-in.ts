@@ -3,11 +3,11 @@ import type { AnswerDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, HandInReceipt } from '#shared/answers'
 import { SHEET_NAMES } from '#shared/sheets'
 import { audit } from '../repositories/courses'
-import type { Db } from '../repositories/database'
+import { isPassing, type Db } from '../repositories/database'
 import { findExercise, hasLaterAllowance, holdExercise, latestRevision, listDue, lockExercise, setCollected, type Exercise } from '../repositories/exercises'
 import { insertHandIn, latestHandIn, type HandIn } from '../repositories/hand-ins'
-import { findWorksheet, listUncollected, lockWorksheet, type Uncollected } from '../repositories/worksheets'
-import { logFault } from './log'
+import { findWorksheet, listUncollected, lockWorksheet, recordCollecting, type Uncollected } from '../repositories/worksheets'
+import { logFault, reasonOf } from './log'
 import { Refusal, notFound } from './problem'
 import { isOpen, lateness, myState } from './student-state'
 import { answerFrom, isEmpty, latestSheets, seedOf } from './sheets'
@@ -75,6 +75,8 @@ async function collectExercise(db: Db, exercise: Exercise, now: Date): Promise<n
     }
     catch (error) {
       isDone = false
+      // What passes by itself needs nobody's eyes.
+      if (!isPassing(error)) await recordCollecting(db, worksheet.worksheetId, reasonOf(error))
       logFault('collecting', error, { exerciseId: exercise.id, personId: worksheet.personId })
     }
   }
@@ -104,6 +106,7 @@ async function collect(db: Db, { id }: Exercise, { personId, worksheetId }: Unco
     const last = await latestHandIn(trx, id, personId)
     if (last && (!last.isAutomatic || isDeepStrictEqual(last.answer, JSON.parse(JSON.stringify(answer))))) return false
     await store(trx, exercise, personId, { answer, revisionId: revision.id, dueAt: due.toISOString(), at: due, isAutomatic: true })
+    await recordCollecting(trx, worksheetId, null)
     return true
   })
 }

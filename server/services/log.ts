@@ -17,7 +17,15 @@ export function logFault(event: string, error: unknown, fields: LogFields = {}):
 }
 
 /** Messages of the database's driver begin with the statement, and with it what somebody wrote: the part after the last " - " is the server's own words. */
+function ownWords(message: string): string {
+  return message.includes(' - ') ? message.slice(message.lastIndexOf(' - ') + 3) : message
+}
+
 function withoutText(message: string): string {
-  const own = message.includes(' - ') ? message.slice(message.lastIndexOf(' - ') + 3) : message
-  return own.replace(/\S+@\S+/g, '(address)').slice(0, 300)
+  return ownWords(message).replace(/\S+@\S+/g, '(address)').slice(0, 300)
+}
+
+/** Why something failed, in the words that a person reads: of a statement the database refused, its own words without the statement. */
+export function reasonOf(error: unknown): string {
+  return ownWords((error as Error).message).slice(0, 600)
 }

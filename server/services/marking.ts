@@ -8,7 +8,7 @@ import { isPassing, type Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
 import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type Among, type MarkingKey } from '../repositories/markings'
-import { logFault } from './log'
+import { logFault, reasonOf } from './log'
 import { lateLoss } from './student-state'
 
 /** So long a hand-in may take. */
@@ -36,11 +36,6 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
 /** The marking of a hand-in with some pins, worked out in a thread. */
 export function markUnder(revision: Pick<Revision, 'id' | 'number' | 'document'>, { answer }: Pick<HandIn, 'answer'>, pins: readonly Pin[]): Promise<Marking> {
   return compute('mark', { exercise: exerciseRef(revision, answer.seed), answer, pins }, { ms: MARK_MS })
-}
-
-function reasonOf(error: unknown): string {
-  const { message } = error as Error
-  return message.slice(message.lastIndexOf(' - ') + (message.includes(' - ') ? 3 : 1)).slice(0, 600)
 }
 
 /** An exercise as a thread reads it: `number` names it with its id, since the row of a draft is replaced. */

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll } from 'vitest'
 import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
-import { runProgram, startApplication } from '../../bin/support/application.mjs'
+import { startApplication } from '../../bin/support/application.mjs'
+import { copyOfDemo } from './databases'
 
 const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
@@ -11,12 +12,14 @@ export { freePort, startCluster }
 
 export type Application = Awaited<ReturnType<typeof startApplication>>
 
+interface Demo { readonly origin: string, readonly port: number, readonly databaseUrl: string, readonly application: Application, readonly restart: () => Promise<Application>, readonly drop: () => Promise<void> }
+
 /** The demo in a database of its own, served: what `bin/demo` starts, for a test. */
-export async function startDemo(databaseUrl: string): Promise<{ origin: string, port: number, application: Application, restart: () => Promise<Application> }> {
-  await runProgram('db/demo/load.ts', ['--fresh'], { DATABASE_URL: databaseUrl })
+async function startDemo(): Promise<Demo> {
+  const { url: databaseUrl, drop } = await copyOfDemo()
   const port = await freePort()
   const start = () => startApplication({ databaseUrl, port, password: 'a-password-for-the-tests-of-32-chars-or-more', demo: true })
-  return { origin: `http://127.0.0.1:${port}`, port, application: await start(), restart: start }
+  return { origin: `http://127.0.0.1:${port}`, port, databaseUrl, application: await start(), restart: start, drop }
 }
 
 export async function launch(): Promise<Browser> {
@@ -24,17 +27,18 @@ export async function launch(): Promise<Browser> {
 }
 
 /** The demo and a browser for the tests of one file, begun before them and ended after; everybody who arrives is remembered for the last test. */
-export function useDemo(databaseUrl = process.env.DATABASE_URL!) {
+export function useDemo() {
   const everybody: Visitor[] = []
   let browser: Browser
-  let served: Awaited<ReturnType<typeof startDemo>>
+  let served: Demo
   beforeAll(async () => {
-    served = await startDemo(databaseUrl)
+    served = await startDemo()
     browser = await launch()
   })
   afterAll(async () => {
     await browser?.close()
     await served?.application.stop()
+    await served?.drop()
   })
   /** Somebody new, signed in where a name is given. */
   async function arrive(name?: string): Promise<Visitor> {
@@ -217,6 +221,7 @@ export class Visitor {
   /** What axe-core finds wrong with the screen as it stands. */
   async violations(only?: string): Promise<string[]> {
     await this.page.evaluate(AXE)
+    await this.page.waitForFunction(() => document.getAnimations().every(({ playState, effect }) => playState !== 'running' || effect?.getComputedTiming().iterations === Infinity), { timeout: 15_000 })
     return this.page.evaluate(async (rule) => {
       const { axe } = window as unknown as { axe: { run: (context: Document, options: unknown) => Promise<{ violations: { id: string, nodes: { target: unknown[], failureSummary: string }[] }[] }> } }
       const { violations } = await axe.run(document, { resultTypes: ['violations'], ...rule ? { runOnly: [rule] } : {} })

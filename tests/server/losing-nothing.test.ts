@@ -133,12 +133,14 @@ describe('collecting at the due moment', () => {
     try {
       expect(await collectDue(db(), days(5.1))).toBe(1)
       expect((await findExercise(db(), room.exerciseId))!.collectedAt).toBeNull()
+      expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([{ name: 'The student', reason: expect.stringContaining('not this one') }])
     }
     finally {
       await db().raw('DROP TRIGGER tr_refuse_one ON hand_ins; DROP FUNCTION refuse_one')
     }
     expect(await collectDue(db(), days(5.2))).toBe(1)
     expect((await findExercise(db(), room.exerciseId))!.collectedAt).not.toBeNull()
+    expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([])
   })
 })
 

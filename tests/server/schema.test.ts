@@ -11,6 +11,7 @@ import { STATEMENTS as ACCOUNTS } from '../../db/migrations/0007-accounts'
 import { STATEMENTS as INDEXES } from '../../db/migrations/0008-indexes'
 import { STATEMENTS as SHORT } from '../../db/migrations/0009-short-summaries'
 import { STATEMENTS as RECENT } from '../../db/migrations/0010-recent'
+import { STATEMENTS as COLLECTING } from '../../db/migrations/0011-collecting-failures'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -19,7 +20,7 @@ let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => { server = await startServer() })
 afterAll(() => server.stop())
 
-const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES, ...SHORT, ...RECENT].join('\n'))
+const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES, ...SHORT, ...RECENT, ...COLLECTING].join('\n'))
 
 describe('our own schema', () => {
   it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {

@@ -301,12 +301,13 @@ const drawerOpen = ref(false)
     </TopLine>
     <PageState v-if="!desk" :error="error" :code="code" @again="reload" />
     <main v-else-if="desk.queue.length === 0" id="main" class="page">
-      <section class="empty paper"><button v-if="desk.lateSaves > 0" type="button" class="plain late" @click="readsLate = true">Of {{ countOf(desk.lateSaves, 'student') }} something came after closing</button><h2>No hand-ins yet.</h2><p class="serif">{{ countOf(desk.begun, 'student has', 'students have') }} begun<template v-if="desk.exercise.dueAt">; due {{ timeInWords(desk.exercise.dueAt, desk.exercise.timeZone) }}</template>.</p></section>
+      <section class="empty paper"><DeskUncollected v-if="desk.uncollected.length > 0" :uncollected="desk.uncollected" /><button v-if="desk.lateSaves > 0" type="button" class="plain late" @click="readsLate = true">Of {{ countOf(desk.lateSaves, 'student') }} something came after closing</button><h2>No hand-ins yet.</h2><p class="serif">{{ countOf(desk.begun, 'student has', 'students have') }} begun<template v-if="desk.exercise.dueAt">; due {{ timeInWords(desk.exercise.dueAt, desk.exercise.timeZone) }}</template>.</p></section>
     </main>
     <main v-else id="main" class="desk">
       <aside v-if="!isDrawer || drawerOpen" class="side left" aria-label="Hand-ins">
         <DeskQueue :queue="queue" :selected="handInId" :time-zone="desk.exercise.timeZone" @select="id => { select(id); drawerOpen = false }" />
         <button v-if="desk.lateSaves > 0" type="button" class="plain small late" @click="readsLate = true">Of {{ countOf(desk.lateSaves, 'student') }} something came after closing</button>
+        <DeskUncollected v-if="desk.uncollected.length > 0" :uncollected="desk.uncollected" />
         <p class="keys-hint soft tiny"><kbd>J</kbd> <kbd>K</kbd> next, previous · <kbd>?</kbd> keys</p>
       </aside>
       <section v-if="handIn" class="centre">

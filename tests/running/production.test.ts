@@ -5,7 +5,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ROOT, bundleThread } from '../../bin/support/bundle.mjs'
 import type { Cluster } from '../../bin/support/cluster.mjs'
-import { freePort, startCluster } from './support'
+import { freePort, startCluster } from '../browser/support'
 
 /** The production road of docs/RUNNING.md, walked as it is written: migrate, start, worker, the first person, health, a restart of the database, SIGTERM, backup and restore. */
 let folder: string
@@ -19,7 +19,7 @@ beforeAll(async () => {
   folder = mkdtempSync(join(process.getuid!() === 0 ? '/var/tmp' : tmpdir(), 'nomenklatura-production-'))
   cluster = await startCluster(join(folder, 'cluster'), 'production', { port: await freePort() })
   port = await freePort()
-  env = { ...process.env, DATABASE_URL: cluster.url, NUXT_SESSION_PASSWORD: 'a-password-for-the-tests-of-32-chars-or-more', HOST: '127.0.0.1', NITRO_HOST: '127.0.0.1', PORT: String(port), NITRO_PORT: String(port), NODE_ENV: 'production', NOMENKLATURA_METRICS: 'true', CI: '' }
+  env = { ...process.env, DATABASE_URL: cluster.url, NUXT_SESSION_PASSWORD: 'a-password-for-the-tests-of-32-chars-or-more', HOST: '127.0.0.1', NITRO_HOST: '127.0.0.1', PORT: String(port), NITRO_PORT: String(port), NODE_ENV: 'production', NUXT_SESSION_SECURE: 'true', NOMENKLATURA_METRICS: 'true', CI: '' }
   await bundleThread()
 }, 120_000)
 afterAll(() => {
@@ -79,7 +79,10 @@ describe('production', () => {
     const word = /needs this word: (\S+)/.exec(web.output())![1]!
     const person = { name: 'Ada Brandvold', email: 'ada@skarholm.example', password: 'cold store 1908' }
     expect((await ask('/api/first-person', { method: 'POST', body: JSON.stringify({ ...person, word: 'not it' }) })).status).toBe(403)
-    expect((await ask('/api/first-person', { method: 'POST', body: JSON.stringify({ ...person, word }) })).status).toBe(200)
+    const first = await ask('/api/first-person', { method: 'POST', body: JSON.stringify({ ...person, word }) })
+    expect(first.status).toBe(200)
+    expect(first.headers.getSetCookie()[0]).toMatch(/; HttpOnly; Secure; SameSite=Lax/i)
+    expect(first.headers.get('strict-transport-security')).toBe('max-age=31536000')
   })
 
   it('unknown paths and methods are told in the problem shape; pages come without a word of what serves them', async () => {

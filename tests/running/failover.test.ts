@@ -3,10 +3,11 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { runProgram, startApplication } from '../../bin/support/application.mjs'
+import { startApplication } from '../../bin/support/application.mjs'
+import { demoInto } from '../browser/databases'
 import type { Cluster } from '../../bin/support/cluster.mjs'
 import { openAddress, startStandby, withPort, type Address, type Standby } from '../../bin/support/standby.mjs'
-import { freePort, startCluster, type Application } from './support'
+import { freePort, startCluster, type Application } from '../browser/support'
 import { enrol, lostOf, pause, signInAll, study, unmarkedOf, type Acknowledged } from './traffic'
 
 /**
@@ -28,7 +29,7 @@ let onStandby: Knex
 beforeAll(async () => {
   folder = mkdtempSync(join(process.getuid!() === 0 ? '/var/tmp' : tmpdir(), 'nomenklatura-failover-'))
   primary = await startCluster(join(folder, 'primary'), 'failover', { port: await freePort() })
-  await runProgram('db/demo/load.ts', [], { DATABASE_URL: primary.url })
+  demoInto(primary.url)
   const db = createKnex({ client: 'pg', connection: primary.url })
   exerciseId = (await enrol(db, STUDENTS)).exerciseId
   await db.destroy()
@@ -71,7 +72,7 @@ it('a standby has each acknowledged save, takes none itself, and takes over when
   const promotedAt = Date.now()
   await studying
   const first = acknowledged.saves.find(({ at }) => at > promotedAt)
-  console.log(`${before} saves before the loss, ${acknowledged.saves.length} and ${acknowledged.handIns.length} hand-ins in all; promoted ${promotedAt - lostAt} ms after it, the first save ${(first?.at ?? NaN) - promotedAt} ms later`)
+  console.log(`${before} saves before the loss, ${acknowledged.saves.length} and ${acknowledged.handIns.length} hand-ins in all; promoted ${promotedAt - lostAt} ms after it, the first save ${(first?.at ?? Number.NaN) - promotedAt} ms later`)
   expect(before).toBeGreaterThan(100)
   expect(first).toBeDefined()
   expect(await lostOf(onStandby, exerciseId, acknowledged)).toEqual({ saves: 0, handIns: 0 })

@@ -4,8 +4,9 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { freePort, startCluster, type Application } from './support'
-import { runProgram, startApplication } from '../../bin/support/application.mjs'
+import { freePort, startCluster, type Application } from '../browser/support'
+import { startApplication } from '../../bin/support/application.mjs'
+import { demoInto } from '../browser/databases'
 import type { Cluster } from '../../bin/support/cluster.mjs'
 import { enrol, lostOf, pause, signInAll, study, unmarkedOf, type Acknowledged, type Person } from './traffic'
 
@@ -28,7 +29,7 @@ const start = () => startApplication({ databaseUrl: cluster.url, port, password:
 beforeAll(async () => {
   folder = mkdtempSync(join(process.getuid!() === 0 ? '/var/tmp' : tmpdir(), 'nomenklatura-kill-'))
   cluster = await startCluster(join(folder, 'cluster'), 'kill', { port: await freePort() })
-  await runProgram('db/demo/load.ts', [], { DATABASE_URL: cluster.url })
+  demoInto(cluster.url)
   db = createKnex({ client: 'pg', connection: cluster.url })
   await prepare()
   port = await freePort()

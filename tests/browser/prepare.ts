@@ -1,0 +1,18 @@
+import createKnex from 'knex'
+import { runProgram } from '../../bin/support/application.mjs'
+import { bundle } from '../../bin/support/bundle.mjs'
+import { DEMO_TEMPLATE, databaseUrl } from './databases'
+
+const DONE = 'NOMENKLATURA_DEMO_TEMPLATE_OF'
+
+/** The demo is loaded once, before all tests of whichever kind, into a database that each file copies; the programs that they start are bundled. */
+export default async function prepare(): Promise<void> {
+  if (process.env[DONE] === process.env.DATABASE_URL) return
+  process.env[DONE] = process.env.DATABASE_URL
+  const db = createKnex({ client: 'pg', connection: process.env.DATABASE_URL! })
+  await db.raw(`DROP DATABASE IF EXISTS ${DEMO_TEMPLATE} WITH (FORCE)`)
+  await db.raw(`CREATE DATABASE ${DEMO_TEMPLATE}`)
+  await db.destroy()
+  await runProgram('db/demo/load.ts', [], { DATABASE_URL: databaseUrl(DEMO_TEMPLATE) })
+  for (const program of ['server/jobs/worker.ts', 'db/migrate.ts']) await bundle(program)
+}
