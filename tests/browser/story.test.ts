@@ -293,11 +293,12 @@ describe('every screen', () => {
       [ada, `/exercises/${packets}/set?leaf=answer`], [ada, `/exercises/${packets}/desk`], [student, `/exercises/${packets}/work`], [ada, `/exercises/${keepers}/desk`], [ada, '/help/diagram'], [ada, '/help/script'],
     ]
     const found: string[] = []
-    for (const scheme of ['light', 'dark']) {
-      for (const [visitor, path] of screens) {
-        await visitor.page.bringToFront()
+    for (const [visitor, path] of screens) {
+      await visitor.page.bringToFront()
+      for (const scheme of ['light', 'dark']) {
         await visitor.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
-        await visitor.go(path)
+        if (scheme === 'light') await visitor.go(path)
+        else await visitor.page.waitForFunction(() => document.documentElement.classList.contains('dark'))
         found.push(...(await visitor.violations(scheme === 'dark' ? 'color-contrast' : undefined)).map(violation => `${scheme} ${path}: ${violation}`))
       }
     }

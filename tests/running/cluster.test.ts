@@ -3,7 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterEach, expect, it } from 'vitest'
-import { startCluster, type Cluster } from '../../bin/support/cluster.mjs'
+import { ownedFolder, startCluster, type Cluster } from '../../bin/support/cluster.mjs'
 
 let folder: string
 let cluster: Cluster | undefined
@@ -27,9 +27,10 @@ it('the demo’s database opens to nobody without its password, and one that onc
   expect(ask(cluster.port, password)).toMatchObject({ status: 0, stdout: '1\n' })
 
   // As clusters were made before there was a password.
-  const rules = join(folder, 'cluster/data/pg_hba.conf')
+  const place = ownedFolder(join(folder, 'cluster'))
+  const rules = join(place, 'data/pg_hba.conf')
   writeFileSync(rules, readFileSync(rules, 'utf8').replaceAll('scram-sha-256', 'trust'))
-  rmSync(join(folder, 'cluster/database-password'))
+  rmSync(join(place, 'database-password'))
   cluster.stop()
   cluster = await startCluster(join(folder, 'cluster'), 'closed')
   const after = new URL(cluster.url).password
