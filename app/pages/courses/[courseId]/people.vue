@@ -136,9 +136,22 @@ section { margin-top: 28px; }
 .ways { display: flex; gap: 16px; align-items: center; }
 .end { justify-content: flex-end; white-space: nowrap; }
 .asked { border-top: 1px solid var(--rule-strong); margin-top: 8px; }
-.asked li, .made li { display: flex; flex-wrap: wrap; justify-content: space-between; gap: 4px 18px; padding: 7px 0; border-bottom: 1px solid var(--rule); }
+.asked li, .made li { display: grid; align-items: baseline; gap: 4px 18px; padding: 7px 0; border-bottom: 1px solid var(--rule); }
+.asked li { grid-template-columns: minmax(0, 1fr) minmax(0, 1fr) auto; }
+.made li { grid-template-columns: minmax(0, 2fr) minmax(0, 5fr) auto; }
+.made li:last-child { border-bottom: 0; }
 .made { padding: 16px 20px; border-left: 3px solid var(--verdigris); }
-.made code { font-size: 12px; overflow-wrap: anywhere; flex: 1 1 300px; }
+.made code { font-size: 12px; overflow-wrap: anywhere; }
 .ask { display: grid; gap: 12px; max-width: 680px; margin-top: 8px; }
 .fault { color: var(--madder); }
+@media (max-width: 720px) {
+  .asked li, .made li { grid-template-columns: minmax(0, 1fr) auto; }
+  .asked li > :first-child, .made code { grid-column: 1 / -1; }
+  .made code { grid-row: 2; }
+  thead { display: none; }
+  tr { display: grid; grid-template-columns: minmax(0, 1fr) auto; padding: 8px 0; border-bottom: 1px solid var(--rule); }
+  .page .ruled td { border: 0; padding: 2px 0; }
+  td.mono, td:last-child { grid-column: 1 / -1; overflow-wrap: anywhere; }
+  .end { justify-content: flex-start; }
+}
 </style>

@@ -374,7 +374,7 @@ const drawerOpen = ref(false)
 .side { min-height: 0; display: flex; flex-direction: column; }
 .left { border-right: 1px solid var(--rule-strong); padding-top: 8px; }
 .right { border-left: 1px solid var(--rule-strong); overflow-y: auto; padding: 12px 16px 20px; gap: 14px; }
-.late { text-align: left; padding: 6px 16px; }
+.left .late { text-align: left; padding: 6px 16px; border-top: 1px solid var(--rule); }
 .keys-hint { padding: 8px 16px; border-top: 1px solid var(--rule); }
 kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; background: var(--sheet); color: var(--ink); }
 .key { background: transparent; color: inherit; border-color: currentcolor; opacity: 0.85; }
