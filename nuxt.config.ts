@@ -4,12 +4,13 @@ import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { bundleThread } from './bin/support/bundle.mjs'
 
-const core = (name: string): string => fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
+const core = (name: string): string =>
+  fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
 
 /** Every route under /api, by its file. */
-function apiRoutes(): { method: string, path: string }[] {
+function apiRoutes(): { method: string; path: string }[] {
   const folder = fileURLToPath(new URL('./server/api', import.meta.url))
-  return readdirSync(folder, { recursive: true, encoding: 'utf8' }).flatMap((file) => {
+  return readdirSync(folder, { recursive: true, encoding: 'utf8' }).flatMap(file => {
     const [, path = '', method] = /^(.*?)\.(get|post|put|delete)\.ts$/.exec(file.replaceAll('\\', '/')) ?? []
     return method ? [{ method, path: `/api/${path}`.replace(/\/index$/, '') }] : []
   })
@@ -38,16 +39,40 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'nomenklatura-theme' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
-  alias: Object.fromEntries(['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'diagram', 'alignment', 'rules', 'claims', 'marking', 'formats'].map(name => [`@nomenklatura/core/${name}`, core(name)])),
+  alias: Object.fromEntries(
+    [
+      'findings',
+      'dependencies',
+      'schema',
+      'sql',
+      'rows',
+      'dictionary',
+      'diagram',
+      'alignment',
+      'rules',
+      'claims',
+      'marking',
+      'formats',
+    ].map(name => [`@nomenklatura/core/${name}`, core(name)]),
+  ),
   compatibilityDate: '2026-11-01',
-  nitro: { compressPublicAssets: { gzip: true }, errorHandler: '~~/server/error-handler.ts', virtual: { '#api-routes': () => `export default ${JSON.stringify(apiRoutes())}` } },
+  nitro: {
+    compressPublicAssets: { gzip: true },
+    errorHandler: '~~/server/error-handler.ts',
+    virtual: { '#api-routes': () => `export default ${JSON.stringify(apiRoutes())}` },
+  },
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
   hooks: {
-    'nitro:init': (nitro) => {
+    'nitro:init': nitro => {
       nitro.hooks.hook('compiled', () => putThreadInto(nitro.options.output.serverDir))
     },
   },
-  icon: { provider: 'none', fallbackToApi: false, serverBundle: { collections: ['lucide'] }, clientBundle: { scan: true } },
+  icon: {
+    provider: 'none',
+    fallbackToApi: false,
+    serverBundle: { collections: ['lucide'] },
+    clientBundle: { scan: true },
+  },
 })

@@ -1,6 +1,11 @@
 <script setup lang="ts">
 const session = useSessionStore()
-useEventListener(document, 'visibilitychange', () => { if (document.visibilityState === 'visible') session.lookAgain().catch(() => { /* offline: the next request will tell */ }) })
+useEventListener(document, 'visibilitychange', () => {
+  if (document.visibilityState === 'visible')
+    session.lookAgain().catch(() => {
+      /* offline: the next request will tell */
+    })
+})
 </script>
 
 <template>

@@ -2,36 +2,73 @@ import type { Knex } from 'knex'
 import { ENGINE_VERSION } from '../packages/core/src/marking'
 import { emptyExercise } from '../packages/core/src/formats'
 
-/** Courses as large as wanted, written straight into the tables: what lists read, without the weight of answers and evidence. */
+/**
+ * Courses as large as wanted, written straight into the tables: what lists read, without the weight of
+ * answers and evidence.
+ */
 const RULES = 24
 
 const document = {
   ...emptyExercise('Lists'),
-  rules: Array.from({ length: RULES }, (_, i) => ({ id: `r${i + 1}`, group: 'g', sentence: `Rule ${i + 1} says something of an accession.`, points: 1, rule: { kind: 'identifies', entity: 'accession', by: ['no'] } })),
+  rules: Array.from({ length: RULES }, (_, i) => ({
+    id: `r${i + 1}`,
+    group: 'g',
+    sentence: `Rule ${i + 1} says something of an accession.`,
+    points: 1,
+    rule: { kind: 'identifies', entity: 'accession', by: ['no'] },
+  })),
   models: [{ name: 'Model', script: 'CREATE TABLE accession (no integer PRIMARY KEY);' }],
 }
 const summary = { cells: document.rules.map(({ id }) => [id, 'script', 'upheld']), weakPairs: 0 }
 
-export interface MadeCourse { readonly courseId: string, readonly personId: string, readonly exerciseId: string }
+export interface MadeCourse {
+  readonly courseId: string
+  readonly personId: string
+  readonly exerciseId: string
+}
 
 /** One course: every student has begun and handed in each exercise, everything is marked. */
 export async function makeCourse(db: Knex, students: number, exercises: number): Promise<MadeCourse> {
-  const [person] = await db('people').insert({ name: 'An instructor', email: `instructor.${Math.random()}@x.example`, password_hash: 'x' }).returning('id')
+  const [person] = await db('people')
+    .insert({ name: 'An instructor', email: `instructor.${Math.random()}@x.example`, password_hash: 'x' })
+    .returning('id')
   const [{ id: courseId }] = await db('courses').insert({ name: 'Lists' }).returning('id')
   await db('memberships').insert({ course_id: courseId, person_id: person.id, role: 'instructor' })
-  await db.raw(`WITH p AS (INSERT INTO people (name, email, password_hash) SELECT 'Student ' || i, 's' || i || ?::text || '@x.example', 'x' FROM generate_series(1, ?::int) i RETURNING id)
-    INSERT INTO memberships SELECT ?::uuid, id, 'student' FROM p`, [courseId, students, courseId])
+  await db.raw(
+    `WITH p AS (INSERT INTO people (name, email, password_hash) SELECT 'Student ' || i, 's' || i || ?::text || '@x.example', 'x' FROM generate_series(1, ?::int) i RETURNING id)
+    INSERT INTO memberships SELECT ?::uuid, id, 'student' FROM p`,
+    [courseId, students, courseId],
+  )
   const yesterday = new Date(Date.now() - 86_400_000)
   let exerciseId = ''
   for (let i = 1; i <= exercises; i++) {
-    const [exercise] = await db('exercises').insert({ course_id: courseId, position: i, state: 'published', published_at: new Date() }).returning('id')
+    const [exercise] = await db('exercises')
+      .insert({ course_id: courseId, position: i, state: 'published', published_at: new Date() })
+      .returning('id')
     exerciseId = exercise.id
-    const [revision] = await db('exercise_revisions').insert({ exercise_id: exerciseId, number: 1, document: JSON.stringify(document), saved_by: person.id, saved_at: yesterday }).returning('id')
-    await db.raw('INSERT INTO worksheets (exercise_id, person_id) SELECT ?::uuid, person_id FROM memberships WHERE course_id = ? AND role = \'student\'', [exerciseId, courseId])
-    await db.raw(`INSERT INTO hand_ins (exercise_id, person_id, attempt, exercise_revision_id, answer, handed_in_at)
-      SELECT ?::uuid, person_id, 1, ?::uuid, '{"script": "x"}', ? FROM memberships WHERE course_id = ? AND role = 'student'`, [exerciseId, revision.id, yesterday, courseId])
-    await db.raw(`INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary)
-      SELECT id, ?::uuid, ?, '{}', ?::json FROM hand_ins WHERE exercise_id = ?`, [revision.id, ENGINE_VERSION, JSON.stringify(summary), exerciseId])
+    const [revision] = await db('exercise_revisions')
+      .insert({
+        exercise_id: exerciseId,
+        number: 1,
+        document: JSON.stringify(document),
+        saved_by: person.id,
+        saved_at: yesterday,
+      })
+      .returning('id')
+    await db.raw(
+      "INSERT INTO worksheets (exercise_id, person_id) SELECT ?::uuid, person_id FROM memberships WHERE course_id = ? AND role = 'student'",
+      [exerciseId, courseId],
+    )
+    await db.raw(
+      `INSERT INTO hand_ins (exercise_id, person_id, attempt, exercise_revision_id, answer, handed_in_at)
+      SELECT ?::uuid, person_id, 1, ?::uuid, '{"script": "x"}', ? FROM memberships WHERE course_id = ? AND role = 'student'`,
+      [exerciseId, revision.id, yesterday, courseId],
+    )
+    await db.raw(
+      `INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary)
+      SELECT id, ?::uuid, ?, '{}', ?::json FROM hand_ins WHERE exercise_id = ?`,
+      [revision.id, ENGINE_VERSION, JSON.stringify(summary), exerciseId],
+    )
   }
   return { courseId, personId: person.id, exerciseId }
 }

@@ -5,8 +5,10 @@ import { join } from 'node:path'
 import { makeCourse, median } from './courses'
 
 /**
- * The lists of a course with 500 students and 6 exercises, alone, with 31,000 hand-ins elsewhere and, if a number is given, among so many courses of 50 students and 4 exercises; and what a
- * worker and a probe look for in all of them: node bin/support/run.mjs bench/lists.ts [COURSES]. Medians of twenty, on the server (services, without HTTP).
+ * The lists of a course with 500 students and 6 exercises, alone, with 31,000 hand-ins elsewhere and, if a
+ * number is given, among so many courses of 50 students and 4 exercises; and what a worker and a probe look
+ * for in all of them: node bin/support/run.mjs bench/lists.ts [COURSES]. Medians of twenty, on the server
+ * (services, without HTTP).
  */
 const courses = Number(process.argv[2] ?? 0)
 const folder = mkdtempSync('/var/tmp/nomenklatura-bench-')
@@ -30,13 +32,17 @@ async function report(what: string): Promise<void> {
   const page = await median(() => showCourse(database(), own.courseId, own.personId, 'instructor'))
   const desk = await median(() => showDesk(database(), own.exerciseId))
   const ledger = await median(() => showLedger(database(), own.exerciseId))
-  console.log(`${what}: course ${page.toFixed(1)} ms, desk ${desk.toFixed(1)} ms, ledger ${ledger.toFixed(1)} ms`)
+  console.log(
+    `${what}: course ${page.toFixed(1)} ms, desk ${desk.toFixed(1)} ms, ledger ${ledger.toFixed(1)} ms`,
+  )
   const home = await median(() => listCourses(database(), own.personId))
   const missing = await median(() => unmarked(database()))
   const recent = await median(() => unmarked(database(), { since: new Date(Date.now() - 3_600_000) }))
   const oldest = await median(() => oldestUnmarked(database()))
   const due = await median(() => listDue(database(), new Date()))
-  console.log(`  own courses ${home.toFixed(1)} ms; a worker's look for what is unmarked ${missing.toFixed(1)} ms, for what came lately ${recent.toFixed(1)} ms, for what is due ${due.toFixed(1)} ms; a probe's for the oldest unmarked ${oldest.toFixed(1)} ms`)
+  console.log(
+    `  own courses ${home.toFixed(1)} ms; a worker's look for what is unmarked ${missing.toFixed(1)} ms, for what came lately ${recent.toFixed(1)} ms, for what is due ${due.toFixed(1)} ms; a probe's for the oldest unmarked ${oldest.toFixed(1)} ms`,
+  )
 }
 await report('500 students, 6 exercises, alone')
 for (let i = 0; i < 31; i++) await makeCourse(db, 250, 4)

@@ -8,10 +8,25 @@ export class CallError extends Error {
 }
 
 export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'write', 'mark', 'help'] as const
-const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = { '--json': 'flag', '--strict': 'flag', '--dialect': 'value', '--from': 'value', '--to': 'value', '--rerunnable': 'flag', '--csv': 'value', '--max-determinant': 'value', '--error': 'value', '--svg': 'value', '--graphml': 'value', '--to-script': 'value', '--one-to-one': 'value', '--kinds': 'value' }
+const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = {
+  '--json': 'flag',
+  '--strict': 'flag',
+  '--dialect': 'value',
+  '--from': 'value',
+  '--to': 'value',
+  '--rerunnable': 'flag',
+  '--csv': 'value',
+  '--max-determinant': 'value',
+  '--error': 'value',
+  '--svg': 'value',
+  '--graphml': 'value',
+  '--to-script': 'value',
+  '--one-to-one': 'value',
+  '--kinds': 'value',
+}
 
 export interface Call {
-  readonly command: typeof COMMANDS[number]
+  readonly command: (typeof COMMANDS)[number]
   readonly files: readonly string[]
   readonly json: boolean
   readonly strict: boolean
@@ -56,7 +71,8 @@ Exit status: 0 done, 1 with --strict and an error found, 2 the call or the input
 export function readCall(args: readonly string[]): Call {
   const [command = 'help', ...rest] = args
   if (command === '--help' || command === '-h') return readCall(['help'])
-  if (!COMMANDS.includes(command as Call['command'])) throw new CallError(`there is no command "${command}"; there are ${COMMANDS.join(', ')}`)
+  if (!COMMANDS.includes(command as Call['command']))
+    throw new CallError(`there is no command "${command}"; there are ${COMMANDS.join(', ')}`)
   const files: string[] = []
   const options = new Map<string, string>()
   for (let i = 0; i < rest.length; i++) {
@@ -68,60 +84,102 @@ export function readCall(args: readonly string[]): Call {
     else options.set(arg, rest[++i]!)
   }
   return {
-    command: command as Call['command'], files, json: options.has('--json'), strict: options.has('--strict'), dialect: dialectIn(options, '--dialect'), from: dialectIn(options, '--from'), to: dialectIn(options, '--to'), rerunnable: options.has('--rerunnable'), csv: options.get('--csv'), svg: options.get('--svg'), graphml: options.get('--graphml'), toScript: options.get('--to-script'),
-    oneToOne: choiceIn(options, '--one-to-one', ['merged', 'referenced']), kinds: choiceIn(options, '--kinds', ['one', 'several']),
-    maxDeterminant: numberIn(options, '--max-determinant', 50, true), error: numberIn(options, '--error', 1, false),
+    command: command as Call['command'],
+    files,
+    json: options.has('--json'),
+    strict: options.has('--strict'),
+    dialect: dialectIn(options, '--dialect'),
+    from: dialectIn(options, '--from'),
+    to: dialectIn(options, '--to'),
+    rerunnable: options.has('--rerunnable'),
+    csv: options.get('--csv'),
+    svg: options.get('--svg'),
+    graphml: options.get('--graphml'),
+    toScript: options.get('--to-script'),
+    oneToOne: choiceIn(options, '--one-to-one', ['merged', 'referenced']),
+    kinds: choiceIn(options, '--kinds', ['one', 'several']),
+    maxDeterminant: numberIn(options, '--max-determinant', 50, true),
+    error: numberIn(options, '--error', 1, false),
   }
 }
 
 function dialectIn(options: ReadonlyMap<string, string>, name: string): Dialect | undefined {
   const written = options.get(name)
-  if (written !== undefined && !isDialect(written)) throw new CallError(`${name}: there is no dialect "${written}"; there are ${DIALECTS.join(', ')}`)
+  if (written !== undefined && !isDialect(written))
+    throw new CallError(`${name}: there is no dialect "${written}"; there are ${DIALECTS.join(', ')}`)
   return written
 }
 
-function choiceIn<Choice extends string>(options: ReadonlyMap<string, string>, name: string, choices: readonly Choice[]): Choice | undefined {
+function choiceIn<Choice extends string>(
+  options: ReadonlyMap<string, string>,
+  name: string,
+  choices: readonly Choice[],
+): Choice | undefined {
   const written = options.get(name)
   const chosen = choices.find(choice => choice === written)
-  if (written !== undefined && !chosen) throw new CallError(`${name} is ${choices.join(' or ')}, not "${written}"`)
+  if (written !== undefined && !chosen)
+    throw new CallError(`${name} is ${choices.join(' or ')}, not "${written}"`)
   return chosen
 }
 
-function numberIn(options: ReadonlyMap<string, string>, name: string, most: number, isWhole: boolean): number | undefined {
+function numberIn(
+  options: ReadonlyMap<string, string>,
+  name: string,
+  most: number,
+  isWhole: boolean,
+): number | undefined {
   const written = options.get(name)
   if (written === undefined) return undefined
   const value = Number(written)
-  if (written.trim() === '' || !(value >= 0 && value <= most) || (isWhole && !Number.isInteger(value))) throw new CallError(`${name} needs a ${isWhole ? 'whole ' : ''}number from 0 to ${most}, not "${written}"`)
+  if (written.trim() === '' || !(value >= 0 && value <= most) || (isWhole && !Number.isInteger(value)))
+    throw new CallError(
+      `${name} needs a ${isWhole ? 'whole ' : ''}number from 0 to ${most}, not "${written}"`,
+    )
   return value
 }
 
-export interface Input { readonly name: string, readonly text: string }
+export interface Input {
+  readonly name: string
+  readonly text: string
+}
 
 const LARGEST_FILE = 64_000_000
 
 /** The files named, folders opened (one level, by name); "-" is standard input. */
-export function readInputs(paths: readonly string[], endings: readonly string[], decode: Decode = decodeUtf8): Input[] {
-  const inputs = paths.flatMap((path) => {
+export function readInputs(
+  paths: readonly string[],
+  endings: readonly string[],
+  decode: Decode = decodeUtf8,
+): Input[] {
+  const inputs = paths.flatMap(path => {
     if (path === '-') return [{ name: '-', text: decode(readFileSync(0), '-') }]
     const found = stat(path)
     if (!found.isDirectory()) return [readInput(path, decode)]
-    return readdirSync(path).filter(name => endings.some(ending => name.endsWith(ending))).sort().map(name => readInput(join(path, name), decode))
+    return readdirSync(path)
+      .filter(name => endings.some(ending => name.endsWith(ending)))
+      .sort()
+      .map(name => readInput(join(path, name), decode))
   })
-  if (inputs.length === 0) throw new CallError(paths.length === 0 ? 'name a file, or - for standard input' : `there is no ${endings.join(' or ')} file in ${paths.join(', ')}`)
+  if (inputs.length === 0)
+    throw new CallError(
+      paths.length === 0
+        ? 'name a file, or - for standard input'
+        : `there is no ${endings.join(' or ')} file in ${paths.join(', ')}`,
+    )
   return inputs
 }
 
 function stat(path: string) {
   try {
     return statSync(path)
-  }
-  catch {
+  } catch {
     throw new CallError(`${path}: there is no such file`)
   }
 }
 
 export function readInput(path: string, decode: Decode = decodeUtf8): Input {
-  if (stat(path).size > LARGEST_FILE) throw new CallError(`${path}: larger than ${LARGEST_FILE / 1_000_000} MB`)
+  if (stat(path).size > LARGEST_FILE)
+    throw new CallError(`${path}: larger than ${LARGEST_FILE / 1_000_000} MB`)
   return { name: path, text: decode(readFileSync(path), path) }
 }
 
@@ -130,8 +188,7 @@ type Decode = (bytes: Uint8Array, path: string) => string
 function decodeUtf8(bytes: Uint8Array, path: string): string {
   try {
     return new TextDecoder('utf-8', { fatal: true }).decode(bytes)
-  }
-  catch {
+  } catch {
     throw new CallError(`${path}: is not UTF-8 text`)
   }
 }
@@ -139,8 +196,7 @@ function decodeUtf8(bytes: Uint8Array, path: string): string {
 export function parseJson({ name, text }: Input): unknown {
   try {
     return JSON.parse(text)
-  }
-  catch (error) {
+  } catch (error) {
     throw new CallError(`${name}: is not JSON (${(error as Error).message})`)
   }
 }
@@ -151,8 +207,12 @@ export function studentOf(file: string): string {
 }
 
 /** One value is printed whole; of several each on a line of its own, with its file. */
-export function printJson(values: readonly { readonly file: string, readonly value: object }[]): void {
+export function printJson(values: readonly { readonly file: string; readonly value: object }[]): void {
   const [only] = values
   if (values.length === 1 && only) console.log(JSON.stringify(only.value, null, 2))
-  else for (const { file, value } of values) console.log(JSON.stringify(Array.isArray(value) ? { file, answers: value as unknown[] } : { file, ...value }))
+  else
+    for (const { file, value } of values)
+      console.log(
+        JSON.stringify(Array.isArray(value) ? { file, answers: value as unknown[] } : { file, ...value }),
+      )
 }

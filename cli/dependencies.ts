@@ -5,13 +5,18 @@ import { CallError, parseJson, printJson, readInputs, type Call, type Input } fr
 export function runDependencies({ files, json }: Call): number {
   const answers = readInputs(files, ['.json']).map(input => ({ file: input.name, value: answerTo(input) }))
   if (json) printJson(answers)
-  else for (const { file, value } of answers) for (const answer of Array.isArray(value) ? value : [value]) console.log(`${files.length > 1 ? `${file}\n` : ''}${inWords(answer)}\n`)
+  else
+    for (const { file, value } of answers)
+      for (const answer of Array.isArray(value) ? value : [value])
+        console.log(`${files.length > 1 ? `${file}\n` : ''}${inWords(answer)}\n`)
   return 0
 }
 
 function answerTo(input: Input): DependencyAnswer | DependencyAnswer[] {
   const value = parseJson(input)
-  return Array.isArray(value) ? value.map((one, i) => analyseOne(input.name, one, `[${i}]`)) : analyseOne(input.name, value, '')
+  return Array.isArray(value)
+    ? value.map((one, i) => analyseOne(input.name, one, `[${i}]`))
+    : analyseOne(input.name, value, '')
 }
 
 function analyseOne(file: string, value: unknown, at: string): DependencyAnswer {
@@ -19,15 +24,16 @@ function analyseOne(file: string, value: unknown, at: string): DependencyAnswer 
   if (!question.success) throw new CallError(`${file}${at}: ${documentFaults(question.error).join('; ')}`)
   try {
     return analyse(question.data)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof RangeError) throw new CallError(`${file}${at}: ${error.message}`)
     throw error
   }
 }
 
 const set = (names: readonly string[]): string => names.join(', ') || '∅'
-const list = (dependencies: readonly { from: readonly string[], to: readonly string[], multi?: true }[]): string =>
+const list = (
+  dependencies: readonly { from: readonly string[]; to: readonly string[]; multi?: true }[],
+): string =>
   dependencies.map(({ from, to, multi }) => `  ${set(from)} ${multi ? '→→' : '→'} ${set(to)}`).join('\n')
 
 function inWords(answer: DependencyAnswer): string {
@@ -39,8 +45,12 @@ function inWords(answer: DependencyAnswer): string {
     ...answer.violations.map(({ form, reason }) => `  against ${form}: ${reason}`),
     `Third normal form by synthesis: ${answer.synthesis.map(({ attributes }) => `(${set(attributes)})`).join(' ')}`,
     `Boyce-Codd normal form: ${answer.bcnf ? answer.bcnf.map(({ attributes }) => `(${set(attributes)})`).join(' ') : 'not decided'}`,
-    ...answer.bcnfLost && answer.bcnfLost.length > 0 ? [`Lost there:\n${list(answer.bcnfLost)}`] : [],
-    ...answer.fourth === undefined ? [] : [`Fourth normal form: ${answer.fourth ? answer.fourth.map(({ attributes }) => `(${set(attributes)})`).join(' ') : 'not decided'}`],
-    ...answer.undecided ? [`Not decided, since a limit was reached: ${answer.undecided.join(', ')}`] : [],
+    ...(answer.bcnfLost && answer.bcnfLost.length > 0 ? [`Lost there:\n${list(answer.bcnfLost)}`] : []),
+    ...(answer.fourth === undefined
+      ? []
+      : [
+          `Fourth normal form: ${answer.fourth ? answer.fourth.map(({ attributes }) => `(${set(attributes)})`).join(' ') : 'not decided'}`,
+        ]),
+    ...(answer.undecided ? [`Not decided, since a limit was reached: ${answer.undecided.join(', ')}`] : []),
   ].join('\n')
 }

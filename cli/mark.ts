@@ -2,23 +2,60 @@ import { writeFileSync } from 'node:fs'
 import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/formats'
 import { lineIndex, wording } from '@nomenklatura/core/findings'
 import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
-import { accountInWords, markAnswer, markedPoints, personalExercise, prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/marking'
+import {
+  accountInWords,
+  markAnswer,
+  markedPoints,
+  personalExercise,
+  prepareExercise,
+  type MarkableAnswer,
+  type PreparedExercise,
+} from '@nomenklatura/core/marking'
 import type { Dialect } from '@nomenklatura/core/schema'
 import { readDiagram } from './diagram'
-import { CallError, parseJson, printJson, readInput, readInputs, studentOf, type Call, type Input } from './call'
+import {
+  CallError,
+  parseJson,
+  printJson,
+  readInput,
+  readInputs,
+  studentOf,
+  type Call,
+  type Input,
+} from './call'
 
-/** What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in whole and part points. */
+/**
+ * What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in
+ * whole and part points.
+ */
 interface MarkReport {
   readonly file: string
   readonly student: string
-  readonly points: { readonly got: number, readonly open: number, readonly of: number }
+  readonly points: { readonly got: number; readonly open: number; readonly of: number }
   readonly executed: boolean
   readonly cells: readonly {
-    readonly rule: string, readonly sheet: string, readonly verdict: string, readonly follows: string | null
-    readonly confidence: string, readonly doubt: string | null, readonly because: readonly string[], readonly witness: unknown
+    readonly rule: string
+    readonly sheet: string
+    readonly verdict: string
+    readonly follows: string | null
+    readonly confidence: string
+    readonly doubt: string | null
+    readonly because: readonly string[]
+    readonly witness: unknown
   }[]
-  readonly findings: readonly { readonly code: string, readonly severity: string, readonly message: string, readonly line: number, readonly column: number }[]
-  readonly pairing: readonly { readonly answer: string, readonly model: string, readonly confidence: string, readonly reasons: readonly string[] }[]
+  readonly findings: readonly {
+    readonly code: string
+    readonly severity: string
+    readonly message: string
+    readonly line: number
+    readonly column: number
+  }[]
+  readonly pairing: readonly {
+    readonly answer: string
+    readonly model: string
+    readonly confidence: string
+    readonly reasons: readonly string[]
+  }[]
   /** Position of the model answer that it was marked against. */
   readonly model: number
   readonly account: readonly string[]
@@ -35,16 +72,20 @@ export function runMark({ files, json, strict, csv, dialect }: Call): number {
     reports.push(report)
     if (json && inputs.length > 1) console.log(JSON.stringify(report))
     if (!json) console.log(inWords(report, inputs.length > 1))
-    if (process.stderr.isTTY) process.stderr.write(`\r${i + 1} of ${inputs.length}${i + 1 === inputs.length ? '\n' : ''}`)
+    if (process.stderr.isTTY)
+      process.stderr.write(`\r${i + 1} of ${inputs.length}${i + 1 === inputs.length ? '\n' : ''}`)
   }
   if (json && reports.length === 1) printJson([{ file: reports[0]!.file, value: reports[0]! }])
   if (csv !== undefined) writeFileSync(csv, toCsv(exercise, reports))
-  return strict && reports.some(({ findings }) => findings.some(({ severity }) => severity === 'error')) ? 1 : 0
+  return strict && reports.some(({ findings }) => findings.some(({ severity }) => severity === 'error'))
+    ? 1
+    : 0
 }
 
 function readExercise(input: Input): ExerciseDocument {
   const parsed = ExerciseDocument.safeParse(parseJson(input))
-  if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
+  if (!parsed.success)
+    throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
   return parsed.data
 }
 
@@ -58,7 +99,8 @@ function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | und
   if (input.name.endsWith('.graphml')) return { script: '', diagram: readDiagram(input) }
   if (!input.name.endsWith('.json')) return { script: input.text }
   const json = parseJson(input)
-  if (typeof json === 'object' && json !== null && 'format' in json && json.format === 'nomenklatura-diagram') return { script: '', diagram: readDiagram(input) }
+  if (typeof json === 'object' && json !== null && 'format' in json && json.format === 'nomenklatura-diagram')
+    return { script: '', diagram: readDiagram(input) }
   const parsed = AnswerDocument.safeParse(json)
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
   return parsed.data
@@ -70,25 +112,46 @@ function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | 
   if (slot) return dictionary?.entries[slot.entry]?.[slot.slot] ?? ''
   if (field === undefined || !claims) return script
   const closure = /^closure (\d+)$/.exec(field)
-  return closure ? claims.closures[Number(closure[1])] ?? '' : String(claims[field as keyof typeof claims] ?? '')
+  return closure
+    ? (claims.closures[Number(closure[1])] ?? '')
+    : String(claims[field as keyof typeof claims] ?? '')
 }
 
 function markOne(given: PreparedExercise, input: Input, dialect: Dialect | undefined): MarkReport {
-  const answer = { ...dialect ? { dialect } : {}, ...answerOf(input) }
-  const exercise = answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
+  const answer = { ...(dialect ? { dialect } : {}), ...answerOf(input) }
+  const exercise =
+    answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
   const { cells, pairing, findings, model } = markAnswer(exercise, answer)
   const points = markedPoints(exercise, cells)
   return {
-    file: input.name, student: studentOf(input.name), executed: false,
+    file: input.name,
+    student: studentOf(input.name),
+    executed: false,
     points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
     cells: cells.map(({ rule, sheet, verdict, follows, confidence, doubt = null, because, witness }) => ({
-      rule, sheet, verdict, follows, confidence, doubt, because: because.map(({ sentence }) => sentence), witness,
+      rule,
+      sheet,
+      verdict,
+      follows,
+      confidence,
+      doubt,
+      because: because.map(({ sentence }) => sentence),
+      witness,
     })),
     findings: findings.map(finding => ({
-      code: finding.code, severity: finding.severity, message: wording(finding).message,
-      ...finding.field === undefined ? {} : { field: finding.field }, ...lineIndex(textOf(answer, finding.field)).at(finding.place.start),
+      code: finding.code,
+      severity: finding.severity,
+      message: wording(finding).message,
+      ...(finding.field === undefined ? {} : { field: finding.field }),
+      ...lineIndex(textOf(answer, finding.field)).at(finding.place.start),
     })),
-    pairing: pairing.map(({ answer, model: element, confidence, reasons }) => ({ answer, model: element, confidence, reasons })), model,
+    pairing: pairing.map(({ answer, model: element, confidence, reasons }) => ({
+      answer,
+      model: element,
+      confidence,
+      reasons,
+    })),
+    model,
     account: accountInWords(points, exercise.document.rules),
   }
 }
@@ -96,7 +159,11 @@ function markOne(given: PreparedExercise, input: Input, dialect: Dialect | undef
 function inWords({ student, points, account, findings }: MarkReport, isOneOfMany: boolean): string {
   const head = `${student}: ${points.got}${points.open > 0 ? ` + ${points.open} open` : ''} of ${points.of}`
   if (isOneOfMany) return head
-  return [head, ...account.map(line => `  ${line}`), ...findings.map(({ line, column, message }) => `  ${line}:${column} ${message}`)].join('\n')
+  return [
+    head,
+    ...account.map(line => `  ${line}`),
+    ...findings.map(({ line, column, message }) => `  ${line}:${column} ${message}`),
+  ].join('\n')
 }
 
 /** RFC 4180, with a header; what a spreadsheet would take for a formula is neutralised. */
@@ -106,7 +173,15 @@ function toCsv({ document }: PreparedExercise, reports: readonly MarkReport[]): 
     const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : String(value)
     return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
   }
-  const rows = reports.map(({ student, points, cells }) =>
-    [student, points.got, points.open, points.of, ...rules.map(rule => cells.find(other => other.rule === rule)?.verdict ?? '')])
-  return [['student', 'got', 'open', 'of', ...rules], ...rows].map(row => row.map(cell).join(',')).join('\r\n') + '\r\n'
+  const rows = reports.map(({ student, points, cells }) => [
+    student,
+    points.got,
+    points.open,
+    points.of,
+    ...rules.map(rule => cells.find(other => other.rule === rule)?.verdict ?? ''),
+  ])
+  return (
+    [['student', 'got', 'open', 'of', ...rules], ...rows].map(row => row.map(cell).join(',')).join('\r\n') +
+    '\r\n'
+  )
 }

@@ -6,36 +6,59 @@ import { CallError, parseJson, readInputs, type Call, type Input } from './call'
 import { readDiagram } from './diagram'
 import { printWritten } from './written'
 
-/** `nomenklatura write`: scripts, diagrams and schemas as scripts of another dialect; what is lost on standard error. */
+/**
+ * `nomenklatura write`: scripts, diagrams and schemas as scripts of another dialect; what is lost on standard
+ * error.
+ */
 export function runWrite(call: Call): number {
   const { files, from, to, rerunnable, strict } = call
-  if (to === undefined) throw new CallError('--to says the dialect to write; there are ' + DIALECTS.join(', '))
+  if (to === undefined)
+    throw new CallError('--to says the dialect to write; there are ' + DIALECTS.join(', '))
   const inputs = readInputs(files, ['.sql', '.json', '.graphml'])
   let lost = false
   for (const input of inputs) {
     const { schema, inserts = [], dialect } = readSchema(input, from, call)
     if (inputs.length > 1) console.log(`-- ${input.name}`)
-    const written = writeScript(schema, { to, rerunnable, inserts, ...dialect ? { from: dialect } : {} })
+    const written = writeScript(schema, { to, rerunnable, inserts, ...(dialect ? { from: dialect } : {}) })
     printWritten(written)
     lost ||= written.losses.length > 0
   }
   return strict && lost ? 1 : 0
 }
 
-interface Source { readonly schema: Schema, readonly inserts?: readonly Insert[], readonly dialect?: Dialect }
+interface Source {
+  readonly schema: Schema
+  readonly inserts?: readonly Insert[]
+  readonly dialect?: Dialect
+}
 
-function readSchema(input: Input, from: Dialect | undefined, { oneToOne = 'referenced', kinds = 'several' }: Call): Source {
-  if (input.name.endsWith('.graphml')) return { schema: schemaFromDiagram(withChoices(readDiagram(input), { oneToOne, kinds })).schema }
+function readSchema(
+  input: Input,
+  from: Dialect | undefined,
+  { oneToOne = 'referenced', kinds = 'several' }: Call,
+): Source {
+  if (input.name.endsWith('.graphml'))
+    return { schema: schemaFromDiagram(withChoices(readDiagram(input), { oneToOne, kinds })).schema }
   if (!input.name.endsWith('.json')) {
-    if (from === undefined) throw new CallError(`${input.name}: --from says the dialect it is written in; there are ${DIALECTS.join(', ')}`)
+    if (from === undefined)
+      throw new CallError(
+        `${input.name}: --from says the dialect it is written in; there are ${DIALECTS.join(', ')}`,
+      )
     const { schema, inserts } = readScript(input.text, { dialect: from })
     return { schema, inserts, dialect: from }
   }
   const value = parseJson(input)
   const asSchema = SchemaDocument.safeParse(value)
-  if (asSchema.success) return { schema: schemaFromDocument(asSchema.data), ...isDialect(asSchema.data.dialect) ? { dialect: asSchema.data.dialect } : {} }
+  if (asSchema.success)
+    return {
+      schema: schemaFromDocument(asSchema.data),
+      ...(isDialect(asSchema.data.dialect) ? { dialect: asSchema.data.dialect } : {}),
+    }
   const asDiagram = Diagram.safeParse(value)
-  if (asDiagram.success) return { schema: schemaFromDiagram(withChoices(asDiagram.data, { oneToOne, kinds })).schema }
-  const faults = documentFaults(value !== null && typeof value === 'object' && 'tables' in value ? asSchema.error : asDiagram.error)
+  if (asDiagram.success)
+    return { schema: schemaFromDiagram(withChoices(asDiagram.data, { oneToOne, kinds })).schema }
+  const faults = documentFaults(
+    value !== null && typeof value === 'object' && 'tables' in value ? asSchema.error : asDiagram.error,
+  )
   throw new CallError(`${input.name}: neither a diagram nor a schema: ${faults[0]}`)
 }

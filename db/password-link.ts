@@ -2,7 +2,10 @@ import { closeDatabase, database } from '../server/repositories/database'
 import { findPersonByEmail } from '../server/repositories/people'
 import { putNewLink } from '../server/services/members'
 
-/** npm run password-link -- E-MAIL: for whoever runs the installation, and for people whom no instructor may help. */
+/**
+ * npm run password-link -- E-MAIL: for whoever runs the installation, and for people whom no instructor may
+ * help.
+ */
 const [, , email = ''] = process.argv
 const person = await findPersonByEmail(database(), email.toLowerCase())
 if (person) console.log(`/password/${await putNewLink(database(), person.id, null)}`)

@@ -1,5 +1,5 @@
 /** Every route under /api, by its file: made when the application is built. */
 declare module '#api-routes' {
-  const routes: readonly { readonly method: string, readonly path: string }[]
+  const routes: readonly { readonly method: string; readonly path: string }[]
   export default routes
 }

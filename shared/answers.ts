@@ -24,10 +24,17 @@ export interface SessionAnswer {
   /** Whether nobody exists yet: the first page then makes the first person. */
   readonly needsFirstPerson: boolean
   /** In the demo only: people one click away. */
-  readonly demoPeople: readonly { readonly name: string, readonly email: string, readonly what: string }[]
+  readonly demoPeople: readonly { readonly name: string; readonly email: string; readonly what: string }[]
 }
 
-export interface CourseLine { readonly id: string, readonly name: string, readonly role: Role, readonly timeZone: string, readonly exercises: number, readonly students: number }
+export interface CourseLine {
+  readonly id: string
+  readonly name: string
+  readonly role: Role
+  readonly timeZone: string
+  readonly exercises: number
+  readonly students: number
+}
 
 export interface Schedule {
   readonly opensAt: string | null
@@ -45,7 +52,13 @@ export interface ExerciseLine extends Schedule {
   readonly helpLevel: HelpLevel
   readonly points: number
   /** Staff only. */
-  readonly counts?: { readonly begun: number, readonly handedIn: number, readonly marked: number, readonly lookedAt: number, readonly released: number }
+  readonly counts?: {
+    readonly begun: number
+    readonly handedIn: number
+    readonly marked: number
+    readonly lookedAt: number
+    readonly released: number
+  }
   /** Students only: what stands with this student. */
   readonly mine?: MyState
 }
@@ -60,45 +73,91 @@ export interface MyState {
   readonly isAutomatic: boolean
   /** It could not be marked by itself: the instructor is looking at it. */
   readonly isAtInstructor: boolean
-  readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
+  readonly points: { readonly got: number; readonly open: number; readonly of: number } | null
   readonly takenBack: boolean
 }
 
-export interface CourseAnswer { readonly id: string, readonly name: string, readonly role: Role, readonly timeZone: string, readonly students: number, readonly exercises: readonly ExerciseLine[] }
+export interface CourseAnswer {
+  readonly id: string
+  readonly name: string
+  readonly role: Role
+  readonly timeZone: string
+  readonly students: number
+  readonly exercises: readonly ExerciseLine[]
+}
 
-export interface MemberLine { readonly id: string, readonly name: string, readonly email: string, readonly role: Role, readonly mayBeginCourses: boolean }
+export interface MemberLine {
+  readonly id: string
+  readonly name: string
+  readonly email: string
+  readonly role: Role
+  readonly mayBeginCourses: boolean
+}
 
 /** An invitation that is not taken up yet. */
-export interface InvitationLine { readonly name: string, readonly email: string, readonly role: Role, readonly expiresAt: string }
+export interface InvitationLine {
+  readonly name: string
+  readonly email: string
+  readonly role: Role
+  readonly expiresAt: string
+}
 
 /** Somebody who was just invited, with the secret of the link; null where they are in the course already. */
-export interface InvitedLine { readonly name: string, readonly email: string, readonly role: Role, readonly token: string | null }
+export interface InvitedLine {
+  readonly name: string
+  readonly email: string
+  readonly role: Role
+  readonly token: string | null
+}
 
 /** What the link of an invitation opens. */
-export interface InvitationAnswer { readonly courseName: string, readonly role: Role, readonly name: string, readonly email: string, readonly hasAccount: boolean }
+export interface InvitationAnswer {
+  readonly courseName: string
+  readonly role: Role
+  readonly name: string
+  readonly email: string
+  readonly hasAccount: boolean
+}
 
 /** What somebody is asked to take part in. */
-export interface MyInvitation { readonly courseId: string, readonly courseName: string, readonly role: Role }
+export interface MyInvitation {
+  readonly courseId: string
+  readonly courseName: string
+  readonly role: Role
+}
 
 /** An exercise as staff sets it. */
 export interface ExerciseSetting {
   readonly id: string
-  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string, readonly students: number }
+  readonly course: {
+    readonly id: string
+    readonly name: string
+    readonly timeZone: string
+    readonly students: number
+  }
   readonly state: 'draft' | 'published'
   readonly revision: number
   readonly document: ExerciseDocument
   readonly schedule: Schedule
   readonly begun: number
   readonly handIns: number
-  readonly allowances: readonly { readonly personId: string, readonly name: string, readonly dueAt: string | null, readonly attempts: number | null }[]
+  readonly allowances: readonly {
+    readonly personId: string
+    readonly name: string
+    readonly dueAt: string | null
+    readonly attempts: number | null
+  }[]
 }
 
-/** An exercise as a student may see it: no model answer, no rules but those the help level shows after a check. */
+/**
+ * An exercise as a student may see it: no model answer, no rules but those the help level shows after a
+ * check.
+ */
 export interface WorksheetAnswer {
   /** Whose worksheet it is: each save says so. */
   readonly personId: string
   readonly exerciseId: string
-  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string }
+  readonly course: { readonly id: string; readonly name: string; readonly timeZone: string }
   readonly title: string
   readonly brief: string
   readonly starter: string | null
@@ -113,8 +172,14 @@ export interface WorksheetAnswer {
   readonly asked: readonly AskedSheet[]
   /** The level that a diagram is to reach. */
   readonly level: Level
-  /** How scripts are read: the exercise's dialect, those that may be chosen besides, the course's conventions. */
-  readonly script: { readonly dialect: Dialect, readonly dialects: readonly Dialect[], readonly habits: Habits | null }
+  /**
+   * How scripts are read: the exercise's dialect, those that may be chosen besides, the course's conventions.
+   */
+  readonly script: {
+    readonly dialect: Dialect
+    readonly dialects: readonly Dialect[]
+    readonly habits: Habits | null
+  }
   readonly relation: StudentRelation | null
   /** The rows that the brief gives. */
   readonly rows: ExerciseRows | null
@@ -124,15 +189,30 @@ export interface WorksheetAnswer {
 
 export type AskedSheet = ExerciseDocument['sheets'][number]
 
-export interface SheetContent { readonly content: string, readonly number: number, readonly savedAt: string | null }
+export interface SheetContent {
+  readonly content: string
+  readonly number: number
+  readonly savedAt: string | null
+}
 
 /** A relation as a student may see it; `given` are its dependencies, where they are told. */
-export type StudentRelation = Pick<RelationTask, 'name' | 'attributes' | 'asks' | 'isFresh'> & { readonly given: string | null }
+export type StudentRelation = Pick<RelationTask, 'name' | 'attributes' | 'asks' | 'isFresh'> & {
+  readonly given: string | null
+}
 
 /** What a student wrote after closing: it does not count, and is not lost. */
-export interface LateSave { readonly personId: string, readonly name: string, readonly sheet: AskedSheet, readonly content: string, readonly at: string }
+export interface LateSave {
+  readonly personId: string
+  readonly name: string
+  readonly sheet: AskedSheet
+  readonly content: string
+  readonly at: string
+}
 
-export interface SavedAnswer { readonly number: number, readonly savedAt: string }
+export interface SavedAnswer {
+  readonly number: number
+  readonly savedAt: string
+}
 
 export interface CheckAnswer {
   readonly helpLevel: HelpLevel
@@ -152,14 +232,25 @@ export interface CheckedRule {
   readonly sentence: string
   readonly phrase: string | null
   readonly verdict: Verdict
-  readonly because: readonly { readonly sentence: string, readonly place: { readonly start: number, readonly end: number, readonly field?: string } | null }[]
+  readonly because: readonly {
+    readonly sentence: string
+    readonly place: { readonly start: number; readonly end: number; readonly field?: string } | null
+  }[]
   readonly witness: Witness | null
   readonly exhibits?: readonly Exhibit[]
 }
 
-export interface HandInReceipt { readonly id: string, readonly number: number, readonly attempt: number, readonly attempts: number, readonly handedInAt: string, readonly lateBySeconds: number }
+export interface HandInReceipt {
+  readonly id: string
+  readonly number: number
+  readonly attempt: number
+  readonly attempts: number
+  readonly handedInAt: string
+  readonly lateBySeconds: number
+}
 
-export type QueueState = 'could not be marked' | 'being marked' | 'to decide' | 'ready' | 'looked at' | 'flagged' | 'released'
+export type QueueState =
+  'could not be marked' | 'being marked' | 'to decide' | 'ready' | 'looked at' | 'flagged' | 'released'
 
 export interface QueueLine {
   readonly id: string
@@ -171,15 +262,31 @@ export interface QueueLine {
   readonly isAutomatic: boolean
   readonly state: QueueState
   readonly lookedAtBy: string | null
-  readonly points: { readonly got: number, readonly open: number, readonly of: number } | null
+  readonly points: { readonly got: number; readonly open: number; readonly of: number } | null
   readonly toDecide: number
   /** Pairs that are weak: worth a look before the verdicts are believed. */
   readonly toPair: number
 }
 
 export interface DeskAnswer {
-  readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string, readonly timeZone: string, readonly revision: number, readonly dueAt: string | null }
-  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly phrase: string | null, readonly points: number, readonly group: string, readonly entity: string, readonly fields: readonly string[] }[]
+  readonly exercise: {
+    readonly id: string
+    readonly title: string
+    readonly courseId: string
+    readonly courseName: string
+    readonly timeZone: string
+    readonly revision: number
+    readonly dueAt: string | null
+  }
+  readonly rules: readonly {
+    readonly id: string
+    readonly sentence: string
+    readonly phrase: string | null
+    readonly points: number
+    readonly group: string
+    readonly entity: string
+    readonly fields: readonly string[]
+  }[]
   readonly sheets: readonly AskedSheet[]
   readonly modelScript: string
   /** The dialect of the exercise: of its model answers and given tables. */
@@ -190,14 +297,24 @@ export interface DeskAnswer {
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
   /** Whose work could not be collected at the due moment, and why. */
-  readonly uncollected: readonly { readonly name: string, readonly reason: string }[]
+  readonly uncollected: readonly { readonly name: string; readonly reason: string }[]
   readonly begun: number
   readonly reasons: readonly string[]
 }
 
-export interface StoredOverride extends Override { readonly version: number, readonly by: string, readonly at: string }
+export interface StoredOverride extends Override {
+  readonly version: number
+  readonly by: string
+  readonly at: string
+}
 
-export interface CommentLine { readonly id: string, readonly rule: string | null, readonly text: string, readonly by: string, readonly at: string }
+export interface CommentLine {
+  readonly id: string
+  readonly rule: string | null
+  readonly text: string
+  readonly by: string
+  readonly at: string
+}
 
 export interface HandInAnswer {
   readonly id: string
@@ -220,8 +337,13 @@ export interface HandInAnswer {
   readonly isFlagged: boolean
   /** Why it could not be marked, after three tries. */
   readonly markingFault: string | null
-  readonly marking: { readonly cells: readonly MarkedCell[], readonly pairing: readonly PairingLine[], readonly surplus: readonly string[], readonly findings: readonly Finding[] } | null
-  readonly pinning: { readonly version: number, readonly pins: readonly Pin[] }
+  readonly marking: {
+    readonly cells: readonly MarkedCell[]
+    readonly pairing: readonly PairingLine[]
+    readonly surplus: readonly string[]
+    readonly findings: readonly Finding[]
+  } | null
+  readonly pinning: { readonly version: number; readonly pins: readonly Pin[] }
   readonly overrides: readonly StoredOverride[]
   /** Versions of cells that were decided once and are the engine's own again. */
   readonly versions: Readonly<Record<string, number>>
@@ -231,7 +353,11 @@ export interface HandInAnswer {
   readonly releasedAt: string | null
 }
 
-interface Totals { readonly got: number, readonly open: number, readonly of: number }
+interface Totals {
+  readonly got: number
+  readonly open: number
+  readonly of: number
+}
 
 /** What other pins would change. */
 export interface PairingPreview {
@@ -242,19 +368,27 @@ export interface PairingPreview {
   readonly surplus: readonly string[]
 }
 
-/** Who would move if a name were taken into the glossary; `using` counts the hand-ins in whose scripts it stands. */
+/**
+ * Who would move if a name were taken into the glossary; `using` counts the hand-ins in whose scripts it
+ * stands.
+ */
 export interface GlossaryPreview {
   readonly element: string
   readonly name: string
   readonly using: number
-  readonly moves: readonly { readonly handInId: string, readonly name: string, readonly before: Totals, readonly after: Totals }[]
+  readonly moves: readonly {
+    readonly handInId: string
+    readonly name: string
+    readonly before: Totals
+    readonly after: Totals
+  }[]
   readonly revision: number
 }
 
 export interface FeedbackAnswer {
   readonly exerciseId: string
   readonly title: string
-  readonly course: { readonly id: string, readonly name: string, readonly timeZone: string }
+  readonly course: { readonly id: string; readonly name: string; readonly timeZone: string }
   readonly number: number
   readonly attempt: number
   readonly handedInAt: string
@@ -270,21 +404,47 @@ export interface FeedbackAnswer {
   readonly releasedAt: string
   readonly points: Points
   readonly account: readonly string[]
-  readonly rules: readonly (CheckedRule & { readonly group: string, readonly got: number, readonly of: number, readonly decidedBy: string | null, readonly reason: string | null, readonly follows: string | null })[]
+  readonly rules: readonly (CheckedRule & {
+    readonly group: string
+    readonly got: number
+    readonly of: number
+    readonly decidedBy: string | null
+    readonly reason: string | null
+    readonly follows: string | null
+  })[]
   readonly findings: readonly Finding[]
   readonly comments: readonly CommentLine[]
 }
 
 export interface LedgerAnswer {
-  readonly exercise: { readonly id: string, readonly title: string, readonly courseId: string, readonly courseName: string }
-  readonly rules: readonly { readonly id: string, readonly sentence: string, readonly points: number }[]
+  readonly exercise: {
+    readonly id: string
+    readonly title: string
+    readonly courseId: string
+    readonly courseName: string
+  }
+  readonly rules: readonly { readonly id: string; readonly sentence: string; readonly points: number }[]
   readonly lines: readonly {
-    readonly handInId: string, readonly name: string, readonly attempt: number, readonly points: { readonly got: number, readonly open: number, readonly of: number }
-    readonly cells: Readonly<Record<string, { readonly verdict: Verdict, readonly overridden: boolean }>>
+    readonly handInId: string
+    readonly name: string
+    readonly attempt: number
+    readonly points: { readonly got: number; readonly open: number; readonly of: number }
+    readonly cells: Readonly<Record<string, { readonly verdict: Verdict; readonly overridden: boolean }>>
   }[]
 }
 
-export interface ProgressAnswer { readonly marked: number, readonly of: number }
+export interface ProgressAnswer {
+  readonly marked: number
+  readonly of: number
+}
 
 /** RFC 9457, with a stable code. */
-export interface Problem { readonly type: string, readonly title: string, readonly status: number, readonly code: string, readonly detail?: string, readonly faults?: readonly string[], readonly extra?: unknown }
+export interface Problem {
+  readonly type: string
+  readonly title: string
+  readonly status: number
+  readonly code: string
+  readonly detail?: string
+  readonly faults?: readonly string[]
+  readonly extra?: unknown
+}

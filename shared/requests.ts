@@ -9,50 +9,123 @@ const Text = (most: number) => z.string().trim().min(1, 'Write something here.')
 /** The most that an integer of the database holds. */
 const MOST = 2_147_483_647
 /** A moment that the database holds and a course can mean. */
-const Moment = z.iso.datetime({ offset: true }).refine(text => Date.parse(text) >= Date.UTC(1970, 0) && Date.parse(text) < Date.UTC(3000, 0), 'A date must lie between 1970 and 2999.')
+const Moment = z.iso
+  .datetime({ offset: true })
+  .refine(
+    text => Date.parse(text) >= Date.UTC(1970, 0) && Date.parse(text) < Date.UTC(3000, 0),
+    'A date must lie between 1970 and 2999.',
+  )
 export const Id = z.uuid()
 
 /** Says in whose name a page asks: refused where the session is somebody else's. */
 export const PERSON_HEADER = 'x-nomenklatura-person'
 
-export const SignInBody = z.strictObject({ email: z.string().trim().toLowerCase().min(3).max(254), password: z.string().min(1).max(500), as: Id.optional() })
+export const SignInBody = z.strictObject({
+  email: z.string().trim().toLowerCase().min(3).max(254),
+  password: z.string().min(1).max(500),
+  as: Id.optional(),
+})
 export const DemoSignInBody = z.strictObject({ email: z.string().trim().toLowerCase().max(254) })
-const Email = z.email('This is not an e-mail address.').max(254).transform(email => email.toLowerCase())
+const Email = z
+  .email('This is not an e-mail address.')
+  .max(254)
+  .transform(email => email.toLowerCase())
 const Password = z.string().min(10, 'Ten characters or more.').max(500)
 const RoleName = z.enum(['instructor', 'assistant', 'student'])
-export const FirstPersonBody = z.strictObject({ name: Text(120), email: Email, password: Password, word: z.string().max(100) })
+export const FirstPersonBody = z.strictObject({
+  name: Text(120),
+  email: Email,
+  password: Password,
+  word: z.string().max(100),
+})
 export const CourseBody = z.strictObject({ name: Text(120) })
-export const InviteBody = z.strictObject({ people: z.array(z.strictObject({ name: Text(120), email: Email, role: RoleName })).min(1).max(500) })
-export const MemberChangeBody = z.strictObject({ role: RoleName.optional(), mayBeginCourses: z.boolean().optional() })
+export const InviteBody = z.strictObject({
+  people: z
+    .array(z.strictObject({ name: Text(120), email: Email, role: RoleName }))
+    .min(1)
+    .max(500),
+})
+export const MemberChangeBody = z.strictObject({
+  role: RoleName.optional(),
+  mayBeginCourses: z.boolean().optional(),
+})
 export const TakeUpBody = z.strictObject({ name: Text(120), password: Password.optional() })
 export const PasswordBody = z.strictObject({ old: z.string().min(1).max(500), password: Password })
 export const NewPasswordBody = z.strictObject({ password: Password })
-export const NewExerciseBody = z.strictObject({ title: Text(120), script: z.string().max(LONGEST_ANSWER).optional(), relation: RelationTask.optional() })
+export const NewExerciseBody = z.strictObject({
+  title: Text(120),
+  script: z.string().max(LONGEST_ANSWER).optional(),
+  relation: RelationTask.optional(),
+})
 export const DocumentBody = z.strictObject({ document: ExerciseDocument, base: z.int().min(1).max(MOST) })
-export const ScheduleBody = z.strictObject({
-  opensAt: Moment.nullable(),
-  dueAt: Moment.nullable(),
-  attempts: z.int().min(1).max(99),
-  lateDays: z.int().min(0).max(365),
-  lateLoss: z.int().min(0).max(100),
-  collectsAtDue: z.boolean(),
-}).refine(({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt), 'An exercise cannot be due before it opens.')
+export const ScheduleBody = z
+  .strictObject({
+    opensAt: Moment.nullable(),
+    dueAt: Moment.nullable(),
+    attempts: z.int().min(1).max(99),
+    lateDays: z.int().min(0).max(365),
+    lateLoss: z.int().min(0).max(100),
+    collectsAtDue: z.boolean(),
+  })
+  .refine(
+    ({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt),
+    'An exercise cannot be due before it opens.',
+  )
 export type ScheduleBody = z.infer<typeof ScheduleBody>
-export const AllowanceBody = z.strictObject({ dueAt: Moment.nullable(), attempts: z.int().min(1).max(99).nullable() })
-export const SaveBody = z.strictObject({ content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'), base: z.int().min(0).max(MOST) })
-export const CheckBody = z.strictObject({ script: z.string().max(LONGEST_ANSWER).default(''), claims: DependencyClaims.optional(), dictionary: Dictionary.optional(), diagram: Diagram.optional() })
+export const AllowanceBody = z.strictObject({
+  dueAt: Moment.nullable(),
+  attempts: z.int().min(1).max(99).nullable(),
+})
+export const SaveBody = z.strictObject({
+  content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'),
+  base: z.int().min(0).max(MOST),
+})
+export const CheckBody = z.strictObject({
+  script: z.string().max(LONGEST_ANSWER).default(''),
+  claims: DependencyClaims.optional(),
+  dictionary: Dictionary.optional(),
+  diagram: Diagram.optional(),
+})
 const Base = z.int().min(0).max(MOST)
 /** For each sheet the revision that the student saw. */
-export const HandInBody = z.strictObject({ bases: z.strictObject({ dependencies: Base.optional(), dictionary: Base.optional(), diagram: Base.optional(), script: Base.optional() }) })
-export const OverrideBody = z.strictObject({
-  verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
-  reason: z.string().trim().max(500),
-  version: z.int().min(0).max(MOST),
-}).refine(({ verdict, reason }) => verdict === null || reason !== '', { path: ['reason'], message: 'Say why: the student will read it.' })
+export const HandInBody = z.strictObject({
+  bases: z.strictObject({
+    dependencies: Base.optional(),
+    dictionary: Base.optional(),
+    diagram: Base.optional(),
+    script: Base.optional(),
+  }),
+})
+export const OverrideBody = z
+  .strictObject({
+    verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
+    reason: z.string().trim().max(500),
+    version: z.int().min(0).max(MOST),
+  })
+  .refine(({ verdict, reason }) => verdict === null || reason !== '', {
+    path: ['reason'],
+    message: 'Say why: the student will read it.',
+  })
 export const PairingPreviewBody = z.strictObject({ pins: z.array(PinShape).max(300) })
-export const PairingBody = z.strictObject({ pins: z.array(PinShape).max(300), base: z.int().min(0).max(MOST) })
+export const PairingBody = z.strictObject({
+  pins: z.array(PinShape).max(300),
+  base: z.int().min(0).max(MOST),
+})
 export const NameBody = z.strictObject({ element: Text(200), name: Text(200) })
-export const TakeNameBody = z.strictObject({ element: Text(200), name: Text(200), base: z.int().min(1).max(MOST) })
-export const CommentBody = z.strictObject({ text: Text(4000), rule: z.string().regex(/^r\d{1,4}$/).nullable() })
-export const ReviewBody = z.strictObject({ lookedAt: z.boolean().optional(), flagged: z.boolean().optional() })
+export const TakeNameBody = z.strictObject({
+  element: Text(200),
+  name: Text(200),
+  base: z.int().min(1).max(MOST),
+})
+export const CommentBody = z.strictObject({
+  text: Text(4000),
+  rule: z
+    .string()
+    .regex(/^r\d{1,4}$/)
+    .nullable(),
+})
+export const ReviewBody = z.strictObject({
+  lookedAt: z.boolean().optional(),
+  flagged: z.boolean().optional(),
+})
 export const ReleaseBody = z.strictObject({ handIns: z.array(Id).max(2000).optional() })

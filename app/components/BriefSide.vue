@@ -3,10 +3,17 @@ import type { ExerciseRows, HelpLevel } from '@nomenklatura/core/formats'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 
 /** The brief with its two leaves: the case, and the rows it gives. */
-const { text, rows, helpLevel, folds = true } = defineProps<{ text: string, rows: ExerciseRows | null, helpLevel: HelpLevel, folds?: boolean }>()
+const {
+  text,
+  rows,
+  helpLevel,
+  folds = true,
+} = defineProps<{ text: string; rows: ExerciseRows | null; helpLevel: HelpLevel; folds?: boolean }>()
 const leaf = defineModel<'case' | 'rows'>('leaf', { default: 'case' })
-const emit = defineEmits<{ fold: [], drafted: [dictionary: Dictionary] }>()
-const tells = computed(() => ({ practice: 'everything', guided: 'answers', assessed: 'rows' } as const)[helpLevel])
+const emit = defineEmits<{ fold: []; drafted: [dictionary: Dictionary] }>()
+const tells = computed(
+  () => (({ practice: 'everything', guided: 'answers', assessed: 'rows' }) as const)[helpLevel],
+)
 function turn(): void {
   leaf.value = leaf.value === 'case' ? 'rows' : 'case'
   void nextTick(() => document.querySelector<HTMLElement>('.brief-leaves [aria-selected=true]')?.focus())
@@ -17,17 +24,52 @@ function turn(): void {
   <div class="side-head">
     <h2 v-if="!rows">Case</h2>
     <div v-else class="brief-leaves" role="tablist" aria-label="Leaves of the brief">
-      <button v-for="name in (['case', 'rows'] as const)" :key="name" type="button" role="tab" :aria-selected="leaf === name" :tabindex="leaf === name ? 0 : -1" @click="leaf = name" @keydown.right.prevent="turn" @keydown.left.prevent="turn">{{ name === 'case' ? 'Case' : 'Rows' }}</button>
+      <button
+        v-for="name in ['case', 'rows'] as const"
+        :key="name"
+        type="button"
+        role="tab"
+        :aria-selected="leaf === name"
+        :tabindex="leaf === name ? 0 : -1"
+        @click="leaf = name"
+        @keydown.right.prevent="turn"
+        @keydown.left.prevent="turn"
+      >
+        {{ name === 'case' ? 'Case' : 'Rows' }}
+      </button>
     </div>
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
   <BriefText v-if="!rows || leaf === 'case'" :text="text" />
-  <RowsLeaf v-else :rows="rows" :tells="tells" :sets="tells === 'everything'" @split="emit('drafted', $event.dictionary)" />
+  <RowsLeaf
+    v-else
+    :rows="rows"
+    :tells="tells"
+    :sets="tells === 'everything'"
+    @split="emit('drafted', $event.dictionary)"
+  />
 </template>
 
 <style scoped>
-.side-head { display: flex; justify-content: space-between; align-items: baseline; margin-bottom: 8px; }
-.brief-leaves { display: flex; gap: 18px; }
-.brief-leaves button { font: 650 17px var(--font-serif); color: var(--soft); cursor: pointer; padding: 0 1px 3px; border-bottom: 2px solid transparent; }
-.brief-leaves button[aria-selected=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
+.side-head {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  margin-bottom: 8px;
+}
+.brief-leaves {
+  display: flex;
+  gap: 18px;
+}
+.brief-leaves button {
+  font: 650 17px var(--font-serif);
+  color: var(--soft);
+  cursor: pointer;
+  padding: 0 1px 3px;
+  border-bottom: 2px solid transparent;
+}
+.brief-leaves button[aria-selected='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--verdigris);
+}
 </style>

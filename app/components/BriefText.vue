@@ -5,11 +5,21 @@ const paragraphs = computed(() => text.split(/\n\s*\n/).filter(paragraph => para
 </script>
 
 <template>
-  <div class="brief serif"><p v-for="(paragraph, i) in paragraphs" :key="i">{{ paragraph }}</p></div>
+  <div class="brief serif">
+    <p v-for="(paragraph, i) in paragraphs" :key="i">{{ paragraph }}</p>
+  </div>
 </template>
 
 <style scoped>
-.brief { font-size: 16px; line-height: 1.58; }
-p + p { margin-top: 0.9em; }
-p { white-space: pre-line; overflow-wrap: anywhere; }
+.brief {
+  font-size: 16px;
+  line-height: 1.58;
+}
+p + p {
+  margin-top: 0.9em;
+}
+p {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
 </style>

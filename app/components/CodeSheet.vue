@@ -10,8 +10,21 @@ import { typeNamesOf, type Dialect, type Schema } from '@nomenklatura/core/schem
 import { quoteName } from '@nomenklatura/core/sql'
 import { offering, type Offer } from '~/utils/offers'
 
-/** An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page, unless it is to indent: then Esc and Tab move on. */
-const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', readonly = false, label, placeholder = '', autofocus = false, tabIndents = false } = defineProps<{
+/**
+ * An editor for a script. Findings are underlined where they stand; Tab moves on, as everywhere on the page,
+ * unless it is to indent: then Esc and Tab move on.
+ */
+const {
+  modelValue,
+  findings = [],
+  schema = undefined,
+  dialect = 'postgresql',
+  readonly = false,
+  label,
+  placeholder = '',
+  autofocus = false,
+  tabIndents = false,
+} = defineProps<{
   modelValue: string
   findings?: readonly Finding[]
   /** For completing the script's own names. */
@@ -25,15 +38,23 @@ const { modelValue, findings = [], schema = undefined, dialect = 'postgresql', r
   autofocus?: boolean
   tabIndents?: boolean
 }>()
-const emit = defineEmits<{ 'update:modelValue': [text: string], 'at': [offset: number], 'rename': [offset: number] }>()
+const emit = defineEmits<{
+  'update:modelValue': [text: string]
+  'at': [offset: number]
+  'rename': [offset: number]
+}>()
 
 /** Words of schema statements only: a column may well be called name or dispatch. */
 const SCHEMA_WORDS = SQLDialect.define({
-  keywords: 'create table alter add drop column constraint primary key foreign references unique check default not null on delete update cascade restrict set no action '
-    + 'generated always by as identity if exists only rename to index domain enum insert into values deferrable initially deferred using',
-  types: 'smallint integer int bigint serial bigserial numeric decimal real double precision float char character varying varchar text date time timestamp timestamptz boolean '
-    + 'bytea uuid json jsonb interval',
-  doubleQuotedStrings: false, identifierQuotes: '"`', doubleDollarQuotedStrings: true,
+  keywords:
+    'create table alter add drop column constraint primary key foreign references unique check default not null on delete update cascade restrict set no action ' +
+    'generated always by as identity if exists only rename to index domain enum insert into values deferrable initially deferred using',
+  types:
+    'smallint integer int bigint serial bigserial numeric decimal real double precision float char character varying varchar text date time timestamp timestamptz boolean ' +
+    'bytea uuid json jsonb interval',
+  doubleQuotedStrings: false,
+  identifierQuotes: '"`',
+  doubleDollarQuotedStrings: true,
 })
 
 const inks = HighlightStyle.define([
@@ -43,21 +64,62 @@ const inks = HighlightStyle.define([
   { tag: tags.comment, color: 'var(--soft)', fontStyle: 'italic' },
 ])
 
-const WORDS = ['PRIMARY KEY', 'NOT NULL', 'REFERENCES', 'UNIQUE', 'CHECK', 'DEFAULT', 'FOREIGN KEY', 'CONSTRAINT', 'CREATE TABLE', 'ALTER TABLE', 'ADD', 'ON DELETE CASCADE', 'ON DELETE SET NULL', 'ON UPDATE CASCADE', 'INSERT INTO', 'VALUES'].map((label): Offer => ({ label, type: 'keyword' }))
+const WORDS = [
+  'PRIMARY KEY',
+  'NOT NULL',
+  'REFERENCES',
+  'UNIQUE',
+  'CHECK',
+  'DEFAULT',
+  'FOREIGN KEY',
+  'CONSTRAINT',
+  'CREATE TABLE',
+  'ALTER TABLE',
+  'ADD',
+  'ON DELETE CASCADE',
+  'ON DELETE SET NULL',
+  'ON UPDATE CASCADE',
+  'INSERT INTO',
+  'VALUES',
+].map((label): Offer => ({ label, type: 'keyword' }))
 /** Types that most columns have. */
-const ORDINARY = ['integer', 'int', 'varchar', 'varchar2', 'char', 'date', 'numeric', 'decimal', 'number', 'text', 'boolean', 'timestamp']
+const ORDINARY = [
+  'integer',
+  'int',
+  'varchar',
+  'varchar2',
+  'char',
+  'date',
+  'numeric',
+  'decimal',
+  'number',
+  'text',
+  'boolean',
+  'timestamp',
+]
 const types = computed(() => {
   const known = typeNamesOf(dialect).map(label => label.toLowerCase())
-  return [...ORDINARY.filter(name => known.includes(name)), ...known].map((label): Offer => ({ label, type: 'type' }))
+  return [...ORDINARY.filter(name => known.includes(name)), ...known].map((label): Offer => ({
+    label,
+    type: 'type',
+  }))
 })
-const tables = computed(() => (schema?.tables ?? []).map(({ name }): Offer => ({ label: quoteName(name, dialect), type: 'class' })))
+const tables = computed(() =>
+  (schema?.tables ?? []).map(({ name }): Offer => ({ label: quoteName(name, dialect), type: 'class' })),
+)
 
 function columnsOf(table: string): Offer[] {
   const bare = table.replaceAll(/["`[\]]/g, '').toLowerCase()
-  return (schema?.tables.find(({ name }) => name.toLowerCase() === bare)?.columns ?? []).map(({ name }) => ({ label: quoteName(name, dialect), type: 'property' }))
+  return (schema?.tables.find(({ name }) => name.toLowerCase() === bare)?.columns ?? []).map(({ name }) => ({
+    label: quoteName(name, dialect),
+    type: 'property',
+  }))
 }
 
-/** After REFERENCES the tables, in the bracket after one its columns, after a name the types; elsewhere all names and words. */
+/**
+ * After REFERENCES the tables, in the bracket after one its columns, after a name the types; elsewhere all
+ * names and words.
+ */
 function offersAt(context: CompletionContext, from: number): readonly Offer[] {
   const before = context.state.sliceDoc(Math.max(0, from - 300), from)
   const target = /\b(?:REFERENCES|INTO)\s+(\S+)\s*\([^()]*$/i.exec(before)
@@ -70,23 +132,46 @@ function offersAt(context: CompletionContext, from: number): readonly Offer[] {
 /** Esc lets the next Tab leave, whatever is chosen. */
 let leaves = false
 const tabs = keymap.of([
-  { key: 'F2', run: (view) => {
-    emit('rename', view.state.selection.main.head)
-    return true
-  } },
-  { key: 'Escape', run: () => {
-    leaves = true
-    return false
-  } },
-  { key: 'Tab', run: view => tabIndents && !leaves && (indentWithTab.run?.(view) ?? false), shift: view => tabIndents && !leaves && (indentWithTab.shift?.(view) ?? false) },
+  {
+    key: 'F2',
+    run: view => {
+      emit('rename', view.state.selection.main.head)
+      return true
+    },
+  },
+  {
+    key: 'Escape',
+    run: () => {
+      leaves = true
+      return false
+    },
+  },
+  {
+    key: 'Tab',
+    run: view => tabIndents && !leaves && (indentWithTab.run?.(view) ?? false),
+    shift: view => tabIndents && !leaves && (indentWithTab.shift?.(view) ?? false),
+  },
 ])
 const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
-  text: () => modelValue, findings: () => findings, readonly: () => readonly, label, placeholder, autofocus, changed: text => emit('update:modelValue', text), moved: (at) => {
+  text: () => modelValue,
+  findings: () => findings,
+  readonly: () => readonly,
+  label,
+  placeholder,
+  autofocus,
+  changed: text => emit('update:modelValue', text),
+  moved: at => {
     leaves = false
     emit('at', at)
   },
   extensions: [
-    offering(offersAt), tabs, lineNumbers(), highlightActiveLine(), bracketMatching(), sql({ dialect: SCHEMA_WORDS }), syntaxHighlighting(inks),
+    offering(offersAt),
+    tabs,
+    lineNumbers(),
+    highlightActiveLine(),
+    bracketMatching(),
+    sql({ dialect: SCHEMA_WORDS }),
+    syntaxHighlighting(inks),
   ],
 })
 
@@ -98,6 +183,12 @@ defineExpose(editor)
 </template>
 
 <style scoped>
-.editor { height: 100%; min-height: 0; }
-.editor :deep(.cm-editor.cm-focused) { outline: 2px solid var(--ink); outline-offset: 2px; }
+.editor {
+  height: 100%;
+  min-height: 0;
+}
+.editor :deep(.cm-editor.cm-focused) {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
 </style>

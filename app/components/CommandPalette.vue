@@ -4,7 +4,9 @@ import type { CourseAnswer, CourseLine } from '#shared/answers'
 /** Ctrl+K: every course and exercise, by typing a part of its name. */
 const open = usePaletteOpen()
 const session = useSessionStore()
-const groups = shallowRef<{ id: string, label: string, items: { label: string, suffix?: string, to: string }[] }[]>([])
+const groups = shallowRef<
+  { id: string; label: string; items: { label: string; suffix?: string; to: string }[] }[]
+>([])
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && session.person) {
@@ -13,21 +15,40 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   }
 })
 
-watch(open, async (isOpen) => {
+watch(open, async isOpen => {
   if (!isOpen) return
   const courses = await api<CourseLine[]>('/courses').catch(() => [])
-  const answers = await Promise.all(courses.map(({ id }) => api<CourseAnswer>(`/courses/${id}`).catch(() => undefined)))
+  const answers = await Promise.all(
+    courses.map(({ id }) => api<CourseAnswer>(`/courses/${id}`).catch(() => undefined)),
+  )
   groups.value = [
-    { id: 'courses', label: 'Courses', items: [{ label: 'All courses', to: '/' }, { label: 'Help: dependencies, keys, normal forms', to: '/help/dependencies' }, { label: 'Help: the dictionary', to: '/help/dictionary' }, { label: 'Help: the diagram', to: '/help/diagram' }, { label: 'Help: the script', to: '/help/script' }, ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` }))] },
-    ...answers.filter(answer => answer !== undefined).map(course => ({
-      id: course.id, label: course.name,
-      items: course.exercises.flatMap(({ id, title }) => course.role === 'student'
-        ? [{ label: title, to: `/exercises/${id}/work` }]
-        : [
-            { label: title, suffix: 'set', to: `/exercises/${id}/set` }, { label: title, suffix: 'marking desk', to: `/exercises/${id}/desk` },
-            { label: title, suffix: 'class ledger', to: `/exercises/${id}/ledger` },
-          ]),
-    })),
+    {
+      id: 'courses',
+      label: 'Courses',
+      items: [
+        { label: 'All courses', to: '/' },
+        { label: 'Help: dependencies, keys, normal forms', to: '/help/dependencies' },
+        { label: 'Help: the dictionary', to: '/help/dictionary' },
+        { label: 'Help: the diagram', to: '/help/diagram' },
+        { label: 'Help: the script', to: '/help/script' },
+        ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` })),
+      ],
+    },
+    ...answers
+      .filter(answer => answer !== undefined)
+      .map(course => ({
+        id: course.id,
+        label: course.name,
+        items: course.exercises.flatMap(({ id, title }) =>
+          course.role === 'student'
+            ? [{ label: title, to: `/exercises/${id}/work` }]
+            : [
+                { label: title, suffix: 'set', to: `/exercises/${id}/set` },
+                { label: title, suffix: 'marking desk', to: `/exercises/${id}/desk` },
+                { label: title, suffix: 'class ledger', to: `/exercises/${id}/ledger` },
+              ],
+        ),
+      })),
   ]
 })
 
@@ -39,7 +60,12 @@ function choose(item: unknown): void {
 </script>
 
 <template>
-  <UModal v-model:open="open" title="Go to" description="Type a part of a name" :ui="{ header: 'visually-hidden', body: 'p-0 sm:p-0' }">
+  <UModal
+    v-model:open="open"
+    title="Go to"
+    description="Type a part of a name"
+    :ui="{ header: 'visually-hidden', body: 'p-0 sm:p-0' }"
+  >
     <template #body>
       <UCommandPalette :groups="groups" placeholder="Where to?" class="h-80" @update:model-value="choose" />
     </template>

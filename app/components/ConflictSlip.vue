@@ -13,17 +13,43 @@ function resolve(mine: boolean): void {
 </script>
 
 <template>
-  <UModal v-model:open="looking" :title="`Two versions of ${SHEET_NAMES[store.conflict ?? 'script']}`" description="Choose the one to go on with; the other stays in the sheet’s history." :ui="{ content: 'max-w-5xl' }">
+  <UModal
+    v-model:open="looking"
+    :title="`Two versions of ${SHEET_NAMES[store.conflict ?? 'script']}`"
+    description="Choose the one to go on with; the other stays in the sheet’s history."
+    :ui="{ content: 'max-w-5xl' }"
+  >
     <template v-if="store.save.status === 'conflict'" #body>
       <div class="two">
-        <div><h3>In this window</h3><pre class="mono" tabindex="0">{{ readableSheet(store.contentOf(store.conflict ?? 'script')) }}</pre><UButton @click="resolve(true)">Go on with this one</UButton></div>
-        <div><h3>Saved at {{ clockInWords(store.save.at, timeZone) }} in the other</h3><pre class="mono" tabindex="0">{{ readableSheet(store.save.theirs) }}</pre><UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton></div>
+        <div>
+          <h3>In this window</h3>
+          <pre class="mono" tabindex="0">{{
+            readableSheet(store.contentOf(store.conflict ?? 'script'))
+          }}</pre>
+          <UButton @click="resolve(true)">Go on with this one</UButton>
+        </div>
+        <div>
+          <h3>Saved at {{ clockInWords(store.save.at, timeZone) }} in the other</h3>
+          <pre class="mono" tabindex="0">{{ readableSheet(store.save.theirs) }}</pre>
+          <UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton>
+        </div>
       </div>
     </template>
   </UModal>
 </template>
 
 <style scoped>
-.two { display: grid; grid-template-columns: 1fr 1fr; gap: 20px; }
-.two pre { border: 1px solid var(--rule-strong); padding: 10px; font-size: 12.5px; max-height: 50vh; overflow: auto; margin: 8px 0 12px; }
+.two {
+  display: grid;
+  grid-template-columns: 1fr 1fr;
+  gap: 20px;
+}
+.two pre {
+  border: 1px solid var(--rule-strong);
+  padding: 10px;
+  font-size: 12.5px;
+  max-height: 50vh;
+  overflow: auto;
+  margin: 8px 0 12px;
+}
 </style>

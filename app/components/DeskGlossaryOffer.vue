@@ -1,9 +1,14 @@
 <script setup lang="ts">
 import type { GlossaryPreview } from '#shared/answers'
 
-/** After a pairing by hand: shall the name be known from now on? Who would move is shown before anybody does. */
-const { exerciseId, offer } = defineProps<{ exerciseId: string, offer: { readonly element: string, readonly name: string } }>()
-const emit = defineEmits<{ taken: [], leave: [] }>()
+/**
+ * After a pairing by hand: shall the name be known from now on? Who would move is shown before anybody does.
+ */
+const { exerciseId, offer } = defineProps<{
+  exerciseId: string
+  offer: { readonly element: string; readonly name: string }
+}>()
+const emit = defineEmits<{ taken: []; leave: [] }>()
 const preview = shallowRef<GlossaryPreview>()
 const busy = ref(false)
 const fault = ref('')
@@ -12,9 +17,11 @@ const taken = ref(false)
 async function look(): Promise<void> {
   busy.value = true
   try {
-    preview.value = await api<GlossaryPreview>(`/exercises/${exerciseId}/glossary/preview`, { method: 'POST', body: offer })
-  }
-  catch (problem) {
+    preview.value = await api<GlossaryPreview>(`/exercises/${exerciseId}/glossary/preview`, {
+      method: 'POST',
+      body: offer,
+    })
+  } catch (problem) {
     fault.value = errorInWords(problem)
   }
   busy.value = false
@@ -24,11 +31,13 @@ async function take(): Promise<void> {
   if (!preview.value) return
   busy.value = true
   try {
-    await api(`/exercises/${exerciseId}/glossary`, { method: 'POST', body: { ...offer, base: preview.value.revision } })
+    await api(`/exercises/${exerciseId}/glossary`, {
+      method: 'POST',
+      body: { ...offer, base: preview.value.revision },
+    })
     taken.value = true
     emit('taken')
-  }
-  catch (problem) {
+  } catch (problem) {
     fault.value = errorInWords(problem)
   }
   busy.value = false
@@ -37,14 +46,32 @@ async function take(): Promise<void> {
 
 <template>
   <div class="offer small" role="status">
-    <p v-if="taken">Taken into the glossary: “{{ offer.name }}” stands for <span class="mono">{{ offer.element }}</span>. All are marked again.</p>
+    <p v-if="taken">
+      Taken into the glossary: “{{ offer.name }}” stands for <span class="mono">{{ offer.element }}</span>.
+      All are marked again.
+    </p>
     <template v-else>
-      <p>Take the name “<span class="mono">{{ offer.name }}</span>” into the glossary for <span class="mono">{{ offer.element }}</span>?</p>
-      <p v-if="preview">{{ preview.using === 1 ? 'One hand-in uses' : `${preview.using} hand-ins use` }} it; {{ preview.moves.length === 0 ? 'nobody’s points move.' : `${countOf(preview.moves.length, 'moves', 'move')}:` }}
-        <span v-for="(move, i) in preview.moves" :key="move.handInId">{{ i > 0 ? ', ' : ' ' }}{{ move.name }} {{ totalText(move.before) }} → {{ totalText(move.after) }}</span></p>
+      <p>
+        Take the name “<span class="mono">{{ offer.name }}</span
+        >” into the glossary for <span class="mono">{{ offer.element }}</span>?
+      </p>
+      <p v-if="preview">
+        {{ preview.using === 1 ? 'One hand-in uses' : `${preview.using} hand-ins use` }} it;
+        {{
+          preview.moves.length === 0
+            ? 'nobody’s points move.'
+            : `${countOf(preview.moves.length, 'moves', 'move')}:`
+        }}
+        <span v-for="(move, i) in preview.moves" :key="move.handInId"
+          >{{ i > 0 ? ', ' : ' ' }}{{ move.name }} {{ totalText(move.before) }} →
+          {{ totalText(move.after) }}</span
+        >
+      </p>
       <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
       <p class="ways">
-        <button v-if="!preview" type="button" class="plain" :disabled="busy" @click="look">{{ busy ? 'Looking …' : 'See who moves' }}</button>
+        <button v-if="!preview" type="button" class="plain" :disabled="busy" @click="look">
+          {{ busy ? 'Looking …' : 'See who moves' }}
+        </button>
         <button v-else type="button" class="plain" :disabled="busy" @click="take">Take it in</button>
         <button type="button" class="plain" @click="emit('leave')">Leave it</button>
       </p>
@@ -53,7 +80,18 @@ async function take(): Promise<void> {
 </template>
 
 <style scoped>
-.offer { background: var(--slate-wash); border-left: 3px solid var(--slate); padding: 7px 12px; display: grid; gap: 3px; }
-.ways { display: flex; gap: 16px; }
-.fault { color: var(--madder); }
+.offer {
+  background: var(--slate-wash);
+  border-left: 3px solid var(--slate);
+  padding: 7px 12px;
+  display: grid;
+  gap: 3px;
+}
+.ways {
+  display: flex;
+  gap: 16px;
+}
+.fault {
+  color: var(--madder);
+}
 </style>

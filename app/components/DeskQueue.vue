@@ -2,21 +2,34 @@
 import type { QueueLine } from '#shared/answers'
 
 /** The hand-ins of a class, in the order given. */
-const { queue, selected, timeZone } = defineProps<{ queue: readonly QueueLine[], selected: string | undefined, timeZone: string }>()
+const { queue, selected, timeZone } = defineProps<{
+  queue: readonly QueueLine[]
+  selected: string | undefined
+  timeZone: string
+}>()
 const emit = defineEmits<{ select: [id: string] }>()
 const list = useTemplateRef<HTMLUListElement>('list')
 
 function stateWords(line: QueueLine): string {
   switch (line.state) {
-    case 'to decide': return `${line.toDecide} to decide`
-    case 'looked at': return `looked at (${initials(line.lookedAtBy ?? '')})`
-    case 'ready': return line.toPair > 0 ? `ready, ${line.toPair} weak ${line.toPair === 1 ? 'pair' : 'pairs'}` : 'ready'
-    default: return line.state
+    case 'to decide':
+      return `${line.toDecide} to decide`
+    case 'looked at':
+      return `looked at (${initials(line.lookedAtBy ?? '')})`
+    case 'ready':
+      return line.toPair > 0 ? `ready, ${line.toPair} weak ${line.toPair === 1 ? 'pair' : 'pairs'}` : 'ready'
+    default:
+      return line.state
   }
 }
 
 function initials(name: string): string {
-  return name.split(/\s+/).map(part => part[0]).join('').slice(0, 3).toUpperCase()
+  return name
+    .split(/\s+/)
+    .map(part => part[0])
+    .join('')
+    .slice(0, 3)
+    .toUpperCase()
 }
 
 async function showSelected(): Promise<void> {
@@ -32,20 +45,60 @@ onMounted(showSelected)
     <li v-for="line in queue" :key="line.id">
       <button type="button" :aria-current="line.id === selected" @click="emit('select', line.id)">
         <span class="name">{{ line.name }}</span>
-        <span class="points">{{ line.points ? pointsText(line.points.got) : '–' }}<template v-if="line.points && line.points.open > 0"> + {{ pointsText(line.points.open) }} open</template></span>
-        <span class="soft tiny">{{ stateWords(line) }}<template v-if="line.lateBySeconds > 0"> · {{ lateInWords(line.lateBySeconds) }}</template></span>
-        <span class="soft tiny at">{{ line.isAutomatic ? 'collected' : timeInWords(line.handedInAt, timeZone) }}</span>
+        <span class="points"
+          >{{ line.points ? pointsText(line.points.got) : '–'
+          }}<template v-if="line.points && line.points.open > 0">
+            + {{ pointsText(line.points.open) }} open</template
+          ></span
+        >
+        <span class="soft tiny"
+          >{{ stateWords(line)
+          }}<template v-if="line.lateBySeconds > 0"> · {{ lateInWords(line.lateBySeconds) }}</template></span
+        >
+        <span class="soft tiny at">{{
+          line.isAutomatic ? 'collected' : timeInWords(line.handedInAt, timeZone)
+        }}</span>
       </button>
     </li>
   </ul>
 </template>
 
 <style scoped>
-.queue { overflow-y: auto; flex: 1; min-height: 0; }
-button { width: 100%; display: grid; grid-template-columns: minmax(0, 1fr) auto; gap: 1px 10px; text-align: left; padding: 6px 16px 7px; border-left: 3px solid transparent; cursor: pointer; font-size: 13.5px; outline-offset: -3px !important; }
-button:hover { background: color-mix(in srgb, var(--sheet) 55%, transparent); }
-[aria-current=true] { background: var(--sheet) !important; border-left-color: var(--ink); }
-[aria-current=true] .name { font-weight: 700; }
-.name { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
-.points, .at { text-align: right; white-space: nowrap; }
+.queue {
+  overflow-y: auto;
+  flex: 1;
+  min-height: 0;
+}
+button {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 1px 10px;
+  text-align: left;
+  padding: 6px 16px 7px;
+  border-left: 3px solid transparent;
+  cursor: pointer;
+  font-size: 13.5px;
+  outline-offset: -3px !important;
+}
+button:hover {
+  background: color-mix(in srgb, var(--sheet) 55%, transparent);
+}
+[aria-current='true'] {
+  background: var(--sheet) !important;
+  border-left-color: var(--ink);
+}
+[aria-current='true'] .name {
+  font-weight: 700;
+}
+.name {
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.points,
+.at {
+  text-align: right;
+  white-space: nowrap;
+}
 </style>

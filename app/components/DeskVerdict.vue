@@ -4,7 +4,14 @@ import type { AskedSheet, HandInAnswer } from '#shared/answers'
 import { SHEET_NAMES } from '#shared/sheets'
 
 /** Deciding the chosen cell by hand: a verdict, and the reason that the student reads. */
-const { handIn, rule, sheet, verdict, reasons, namesSheet = false } = defineProps<{
+const {
+  handIn,
+  rule,
+  sheet,
+  verdict,
+  reasons,
+  namesSheet = false,
+} = defineProps<{
   handIn: HandInAnswer
   rule: string
   sheet: AskedSheet
@@ -36,31 +43,102 @@ defineExpose({ begin })
 
 <template>
   <section class="block" aria-label="Verdict">
-    <h2>Verdict <span class="soft small">rule {{ rule.slice(1) }}{{ namesSheet ? `, ${SHEET_NAMES[sheet]}` : '' }}</span></h2>
+    <h2>
+      Verdict
+      <span class="soft small"
+        >rule {{ rule.slice(1) }}{{ namesSheet ? `, ${SHEET_NAMES[sheet]}` : '' }}</span
+      >
+    </h2>
     <p v-if="handIn.state === 'released'" class="soft small">Released: take the marks back to change them.</p>
     <template v-else>
       <div class="verdicts">
-        <button v-for="(key, other) in VERDICT_KEY" :key="other" type="button" :disabled="!canDecide" :aria-pressed="verdict === other" @click="begin(other)"><kbd>{{ key }}</kbd> {{ other }}</button>
-        <button type="button" :disabled="!own" @click="emit('decide', null, '')"><kbd>E</kbd> the engine’s own</button>
+        <button
+          v-for="(key, other) in VERDICT_KEY"
+          :key="other"
+          type="button"
+          :disabled="!canDecide"
+          :aria-pressed="verdict === other"
+          @click="begin(other)"
+        >
+          <kbd>{{ key }}</kbd> {{ other }}
+        </button>
+        <button type="button" :disabled="!own" @click="emit('decide', null, '')">
+          <kbd>E</kbd> the engine’s own
+        </button>
       </div>
       <form v-if="deciding" class="reason" @submit.prevent="emit('decide', deciding, reason)">
-        <label class="small" for="reason">Why is it <strong>{{ deciding }}</strong>? The student reads this.</label>
-        <UInput id="reason" ref="reasonField" v-model="reason" size="md" required maxlength="500" @keydown.esc="deciding = undefined" />
-        <button v-for="last in reasons" :key="last" type="button" class="plain small last" @click="reason = last">“{{ last }}”</button>
-        <div class="ways"><UButton type="submit" size="sm" :disabled="reason.trim() === ''">Set it</UButton><UButton size="sm" variant="ghost" color="neutral" @click="deciding = undefined">Leave it</UButton></div>
+        <label class="small" for="reason"
+          >Why is it <strong>{{ deciding }}</strong>? The student reads this.</label
+        >
+        <UInput
+          id="reason"
+          ref="reasonField"
+          v-model="reason"
+          size="md"
+          required
+          maxlength="500"
+          @keydown.esc="deciding = undefined"
+        />
+        <button
+          v-for="last in reasons"
+          :key="last"
+          type="button"
+          class="plain small last"
+          @click="reason = last"
+        >
+          “{{ last }}”
+        </button>
+        <div class="ways">
+          <UButton type="submit" size="sm" :disabled="reason.trim() === ''">Set it</UButton
+          ><UButton size="sm" variant="ghost" color="neutral" @click="deciding = undefined">Leave it</UButton>
+        </div>
       </form>
     </template>
   </section>
 </template>
 
 <style scoped>
-.block { border-top: 1px solid var(--rule-strong); padding-top: 12px; display: grid; gap: 7px; }
-.verdicts { display: grid; gap: 4px; font-size: 13.5px; }
-.verdicts button { text-align: left; cursor: pointer; padding: 1px 0; }
-.verdicts button[aria-pressed=true] { font-weight: 700; }
-.verdicts button:disabled { color: var(--soft); cursor: default; }
-.reason { display: grid; gap: 6px; }
-.last { text-align: left; }
-.ways { display: flex; gap: 10px; }
-kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; background: var(--sheet); color: var(--ink); }
+.block {
+  border-top: 1px solid var(--rule-strong);
+  padding-top: 12px;
+  display: grid;
+  gap: 7px;
+}
+.verdicts {
+  display: grid;
+  gap: 4px;
+  font-size: 13.5px;
+}
+.verdicts button {
+  text-align: left;
+  cursor: pointer;
+  padding: 1px 0;
+}
+.verdicts button[aria-pressed='true'] {
+  font-weight: 700;
+}
+.verdicts button:disabled {
+  color: var(--soft);
+  cursor: default;
+}
+.reason {
+  display: grid;
+  gap: 6px;
+}
+.last {
+  text-align: left;
+}
+.ways {
+  display: flex;
+  gap: 10px;
+}
+kbd {
+  font: 600 11px var(--font-mono);
+  border: 1px solid var(--rule-strong);
+  border-bottom-width: 2px;
+  border-radius: 3px;
+  padding: 0 4px;
+  background: var(--sheet);
+  color: var(--ink);
+}
 </style>

@@ -2,23 +2,35 @@
 import { readLine, wordsOf, type Diagram } from '@nomenklatura/core/diagram'
 
 /** The entry line: a sentence makes what it says. Nothing is made until the whole line is read. */
-const { diagram, readonly = false } = defineProps<{ diagram: Diagram, readonly?: boolean }>()
-const emit = defineEmits<{ make: [diagram: Diagram, touched: readonly string[]], leave: [] }>()
+const { diagram, readonly = false } = defineProps<{ diagram: Diagram; readonly?: boolean }>()
+const emit = defineEmits<{ make: [diagram: Diagram, touched: readonly string[]]; leave: [] }>()
 
 const text = ref('')
 const earlier = ref<string[]>([])
 let at = 0
 const field = useTemplateRef<HTMLInputElement>('field')
-const read = computed(() => text.value.trim() === '' ? undefined : readLine(diagram, text.value))
-/** Faults are told when the line is to be made, or when what is wrong is not its end, where one is still typing. */
+const read = computed(() => (text.value.trim() === '' ? undefined : readLine(diagram, text.value)))
+/**
+ * Faults are told when the line is to be made, or when what is wrong is not its end, where one is still
+ * typing.
+ */
 const isTold = ref(false)
-const fault = computed(() => read.value && !read.value.ok && (isTold.value || read.value.fault.end < text.value.trimEnd().length) ? read.value.fault : undefined)
+const fault = computed(() =>
+  read.value && !read.value.ok && (isTold.value || read.value.fault.end < text.value.trimEnd().length)
+    ? read.value.fault
+    : undefined,
+)
 
 /** Names that the word at the end may become; one of several words gets its quotes. */
 const offer = computed(() => {
   const word = wordsOf(text.value).at(-1)
   if (!word || word.isQuoted || word.end < text.value.length || word.text.length < 2) return undefined
-  const name = diagram.entities.map(entity => entity.name.trim()).find(candidate => candidate.toLowerCase().startsWith(word.text.toLowerCase()) && candidate.length > word.text.length)
+  const name = diagram.entities
+    .map(entity => entity.name.trim())
+    .find(
+      candidate =>
+        candidate.toLowerCase().startsWith(word.text.toLowerCase()) && candidate.length > word.text.length,
+    )
   return name === undefined ? undefined : { name, start: word.start }
 })
 function complete(event: KeyboardEvent): void {
@@ -43,33 +55,93 @@ function recall(by: number): void {
   at = Math.max(0, Math.min(earlier.value.length, at + by))
   text.value = earlier.value[at] ?? ''
 }
-watch(text, () => { isTold.value = false })
+watch(text, () => {
+  isTold.value = false
+})
 defineExpose({ focus: () => field.value?.focus() })
 </script>
 
 <template>
   <div class="entry">
     <p v-if="fault || (read && read.ok) || offer" class="told tiny" role="status">
-      <span v-if="fault" class="bad">{{ text.slice(fault.start, fault.end) ? `“${text.slice(fault.start, fault.end)}”: ` : '' }}{{ fault.message }}</span>
+      <span v-if="fault" class="bad"
+        >{{ text.slice(fault.start, fault.end) ? `“${text.slice(fault.start, fault.end)}”: ` : ''
+        }}{{ fault.message }}</span
+      >
       <span v-else-if="read && read.ok">{{ read.made.join(' · ') }}</span>
       <span v-if="offer" class="soft offer"><kbd>Tab</kbd> {{ offer.name }}</span>
     </p>
-    <label class="line"><span aria-hidden="true">›</span><span class="visually-hidden">A sentence</span>
+    <label class="line"
+      ><span aria-hidden="true">›</span><span class="visually-hidden">A sentence</span>
       <input
-        ref="field" v-model="text" class="serif" :disabled="readonly" maxlength="1000" spellcheck="false" placeholder="a sentence, such as: Trip brings in many accessions; each accession comes from at most one trip" aria-label="A sentence" @keydown.enter.prevent="make" @keydown.esc.stop.prevent="emit('leave')"
-        @keydown.tab="complete" @keydown.up.prevent="recall(-1)" @keydown.down.prevent="recall(1)">
-      <kbd>/</kbd></label>
+        ref="field"
+        v-model="text"
+        class="serif"
+        :disabled="readonly"
+        maxlength="1000"
+        spellcheck="false"
+        placeholder="a sentence, such as: Trip brings in many accessions; each accession comes from at most one trip"
+        aria-label="A sentence"
+        @keydown.enter.prevent="make"
+        @keydown.esc.stop.prevent="emit('leave')"
+        @keydown.tab="complete"
+        @keydown.up.prevent="recall(-1)"
+        @keydown.down.prevent="recall(1)"
+      />
+      <kbd>/</kbd></label
+    >
   </div>
 </template>
 
 <style scoped>
-.entry { position: relative; }
-.line { display: flex; gap: 9px; align-items: center; background: var(--sheet); border: 1px solid var(--rule-strong); border-radius: 2px; padding: 5px 11px; }
-.line:focus-within { outline: 2px solid var(--ink); outline-offset: 2px; }
-input { flex: 1; min-width: 0; background: transparent; border: 0; outline: none; font-size: 15px; color: var(--ink); }
-::placeholder { color: var(--soft); font-style: italic; opacity: 1; }
-.told { padding: 2px 4px 4px; display: flex; gap: 14px; }
-.bad { color: var(--madder); font-weight: 600; }
-.offer { margin-left: auto; }
-kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 5px; color: var(--ink); }
+.entry {
+  position: relative;
+}
+.line {
+  display: flex;
+  gap: 9px;
+  align-items: center;
+  background: var(--sheet);
+  border: 1px solid var(--rule-strong);
+  border-radius: 2px;
+  padding: 5px 11px;
+}
+.line:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+input {
+  flex: 1;
+  min-width: 0;
+  background: transparent;
+  border: 0;
+  outline: none;
+  font-size: 15px;
+  color: var(--ink);
+}
+::placeholder {
+  color: var(--soft);
+  font-style: italic;
+  opacity: 1;
+}
+.told {
+  padding: 2px 4px 4px;
+  display: flex;
+  gap: 14px;
+}
+.bad {
+  color: var(--madder);
+  font-weight: 600;
+}
+.offer {
+  margin-left: auto;
+}
+kbd {
+  font: 600 11px var(--font-mono);
+  border: 1px solid var(--rule-strong);
+  border-bottom-width: 2px;
+  border-radius: 3px;
+  padding: 0 5px;
+  color: var(--ink);
+}
 </style>

@@ -1,13 +1,31 @@
 <script setup lang="ts">
-import { changeEntity, changeFacts, changeRelationship, factsOf, isNotYetToldApart, isSameName, newFact, readFactLine, typeWritten, type Diagram, type DiagramAttribute } from '@nomenklatura/core/diagram'
+import {
+  changeEntity,
+  changeFacts,
+  changeRelationship,
+  factsOf,
+  isNotYetToldApart,
+  isSameName,
+  newFact,
+  readFactLine,
+  typeWritten,
+  type Diagram,
+  type DiagramAttribute,
+} from '@nomenklatura/core/diagram'
 
-/** The name and facts of a card, or the facts that a relationship carries, line by line: Enter goes on, an empty Enter or Esc ends. */
-const { diagram, owner } = defineProps<{ diagram: Diagram, owner: string }>()
-const emit = defineEmits<{ change: [diagram: Diagram, place?: string], done: [], jump: [entity: string] }>()
+/**
+ * The name and facts of a card, or the facts that a relationship carries, line by line: Enter goes on, an
+ * empty Enter or Esc ends.
+ */
+const { diagram, owner } = defineProps<{ diagram: Diagram; owner: string }>()
+const emit = defineEmits<{ change: [diagram: Diagram, place?: string]; done: []; jump: [entity: string] }>()
 
 const entity = computed(() => diagram.entities.find(({ id }) => id === owner))
 const facts = computed(() => factsOf(diagram, owner))
-/** A card of which nothing says what tells it apart: its first line will. One between others is told apart by them. */
+/**
+ * A card of which nothing says what tells it apart: its first line will. One between others is told apart by
+ * them.
+ */
 const asksWhatTells = computed(() => isNotYetToldApart(diagram, owner))
 const asksType = computed(() => diagram.level !== 'conceptual')
 const fault = ref('')
@@ -15,7 +33,10 @@ const twin = ref('')
 const at = ref(-1)
 const host = useTemplateRef<HTMLElement>('host')
 
-/** A new card of the board cannot be seen, nor take the focus, before it is measured: it is tried again with the next frames. */
+/**
+ * A new card of the board cannot be seen, nor take the focus, before it is measured: it is tried again with
+ * the next frames.
+ */
 async function focusLine(i: number): Promise<void> {
   await nextTick()
   for (let tries = 0; tries < 30; tries++) {
@@ -28,19 +49,32 @@ async function focusLine(i: number): Promise<void> {
 onMounted(() => void focusLine(entity.value ? -1 : facts.value.length))
 
 function rename(name: string): boolean {
-  const other = diagram.entities.find(({ id, name: taken }) => id !== owner && name !== '' && isSameName(taken, name))
+  const other = diagram.entities.find(
+    ({ id, name: taken }) => id !== owner && name !== '' && isSameName(taken, name),
+  )
   twin.value = other?.id ?? ''
   fault.value = other ? `There is a card called ${other.name} already.` : ''
   if (other) return false
   if (name !== entity.value?.name) emit('change', changeEntity(diagram, owner, { name }))
   return true
 }
-/** What is typed on a line: a name, and in brackets what else there is to say. An empty one takes the fact away. */
+/**
+ * What is typed on a line: a name, and in brackets what else there is to say. An empty one takes the fact
+ * away.
+ */
 function write(i: number, text: string): boolean {
   const old = facts.value[i]
   fault.value = ''
   if (text.trim() === '') {
-    if (old) emit('change', changeFacts(diagram, owner, facts.value.filter(fact => fact !== old)))
+    if (old)
+      emit(
+        'change',
+        changeFacts(
+          diagram,
+          owner,
+          facts.value.filter(fact => fact !== old),
+        ),
+      )
     return true
   }
   const read = readFactLine(/\([^)]*$/.test(text) ? `${text})` : text)
@@ -54,12 +88,28 @@ function write(i: number, text: string): boolean {
     return false
   }
   const isFirst = asksWhatTells.value
-  const next = old ? facts.value.map(fact => fact === old ? { ...fact, ...read.value } : fact) : [...facts.value, newFact({ id: owner, attributes: [...facts.value] }, read.value.name, { identifies: isFirst, ...read.value })]
-  if (!old || JSON.stringify(old) !== JSON.stringify({ ...old, ...read.value })) emit('change', changeFacts(diagram, owner, next))
+  const next = old
+    ? facts.value.map(fact => (fact === old ? { ...fact, ...read.value } : fact))
+    : [
+        ...facts.value,
+        newFact({ id: owner, attributes: [...facts.value] }, read.value.name, {
+          identifies: isFirst,
+          ...read.value,
+        }),
+      ]
+  if (!old || JSON.stringify(old) !== JSON.stringify({ ...old, ...read.value }))
+    emit('change', changeFacts(diagram, owner, next))
   return true
 }
 function set(i: number, change: Partial<DiagramAttribute>): void {
-  emit('change', changeFacts(diagram, owner, facts.value.map((fact, j) => j === i ? { ...fact, ...change } : fact)))
+  emit(
+    'change',
+    changeFacts(
+      diagram,
+      owner,
+      facts.value.map((fact, j) => (j === i ? { ...fact, ...change } : fact)),
+    ),
+  )
 }
 function writeType(i: number, text: string): void {
   const typed = typeWritten(text)
@@ -75,15 +125,43 @@ function onEnter(event: KeyboardEvent, i: number): void {
 }
 /** The first letter of a mark chooses it, while its words have the focus. */
 const MARKS = [
-  { words: 'told apart', letter: 't', is: (fact: DiagramAttribute) => fact.identifies, change: (fact: DiagramAttribute) => ({ identifies: !fact.identifies }) },
-  { words: 'may lack', letter: 'm', is: (fact: DiagramAttribute) => fact.required === false, change: (fact: DiagramAttribute) => ({ required: fact.required === false ? null : false }) },
-  { words: 'several', letter: 's', is: (fact: DiagramAttribute) => fact.several, change: (fact: DiagramAttribute) => ({ several: !fact.several }) },
-  { words: 'worked out', letter: 'w', is: (fact: DiagramAttribute) => fact.derived, change: (fact: DiagramAttribute) => ({ derived: !fact.derived }) },
+  {
+    words: 'told apart',
+    letter: 't',
+    is: (fact: DiagramAttribute) => fact.identifies,
+    change: (fact: DiagramAttribute) => ({ identifies: !fact.identifies }),
+  },
+  {
+    words: 'may lack',
+    letter: 'm',
+    is: (fact: DiagramAttribute) => fact.required === false,
+    change: (fact: DiagramAttribute) => ({ required: fact.required === false ? null : false }),
+  },
+  {
+    words: 'several',
+    letter: 's',
+    is: (fact: DiagramAttribute) => fact.several,
+    change: (fact: DiagramAttribute) => ({ several: !fact.several }),
+  },
+  {
+    words: 'worked out',
+    letter: 'w',
+    is: (fact: DiagramAttribute) => fact.derived,
+    change: (fact: DiagramAttribute) => ({ derived: !fact.derived }),
+  },
 ] as const
-/** In brackets the first letters choose a mark: the rest of it stands there, chosen, and goes when one types on otherwise. */
+/**
+ * In brackets the first letters choose a mark: the rest of it stands there, chosen, and goes when one types
+ * on otherwise.
+ */
 function completeMark(event: Event): void {
   const input = event.target as HTMLInputElement
-  if (!(event instanceof InputEvent) || event.inputType !== 'insertText' || input.selectionStart !== input.value.length) return
+  if (
+    !(event instanceof InputEvent) ||
+    event.inputType !== 'insertText' ||
+    input.selectionStart !== input.value.length
+  )
+    return
   const begun = /\((?:.*,)? *([a-z][a-z ]*)$/i.exec(input.value)?.[1]?.toLowerCase()
   const mark = begun && MARKS.find(({ words }) => words.startsWith(begun) && words !== begun)
   if (!mark) return
@@ -99,49 +177,189 @@ function markKey(event: KeyboardEvent, i: number): void {
   set(i, mark.change(facts.value[i]!))
 }
 /** A fact that no two share, beside what tells the card apart. */
-const isAlone = ({ id }: DiagramAttribute): boolean => entity.value?.uniques.some(set => set.length === 1 && set[0] === id) ?? false
+const isAlone = ({ id }: DiagramAttribute): boolean =>
+  entity.value?.uniques.some(set => set.length === 1 && set[0] === id) ?? false
 function toggleAlone(fact: DiagramAttribute): void {
   const uniques = entity.value!.uniques
-  emit('change', changeEntity(diagram, owner, { uniques: isAlone(fact) ? uniques.filter(set => !(set.length === 1 && set[0] === fact.id)) : [...uniques, [fact.id]] }))
+  emit(
+    'change',
+    changeEntity(diagram, owner, {
+      uniques: isAlone(fact)
+        ? uniques.filter(set => !(set.length === 1 && set[0] === fact.id))
+        : [...uniques, [fact.id]],
+    }),
+  )
 }
 const typeOf = ({ type, size }: DiagramAttribute): string => `${type} ${size}`.trim()
 const verb = computed(() => diagram.relationships.find(({ id }) => id === owner))
 function nameTable(table: string): void {
-  emit('change', changeRelationship(diagram, owner, { table: table === '' ? undefined : table } as Partial<NonNullable<typeof verb.value>>))
+  emit(
+    'change',
+    changeRelationship(diagram, owner, { table: table === '' ? undefined : table } as Partial<
+      NonNullable<typeof verb.value>
+    >),
+  )
 }
 </script>
 
 <template>
   <div ref="host" class="facts nodrag nopan nowheel" @keydown.esc.stop.prevent="emit('done')" @dblclick.stop>
-    <input v-if="entity" class="name" :value="entity.name" maxlength="80" aria-label="Name of the card" placeholder="what is it called?" @change="rename(($event.target as HTMLInputElement).value.trim())" @keydown.enter.prevent="rename(($event.target as HTMLInputElement).value.trim()) && focusLine(0)" @focus="at = -1">
-    <input v-else-if="verb && verb.ends.length > 2" class="name" :value="verb.table ?? ''" maxlength="80" aria-label="What a table of it is called" placeholder="a table of it is called …" @change="nameTable(($event.target as HTMLInputElement).value.trim())">
-    <p v-if="fault" class="fault tiny" role="alert">{{ fault }} <button v-if="twin" type="button" class="plain tiny" @click="emit('jump', twin)">Go there</button></p>
+    <input
+      v-if="entity"
+      class="name"
+      :value="entity.name"
+      maxlength="80"
+      aria-label="Name of the card"
+      placeholder="what is it called?"
+      @change="rename(($event.target as HTMLInputElement).value.trim())"
+      @keydown.enter.prevent="rename(($event.target as HTMLInputElement).value.trim()) && focusLine(0)"
+      @focus="at = -1"
+    />
+    <input
+      v-else-if="verb && verb.ends.length > 2"
+      class="name"
+      :value="verb.table ?? ''"
+      maxlength="80"
+      aria-label="What a table of it is called"
+      placeholder="a table of it is called …"
+      @change="nameTable(($event.target as HTMLInputElement).value.trim())"
+    />
+    <p v-if="fault" class="fault tiny" role="alert">
+      {{ fault }}
+      <button v-if="twin" type="button" class="plain tiny" @click="emit('jump', twin)">Go there</button>
+    </p>
     <template v-for="(fact, i) in facts" :key="fact.id">
       <div class="fact" @focusin="at = i">
-        <input class="fact-name" :class="{ key: fact.identifies }" :data-line="i" :value="fact.parts.length > 0 ? `${fact.name} (parts ${fact.parts.join(' + ')})` : fact.name" maxlength="120" :aria-label="`Fact ${i + 1}`" @change="write(i, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="onEnter($event, i)" @input="completeMark">
-        <input v-if="asksType" class="type" :value="typeOf(fact)" maxlength="60" :aria-label="`Type of ${fact.name}`" placeholder="type" @change="writeType(i, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="focusLine(i + 1)">
+        <input
+          class="fact-name"
+          :class="{ key: fact.identifies }"
+          :data-line="i"
+          :value="fact.parts.length > 0 ? `${fact.name} (parts ${fact.parts.join(' + ')})` : fact.name"
+          maxlength="120"
+          :aria-label="`Fact ${i + 1}`"
+          @change="write(i, ($event.target as HTMLInputElement).value)"
+          @keydown.enter.prevent="onEnter($event, i)"
+          @input="completeMark"
+        />
+        <input
+          v-if="asksType"
+          class="type"
+          :value="typeOf(fact)"
+          maxlength="60"
+          :aria-label="`Type of ${fact.name}`"
+          placeholder="type"
+          @change="writeType(i, ($event.target as HTMLInputElement).value)"
+          @keydown.enter.prevent="focusLine(i + 1)"
+        />
       </div>
-      <div v-if="at === i" class="mark-words tiny" role="group" :aria-label="`What there is to say of ${fact.name}`" @keydown="markKey($event, i)">
-        <button v-for="mark in MARKS.filter(({ words }) => entity || words !== 'told apart')" :key="mark.words" type="button" :aria-pressed="mark.is(fact)" @click="set(i, mark.change(fact))" @keydown.enter.stop.prevent="focusLine(i + 1)">{{ mark.words }}</button>
-        <button v-if="entity && !fact.identifies && !fact.several" type="button" :aria-pressed="isAlone(fact)" @click="toggleAlone(fact)">no two alike</button>
+      <div
+        v-if="at === i"
+        class="mark-words tiny"
+        role="group"
+        :aria-label="`What there is to say of ${fact.name}`"
+        @keydown="markKey($event, i)"
+      >
+        <button
+          v-for="mark in MARKS.filter(({ words }) => entity || words !== 'told apart')"
+          :key="mark.words"
+          type="button"
+          :aria-pressed="mark.is(fact)"
+          @click="set(i, mark.change(fact))"
+          @keydown.enter.stop.prevent="focusLine(i + 1)"
+        >
+          {{ mark.words }}
+        </button>
+        <button
+          v-if="entity && !fact.identifies && !fact.several"
+          type="button"
+          :aria-pressed="isAlone(fact)"
+          @click="toggleAlone(fact)"
+        >
+          no two alike
+        </button>
       </div>
     </template>
-    <input class="fact-name" :data-line="facts.length" maxlength="120" aria-label="Next fact" :placeholder="asksWhatTells ? 'what tells it apart?' : 'next fact'" @change="write(facts.length, ($event.target as HTMLInputElement).value) && (($event.target as HTMLInputElement).value = '')" @keydown.enter.prevent="onEnter($event, facts.length)" @input="completeMark" @focus="at = -1">
+    <input
+      class="fact-name"
+      :data-line="facts.length"
+      maxlength="120"
+      aria-label="Next fact"
+      :placeholder="asksWhatTells ? 'what tells it apart?' : 'next fact'"
+      @change="
+        write(facts.length, ($event.target as HTMLInputElement).value) &&
+        (($event.target as HTMLInputElement).value = '')
+      "
+      @keydown.enter.prevent="onEnter($event, facts.length)"
+      @input="completeMark"
+      @focus="at = -1"
+    />
   </div>
 </template>
 
 <style scoped>
-.facts { display: grid; gap: 2px; padding: 7px 9px 9px; background: var(--sheet); border: 1px solid var(--ink); border-left-width: 3px; border-radius: 2px; box-shadow: 3px 4px 0 var(--shadow); width: 280px; }
-input { background: transparent; border: 0; border-bottom: 1px dotted var(--edge); padding: 2px 3px; min-width: 0; font-size: 13.5px; color: var(--ink); }
-input:focus { outline: 2px solid var(--ink); outline-offset: 0; border-bottom-color: transparent; }
-.name { font: 650 15.5px var(--font-serif); }
-.fact { display: grid; grid-template-columns: 1fr auto; gap: 6px; }
-.type { width: 96px; font: 12px var(--font-mono); }
-.key { font-weight: 650; border-bottom: 1.5px solid var(--ink); }
-.mark-words { display: flex; gap: 10px; padding: 1px 4px 3px; color: var(--soft); }
-.mark-words button { cursor: pointer; }
-.mark-words button[aria-pressed=true] { color: var(--ink); font-weight: 650; }
-.mark-words button[aria-pressed=true]::before { content: '✓ '; }
-.fault { color: var(--madder); }
-::placeholder { color: var(--soft); font-style: italic; opacity: 1; }
+.facts {
+  display: grid;
+  gap: 2px;
+  padding: 7px 9px 9px;
+  background: var(--sheet);
+  border: 1px solid var(--ink);
+  border-left-width: 3px;
+  border-radius: 2px;
+  box-shadow: 3px 4px 0 var(--shadow);
+  width: 280px;
+}
+input {
+  background: transparent;
+  border: 0;
+  border-bottom: 1px dotted var(--edge);
+  padding: 2px 3px;
+  min-width: 0;
+  font-size: 13.5px;
+  color: var(--ink);
+}
+input:focus {
+  outline: 2px solid var(--ink);
+  outline-offset: 0;
+  border-bottom-color: transparent;
+}
+.name {
+  font: 650 15.5px var(--font-serif);
+}
+.fact {
+  display: grid;
+  grid-template-columns: 1fr auto;
+  gap: 6px;
+}
+.type {
+  width: 96px;
+  font: 12px var(--font-mono);
+}
+.key {
+  font-weight: 650;
+  border-bottom: 1.5px solid var(--ink);
+}
+.mark-words {
+  display: flex;
+  gap: 10px;
+  padding: 1px 4px 3px;
+  color: var(--soft);
+}
+.mark-words button {
+  cursor: pointer;
+}
+.mark-words button[aria-pressed='true'] {
+  color: var(--ink);
+  font-weight: 650;
+}
+.mark-words button[aria-pressed='true']::before {
+  content: '✓ ';
+}
+.fault {
+  color: var(--madder);
+}
+::placeholder {
+  color: var(--soft);
+  font-style: italic;
+  opacity: 1;
+}
 </style>

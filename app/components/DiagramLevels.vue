@@ -1,29 +1,72 @@
 <script setup lang="ts">
-import { LEVELS, atLevel, checkDiagram, stepsToLevel, type Diagram, type Level } from '@nomenklatura/core/diagram'
+import {
+  LEVELS,
+  atLevel,
+  checkDiagram,
+  stepsToLevel,
+  type Diagram,
+  type Level,
+} from '@nomenklatura/core/diagram'
 
-/** The level, as steps: going down hides, going up shows what it asks for and takes what is agreed to, as one change. */
-const { diagram, asked, readonly = false } = defineProps<{ diagram: Diagram, /** The level that is to be reached. */ asked: Level, readonly?: boolean }>()
+/**
+ * The level, as steps: going down hides, going up shows what it asks for and takes what is agreed to, as one
+ * change.
+ */
+const {
+  diagram,
+  asked,
+  readonly = false,
+} = defineProps<{
+  diagram: Diagram
+  /** The level that is to be reached. */
+  asked: Level
+  readonly?: boolean
+}>()
 const emit = defineEmits<{ change: [diagram: Diagram] }>()
 
-const WORDS: Readonly<Record<Level, string>> = { conceptual: 'Conceptual', logical: 'Logical', physical: 'Physical' }
+const WORDS: Readonly<Record<Level, string>> = {
+  conceptual: 'Conceptual',
+  logical: 'Logical',
+  physical: 'Physical',
+}
 /** What the level asks for and is not there. */
-const missing = computed(() => Object.fromEntries(LEVELS.map((level) => {
-  const codes = checkDiagram({ ...diagram, level }).map(({ code }) => code)
-  const count = (...of: readonly string[]): number => codes.filter(code => of.includes(code)).length
-  const parts = { conceptual: [[count('diagram.end-open'), 'answer']], logical: [[count('junction.unresolved', 'diagram.several-unresolved'), 'card'], [count('diagram.no-type'), 'type']], physical: [[count('diagram.no-size'), 'size']] }[level] as [number, string][]
-  return [level, diagram.entities.length === 0 ? '' : parts.filter(([number]) => number > 0).map(([number, what]) => countOf(number, what)).join(', ')]
-})))
+const missing = computed(() =>
+  Object.fromEntries(
+    LEVELS.map(level => {
+      const codes = checkDiagram({ ...diagram, level }).map(({ code }) => code)
+      const count = (...of: readonly string[]): number => codes.filter(code => of.includes(code)).length
+      const parts = {
+        conceptual: [[count('diagram.end-open'), 'answer']],
+        logical: [
+          [count('junction.unresolved', 'diagram.several-unresolved'), 'card'],
+          [count('diagram.no-type'), 'type'],
+        ],
+        physical: [[count('diagram.no-size'), 'size']],
+      }[level] as [number, string][]
+      return [
+        level,
+        diagram.entities.length === 0
+          ? ''
+          : parts
+              .filter(([number]) => number > 0)
+              .map(([number, what]) => countOf(number, what))
+              .join(', '),
+      ]
+    }),
+  ),
+)
 const goal = ref<Level>()
-const steps = computed(() => goal.value ? stepsToLevel(diagram, goal.value) : [])
+const steps = computed(() => (goal.value ? stepsToLevel(diagram, goal.value) : []))
 const refused = ref(new Set<string>())
 function turn(level: Level): void {
   if (readonly || level === diagram.level) return
   refused.value = new Set()
-  if (LEVELS.indexOf(level) > LEVELS.indexOf(diagram.level) && stepsToLevel(diagram, level).length > 0) goal.value = level
+  if (LEVELS.indexOf(level) > LEVELS.indexOf(diagram.level) && stepsToLevel(diagram, level).length > 0)
+    goal.value = level
   else emit('change', { ...diagram, level })
 }
 const agreed = computed(() => steps.value.filter(({ id }) => !refused.value.has(id)))
-const preview = computed(() => goal.value ? atLevel(diagram, goal.value, agreed.value) : diagram)
+const preview = computed(() => (goal.value ? atLevel(diagram, goal.value, agreed.value) : diagram))
 function take(): void {
   if (!goal.value) return
   emit('change', preview.value)
@@ -38,13 +81,48 @@ function toggle(id: string): void {
 
 <template>
   <div class="levels small" role="group" aria-label="Level">
-    <template v-for="(level, i) in LEVELS" :key="level"><span v-if="i > 0" aria-hidden="true" class="soft">—</span><button type="button" :aria-pressed="diagram.level === level" :disabled="readonly" @click="turn(level)">{{ WORDS[level] }}<span v-if="level === diagram.level && missing[level]" class="soft"> · {{ missing[level] }} missing</span><span v-else-if="level === asked && LEVELS.indexOf(asked) > LEVELS.indexOf(diagram.level)" class="soft"> · asked for</span></button></template>
-    <UModal :open="goal !== undefined" :title="`Go up to the ${goal} level`" description="Take what you agree with; the rest can be drawn later." :ui="{ content: 'max-w-4xl' }" @update:open="goal = undefined">
+    <template v-for="(level, i) in LEVELS" :key="level"
+      ><span v-if="i > 0" aria-hidden="true" class="soft">—</span
+      ><button
+        type="button"
+        :aria-pressed="diagram.level === level"
+        :disabled="readonly"
+        @click="turn(level)"
+      >
+        {{ WORDS[level]
+        }}<span v-if="level === diagram.level && missing[level]" class="soft">
+          · {{ missing[level] }} missing</span
+        ><span
+          v-else-if="level === asked && LEVELS.indexOf(asked) > LEVELS.indexOf(diagram.level)"
+          class="soft"
+        >
+          · asked for</span
+        >
+      </button></template
+    >
+    <UModal
+      :open="goal !== undefined"
+      :title="`Go up to the ${goal} level`"
+      description="Take what you agree with; the rest can be drawn later."
+      :ui="{ content: 'max-w-4xl' }"
+      @update:open="goal = undefined"
+    >
       <template #body>
         <form class="proposal" @submit.prevent="take">
-          <ul><li v-for="step in steps" :key="step.id"><label class="serif"><input type="checkbox" :checked="!refused.has(step.id)" @change="toggle(step.id)"> {{ step.sentence }}</label></li></ul>
+          <ul>
+            <li v-for="step in steps" :key="step.id">
+              <label class="serif"
+                ><input type="checkbox" :checked="!refused.has(step.id)" @change="toggle(step.id)" />
+                {{ step.sentence }}</label
+              >
+            </li>
+          </ul>
           <DiagramPicture :diagram="preview" label="How it would look" />
-          <p class="ways"><UButton type="submit" autofocus>Take {{ agreed.length === steps.length ? 'all' : agreed.length }}</UButton><UButton variant="ghost" color="neutral" @click="goal = undefined">Stay</UButton></p>
+          <p class="ways">
+            <UButton type="submit" autofocus
+              >Take {{ agreed.length === steps.length ? 'all' : agreed.length }}</UButton
+            ><UButton variant="ghost" color="neutral" @click="goal = undefined">Stay</UButton>
+          </p>
         </form>
       </template>
     </UModal>
@@ -52,14 +130,44 @@ function toggle(id: string): void {
 </template>
 
 <style scoped>
-.levels { display: flex; gap: 7px; align-items: baseline; }
-.levels > button { color: var(--soft); cursor: pointer; font-weight: 600; border-bottom: 2px solid transparent; padding-bottom: 1px; }
-.levels > button[aria-pressed=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
-.levels > button:disabled { cursor: default; }
-.levels .soft { font-weight: 400; }
-.proposal { display: grid; gap: 12px; }
-.proposal ul { max-height: 30vh; overflow-y: auto; }
-.proposal li { padding: 3px 0; }
-.proposal input { margin-right: 8px; }
-.ways { display: flex; gap: 10px; }
+.levels {
+  display: flex;
+  gap: 7px;
+  align-items: baseline;
+}
+.levels > button {
+  color: var(--soft);
+  cursor: pointer;
+  font-weight: 600;
+  border-bottom: 2px solid transparent;
+  padding-bottom: 1px;
+}
+.levels > button[aria-pressed='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--verdigris);
+}
+.levels > button:disabled {
+  cursor: default;
+}
+.levels .soft {
+  font-weight: 400;
+}
+.proposal {
+  display: grid;
+  gap: 12px;
+}
+.proposal ul {
+  max-height: 30vh;
+  overflow-y: auto;
+}
+.proposal li {
+  padding: 3px 0;
+}
+.proposal input {
+  margin-right: 8px;
+}
+.ways {
+  display: flex;
+  gap: 10px;
+}
 </style>

@@ -1,9 +1,26 @@
 <script setup lang="ts">
-import { endSigns, pathOf, type DiagramRelationship, type Notation, type Route } from '@nomenklatura/core/diagram'
+import {
+  endSigns,
+  pathOf,
+  type DiagramRelationship,
+  type Notation,
+  type Route,
+} from '@nomenklatura/core/diagram'
 import type { Verdict } from '@nomenklatura/core/rules'
 
-/** A line of the board with the signs of its ends and its verb phrase. `ends` are the ends that this route begins and finishes at. */
-const { relationship, route, notation, at = undefined, selected = false, mark = undefined, isNoted = false } = defineProps<{
+/**
+ * A line of the board with the signs of its ends and its verb phrase. `ends` are the ends that this route
+ * begins and finishes at.
+ */
+const {
+  relationship,
+  route,
+  notation,
+  at = undefined,
+  selected = false,
+  mark = undefined,
+  isNoted = false,
+} = defineProps<{
   relationship: DiagramRelationship
   route: Route
   notation: Notation
@@ -15,8 +32,12 @@ const { relationship, route, notation, at = undefined, selected = false, mark = 
 }>()
 const emit = defineEmits<{ choose: [event: MouseEvent] }>()
 const path = computed(() => pathOf(route.points))
-const signs = computed(() => at === undefined ? [...endSigns(notation, relationship, 0, route.from), ...endSigns(notation, relationship, 1, route.to)] : endSigns(notation, relationship, at, route.from))
-const verb = computed(() => at === undefined ? relationship.name || relationship.back : '')
+const signs = computed(() =>
+  at === undefined
+    ? [...endSigns(notation, relationship, 0, route.from), ...endSigns(notation, relationship, 1, route.to)]
+    : endSigns(notation, relationship, at, route.from),
+)
+const verb = computed(() => (at === undefined ? relationship.name || relationship.back : ''))
 const middle = computed(() => {
   const i = Math.floor((route.points.length - 1) / 2)
   const [a, b] = [route.points[i]!, route.points[i + 1]!]
@@ -27,32 +48,103 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
 </script>
 
 <template>
-  <g class="line" :class="[{ selected, weak: isWeak }, mark?.replace(' ', '-')]" :data-line="relationship.id" @click.stop="emit('choose', $event)">
+  <g
+    class="line"
+    :class="[{ selected, weak: isWeak }, mark?.replace(' ', '-')]"
+    :data-line="relationship.id"
+    @click.stop="emit('choose', $event)"
+  >
     <path :d="path" class="hit" /><path :d="path" class="ink" />
     <template v-for="(sign, i) in signs" :key="i">
-      <path v-if="sign.kind === 'stroke'" :d="sign.path" class="ink sign" /><circle v-else-if="sign.kind === 'ring'" :cx="sign.x" :cy="sign.y" :r="sign.r" class="ring" />
+      <path v-if="sign.kind === 'stroke'" :d="sign.path" class="ink sign" /><circle
+        v-else-if="sign.kind === 'ring'"
+        :cx="sign.x"
+        :cy="sign.y"
+        :r="sign.r"
+        class="ring"
+      />
       <text v-else :x="sign.x" :y="sign.y" :text-anchor="sign.anchor" class="words">{{ sign.text }}</text>
     </template>
     <template v-if="notation === 'diamonds' && at === undefined">
-      <path class="diamond" :d="`M${middle.x - half} ${middle.y}L${middle.x} ${middle.y - 20}L${middle.x + half} ${middle.y}L${middle.x} ${middle.y + 20}Z`" /><text :x="middle.x" :y="middle.y + 4" text-anchor="middle" class="verb">{{ verb }}</text>
+      <path
+        class="diamond"
+        :d="`M${middle.x - half} ${middle.y}L${middle.x} ${middle.y - 20}L${middle.x + half} ${middle.y}L${middle.x} ${middle.y + 20}Z`"
+      /><text :x="middle.x" :y="middle.y + 4" text-anchor="middle" class="verb">{{ verb }}</text>
     </template>
-    <text v-else-if="verb !== '' || isNoted" :x="route.label.x" :y="route.label.y" :text-anchor="route.label.isUpright ? 'start' : 'middle'" class="verb">{{ verb }}{{ isNoted ? ' !' : '' }}</text>
+    <text
+      v-else-if="verb !== '' || isNoted"
+      :x="route.label.x"
+      :y="route.label.y"
+      :text-anchor="route.label.isUpright ? 'start' : 'middle'"
+      class="verb"
+      >{{ verb }}{{ isNoted ? ' !' : '' }}</text
+    >
   </g>
 </template>
 
 <style scoped>
-.line { cursor: pointer; pointer-events: auto; }
-.hit { fill: none; stroke: transparent; stroke-width: 24; pointer-events: stroke; }
-.ink { fill: none; stroke: var(--ink); stroke-width: 1.4; }
-.sign { stroke-width: 1.5; }
-.weak > .ink:not(.sign) { stroke-width: 2.3; }
-.selected > .ink { stroke-width: 2.8; }
-.ring { fill: var(--ground); stroke: var(--ink); stroke-width: 1.4; }
-.words { font: 600 12px var(--font-sans); fill: var(--ink); }
-.verb { font: italic 14px var(--font-serif); fill: var(--soft); paint-order: stroke; stroke: var(--ground); stroke-width: 4px; }
-.diamond { fill: var(--sheet); stroke: var(--ink); }
-.diamond + .verb { stroke: none; }
-.broken > .ink, .broken > .ring { stroke: var(--madder); } .broken > .ink { stroke-width: 2.4; }
-.too-strict > .ink, .too-strict > .ring { stroke: var(--ochre); } .too-strict > .ink { stroke-width: 2.4; }
-.cannot-tell > .ink { stroke: var(--slate); }
+.line {
+  cursor: pointer;
+  pointer-events: auto;
+}
+.hit {
+  fill: none;
+  stroke: transparent;
+  stroke-width: 24;
+  pointer-events: stroke;
+}
+.ink {
+  fill: none;
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.sign {
+  stroke-width: 1.5;
+}
+.weak > .ink:not(.sign) {
+  stroke-width: 2.3;
+}
+.selected > .ink {
+  stroke-width: 2.8;
+}
+.ring {
+  fill: var(--ground);
+  stroke: var(--ink);
+  stroke-width: 1.4;
+}
+.words {
+  font: 600 12px var(--font-sans);
+  fill: var(--ink);
+}
+.verb {
+  font: italic 14px var(--font-serif);
+  fill: var(--soft);
+  paint-order: stroke;
+  stroke: var(--ground);
+  stroke-width: 4px;
+}
+.diamond {
+  fill: var(--sheet);
+  stroke: var(--ink);
+}
+.diamond + .verb {
+  stroke: none;
+}
+.broken > .ink,
+.broken > .ring {
+  stroke: var(--madder);
+}
+.broken > .ink {
+  stroke-width: 2.4;
+}
+.too-strict > .ink,
+.too-strict > .ring {
+  stroke: var(--ochre);
+}
+.too-strict > .ink {
+  stroke-width: 2.4;
+}
+.cannot-tell > .ink {
+  stroke: var(--slate);
+}
 </style>

@@ -1,8 +1,18 @@
 <script setup lang="ts">
 import { partOf, svgOf, type Diagram, type Notation, type PictureOptions } from '@nomenklatura/core/diagram'
 
-/** A diagram to be looked at: the drawing that is also exported, with the elements that a verdict rests on marked. */
-const { diagram, about = undefined, marks = undefined, notation = 'feet', label = 'Diagram', empty = 'Nothing is drawn.' } = defineProps<{
+/**
+ * A diagram to be looked at: the drawing that is also exported, with the elements that a verdict rests on
+ * marked.
+ */
+const {
+  diagram,
+  about = undefined,
+  marks = undefined,
+  notation = 'feet',
+  label = 'Diagram',
+  empty = 'Nothing is drawn.',
+} = defineProps<{
   diagram: Diagram
   /** The cards that it is about: the others are left out until the whole is asked for. */
   about?: ReadonlySet<string> | undefined
@@ -13,26 +23,67 @@ const { diagram, about = undefined, marks = undefined, notation = 'feet', label 
 }>()
 const host = useTemplateRef<HTMLElement>('host')
 const isWhole = ref(false)
-const shown = computed(() => about && about.size > 0 && !isWhole.value ? partOf(diagram, about) : diagram)
-const svg = computed(() => svgOf(shown.value, { notation, ...marks ? { marks } : {} }))
+const shown = computed(() => (about && about.size > 0 && !isWhole.value ? partOf(diagram, about) : diagram))
+const svg = computed(() => svgOf(shown.value, { notation, ...(marks ? { marks } : {}) }))
 /** The text is our own, with every name escaped; it is parsed as XML and carries no script. */
-watch([svg, host], () => {
-  const drawn = new DOMParser().parseFromString(svg.value, 'image/svg+xml').documentElement
-  if (drawn.nodeName === 'svg') host.value?.replaceChildren(document.importNode(drawn, true))
-}, { immediate: true, flush: 'post' })
+watch(
+  [svg, host],
+  () => {
+    const drawn = new DOMParser().parseFromString(svg.value, 'image/svg+xml').documentElement
+    if (drawn.nodeName === 'svg') host.value?.replaceChildren(document.importNode(drawn, true))
+  },
+  { immediate: true, flush: 'post' },
+)
 </script>
 
 <template>
   <div class="picture">
     <p v-if="diagram.entities.length === 0" class="serif soft none">{{ empty }}</p>
-    <div v-show="diagram.entities.length > 0" ref="host" class="host" :class="{ whole: isWhole }" tabindex="0" role="region" :aria-label="label" />
-    <button v-if="diagram.entities.length > 0" type="button" class="plain tiny" :aria-pressed="isWhole" @click="isWhole = !isWhole">{{ about && about.size > 0 ? (isWhole ? 'What it is about' : 'The whole drawing') : isWhole ? 'Fit it in' : 'At full size' }}</button>
+    <div
+      v-show="diagram.entities.length > 0"
+      ref="host"
+      class="host"
+      :class="{ whole: isWhole }"
+      tabindex="0"
+      role="region"
+      :aria-label="label"
+    />
+    <button
+      v-if="diagram.entities.length > 0"
+      type="button"
+      class="plain tiny"
+      :aria-pressed="isWhole"
+      @click="isWhole = !isWhole"
+    >
+      {{
+        about && about.size > 0
+          ? isWhole
+            ? 'What it is about'
+            : 'The whole drawing'
+          : isWhole
+            ? 'Fit it in'
+            : 'At full size'
+      }}
+    </button>
   </div>
 </template>
 
 <style scoped>
-.host { border: 1px solid var(--rule-strong); overflow: auto; max-height: 460px; background: #f6f2e8; }
-.host :deep(svg) { display: block; max-width: 100%; height: auto; }
-.host.whole :deep(svg) { max-width: none; }
-.none { font-style: italic; }
+.host {
+  border: 1px solid var(--rule-strong);
+  overflow: auto;
+  max-height: 460px;
+  background: #f6f2e8;
+}
+.host :deep(svg) {
+  display: block;
+  max-width: 100%;
+  height: auto;
+}
+.host.whole :deep(svg) {
+  max-width: none;
+}
+.none {
+  font-style: italic;
+}
 </style>

@@ -1,42 +1,75 @@
 <script setup lang="ts">
 import { plural } from '@nomenklatura/core/findings'
-import { amountInWords, betweenName, changeEnd, changeRelationship, putCardBetween, removeElements, type Diagram, type DiagramEnd } from '@nomenklatura/core/diagram'
+import {
+  amountInWords,
+  betweenName,
+  changeEnd,
+  changeRelationship,
+  putCardBetween,
+  removeElements,
+  type Diagram,
+  type DiagramEnd,
+} from '@nomenklatura/core/diagram'
 
-/** A relationship described by questions answered in words: both ways for two, once for each end where more meet. */
-const { diagram, relationship: id, offers = false, readonly = false } = defineProps<{
+/**
+ * A relationship described by questions answered in words: both ways for two, once for each end where more
+ * meet.
+ */
+const {
+  diagram,
+  relationship: id,
+  offers = false,
+  readonly = false,
+} = defineProps<{
   diagram: Diagram
   relationship: string
   /** Whether a card between may be offered. */
   offers?: boolean
   readonly?: boolean
 }>()
-const emit = defineEmits<{ change: [diagram: Diagram, place?: string], done: [], made: [element: string] }>()
+const emit = defineEmits<{ change: [diagram: Diagram, place?: string]; done: []; made: [element: string] }>()
 
 const relationship = computed(() => diagram.relationships.find(other => other.id === id))
 const isFixed = computed(() => readonly || relationship.value?.given === true)
 const host = useTemplateRef<HTMLElement>('host')
-const nameOf = (entity: string): string => diagram.entities.find(other => other.id === entity)?.name.trim() || 'this'
+const nameOf = (entity: string): string =>
+  diagram.entities.find(other => other.id === entity)?.name.trim() || 'this'
 const called = ({ entity, role }: DiagramEnd): string => (role.trim() || nameOf(entity)).toLowerCase()
-const isSelf = computed(() => new Set(relationship.value?.ends.map(({ entity }) => entity)).size < (relationship.value?.ends.length ?? 0))
+const isSelf = computed(
+  () =>
+    new Set(relationship.value?.ends.map(({ entity }) => entity)).size <
+    (relationship.value?.ends.length ?? 0),
+)
 const isBinary = computed(() => relationship.value?.ends.length === 2)
 /** The two questions: from each end to the other. */
 const ways = computed(() => {
   const [a, b] = relationship.value?.ends ?? []
-  return a && b ? [{ from: a, to: b, at: 1, verb: relationship.value!.name, field: 'name' as const }, { from: b, to: a, at: 0, verb: relationship.value!.back, field: 'back' as const }] : []
+  return a && b
+    ? [
+        { from: a, to: b, at: 1, verb: relationship.value!.name, field: 'name' as const },
+        { from: b, to: a, at: 0, verb: relationship.value!.back, field: 'back' as const },
+      ]
+    : []
 })
-const isManyEachWay = computed(() => isBinary.value && relationship.value!.ends.every(({ most }) => most === 'many'))
+const isManyEachWay = computed(
+  () => isBinary.value && relationship.value!.ends.every(({ most }) => most === 'many'),
+)
 /** The end of which there is exactly one, within which the other might be told apart. */
-const owner = computed(() => isBinary.value && !isSelf.value ? relationship.value!.ends.findIndex(({ most }) => most === 'one') : -1)
+const owner = computed(() =>
+  isBinary.value && !isSelf.value ? relationship.value!.ends.findIndex(({ most }) => most === 'one') : -1,
+)
 /** Where both ends are one, either could be the owner: the first is asked unless the second already is. */
-const ownerAt = computed(() => isBinary.value && relationship.value!.ends[1]!.identifies ? 1 : owner.value)
+const ownerAt = computed(() => (isBinary.value && relationship.value!.ends[1]!.identifies ? 1 : owner.value))
 
-const setEnd = (at: number, change: Partial<DiagramEnd>): void => { if (!isFixed.value) emit('change', changeEnd(diagram, id, at, change)) }
+const setEnd = (at: number, change: Partial<DiagramEnd>): void => {
+  if (!isFixed.value) emit('change', changeEnd(diagram, id, at, change))
+}
 function setLeast(at: number, value: string): void {
   setEnd(at, { least: value === '' ? null : value === '1' ? 1 : 0 })
 }
 function setMost(at: number, value: string): void {
-  const most = value === '' ? null : value === 'one' ? 'one' as const : 'many' as const
-  setEnd(at, { most, ...most === 'one' ? {} : { identifies: false } })
+  const most = value === '' ? null : value === 'one' ? ('one' as const) : ('many' as const)
+  setEnd(at, { most, ...(most === 'one' ? {} : { identifies: false }) })
 }
 /** 0, 1 and M answer at once, and the next slot is reached. */
 function slotKey(event: KeyboardEvent, at: number, slot: 'least' | 'most'): void {
@@ -47,7 +80,7 @@ function slotKey(event: KeyboardEvent, at: number, slot: 'least' | 'most'): void
   else return
   event.preventDefault()
   event.stopPropagation()
-  const slots = [...host.value?.querySelectorAll<HTMLElement>('select, input.verb') ?? []]
+  const slots = [...(host.value?.querySelectorAll<HTMLElement>('select, input.verb') ?? [])]
   slots[slots.indexOf(event.target as HTMLElement) + 1]?.focus()
 }
 function setVerb(field: 'name' | 'back', verb: string): void {
@@ -65,7 +98,11 @@ function beginBetween(): void {
   void nextTick(() => host.value?.querySelector<HTMLInputElement>('.between input')?.focus())
 }
 function makeBetween(): void {
-  const { diagram: next, id: card } = putCardBetween(diagram, id, { name: cardName.value.trim() || betweenName(diagram, id), key: key.value, repeatsBy: repeats.value && repeatsBy.value.trim() !== '' ? repeatsBy.value.trim() : null })
+  const { diagram: next, id: card } = putCardBetween(diagram, id, {
+    name: cardName.value.trim() || betweenName(diagram, id),
+    key: key.value,
+    repeatsBy: repeats.value && repeatsBy.value.trim() !== '' ? repeatsBy.value.trim() : null,
+  })
   emit('change', next)
   emit('made', card)
 }
@@ -84,58 +121,308 @@ const showsFacts = ref(false)
 </script>
 
 <template>
-  <section v-if="relationship" ref="host" class="questions" aria-label="Questions about this line" @keydown.esc.stop.prevent="emit('done')">
+  <section
+    v-if="relationship"
+    ref="host"
+    class="questions"
+    aria-label="Questions about this line"
+    @keydown.esc.stop.prevent="emit('done')"
+  >
     <template v-if="isBinary">
-      <p v-for="{ from, to, at, verb, field } in ways" :key="field" class="serif way" :class="{ open: to.most === null || to.least === null }">
+      <p
+        v-for="{ from, to, at, verb, field } in ways"
+        :key="field"
+        class="serif way"
+        :class="{ open: to.most === null || to.least === null }"
+      >
         One <strong>{{ called(from) }}</strong>
-        <input class="verb" :value="verb" :disabled="isFixed" maxlength="80" :style="{ width: `${Math.max(verb === '' ? 16 : 10, verb.length + 1)}ch` }" :placeholder="field === 'name' ? 'does what?' : 'and the way back?'" :aria-label="`Verb phrase from ${called(from)} to ${called(to)}`" @change="setVerb(field, ($event.target as HTMLInputElement).value)" @keydown.enter.prevent="setVerb(field, ($event.target as HTMLInputElement).value); emit('done')">
-        at least <select :value="to.least === null ? '' : String(to.least)" :disabled="isFixed" :aria-label="`At least how many ${plural(called(to))} for one ${called(from)}`" @change="setLeast(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'least')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="0">none</option><option value="1">one</option></select>
-        and at most <select :value="to.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plural(called(to))} for one ${called(from)}`" @change="setMost(at, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, at, 'most')" @keydown.enter.prevent="emit('done')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
-        {{ to.most === 'one' ? called(to) : plural(called(to)) }}: <span class="soft">{{ to.most === null && to.least === null ? 'not yet said' : amountInWords(to) }}</span>
+        <input
+          class="verb"
+          :value="verb"
+          :disabled="isFixed"
+          maxlength="80"
+          :style="{ width: `${Math.max(verb === '' ? 16 : 10, verb.length + 1)}ch` }"
+          :placeholder="field === 'name' ? 'does what?' : 'and the way back?'"
+          :aria-label="`Verb phrase from ${called(from)} to ${called(to)}`"
+          @change="setVerb(field, ($event.target as HTMLInputElement).value)"
+          @keydown.enter.prevent="
+            setVerb(field, ($event.target as HTMLInputElement).value)
+            emit('done')
+          "
+        />
+        at least
+        <select
+          :value="to.least === null ? '' : String(to.least)"
+          :disabled="isFixed"
+          :aria-label="`At least how many ${plural(called(to))} for one ${called(from)}`"
+          @change="setLeast(at, ($event.target as HTMLSelectElement).value)"
+          @keydown="slotKey($event, at, 'least')"
+          @keydown.enter.prevent="emit('done')"
+        >
+          <option value="">?</option>
+          <option value="0">none</option>
+          <option value="1">one</option>
+        </select>
+        and at most
+        <select
+          :value="to.most ?? ''"
+          :disabled="isFixed"
+          :aria-label="`At most how many ${plural(called(to))} for one ${called(from)}`"
+          @change="setMost(at, ($event.target as HTMLSelectElement).value)"
+          @keydown="slotKey($event, at, 'most')"
+          @keydown.enter.prevent="emit('done')"
+        >
+          <option value="">?</option>
+          <option value="one">one</option>
+          <option value="many">many</option>
+        </select>
+        {{ to.most === 'one' ? called(to) : plural(called(to)) }}:
+        <span class="soft">{{
+          to.most === null && to.least === null ? 'not yet said' : amountInWords(to)
+        }}</span>
       </p>
     </template>
     <p v-for="(end, i) in isBinary ? [] : relationship.ends" :key="i" class="serif way">
-      For one <strong>{{ relationship.ends.filter((_, j) => j !== i).map(called).join(' and one ') }}</strong>: at most
-      <select :value="end.most ?? ''" :disabled="isFixed" :aria-label="`At most how many ${plural(called(end))}`" @change="setEnd(i, { most: (($event.target as HTMLSelectElement).value || null) as 'one' | 'many' | null })" @keydown="slotKey($event, i, 'most')"><option value="">?</option><option value="one">one</option><option value="many">many</option></select>
+      For one
+      <strong>{{
+        relationship.ends
+          .filter((_, j) => j !== i)
+          .map(called)
+          .join(' and one ')
+      }}</strong>: at most
+      <select
+        :value="end.most ?? ''"
+        :disabled="isFixed"
+        :aria-label="`At most how many ${plural(called(end))}`"
+        @change="
+          setEnd(i, { most: (($event.target as HTMLSelectElement).value || null) as 'one' | 'many' | null })
+        "
+        @keydown="slotKey($event, i, 'most')"
+      >
+        <option value="">?</option>
+        <option value="one">one</option>
+        <option value="many">many</option>
+      </select>
       {{ end.most === 'one' ? called(end) : plural(called(end)) }}; must every {{ called(end) }} take part?
-      <select :value="end.least === null ? '' : String(end.least)" :disabled="isFixed" :aria-label="`Must every ${called(end)} take part`" @change="setLeast(i, ($event.target as HTMLSelectElement).value)" @keydown="slotKey($event, i, 'least')"><option value="">?</option><option value="0">no</option><option value="1">yes</option></select>
+      <select
+        :value="end.least === null ? '' : String(end.least)"
+        :disabled="isFixed"
+        :aria-label="`Must every ${called(end)} take part`"
+        @change="setLeast(i, ($event.target as HTMLSelectElement).value)"
+        @keydown="slotKey($event, i, 'least')"
+      >
+        <option value="">?</option>
+        <option value="0">no</option>
+        <option value="1">yes</option>
+      </select>
     </p>
-    <p v-if="isSelf" class="small roles">Who is who? <label v-for="(end, i) in relationship.ends" :key="i">as <input :value="end.role" :disabled="isFixed" maxlength="60" :aria-label="`Role of end ${i + 1}`" @change="setEnd(i, { role: ($event.target as HTMLInputElement).value.trim() })"></label></p>
-    <p v-if="ownerAt >= 0 && !isManyEachWay" class="small weak"><span>Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be told apart without its <i>{{ called(relationship.ends[ownerAt]!) }}</i>?</span>
-      <label><input type="radio" :name="`weak-${id}`" :checked="!relationship.ends[ownerAt]!.identifies" :disabled="isFixed" @change="setEnd(ownerAt, { identifies: false })"> yes</label> <label><input type="radio" :name="`weak-${id}`" :checked="relationship.ends[ownerAt]!.identifies" :disabled="isFixed" @change="setEnd(ownerAt, { identifies: true, least: 1 })"> no, only within it</label></p>
-    <p v-if="isManyEachWay && diagram.level === 'conceptual'" class="small soft">Many each way: right here; the logical level will need a card between.</p>
-    <form v-else-if="isManyEachWay && offers && !isFixed && asks" class="between small" @submit.prevent="makeBetween">
+    <p v-if="isSelf" class="small roles">
+      Who is who?
+      <label v-for="(end, i) in relationship.ends" :key="i"
+        >as
+        <input
+          :value="end.role"
+          :disabled="isFixed"
+          maxlength="60"
+          :aria-label="`Role of end ${i + 1}`"
+          @change="setEnd(i, { role: ($event.target as HTMLInputElement).value.trim() })"
+      /></label>
+    </p>
+    <p v-if="ownerAt >= 0 && !isManyEachWay" class="small weak">
+      <span
+        >Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be told apart without its
+        <i>{{ called(relationship.ends[ownerAt]!) }}</i>?</span
+      >
+      <label
+        ><input
+          type="radio"
+          :name="`weak-${id}`"
+          :checked="!relationship.ends[ownerAt]!.identifies"
+          :disabled="isFixed"
+          @change="setEnd(ownerAt, { identifies: false })"
+        />
+        yes</label
+      >
+      <label
+        ><input
+          type="radio"
+          :name="`weak-${id}`"
+          :checked="relationship.ends[ownerAt]!.identifies"
+          :disabled="isFixed"
+          @change="setEnd(ownerAt, { identifies: true, least: 1 })"
+        />
+        no, only within it</label
+      >
+    </p>
+    <p v-if="isManyEachWay && diagram.level === 'conceptual'" class="small soft">
+      Many each way: right here; the logical level will need a card between.
+    </p>
+    <form
+      v-else-if="isManyEachWay && offers && !isFixed && asks"
+      class="between small"
+      @submit.prevent="makeBetween"
+    >
       <p>No single field can hold many references: a card between refers to both.</p>
-      <p><label>It is called <input v-model="cardName" maxlength="80"></label></p>
-      <p>May the same pair stand more than once? <label><input v-model="repeats" type="radio" :value="false"> no</label> <label><input v-model="repeats" type="radio" :value="true"> yes, told apart by <input v-model="repeatsBy" maxlength="60" aria-label="What tells repeats apart" :disabled="!repeats"></label></p>
-      <p>It is told apart by <label><input v-model="key" type="radio" value="both"> both references together</label> <label><input v-model="key" type="radio" value="own number"> a number of its own{{ repeats ? '' : ', and each pair once' }}</label></p>
-      <p class="ways"><UButton type="submit" size="sm">Put it between</UButton><UButton size="sm" variant="ghost" color="neutral" @click="asks = false">Leave the line</UButton></p>
+      <p>
+        <label>It is called <input v-model="cardName" maxlength="80" /></label>
+      </p>
+      <p>
+        May the same pair stand more than once?
+        <label><input v-model="repeats" type="radio" :value="false" /> no</label>
+        <label
+          ><input v-model="repeats" type="radio" :value="true" /> yes, told apart by
+          <input
+            v-model="repeatsBy"
+            maxlength="60"
+            aria-label="What tells repeats apart"
+            :disabled="!repeats"
+        /></label>
+      </p>
+      <p>
+        It is told apart by
+        <label><input v-model="key" type="radio" value="both" /> both references together</label>
+        <label
+          ><input v-model="key" type="radio" value="own number" /> a number of its own{{
+            repeats ? '' : ', and each pair once'
+          }}</label
+        >
+      </p>
+      <p class="ways">
+        <UButton type="submit" size="sm">Put it between</UButton
+        ><UButton size="sm" variant="ghost" color="neutral" @click="asks = false">Leave the line</UButton>
+      </p>
     </form>
-    <p v-else-if="isManyEachWay && offers && !isFixed" class="small">Many each way: this level needs a card between. <button type="button" class="plain small" @click="beginBetween">Put a card between?</button></p>
-    <DiagramFacts v-if="showsFacts && !isFixed" :diagram="diagram" :owner="id" class="own" @change="(next, place) => emit('change', next, place)" @done="showsFacts = false" />
+    <p v-else-if="isManyEachWay && offers && !isFixed" class="small">
+      Many each way: this level needs a card between.
+      <button type="button" class="plain small" @click="beginBetween">Put a card between?</button>
+    </p>
+    <DiagramFacts
+      v-if="showsFacts && !isFixed"
+      :diagram="diagram"
+      :owner="id"
+      class="own"
+      @change="(next, place) => emit('change', next, place)"
+      @done="showsFacts = false"
+    />
     <p class="foot tiny soft">
-      <span v-if="isFixed">{{ relationship.given ? 'Given by the exercise; yours begin beside it.' : '' }}</span>
-      <template v-else><button type="button" class="plain tiny" :aria-expanded="showsFacts" @click="showsFacts = !showsFacts">{{ relationship.attributes.length > 0 ? `It carries ${relationship.attributes.map(({ name }) => name).join(', ')}` : 'It carries facts of its own' }}</button> <button type="button" class="plain tiny" @click="remove">Remove the line</button></template>
-      <span class="keys"><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd> done</span>
+      <span v-if="isFixed">{{
+        relationship.given ? 'Given by the exercise; yours begin beside it.' : ''
+      }}</span>
+      <template v-else
+        ><button
+          type="button"
+          class="plain tiny"
+          :aria-expanded="showsFacts"
+          @click="showsFacts = !showsFacts"
+        >
+          {{
+            relationship.attributes.length > 0
+              ? `It carries ${relationship.attributes.map(({ name }) => name).join(', ')}`
+              : 'It carries facts of its own'
+          }}
+        </button>
+        <button type="button" class="plain tiny" @click="remove">Remove the line</button></template
+      >
+      <span class="keys"
+        ><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd> done</span
+      >
     </p>
   </section>
 </template>
 
 <style scoped>
-.questions { background: var(--sheet); border: 1px solid var(--edge); border-radius: 2px; padding: 9px 14px 7px; box-shadow: 3px 3px 0 var(--shadow); max-height: 46vh; overflow-y: auto; }
-.way { font-size: 15px; line-height: 1.75; }
-.way.open { background: linear-gradient(var(--ochre-wash), var(--ochre-wash)); box-shadow: -14px 0 0 var(--ochre-wash), inset 0 0 0 var(--ochre-wash); }
-select, .verb, .roles input, .between input:not([type=radio]) { background: transparent; border: 0; border-bottom: 1.5px solid var(--ink); font-weight: 650; padding: 0 2px; color: var(--ink); max-width: 100%; }
-.verb { font: italic 15px var(--font-serif); margin: 0 4px; }
-select { margin: 0 2px; font: 650 15px var(--font-serif); cursor: pointer; }
-option { background: var(--sheet); color: var(--ink); }
-.roles, .weak { display: flex; gap: 12px; flex-wrap: wrap; padding-top: 4px; align-items: baseline; }
-.between { display: grid; gap: 5px; border-top: 1px solid var(--rule); margin-top: 6px; padding-top: 6px; }
-.ways { display: flex; gap: 10px; }
-.own { margin-top: 8px; box-shadow: none; }
-.foot { display: flex; gap: 16px; padding-top: 5px; align-items: baseline; }
-.keys { margin-left: auto; }
-kbd { font: 600 11px var(--font-mono); border: 1px solid var(--rule-strong); border-bottom-width: 2px; border-radius: 3px; padding: 0 4px; color: var(--ink); margin: 0 1px; }
-::placeholder { color: var(--soft); opacity: 1; }
-@media (max-height: 720px) { .foot .keys { display: none; } }
+.questions {
+  background: var(--sheet);
+  border: 1px solid var(--edge);
+  border-radius: 2px;
+  padding: 9px 14px 7px;
+  box-shadow: 3px 3px 0 var(--shadow);
+  max-height: 46vh;
+  overflow-y: auto;
+}
+.way {
+  font-size: 15px;
+  line-height: 1.75;
+}
+.way.open {
+  background: linear-gradient(var(--ochre-wash), var(--ochre-wash));
+  box-shadow:
+    -14px 0 0 var(--ochre-wash),
+    inset 0 0 0 var(--ochre-wash);
+}
+select,
+.verb,
+.roles input,
+.between input:not([type='radio']) {
+  background: transparent;
+  border: 0;
+  border-bottom: 1.5px solid var(--ink);
+  font-weight: 650;
+  padding: 0 2px;
+  color: var(--ink);
+  max-width: 100%;
+}
+.verb {
+  font: italic 15px var(--font-serif);
+  margin: 0 4px;
+}
+select {
+  margin: 0 2px;
+  font: 650 15px var(--font-serif);
+  cursor: pointer;
+}
+option {
+  background: var(--sheet);
+  color: var(--ink);
+}
+.roles,
+.weak {
+  display: flex;
+  gap: 12px;
+  flex-wrap: wrap;
+  padding-top: 4px;
+  align-items: baseline;
+}
+.between {
+  display: grid;
+  gap: 5px;
+  border-top: 1px solid var(--rule);
+  margin-top: 6px;
+  padding-top: 6px;
+}
+.ways {
+  display: flex;
+  gap: 10px;
+}
+.own {
+  margin-top: 8px;
+  box-shadow: none;
+}
+.foot {
+  display: flex;
+  gap: 16px;
+  padding-top: 5px;
+  align-items: baseline;
+}
+.keys {
+  margin-left: auto;
+}
+kbd {
+  font: 600 11px var(--font-mono);
+  border: 1px solid var(--rule-strong);
+  border-bottom-width: 2px;
+  border-radius: 3px;
+  padding: 0 4px;
+  color: var(--ink);
+  margin: 0 1px;
+}
+::placeholder {
+  color: var(--soft);
+  opacity: 1;
+}
+@media (max-height: 720px) {
+  .foot .keys {
+    display: none;
+  }
+}
 </style>

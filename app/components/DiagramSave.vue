@@ -1,14 +1,27 @@
 <script setup lang="ts">
-import { Diagram, schemaFromDiagram, diagramFromSchema, svgOf, withChoices, type Notation } from '@nomenklatura/core/diagram'
+import {
+  Diagram,
+  schemaFromDiagram,
+  diagramFromSchema,
+  svgOf,
+  withChoices,
+  type Notation,
+} from '@nomenklatura/core/diagram'
 import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
 import { decodeText } from '@nomenklatura/core/rows'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
 
 /** Taking a diagram out and in: pictures, the document, a graph, the tables it maps to. */
-const { diagram, notation, name, readonly = false } = defineProps<{ diagram: Diagram, notation: Notation, name: string, readonly?: boolean }>()
-const emit = defineEmits<{ load: [diagram: Diagram], say: [text: string] }>()
+const {
+  diagram,
+  notation,
+  name,
+  readonly = false,
+} = defineProps<{ diagram: Diagram; notation: Notation; name: string; readonly?: boolean }>()
+const emit = defineEmits<{ load: [diagram: Diagram]; say: [text: string] }>()
 
-const save = (content: string | Blob, type: string, ending: string): void => download(content, type, `${name}.${ending}`)
+const save = (content: string | Blob, type: string, ending: string): void =>
+  download(content, type, `${name}.${ending}`)
 /** The picture at double size. */
 async function png(): Promise<void> {
   const svg = svgOf(diagram, { notation })
@@ -27,8 +40,14 @@ const WAYS: Readonly<Record<string, () => void>> = {
   'picture, PNG': () => void png(),
   'document, JSON': () => save(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
   'graph, GraphML': () => save(diagramToGraphml(diagram), 'application/xml', 'graphml'),
-  'tables, SQL': () => save(writeScript(schemaFromDiagram(diagram).schema).text, 'text/plain;charset=utf-8', 'sql'),
-  'tables, SQL, as few as may be': () => save(writeScript(schemaFromDiagram(withChoices(diagram, { oneToOne: 'merged', kinds: 'one' })).schema).text, 'text/plain;charset=utf-8', 'sql'),
+  'tables, SQL': () =>
+    save(writeScript(schemaFromDiagram(diagram).schema).text, 'text/plain;charset=utf-8', 'sql'),
+  'tables, SQL, as few as may be': () =>
+    save(
+      writeScript(schemaFromDiagram(withChoices(diagram, { oneToOne: 'merged', kinds: 'one' })).schema).text,
+      'text/plain;charset=utf-8',
+      'sql',
+    ),
   'paper': () => window.print(),
 }
 function take(event: Event): void {
@@ -56,13 +75,16 @@ function readFile(fileName: string, text: string): Diagram | string {
   }
   if (/\.sql$/i.test(fileName)) {
     const { schema } = readScript(text)
-    return schema.tables.length > 0 ? diagramFromSchema(schema) : `${fileName}: no CREATE TABLE was found in it.`
+    return schema.tables.length > 0
+      ? diagramFromSchema(schema)
+      : `${fileName}: no CREATE TABLE was found in it.`
   }
   try {
     const parsed = Diagram.safeParse(JSON.parse(text))
-    return parsed.success ? parsed.data : `${fileName}: ${documentFaults(parsed.error).slice(0, 2).join('; ')}`
-  }
-  catch {
+    return parsed.success
+      ? parsed.data
+      : `${fileName}: ${documentFaults(parsed.error).slice(0, 2).join('; ')}`
+  } catch {
     return `${fileName} is not JSON.`
   }
 }
@@ -70,15 +92,42 @@ function readFile(fileName: string, text: string): Diagram | string {
 
 <template>
   <span class="save">
-    <label v-if="!readonly" class="plain tiny load">Open a file<input ref="file" type="file" accept=".json,.graphml,.xml,.sql" class="visually-hidden" @change="load"></label>
-    <select aria-label="Save as" :disabled="diagram.entities.length === 0" @change="take"><option value="">Save as …</option><option v-for="(_, way) in WAYS" :key="way">{{ way }}</option></select>
+    <label v-if="!readonly" class="plain tiny load"
+      >Open a file<input
+        ref="file"
+        type="file"
+        accept=".json,.graphml,.xml,.sql"
+        class="visually-hidden"
+        @change="load"
+    /></label>
+    <select aria-label="Save as" :disabled="diagram.entities.length === 0" @change="take">
+      <option value="">Save as …</option>
+      <option v-for="(_, way) in WAYS" :key="way">{{ way }}</option>
+    </select>
   </span>
 </template>
 
 <style scoped>
-.save { display: flex; gap: 12px; align-items: baseline; }
-.load { color: var(--verdigris); font-weight: 600; cursor: pointer; }
-.load:focus-within { outline: 2px solid var(--ink); outline-offset: 2px; }
-select { background: transparent; color: var(--ink); border-bottom: 1px solid var(--edge); }
-option { background: var(--sheet); }
+.save {
+  display: flex;
+  gap: 12px;
+  align-items: baseline;
+}
+.load {
+  color: var(--verdigris);
+  font-weight: 600;
+  cursor: pointer;
+}
+.load:focus-within {
+  outline: 2px solid var(--ink);
+  outline-offset: 2px;
+}
+select {
+  background: transparent;
+  color: var(--ink);
+  border-bottom: 1px solid var(--edge);
+}
+option {
+  background: var(--sheet);
+}
 </style>

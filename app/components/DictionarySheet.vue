@@ -1,12 +1,31 @@
 <script setup lang="ts">
 import {
-  SLOTS, checkDictionary, dictionaryFromSchema, dictionaryToComment, dictionaryToCsv, entitiesOf, isEmptyDictionary, placeInField, readDictionary, type Dictionary,
+  SLOTS,
+  checkDictionary,
+  dictionaryFromSchema,
+  dictionaryToComment,
+  dictionaryToCsv,
+  entitiesOf,
+  isEmptyDictionary,
+  placeInField,
+  readDictionary,
+  type Dictionary,
 } from '@nomenklatura/core/dictionary'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
 
 /** The Dictionary sheet: catalogue entries, and as an equal view a ruled table. */
-const { dictionary, findings = undefined, given, script = undefined, drawn = undefined, draft = undefined, hint = '', readonly = false, name = 'dictionary' } = defineProps<{
+const {
+  dictionary,
+  findings = undefined,
+  given,
+  script = undefined,
+  drawn = undefined,
+  draft = undefined,
+  hint = '',
+  readonly = false,
+  name = 'dictionary',
+} = defineProps<{
   dictionary: Dictionary
   /** What is said at its slots; where none are given, what can be said without a model answer. */
   findings?: readonly Finding[] | undefined
@@ -27,7 +46,10 @@ const { dictionary, findings = undefined, given, script = undefined, drawn = und
 const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
 
 const view = useLocalStorage<'entries' | 'table'>('nomenklatura-dictionary-view', 'entries')
-const { step, undo, redo, undoKeys, canUndo, canRedo } = useSteps<Dictionary>(() => dictionary, value => emit('change', value))
+const { step, undo, redo, undoKeys, canUndo, canRedo } = useSteps<Dictionary>(
+  () => dictionary,
+  value => emit('change', value),
+)
 function change(next: Dictionary, place?: string): void {
   if (!readonly) step(next, place)
 }
@@ -47,10 +69,22 @@ function save(): void {
   download(dictionaryToCsv(dictionary), 'text/csv;charset=utf-8', `${name}.csv`)
 }
 const said = ref('')
-const { start: forget } = useTimeoutFn(() => { said.value = '' }, 4000, { immediate: false })
+const { start: forget } = useTimeoutFn(
+  () => {
+    said.value = ''
+  },
+  4000,
+  { immediate: false },
+)
 async function copyComment(): Promise<void> {
-  const isCopied = await navigator.clipboard?.writeText(dictionaryToComment(dictionary)).then(() => true, () => false) ?? false
-  said.value = isCopied ? 'copied, as a comment for the top of a script' : 'This browser does not let me copy here.'
+  const isCopied =
+    (await navigator.clipboard?.writeText(dictionaryToComment(dictionary)).then(
+      () => true,
+      () => false,
+    )) ?? false
+  said.value = isCopied
+    ? 'copied, as a comment for the top of a script'
+    : 'This browser does not let me copy here.'
   forget()
 }
 function print(): void {
@@ -63,8 +97,18 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   const place = placeInField(field)
   if (!place) return
   await nextTick()
-  const cell = view.value === 'table' ? `[data-cell="${place.entry} ${SLOTS.indexOf(place.slot)}"]` : place.slot === 'entity' ? '' : `[data-entry="${place.entry}"] [data-slot=${place.slot}], [data-entry="${place.entry}"] select`
-  const target = cell === '' ? host.value?.querySelectorAll<HTMLElement>('.entity h2 input')[entitiesOf(dictionary).findIndex(({ at }) => at.includes(place.entry))] : host.value?.querySelector<HTMLElement>(cell)
+  const cell =
+    view.value === 'table'
+      ? `[data-cell="${place.entry} ${SLOTS.indexOf(place.slot)}"]`
+      : place.slot === 'entity'
+        ? ''
+        : `[data-entry="${place.entry}"] [data-slot=${place.slot}], [data-entry="${place.entry}"] select`
+  const target =
+    cell === ''
+      ? host.value?.querySelectorAll<HTMLElement>('.entity h2 input')[
+          entitiesOf(dictionary).findIndex(({ at }) => at.includes(place.entry))
+        ]
+      : host.value?.querySelector<HTMLElement>(cell)
   target?.scrollIntoView({ block: 'nearest' })
   target?.focus()
 }
@@ -74,31 +118,110 @@ defineExpose({ show })
 <template>
   <div ref="host" class="dictionary" @keydown="undoKeys">
     <header class="head small">
-      <span class="views" role="group" aria-label="View"><button v-for="way in (['entries', 'table'] as const)" :key="way" type="button" :aria-pressed="view === way" @click="view = way">{{ way === 'entries' ? 'Catalogue' : 'Ruled table' }}</button></span>
+      <span class="views" role="group" aria-label="View"
+        ><button
+          v-for="way in ['entries', 'table'] as const"
+          :key="way"
+          type="button"
+          :aria-pressed="view === way"
+          @click="view = way"
+        >
+          {{ way === 'entries' ? 'Catalogue' : 'Ruled table' }}
+        </button></span
+      >
       <template v-if="!readonly">
-        <button type="button" class="plain" :disabled="!canUndo" @click="undo">Undo</button><button type="button" class="plain" :disabled="!canRedo" @click="redo">Redo</button>
-        <button v-if="isEmpty && canDraftFromScript" type="button" class="plain" @click="change(dictionaryFromSchema(script!))">Draft it from the script</button>
-        <button v-if="isEmpty && drawn" type="button" class="plain" @click="change(dictionaryFromSchema(drawn))">Draft it from the diagram</button>
-        <button v-if="isEmpty && draft" type="button" class="plain" @click="draftFromRows">Draft it from the rows</button>
+        <button type="button" class="plain" :disabled="!canUndo" @click="undo">Undo</button
+        ><button type="button" class="plain" :disabled="!canRedo" @click="redo">Redo</button>
+        <button
+          v-if="isEmpty && canDraftFromScript"
+          type="button"
+          class="plain"
+          @click="change(dictionaryFromSchema(script!))"
+        >
+          Draft it from the script
+        </button>
+        <button
+          v-if="isEmpty && drawn"
+          type="button"
+          class="plain"
+          @click="change(dictionaryFromSchema(drawn))"
+        >
+          Draft it from the diagram
+        </button>
+        <button v-if="isEmpty && draft" type="button" class="plain" @click="draftFromRows">
+          Draft it from the rows
+        </button>
       </template>
-      <span class="tools"><span role="status" class="soft">{{ said }}</span>
-        <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button><button type="button" class="plain" @click="print">Print</button><NuxtLink to="/help/dictionary" target="_blank" class="plain">How it is written</NuxtLink></span>
+      <span class="tools"
+        ><span role="status" class="soft">{{ said }}</span>
+        <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button
+        ><button type="button" class="plain" :disabled="isEmpty" @click="save">Save as CSV</button
+        ><button type="button" class="plain" @click="print">Print</button
+        ><NuxtLink to="/help/dictionary" target="_blank" class="plain">How it is written</NuxtLink></span
+      >
     </header>
-    <DictionaryEntries v-if="view === 'entries'" :hint="hint" :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
+    <DictionaryEntries
+      v-if="view === 'entries'"
+      :hint="hint"
+      :dictionary="dictionary"
+      :findings="shown"
+      :readonly="readonly"
+      @change="change"
+    />
     <template v-else>
-      <p v-if="isEmpty" class="serif soft hint">No fields yet. Write in the first line, or paste cells from a spreadsheet.</p>
+      <p v-if="isEmpty" class="serif soft hint">
+        No fields yet. Write in the first line, or paste cells from a spreadsheet.
+      </p>
       <DictionaryTable :dictionary="dictionary" :findings="shown" :readonly="readonly" @change="change" />
     </template>
   </div>
 </template>
 
 <style scoped>
-.dictionary { flex: 1; min-width: 0; overflow-y: auto; padding: 2px 3px 30px; }
-.head { display: flex; flex-wrap: wrap; gap: 4px 16px; align-items: baseline; margin-bottom: 12px; }
-.views { display: flex; gap: 14px; }
-.views button { color: var(--soft); font-weight: 600; cursor: pointer; border-bottom: 2px solid transparent; padding: 0 1px 2px; }
-.views button[aria-pressed=true] { color: var(--ink); border-bottom-color: var(--verdigris); }
-.tools { margin-left: auto; display: flex; gap: 14px; flex-wrap: wrap; }
-.hint { font-style: italic; margin-bottom: 8px; }
-@media print { .head { display: none; } .dictionary { overflow: visible; } }
+.dictionary {
+  flex: 1;
+  min-width: 0;
+  overflow-y: auto;
+  padding: 2px 3px 30px;
+}
+.head {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  margin-bottom: 12px;
+}
+.views {
+  display: flex;
+  gap: 14px;
+}
+.views button {
+  color: var(--soft);
+  font-weight: 600;
+  cursor: pointer;
+  border-bottom: 2px solid transparent;
+  padding: 0 1px 2px;
+}
+.views button[aria-pressed='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--verdigris);
+}
+.tools {
+  margin-left: auto;
+  display: flex;
+  gap: 14px;
+  flex-wrap: wrap;
+}
+.hint {
+  font-style: italic;
+  margin-bottom: 8px;
+}
+@media print {
+  .head {
+    display: none;
+  }
+  .dictionary {
+    overflow: visible;
+  }
+}
 </style>

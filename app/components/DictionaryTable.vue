@@ -1,19 +1,42 @@
 <script setup lang="ts">
-import { NEW_ENTRY, SLOTS, SLOT_NAMES, fieldName, pasteCells, withSlot, type Dictionary, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
+import {
+  NEW_ENTRY,
+  SLOTS,
+  SLOT_NAMES,
+  fieldName,
+  pasteCells,
+  withSlot,
+  type Dictionary,
+  type DictionaryEntry,
+  type Slot,
+} from '@nomenklatura/core/dictionary'
 import { wording, type Finding } from '@nomenklatura/core/findings'
 
-/** The dictionary as a ruled table with the keys of a spreadsheet: arrows move, Enter or F2 or a letter writes, Tab goes on, Ctrl+D fills down. */
-const { dictionary, findings, readonly = false } = defineProps<{ dictionary: Dictionary, findings: readonly Finding[], readonly?: boolean }>()
+/**
+ * The dictionary as a ruled table with the keys of a spreadsheet: arrows move, Enter or F2 or a letter
+ * writes, Tab goes on, Ctrl+D fills down.
+ */
+const {
+  dictionary,
+  findings,
+  readonly = false,
+} = defineProps<{ dictionary: Dictionary; findings: readonly Finding[]; readonly?: boolean }>()
 const emit = defineEmits<{ change: [dictionary: Dictionary] }>()
 
 /** One empty line is always there. */
-const lines = computed<DictionaryEntry[]>(() => readonly ? [...dictionary.entries] : [...dictionary.entries, NEW_ENTRY])
+const lines = computed<DictionaryEntry[]>(() =>
+  readonly ? [...dictionary.entries] : [...dictionary.entries, NEW_ENTRY],
+)
 const at = reactive({ row: 0, column: 0 })
 const writing = ref(false)
 const text = ref('')
 const grid = useTemplateRef<HTMLElement>('grid')
 const slotAt = (column: number): Slot => SLOTS[column]!
-const findingOf = (entry: number, slot: Slot): Finding | undefined => findings.find(({ field, severity }) => field === fieldName({ entry, slot }) && (severity === 'error' || severity === 'flaw'))
+const findingOf = (entry: number, slot: Slot): Finding | undefined =>
+  findings.find(
+    ({ field, severity }) =>
+      field === fieldName({ entry, slot }) && (severity === 'error' || severity === 'flaw'),
+  )
 
 function write(row: number, slot: Slot, written: string): void {
   const entries = [...dictionary.entries]
@@ -49,19 +72,24 @@ function finish(keep: boolean): void {
 }
 function onCellKey(event: KeyboardEvent): void {
   const ctrl = event.ctrlKey || event.metaKey
-  const moves: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }
+  const moves: Readonly<Record<string, readonly [number, number]>> = {
+    ArrowUp: [-1, 0],
+    ArrowDown: [1, 0],
+    ArrowLeft: [0, -1],
+    ArrowRight: [0, 1],
+  }
   const by = moves[event.key]
   if (by && !ctrl && !event.altKey) move(...by)
   else if (event.key === 'Home') move(ctrl ? -at.row : 0, -at.column)
   else if (event.key === 'End') move(ctrl ? lines.value.length : 0, SLOTS.length)
   else if (ctrl && event.key === 'Enter') return
   else if (event.key === 'Enter' || event.key === 'F2') void begin()
-  else if ((event.key === 'Delete' || event.key === 'Backspace') && !readonly) write(at.row, slotAt(at.column), '')
+  else if ((event.key === 'Delete' || event.key === 'Backspace') && !readonly)
+    write(at.row, slotAt(at.column), '')
   else if (ctrl && event.key.toLowerCase() === 'd' && !readonly) {
     if (at.row > 0) write(at.row, slotAt(at.column), lines.value[at.row - 1]![slotAt(at.column)])
     move(at.row + 1 < lines.value.length ? 1 : 0, 0)
-  }
-  else if (event.key.length === 1 && !ctrl && !event.altKey && !readonly) void begin(event.key)
+  } else if (event.key.length === 1 && !ctrl && !event.altKey && !readonly) void begin(event.key)
   else return
   event.preventDefault()
   event.stopPropagation()
@@ -92,25 +120,75 @@ function onCopy(event: ClipboardEvent): void {
 /** Sorting orders the lines themselves, by this slot; equal ones stay as they stand. */
 function sort(slot: Slot): void {
   if (readonly) return
-  const entries = dictionary.entries.toSorted((a, b) => a[slot].localeCompare(b[slot], 'en', { numeric: true }))
-  emit('change', { entries: entries.some((entry, i) => entry !== dictionary.entries[i]) ? entries : entries.toReversed() })
+  const entries = dictionary.entries.toSorted((a, b) =>
+    a[slot].localeCompare(b[slot], 'en', { numeric: true }),
+  )
+  emit('change', {
+    entries: entries.some((entry, i) => entry !== dictionary.entries[i]) ? entries : entries.toReversed(),
+  })
 }
-const CHOICES: Readonly<Partial<Record<Slot, readonly string[]>>> = { required: ['required', 'may be empty'], key: ['primary', 'unique', 'unique together (1)', 'unique together (2)'] }
+const CHOICES: Readonly<Partial<Record<Slot, readonly string[]>>> = {
+  required: ['required', 'may be empty'],
+  key: ['primary', 'unique', 'unique together (1)', 'unique together (2)'],
+}
 const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
 </script>
 
 <template>
   <div ref="grid" class="scroll" @paste="onPaste" @copy="onCopy">
     <table role="grid" aria-label="Dictionary" :aria-rowcount="lines.length + 1">
-      <thead><tr><th v-for="slot in SLOTS" :key="slot" scope="col"><button type="button" class="sort" :title="`Sort by ${SLOT_NAMES[slot]}`" @click="sort(slot)">{{ SLOT_NAMES[slot] }}</button></th></tr></thead>
+      <thead>
+        <tr>
+          <th v-for="slot in SLOTS" :key="slot" scope="col">
+            <button type="button" class="sort" :title="`Sort by ${SLOT_NAMES[slot]}`" @click="sort(slot)">
+              {{ SLOT_NAMES[slot] }}
+            </button>
+          </th>
+        </tr>
+      </thead>
       <tbody>
-        <tr v-for="(entry, row) in lines" :key="row" :class="{ fresh: row > 0 && entry.entity !== '' && entry.entity !== lines[row - 1]!.entity }">
+        <tr
+          v-for="(entry, row) in lines"
+          :key="row"
+          :class="{ fresh: row > 0 && entry.entity !== '' && entry.entity !== lines[row - 1]!.entity }"
+        >
           <td
-            v-for="(slot, column) in SLOTS" :key="slot" role="gridcell" :data-cell="`${row} ${column}`" :tabindex="row === at.row && column === at.column ? 0 : -1" :class="[findingOf(row, slot)?.severity, slot === 'meaning' || slot === 'rule' ? 'serif' : 'mono', { key: slot === 'field' && entry.key === 'primary' }]"
-            :aria-selected="row === at.row && column === at.column" :aria-label="`${slotLabel(entry, slot)}: ${slotText(entry, slot) || 'open'}`" :aria-invalid="findingOf(row, slot) ? 'true' : undefined" :title="findingOf(row, slot) ? wording(findingOf(row, slot)!).message : undefined"
-            @focus="at.row = row; at.column = column" @click="at.row = row; at.column = column" @dblclick="begin()" @keydown="onCellKey">
+            v-for="(slot, column) in SLOTS"
+            :key="slot"
+            role="gridcell"
+            :data-cell="`${row} ${column}`"
+            :tabindex="row === at.row && column === at.column ? 0 : -1"
+            :class="[
+              findingOf(row, slot)?.severity,
+              slot === 'meaning' || slot === 'rule' ? 'serif' : 'mono',
+              { key: slot === 'field' && entry.key === 'primary' },
+            ]"
+            :aria-selected="row === at.row && column === at.column"
+            :aria-label="`${slotLabel(entry, slot)}: ${slotText(entry, slot) || 'open'}`"
+            :aria-invalid="findingOf(row, slot) ? 'true' : undefined"
+            :title="findingOf(row, slot) ? wording(findingOf(row, slot)!).message : undefined"
+            @focus="
+              at.row = row
+              at.column = column
+            "
+            @click="
+              at.row = row
+              at.column = column
+            "
+            @dblclick="begin()"
+            @keydown="onCellKey"
+          >
             <template v-if="writing && row === at.row && column === at.column">
-              <input v-model="text" class="cell" :aria-label="slotLabel(entry, slot)" spellcheck="false" autocomplete="off" :list="choices.length > 0 ? 'choices' : undefined" @keydown="onInputKey" @blur="finish(true)">
+              <input
+                v-model="text"
+                class="cell"
+                :aria-label="slotLabel(entry, slot)"
+                spellcheck="false"
+                autocomplete="off"
+                :list="choices.length > 0 ? 'choices' : undefined"
+                @keydown="onInputKey"
+                @blur="finish(true)"
+              />
             </template>
             <span v-else class="value">{{ slotText(entry, slot) }}</span>
           </td>
@@ -122,16 +200,73 @@ const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
 </template>
 
 <style scoped>
-.scroll { overflow: auto; border: 1px solid var(--rule-strong); background: var(--sheet); }
-table { border-collapse: collapse; font-size: 12.5px; min-width: 100%; }
-th { position: sticky; top: 0; background: var(--sheet); text-align: left; padding: 5px 8px; border-bottom: 1px solid var(--rule-strong); z-index: 1; white-space: nowrap; }
-.sort { color: var(--soft); font: 600 12.5px var(--font-sans); cursor: pointer; }
-.sort:hover { color: var(--verdigris); }
-td { padding: 0; border-bottom: 1px solid var(--rule); height: 27px; min-width: 56px; max-width: 240px; outline-offset: -2px !important; }
-tr.fresh td { border-top: 1px solid var(--rule-strong); }
-.value { display: block; padding: 4px 8px; white-space: nowrap; overflow: hidden; text-overflow: ellipsis; min-height: 1em; }
-.key .value { text-decoration: underline; text-decoration-thickness: 1.5px; text-underline-offset: 3px; }
-td.error { box-shadow: inset 0 -2px 0 var(--madder); }
-td.flaw { box-shadow: inset 0 -2px 0 var(--ochre); }
-.cell { width: 100%; height: 26px; padding: 2px 7px; font: inherit; background: var(--verdigris-wash); color: var(--ink); border: 0; outline: 2px solid var(--ink) !important; outline-offset: -2px !important; }
+.scroll {
+  overflow: auto;
+  border: 1px solid var(--rule-strong);
+  background: var(--sheet);
+}
+table {
+  border-collapse: collapse;
+  font-size: 12.5px;
+  min-width: 100%;
+}
+th {
+  position: sticky;
+  top: 0;
+  background: var(--sheet);
+  text-align: left;
+  padding: 5px 8px;
+  border-bottom: 1px solid var(--rule-strong);
+  z-index: 1;
+  white-space: nowrap;
+}
+.sort {
+  color: var(--soft);
+  font: 600 12.5px var(--font-sans);
+  cursor: pointer;
+}
+.sort:hover {
+  color: var(--verdigris);
+}
+td {
+  padding: 0;
+  border-bottom: 1px solid var(--rule);
+  height: 27px;
+  min-width: 56px;
+  max-width: 240px;
+  outline-offset: -2px !important;
+}
+tr.fresh td {
+  border-top: 1px solid var(--rule-strong);
+}
+.value {
+  display: block;
+  padding: 4px 8px;
+  white-space: nowrap;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  min-height: 1em;
+}
+.key .value {
+  text-decoration: underline;
+  text-decoration-thickness: 1.5px;
+  text-underline-offset: 3px;
+}
+td.error {
+  box-shadow: inset 0 -2px 0 var(--madder);
+}
+td.flaw {
+  box-shadow: inset 0 -2px 0 var(--ochre);
+}
+.cell {
+  width: 100%;
+  height: 26px;
+  padding: 2px 7px;
+  font: inherit;
+  background: var(--verdigris-wash);
+  color: var(--ink);
+  border: 0;
+  outline: 2px solid var(--ink) !important;
+  outline-offset: -2px !important;
+}
 </style>

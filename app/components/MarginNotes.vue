@@ -4,7 +4,18 @@ import { FINDING_EXAMPLES } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
-const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing = 'Nothing to see. Check looks at what is here.', tooMuch = null, left = 0, folds = false } = defineProps<{
+const {
+  findings,
+  verdicts,
+  checkedAt,
+  isStale,
+  tellsVerdicts,
+  hasText,
+  nothing = 'Nothing to see. Check looks at what is here.',
+  tooMuch = null,
+  left = 0,
+  folds = false,
+} = defineProps<{
   findings: readonly Finding[]
   verdicts: readonly CheckedRule[]
   /** In words; empty before the first check. */
@@ -22,7 +33,11 @@ const { findings, verdicts, checkedAt, isStale, tellsVerdicts, hasText, nothing 
   folds?: boolean
 }>()
 type Place = Span & { readonly field?: string | undefined }
-const emit = defineEmits<{ show: [place: Place], fix: [edit: { span: Span, text: string, field?: string | undefined }], fold: [] }>()
+const emit = defineEmits<{
+  show: [place: Place]
+  fix: [edit: { span: Span; text: string; field?: string | undefined }]
+  fold: []
+}>()
 
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
@@ -42,38 +57,108 @@ function toggle(rule: string): void {
   <div class="margin">
     <div class="head">
       <h2>Margin</h2>
-      <span class="soft small" role="status">{{ verdicts.length > 0 ? `${upheld.length} upheld · ${toSee.length + findings.length} to see` : findings.length > 0 ? `${findings.length} to see` : '' }}</span>
+      <span class="soft small" role="status">{{
+        verdicts.length > 0
+          ? `${upheld.length} upheld · ${toSee.length + findings.length} to see`
+          : findings.length > 0
+            ? `${findings.length} to see`
+            : ''
+      }}</span>
     </div>
-    <p v-if="checkedAt || folds" class="soft small checked"><span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button></p>
+    <p v-if="checkedAt || folds" class="soft small checked">
+      <span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button
+        v-if="folds"
+        type="button"
+        class="plain small"
+        @click="emit('fold')"
+      >
+        Fold
+      </button>
+    </p>
     <p v-if="tooMuch" class="too-much" role="alert">{{ tooMuch }}</p>
     <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
-      {{ checkedAt && !tellsVerdicts ? 'Well formed. What it means is looked at after you hand in.' : hasText ? nothing : 'Notes about what you write will stand here.' }}
+      {{
+        checkedAt && !tellsVerdicts
+          ? 'Well formed. What it means is looked at after you hand in.'
+          : hasText
+            ? nothing
+            : 'Notes about what you write will stand here.'
+      }}
     </p>
 
-    <article v-for="(finding, i) in findings.slice(0, MOST_SHOWN)" :key="`f${i}`" class="note" :class="finding.severity" :data-code="finding.code">
+    <article
+      v-for="(finding, i) in findings.slice(0, MOST_SHOWN)"
+      :key="`f${i}`"
+      class="note"
+      :class="finding.severity"
+      :data-code="finding.code"
+    >
       <button type="button" class="place" @click="emit('show', { ...finding.place, field: finding.field })">
-        <span class="mark" aria-hidden="true">{{ finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·' }}</span>
+        <span class="mark" aria-hidden="true">{{
+          finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·'
+        }}</span>
         <span class="visually-hidden">{{ finding.severity }}: </span>
         <span class="serif">{{ wording(finding).message }}</span>
       </button>
-      <div class="more"><button v-if="finding.fix" type="button" class="plain small" @click="emit('fix', { ...finding.fix, field: finding.field })">{{ finding.fix.label }}</button>
-        <details class="small"><summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>{{ wording(finding).why }} <NuxtLink v-if="finding.code in FINDING_EXAMPLES" :to="`/help/script#${finding.code}`" target="_blank" class="plain small">An example</NuxtLink><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" /></details></div>
+      <div class="more">
+        <button
+          v-if="finding.fix"
+          type="button"
+          class="plain small"
+          @click="emit('fix', { ...finding.fix, field: finding.field })"
+        >
+          {{ finding.fix.label }}
+        </button>
+        <details class="small">
+          <summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>
+          {{ wording(finding).why }}
+          <NuxtLink
+            v-if="finding.code in FINDING_EXAMPLES"
+            :to="`/help/script#${finding.code}`"
+            target="_blank"
+            class="plain small"
+            >An example</NuxtLink
+          ><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" />
+        </details>
+      </div>
     </article>
 
-    <p v-if="left > 0 || findings.length > MOST_SHOWN" class="soft small">and {{ countOf(left + Math.max(0, findings.length - MOST_SHOWN), 'note') }} more: the first ones first.</p>
+    <p v-if="left > 0 || findings.length > MOST_SHOWN" class="soft small">
+      and {{ countOf(left + Math.max(0, findings.length - MOST_SHOWN), 'note') }} more: the first ones first.
+    </p>
 
-    <article v-for="rule in toSee" :key="rule.rule" class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">
+    <article
+      v-for="rule in toSee"
+      :key="rule.rule"
+      class="note verdict"
+      :data-rule="rule.rule"
+      :data-verdict="rule.verdict"
+    >
       <button type="button" class="place" :aria-expanded="open.has(rule.rule)" @click="toggle(rule.rule)">
         <VerdictSign :verdict="rule.verdict" :stale="isStale" />
-        <span class="serif"><strong>{{ rule.sentence }}</strong><template v-if="isStale"> <span class="soft small">(before your last change)</span></template></span>
+        <span class="serif"
+          ><strong>{{ rule.sentence }}</strong
+          ><template v-if="isStale">
+            <span class="soft small">(before your last change)</span></template
+          ></span
+        >
       </button>
       <div class="body">
-        <p v-if="rule.phrase" class="serif soft">The brief: <i>“{{ rule.phrase }}”</i></p>
+        <p v-if="rule.phrase" class="serif soft">
+          The brief: <i>“{{ rule.phrase }}”</i>
+        </p>
         <template v-if="open.has(rule.rule)">
           <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
           <WitnessRows v-if="rule.witness" :witness="rule.witness" compact />
           <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
-          <button v-if="rule.because.some(reason => reason.place)" type="button" class="plain small" @click="emit('show', rule.because.find(reason => reason.place)!.place!)">Show where</button>
+          <button
+            v-if="rule.because.some(reason => reason.place)"
+            type="button"
+            class="plain small"
+            @click="emit('show', rule.because.find(reason => reason.place)!.place!)"
+          >
+            Show where
+          </button>
           <p v-if="rule.verdict === 'cannot tell'" class="small">Your instructor will look at this.</p>
         </template>
         <button v-else type="button" class="plain small" @click="toggle(rule.rule)">Show the evidence</button>
@@ -81,30 +166,120 @@ function toggle(rule: string): void {
     </article>
 
     <template v-if="upheld.length > 0">
-      <button type="button" class="plain small upheld-head" :aria-expanded="showsUpheld" @click="showsUpheld = !showsUpheld">{{ showsUpheld ? 'Fold' : 'Show' }} the {{ countOf(upheld.length, 'rule') }} upheld</button>
-      <ul v-if="showsUpheld" class="upheld"><li v-for="rule in upheld" :key="rule.rule"><VerdictSign verdict="upheld" :stale="isStale" /> <span class="serif">{{ rule.sentence }}</span></li></ul>
+      <button
+        type="button"
+        class="plain small upheld-head"
+        :aria-expanded="showsUpheld"
+        @click="showsUpheld = !showsUpheld"
+      >
+        {{ showsUpheld ? 'Fold' : 'Show' }} the {{ countOf(upheld.length, 'rule') }} upheld
+      </button>
+      <ul v-if="showsUpheld" class="upheld">
+        <li v-for="rule in upheld" :key="rule.rule">
+          <VerdictSign verdict="upheld" :stale="isStale" /> <span class="serif">{{ rule.sentence }}</span>
+        </li>
+      </ul>
     </template>
   </div>
 </template>
 
 <style scoped>
-.margin { padding: 12px 16px 40px; }
-.head { display: flex; align-items: baseline; justify-content: space-between; gap: 8px; }
-.checked { margin-top: 2px; display: flex; justify-content: space-between; }
-.too-much { border-left: 3px solid var(--ochre); background: var(--ochre-wash); padding: 6px 10px; margin-top: 10px; }
-.empty { margin-top: 14px; font-style: italic; }
-.note { border-top: 1px dotted var(--rule-strong); padding: 9px 0; margin-top: 8px; }
-.place { display: flex; gap: 9px; text-align: left; cursor: pointer; line-height: 1.4; }
-.mark { flex: none; width: 18px; height: 18px; border-radius: 50%; font: 700 11px/18px var(--font-sans); text-align: center; }
-.error .mark { background: var(--madder); color: var(--sheet); }
-.flaw .mark { border: 1.5px solid var(--ochre); color: var(--ochre); line-height: 15px; }
-.habit .mark, .remark .mark { background: var(--slate-wash); color: var(--slate); }
-.more { margin: 3px 0 0 27px; display: flex; gap: 2px 14px; align-items: baseline; flex-wrap: wrap; }
-details { color: var(--soft); min-width: 0; }
-.shown { color: var(--ink); margin-top: 8px; }
-summary { cursor: pointer; color: var(--verdigris); font-weight: 600; list-style: none; }
-.body { margin: 4px 0 0 27px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 6px; line-height: 1.4; }
-.upheld-head { margin-top: 14px; }
-.upheld { margin-top: 6px; }
-.upheld li { display: flex; gap: 9px; padding: 3px 0; line-height: 1.4; }
+.margin {
+  padding: 12px 16px 40px;
+}
+.head {
+  display: flex;
+  align-items: baseline;
+  justify-content: space-between;
+  gap: 8px;
+}
+.checked {
+  margin-top: 2px;
+  display: flex;
+  justify-content: space-between;
+}
+.too-much {
+  border-left: 3px solid var(--ochre);
+  background: var(--ochre-wash);
+  padding: 6px 10px;
+  margin-top: 10px;
+}
+.empty {
+  margin-top: 14px;
+  font-style: italic;
+}
+.note {
+  border-top: 1px dotted var(--rule-strong);
+  padding: 9px 0;
+  margin-top: 8px;
+}
+.place {
+  display: flex;
+  gap: 9px;
+  text-align: left;
+  cursor: pointer;
+  line-height: 1.4;
+}
+.mark {
+  flex: none;
+  width: 18px;
+  height: 18px;
+  border-radius: 50%;
+  font: 700 11px/18px var(--font-sans);
+  text-align: center;
+}
+.error .mark {
+  background: var(--madder);
+  color: var(--sheet);
+}
+.flaw .mark {
+  border: 1.5px solid var(--ochre);
+  color: var(--ochre);
+  line-height: 15px;
+}
+.habit .mark,
+.remark .mark {
+  background: var(--slate-wash);
+  color: var(--slate);
+}
+.more {
+  margin: 3px 0 0 27px;
+  display: flex;
+  gap: 2px 14px;
+  align-items: baseline;
+  flex-wrap: wrap;
+}
+details {
+  color: var(--soft);
+  min-width: 0;
+}
+.shown {
+  color: var(--ink);
+  margin-top: 8px;
+}
+summary {
+  cursor: pointer;
+  color: var(--verdigris);
+  font-weight: 600;
+  list-style: none;
+}
+.body {
+  margin: 4px 0 0 27px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 6px;
+  line-height: 1.4;
+}
+.upheld-head {
+  margin-top: 14px;
+}
+.upheld {
+  margin-top: 6px;
+}
+.upheld li {
+  display: flex;
+  gap: 9px;
+  padding: 3px 0;
+  line-height: 1.4;
+}
 </style>

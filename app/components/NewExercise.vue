@@ -2,7 +2,7 @@
 import { NEW_TASK } from '@nomenklatura/core/claims'
 
 /** A new exercise: a title, and a script if there is one; the rule sheet is then proposed from it. */
-const { courseId, isFirst } = defineProps<{ courseId: string, isFirst: boolean }>()
+const { courseId, isFirst } = defineProps<{ courseId: string; isFirst: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
@@ -15,10 +15,15 @@ const busy = ref(false)
 async function begin(): Promise<void> {
   busy.value = true
   try {
-    const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, { method: 'POST', body: { title: title.value, ...way.value === 'script' ? { script: script.value } : { relation: NEW_TASK } } })
+    const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, {
+      method: 'POST',
+      body: {
+        title: title.value,
+        ...(way.value === 'script' ? { script: script.value } : { relation: NEW_TASK }),
+      },
+    })
     await navigateTo(`/exercises/${id}/set${LEAF[way.value]}`)
-  }
-  catch (problem) {
+  } catch (problem) {
     fault.value = errorInWords(problem)
   }
   busy.value = false
@@ -28,13 +33,25 @@ async function begin(): Promise<void> {
 <template>
   <form class="paper" @submit.prevent="begin">
     <h2>{{ isFirst ? 'Set the first exercise.' : 'A new exercise' }}</h2>
-    <UFormField label="Title"><UInput v-model="title" required maxlength="120" autofocus placeholder="Exchange with partner gardens" /></UFormField>
+    <UFormField label="Title"
+      ><UInput v-model="title" required maxlength="120" autofocus placeholder="Exchange with partner gardens"
+    /></UFormField>
     <div class="kinds" role="radiogroup" aria-label="From what">
-      <label><input v-model="way" type="radio" value="script"> from a script I have</label>
-      <label><input v-model="way" type="radio" value="rows"> from a table of rows: somebody’s spreadsheet, to be read, split and described</label>
-      <label><input v-model="way" type="radio" value="relation"> from a relation and its dependencies: keys, normal forms, a split</label>
+      <label><input v-model="way" type="radio" value="script" /> from a script I have</label>
+      <label
+        ><input v-model="way" type="radio" value="rows" /> from a table of rows: somebody’s spreadsheet, to be
+        read, split and described</label
+      >
+      <label
+        ><input v-model="way" type="radio" value="relation" /> from a relation and its dependencies: keys,
+        normal forms, a split</label
+      >
     </div>
-    <UFormField v-if="way === 'script'" label="The script" help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later.">
+    <UFormField
+      v-if="way === 'script'"
+      label="The script"
+      help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later."
+    >
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
@@ -46,11 +63,34 @@ async function begin(): Promise<void> {
 </template>
 
 <style scoped>
-form { display: grid; gap: 16px; padding: 22px 26px; margin-bottom: 28px; max-width: 760px; }
-.script :deep(textarea) { font-family: var(--font-mono); font-size: 13px; }
-.kinds { display: grid; gap: 4px; }
-.kinds label { display: flex; gap: 7px; align-items: baseline; }
-.kinds input { accent-color: var(--verdigris); }
-.ways { display: flex; gap: 10px; }
-.fault { color: var(--madder); }
+form {
+  display: grid;
+  gap: 16px;
+  padding: 22px 26px;
+  margin-bottom: 28px;
+  max-width: 760px;
+}
+.script :deep(textarea) {
+  font-family: var(--font-mono);
+  font-size: 13px;
+}
+.kinds {
+  display: grid;
+  gap: 4px;
+}
+.kinds label {
+  display: flex;
+  gap: 7px;
+  align-items: baseline;
+}
+.kinds input {
+  accent-color: var(--verdigris);
+}
+.ways {
+  display: flex;
+  gap: 10px;
+}
+.fault {
+  color: var(--madder);
+}
 </style>

@@ -1,10 +1,14 @@
 <script setup lang="ts">
 /** What a page shows while it loads, and when it cannot. */
-const { error = '', code = '' } = defineProps<{ error?: string, code?: string }>()
+const { error = '', code = '' } = defineProps<{ error?: string; code?: string }>()
 const emit = defineEmits<{ again: [] }>()
 const slow = ref(false)
 let timer: ReturnType<typeof setTimeout> | undefined
-onMounted(() => { timer = setTimeout(() => { slow.value = true }, 400) })
+onMounted(() => {
+  timer = setTimeout(() => {
+    slow.value = true
+  }, 400)
+})
 onBeforeUnmount(() => clearTimeout(timer))
 </script>
 
@@ -14,7 +18,9 @@ onBeforeUnmount(() => clearTimeout(timer))
       <h2>{{ code === 'not-found' ? 'Nothing here' : 'This could not be shown' }}</h2>
       <p>{{ error }}</p>
       <p class="ways">
-        <button v-if="code !== 'not-found'" type="button" class="plain" @click="emit('again')">Try again</button>
+        <button v-if="code !== 'not-found'" type="button" class="plain" @click="emit('again')">
+          Try again
+        </button>
         <NuxtLink to="/" class="plain">To all courses</NuxtLink>
       </p>
     </div>
@@ -23,6 +29,14 @@ onBeforeUnmount(() => clearTimeout(timer))
 </template>
 
 <style scoped>
-.fault { padding: 20px 24px; max-width: 560px; border-left: 3px solid var(--madder); }
-.ways { display: flex; gap: 18px; margin-top: 12px; }
+.fault {
+  padding: 20px 24px;
+  max-width: 560px;
+  border-left: 3px solid var(--madder);
+}
+.ways {
+  display: flex;
+  gap: 18px;
+  margin-top: 12px;
+}
 </style>

@@ -3,8 +3,14 @@ import { listInWords } from '@nomenklatura/core/findings'
 import type { RowsAnswers, RowsOverview } from '~/workers/rows.worker'
 import type { RowsRoomApi } from '~/composables/useRows'
 
-/** Two questions about chosen columns, answered in rows: could they identify a row, and do they fix others? */
-const { overview, room, chosen } = defineProps<{ overview: RowsOverview, room: RowsRoomApi, chosen: ReadonlySet<string> }>()
+/**
+ * Two questions about chosen columns, answered in rows: could they identify a row, and do they fix others?
+ */
+const { overview, room, chosen } = defineProps<{
+  overview: RowsOverview
+  room: RowsRoomApi
+  chosen: ReadonlySet<string>
+}>()
 /** The left side that waits for a right one. */
 const left = defineModel<readonly string[]>('left', { default: () => [] })
 const emit = defineEmits<{ empty: [] }>()
@@ -33,10 +39,13 @@ async function ask(from: readonly string[], to: readonly string[]): Promise<void
   left.value = []
   emit('empty')
 }
-defineExpose({ ask, identify: async (columns: readonly string[]) => {
-  forget()
-  identified.value = await room.identify(columns)
-} })
+defineExpose({
+  ask,
+  identify: async (columns: readonly string[]) => {
+    forget()
+    identified.value = await room.identify(columns)
+  },
+})
 const differing = computed(() => {
   const [a, b] = identified.value?.shown ?? []
   return a && b ? overview.columns.filter((_, at) => a.cells[at] !== b.cells[at]) : []
@@ -47,13 +56,18 @@ const differing = computed(() => {
   <div class="asks">
     <p class="bar small" role="group" aria-label="Questions">
       <template v-if="left.length > 0">
-        <span>Does <span class="mono">{{ setOf(left) }}</span> fix <span class="mono">{{ names.length > 0 ? setOf(names) : '…' }}</span>?</span>
+        <span
+          >Does <span class="mono">{{ setOf(left) }}</span> fix
+          <span class="mono">{{ names.length > 0 ? setOf(names) : '…' }}</span>?</span
+        >
         <UButton size="xs" :disabled="names.length === 0" @click="ask(left, names)">Ask the rows</UButton>
         <button type="button" class="plain" @click="left = []">Leave it</button>
       </template>
       <template v-else-if="names.length > 0">
         <span class="mono">{{ setOf(names) }}</span>
-        <UButton size="xs" variant="outline" color="neutral" @click="identify">Could it identify a row?</UButton>
+        <UButton size="xs" variant="outline" color="neutral" @click="identify"
+          >Could it identify a row?</UButton
+        >
         <UButton size="xs" variant="outline" color="neutral" @click="begin">Does it fix …</UButton>
         <button type="button" class="plain" @click="emit('empty')">Choose none</button>
       </template>
@@ -62,30 +76,103 @@ const differing = computed(() => {
     <div class="said" aria-live="polite">
       <template v-if="identified">
         <p class="serif">
-          <template v-if="identified.isUnique"><strong>Yes, in these rows:</strong> no two different ones share their {{ listInWords(identified.columns) }}.
-            <template v-if="identified.superfluous"> It can do without {{ identified.superfluous }}.</template>
-            <template v-if="identified.isSurrogate"> But it only numbers the rows: it tells rows apart, not facts. The same fact could be entered twice under two numbers.</template>
-            <template v-if="identified.empty.length > 0"> But {{ listInWords(identified.empty) }} is empty at times, and what identifies always has a value.</template>
-            <template v-if="identified.duplicates > 0"> {{ countOf(identified.duplicates, 'row') }} stand{{ identified.duplicates === 1 ? 's' : '' }} there again, whole.</template></template>
-          <template v-else><strong>No:</strong> {{ countOf(identified.sharing, 'row') }} share their {{ listInWords(identified.columns) }} with another. Two of them:</template>
+          <template v-if="identified.isUnique"
+            ><strong>Yes, in these rows:</strong> no two different ones share their
+            {{ listInWords(identified.columns) }}.
+            <template v-if="identified.superfluous">
+              It can do without {{ identified.superfluous }}.</template
+            >
+            <template v-if="identified.isSurrogate">
+              But it only numbers the rows: it tells rows apart, not facts. The same fact could be entered
+              twice under two numbers.</template
+            >
+            <template v-if="identified.empty.length > 0">
+              But {{ listInWords(identified.empty) }} is empty at times, and what identifies always has a
+              value.</template
+            >
+            <template v-if="identified.duplicates > 0">
+              {{ countOf(identified.duplicates, 'row') }} stand{{
+                identified.duplicates === 1 ? 's' : ''
+              }}
+              there again, whole.</template
+            ></template
+          >
+          <template v-else
+            ><strong>No:</strong> {{ countOf(identified.sharing, 'row') }} share their
+            {{ listInWords(identified.columns) }} with another. Two of them:</template
+          >
         </p>
-        <RowsPair v-if="identified.shown.length > 0" :columns="overview.columns" :rows="identified.shown" :agree="identified.columns" :differ="differing" />
+        <RowsPair
+          v-if="identified.shown.length > 0"
+          :columns="overview.columns"
+          :rows="identified.shown"
+          :agree="identified.columns"
+          :differ="differing"
+        />
       </template>
       <template v-else-if="fixed">
         <p class="serif">
-          <template v-if="fixed.holds"><strong>Yes, in these rows:</strong> {{ fixed.support === 0 ? `but no two share their ${listInWords(fixed.from)}, so nothing could speak against it` : `${countOf(fixed.support, 'row')} share their ${listInWords(fixed.from)} with another, and none speaks against it` }}.
-            <template v-if="fixed.mostRepeated && fixed.mostRepeated.rows > 1"> <span class="mono">{{ fixed.mostRepeated.values.join(', ') }}</span> stands in {{ fixed.mostRepeated.rows }} rows: a new {{ listInWords(fixed.to) }} for it is {{ fixed.mostRepeated.rows }} changes here, and one change in a table of its own.</template></template>
-          <template v-else><strong>No:</strong> {{ fixed.from.length === 0 ? 'these two' : `these two agree on ${listInWords(fixed.from)} and` }} differ in {{ listInWords(fixed.to) }}.
-            <template v-if="fixed.error <= 0.1"> All but {{ countOf(Math.round(fixed.error * overview.rows), 'row') }} of {{ overview.rows }} keep to it: {{ fixed.error > 0 ? `row ${fixed.against.map(({ at }) => at + 1).slice(0, 8).join(', ')}` : '' }}. A slip, or a fact?</template></template>
+          <template v-if="fixed.holds"
+            ><strong>Yes, in these rows:</strong>
+            {{
+              fixed.support === 0
+                ? `but no two share their ${listInWords(fixed.from)}, so nothing could speak against it`
+                : `${countOf(fixed.support, 'row')} share their ${listInWords(fixed.from)} with another, and none speaks against it`
+            }}.
+            <template v-if="fixed.mostRepeated && fixed.mostRepeated.rows > 1">
+              <span class="mono">{{ fixed.mostRepeated.values.join(', ') }}</span> stands in
+              {{ fixed.mostRepeated.rows }} rows: a new {{ listInWords(fixed.to) }} for it is
+              {{ fixed.mostRepeated.rows }} changes here, and one change in a table of its own.</template
+            ></template
+          >
+          <template v-else
+            ><strong>No:</strong>
+            {{ fixed.from.length === 0 ? 'these two' : `these two agree on ${listInWords(fixed.from)} and` }}
+            differ in {{ listInWords(fixed.to) }}.
+            <template v-if="fixed.error <= 0.1">
+              All but {{ countOf(Math.round(fixed.error * overview.rows), 'row') }} of
+              {{ overview.rows }} keep to it:
+              {{
+                fixed.error > 0
+                  ? `row ${fixed.against
+                      .map(({ at }) => at + 1)
+                      .slice(0, 8)
+                      .join(', ')}`
+                  : ''
+              }}. A slip, or a fact?</template
+            ></template
+          >
         </p>
-        <RowsPair v-if="fixed.shown.length > 0" :columns="overview.columns" :rows="fixed.shown" :agree="fixed.from" :differ="fixed.to" />
+        <RowsPair
+          v-if="fixed.shown.length > 0"
+          :columns="overview.columns"
+          :rows="fixed.shown"
+          :agree="fixed.from"
+          :differ="fixed.to"
+        />
       </template>
     </div>
   </div>
 </template>
 
 <style scoped>
-.asks { display: grid; gap: 8px; min-width: 0; grid-template-columns: minmax(0, 1fr); }
-.bar { display: flex; flex-wrap: wrap; gap: 6px 12px; align-items: center; min-height: 30px; }
-.said { display: grid; gap: 8px; line-height: 1.45; grid-template-columns: minmax(0, 1fr); }
+.asks {
+  display: grid;
+  gap: 8px;
+  min-width: 0;
+  grid-template-columns: minmax(0, 1fr);
+}
+.bar {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 12px;
+  align-items: center;
+  min-height: 30px;
+}
+.said {
+  display: grid;
+  gap: 8px;
+  line-height: 1.45;
+  grid-template-columns: minmax(0, 1fr);
+}
 </style>

@@ -4,8 +4,17 @@ import type { ExerciseRows } from '@nomenklatura/core/formats'
 import type { ShownSplit } from '~/workers/rows.worker'
 import type { RowsRoomApi } from '~/composables/useRows'
 
-/** The second leaf of the brief: rows, what they hold, and questions to them. How much it tells is the help level's. */
-const { rows = undefined, room: given = undefined, tells, sets = false, meant = undefined } = defineProps<{
+/**
+ * The second leaf of the brief: rows, what they hold, and questions to them. How much it tells is the help
+ * level's.
+ */
+const {
+  rows = undefined,
+  room: given = undefined,
+  tells,
+  sets = false,
+  meant = undefined,
+} = defineProps<{
   /** The rows of an exercise; none where the room has taken others already. */
   rows?: ExerciseRows | undefined
   room?: RowsRoomApi | undefined
@@ -16,13 +25,27 @@ const { rows = undefined, room: given = undefined, tells, sets = false, meant = 
   /** What is taken as meant already. */
   meant?: readonly NamedDependency[] | undefined
 }>()
-const emit = defineEmits<{ split: [split: ShownSplit], accepted: [dependencies: readonly NamedDependency[]] }>()
+const emit = defineEmits<{
+  split: [split: ShownSplit]
+  accepted: [dependencies: readonly NamedDependency[]]
+}>()
 
 const room = given ?? useRows()
 const { overview, found, isReading, isFinding, isStopped, progress, fault } = room
-watch(() => rows, (table) => {
-  if (table) void room.take({ kind: 'table', table: JSON.parse(JSON.stringify({ columns: table.columns, rows: table.rows })) as ExerciseRows }, { finds: tells === 'everything' })
-}, { immediate: true })
+watch(
+  () => rows,
+  table => {
+    if (table)
+      void room.take(
+        {
+          kind: 'table',
+          table: JSON.parse(JSON.stringify({ columns: table.columns, rows: table.rows })) as ExerciseRows,
+        },
+        { finds: tells === 'everything' },
+      )
+  },
+  { immediate: true },
+)
 
 const chosen = shallowRef<ReadonlySet<string>>(new Set())
 const left = ref<readonly string[]>([])
@@ -32,11 +55,13 @@ function toggle(name: string): void {
   if (!next.delete(name)) next.add(name)
   chosen.value = next
 }
-watch(overview, () => { chosen.value = new Set() })
+watch(overview, () => {
+  chosen.value = new Set()
+})
 
 /** What is meant: what was said before, else what looks so. */
 const accepted = shallowRef<readonly NamedDependency[]>(meant ?? [])
-watch(found, (now) => {
+watch(found, now => {
   if (!now || (meant && meant.length > 0)) return
   accepted.value = meantDependencies(now, overview.value?.repeating ?? [])
   emit('accepted', accepted.value)
@@ -44,7 +69,7 @@ watch(found, (now) => {
 function accept({ from, to }: NamedDependency, isMeant: boolean): void {
   const same = accepted.value.find(other => other.from.join() === from.join())
   const others = accepted.value.filter(other => other !== same)
-  const kept = isMeant ? [...new Set([...same?.to ?? [], ...to])] : []
+  const kept = isMeant ? [...new Set([...(same?.to ?? []), ...to])] : []
   accepted.value = kept.length > 0 ? [...others, { from, to: kept }] : others
   emit('accepted', accepted.value)
 }
@@ -55,17 +80,59 @@ function accept({ from, to }: NamedDependency, isMeant: boolean): void {
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
     <p v-if="isReading" class="soft small" role="status">Reading …</p>
     <template v-if="overview && overview.isRead">
-      <p class="small count"><strong>{{ countOf(overview.rows, 'row') }}</strong>, {{ countOf(overview.columns.length, 'column') }}<template v-if="overview.repeating.length > 0 && tells !== 'rows'"> · <span class="warns">several values of one fact in {{ overview.repeating.map(({ columns }) => columns.join(' and ')).join('; ') }}</span></template></p>
-      <RowsTable :overview="overview" :page="room.page" :chosen="chosen" :left="left" :tells-profile="tells !== 'rows'" @toggle="tells === 'rows' ? undefined : toggle($event)" />
-      <RowsAsk v-if="tells !== 'rows'" ref="asks" v-model:left="left" :overview="overview" :room="room" :chosen="chosen" @empty="chosen = new Set()" />
+      <p class="small count">
+        <strong>{{ countOf(overview.rows, 'row') }}</strong>, {{ countOf(overview.columns.length, 'column')
+        }}<template v-if="overview.repeating.length > 0 && tells !== 'rows'">
+          ·
+          <span class="warns"
+            >several values of one fact in
+            {{ overview.repeating.map(({ columns }) => columns.join(' and ')).join('; ') }}</span
+          ></template
+        >
+      </p>
+      <RowsTable
+        :overview="overview"
+        :page="room.page"
+        :chosen="chosen"
+        :left="left"
+        :tells-profile="tells !== 'rows'"
+        @toggle="tells === 'rows' ? undefined : toggle($event)"
+      />
+      <RowsAsk
+        v-if="tells !== 'rows'"
+        ref="asks"
+        v-model:left="left"
+        :overview="overview"
+        :room="room"
+        :chosen="chosen"
+        @empty="chosen = new Set()"
+      />
       <template v-if="tells === 'everything'">
-        <p v-if="isFinding" class="small working" role="status">Looking for what depends on what{{ progress ? `: ${progress}` : ' …' }} <button type="button" class="plain" @click="room.stop">Stop</button></p>
-        <p v-else-if="isStopped" class="small">Stopped. <button type="button" class="plain" @click="room.find">Look again</button></p>
+        <p v-if="isFinding" class="small working" role="status">
+          Looking for what depends on what{{ progress ? `: ${progress}` : ' …' }}
+          <button type="button" class="plain" @click="room.stop">Stop</button>
+        </p>
+        <p v-else-if="isStopped" class="small">
+          Stopped. <button type="button" class="plain" @click="room.find">Look again</button>
+        </p>
         <template v-if="found">
           <h2>What holds in these rows</h2>
-          <RowsFound :found="found" :accepted="accepted" :sets="sets" @accept="accept" @ask="(from, to) => asks?.ask(from, to)" @identify="asks?.identify($event)" />
+          <RowsFound
+            :found="found"
+            :accepted="accepted"
+            :sets="sets"
+            @accept="accept"
+            @ask="(from, to) => asks?.ask(from, to)"
+            @identify="asks?.identify($event)"
+          />
           <h2>A split by what is meant</h2>
-          <RowsSplit :overview="overview" :room="room" :dependencies="accepted" :sets="sets" @split="emit('split', $event)" />
+          <RowsSplit
+            :overview="overview"
+            :room="room"
+            :dependencies="accepted"
+            :sets="sets"
+            @split="emit('split', $event)"
+          />
         </template>
       </template>
     </template>
@@ -73,9 +140,28 @@ function accept({ from, to }: NamedDependency, isMeant: boolean): void {
 </template>
 
 <style scoped>
-.leaf { display: grid; gap: 12px; grid-template-columns: minmax(0, 1fr); align-content: start; }
-h2 { font: 650 15px var(--font-serif); border-top: 1px solid var(--rule-strong); padding-top: 10px; margin-top: 4px; }
-.warns { color: var(--ochre); font-weight: 600; }
-.fault { color: var(--madder); }
-.working { background: var(--verdigris-wash); border-left: 3px solid var(--verdigris); padding: 5px 10px; }
+.leaf {
+  display: grid;
+  gap: 12px;
+  grid-template-columns: minmax(0, 1fr);
+  align-content: start;
+}
+h2 {
+  font: 650 15px var(--font-serif);
+  border-top: 1px solid var(--rule-strong);
+  padding-top: 10px;
+  margin-top: 4px;
+}
+.warns {
+  color: var(--ochre);
+  font-weight: 600;
+}
+.fault {
+  color: var(--madder);
+}
+.working {
+  background: var(--verdigris-wash);
+  border-left: 3px solid var(--verdigris);
+  padding: 5px 10px;
+}
 </style>

@@ -1,7 +1,11 @@
 <script setup lang="ts">
 import type { Verdict } from '@nomenklatura/core/rules'
 
-const { verdict, stale = false, label = true } = defineProps<{
+const {
+  verdict,
+  stale = false,
+  label = true,
+} = defineProps<{
   verdict: Verdict
   /** Shown outlined: from before the last change. */
   stale?: boolean
@@ -9,7 +13,13 @@ const { verdict, stale = false, label = true } = defineProps<{
   label?: boolean
 }>()
 
-const SIGNS: Readonly<Record<Verdict, string>> = { upheld: '✓', broken: '✕', 'too strict': '!', 'not shown': '', 'cannot tell': '?' }
+const SIGNS: Readonly<Record<Verdict, string>> = {
+  'upheld': '✓',
+  'broken': '✕',
+  'too strict': '!',
+  'not shown': '',
+  'cannot tell': '?',
+}
 </script>
 
 <template>
@@ -32,12 +42,38 @@ const SIGNS: Readonly<Record<Verdict, string>> = { upheld: '✓', broken: '✕',
   font: 700 11px/1 var(--font-sans);
   vertical-align: -4px;
 }
-.upheld { background: var(--verdigris-wash); color: var(--verdigris); }
-.broken { background: var(--madder); color: var(--sheet); }
-.too-strict { border: 1.5px solid var(--ochre); background: var(--ochre-wash); color: var(--ochre); }
-.not-shown { border: 1.5px dashed var(--faint); }
-.cannot-tell { border-radius: 2px; background: var(--slate-wash); color: var(--slate); }
-.stale.upheld { background: none; border: 1.5px solid var(--verdigris); }
-.stale.broken { background: none; border: 1.5px solid var(--madder); color: var(--madder); }
-.stale.too-strict { background: none; border-style: dotted; }
+.upheld {
+  background: var(--verdigris-wash);
+  color: var(--verdigris);
+}
+.broken {
+  background: var(--madder);
+  color: var(--sheet);
+}
+.too-strict {
+  border: 1.5px solid var(--ochre);
+  background: var(--ochre-wash);
+  color: var(--ochre);
+}
+.not-shown {
+  border: 1.5px dashed var(--faint);
+}
+.cannot-tell {
+  border-radius: 2px;
+  background: var(--slate-wash);
+  color: var(--slate);
+}
+.stale.upheld {
+  background: none;
+  border: 1.5px solid var(--verdigris);
+}
+.stale.broken {
+  background: none;
+  border: 1.5px solid var(--madder);
+  color: var(--madder);
+}
+.stale.too-strict {
+  background: none;
+  border-style: dotted;
+}
 </style>

@@ -2,22 +2,37 @@
 import { witnessInWords, type Witness } from '@nomenklatura/core/rules'
 
 /** The rows that show a verdict, with the engine's word at their end. */
-const { witness, compact = false } = defineProps<{ witness: Witness, compact?: boolean }>()
+const { witness, compact = false } = defineProps<{ witness: Witness; compact?: boolean }>()
 const isRefused = computed(() => witness.outcome === 'refused')
 const sentence = computed(() => witnessInWords(witness))
 </script>
 
 <template>
   <div class="witness" :class="{ compact }">
-    <div v-for="(table, t) in witness.tables" :key="t" class="rows" tabindex="0" role="group" :aria-label="`Rows of ${table.table}`">
+    <div
+      v-for="(table, t) in witness.tables"
+      :key="t"
+      class="rows"
+      tabindex="0"
+      role="group"
+      :aria-label="`Rows of ${table.table}`"
+    >
       <p class="mono name">{{ table.table }}</p>
       <table>
-        <thead><tr><th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th></tr></thead>
+        <thead>
+          <tr>
+            <th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th>
+          </tr>
+        </thead>
         <tbody>
           <tr v-for="(row, r) in table.rows" :key="r" :class="{ bad: row.bad, strict: row.bad && isRefused }">
-            <td v-for="(cell, c) in row.cells" :key="c">{{ cell ?? '–' }}<span v-if="cell === null" class="visually-hidden">empty</span></td>
+            <td v-for="(cell, c) in row.cells" :key="c">
+              {{ cell ?? '–' }}<span v-if="cell === null" class="visually-hidden">empty</span>
+            </td>
           </tr>
-          <tr v-if="table.rows.length === 0"><td :colspan="table.columns.length" class="none">no such row</td></tr>
+          <tr v-if="table.rows.length === 0">
+            <td :colspan="table.columns.length" class="none">no such row</td>
+          </tr>
         </tbody>
       </table>
     </div>
@@ -29,22 +44,81 @@ const sentence = computed(() => witnessInWords(witness))
 </template>
 
 <style scoped>
-.witness { min-width: 0; display: flex; flex-wrap: wrap; gap: 6px 18px; align-items: flex-start; }
-.name { color: var(--soft); font-size: 12px; margin: 0 0 2px; }
-.rows { max-width: 100%; overflow-x: auto; }
-table { border-collapse: collapse; border: 1px solid var(--rule-strong); background: var(--sheet); font-family: var(--font-mono); font-size: 12.5px; }
-th { font-weight: 450; text-align: left; color: var(--soft); padding: 3px 10px; border-bottom: 1px solid var(--rule); }
-td { padding: 3px 10px; white-space: nowrap; border-bottom: 1px solid var(--rule); }
-tr:last-child td { border-bottom: 0; }
-tr.bad td { background: var(--madder-wash); }
-tr.bad td:first-child { box-shadow: inset 3px 0 0 var(--madder); }
-tr.strict td { background: var(--ochre-wash); }
-tr.strict td:first-child { box-shadow: inset 3px 0 0 var(--ochre); }
-.none { color: var(--soft); font-style: italic; font-family: var(--font-serif); }
-.outcome { margin: 0; flex: 1 1 200px; min-width: 180px; align-self: center; }
-.outcome strong { font-weight: 650; }
-.compact table { font-size: 11.5px; }
-.compact th, .compact td { padding: 2px 5px; }
-.compact .outcome { flex-basis: 100%; }
-.bar { display: none; }
+.witness {
+  min-width: 0;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 18px;
+  align-items: flex-start;
+}
+.name {
+  color: var(--soft);
+  font-size: 12px;
+  margin: 0 0 2px;
+}
+.rows {
+  max-width: 100%;
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  border: 1px solid var(--rule-strong);
+  background: var(--sheet);
+  font-family: var(--font-mono);
+  font-size: 12.5px;
+}
+th {
+  font-weight: 450;
+  text-align: left;
+  color: var(--soft);
+  padding: 3px 10px;
+  border-bottom: 1px solid var(--rule);
+}
+td {
+  padding: 3px 10px;
+  white-space: nowrap;
+  border-bottom: 1px solid var(--rule);
+}
+tr:last-child td {
+  border-bottom: 0;
+}
+tr.bad td {
+  background: var(--madder-wash);
+}
+tr.bad td:first-child {
+  box-shadow: inset 3px 0 0 var(--madder);
+}
+tr.strict td {
+  background: var(--ochre-wash);
+}
+tr.strict td:first-child {
+  box-shadow: inset 3px 0 0 var(--ochre);
+}
+.none {
+  color: var(--soft);
+  font-style: italic;
+  font-family: var(--font-serif);
+}
+.outcome {
+  margin: 0;
+  flex: 1 1 200px;
+  min-width: 180px;
+  align-self: center;
+}
+.outcome strong {
+  font-weight: 650;
+}
+.compact table {
+  font-size: 11.5px;
+}
+.compact th,
+.compact td {
+  padding: 2px 5px;
+}
+.compact .outcome {
+  flex-basis: 100%;
+}
+.bar {
+  display: none;
+}
 </style>

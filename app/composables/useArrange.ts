@@ -2,7 +2,10 @@ import ELK from 'elkjs/lib/elk-api.js'
 import ElkWorker from 'elkjs/lib/elk-worker.min.js?worker'
 import { layoutGraph, withPlaces, type Diagram } from '@nomenklatura/core/diagram'
 
-/** Sets cards out by a standard layout of layers, in a worker. Cards that were put somewhere by hand stay, unless all are asked for. */
+/**
+ * Sets cards out by a standard layout of layers, in a worker. Cards that were put somewhere by hand stay,
+ * unless all are asked for.
+ */
 export function useArrange() {
   let elk: InstanceType<typeof ELK> | undefined
   const arranging = ref(false)
@@ -12,9 +15,12 @@ export function useArrange() {
     arranging.value = true
     try {
       const { children = [] } = await elk.layout(layoutGraph(diagram))
-      return withPlaces(diagram, children, new Set(all ? [] : diagram.entities.filter(({ at }) => at?.isHeld).map(({ id }) => id)))
-    }
-    finally {
+      return withPlaces(
+        diagram,
+        children,
+        new Set(all ? [] : diagram.entities.filter(({ at }) => at?.isHeld).map(({ id }) => id)),
+      )
+    } finally {
       arranging.value = false
     }
   }

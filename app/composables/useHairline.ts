@@ -1,12 +1,20 @@
 /** A place on the screen. */
-export interface ScreenPoint { readonly x: number, readonly y: number }
+export interface ScreenPoint {
+  readonly x: number
+  readonly y: number
+}
 
 /**
- * A thin line within a frame from one part of it to another, drawn anew once a frame of the screen at most: when one of the sources changes, when anything within
- * scrolls, when the size changes. Undefined where one of its ends is not to be seen.
+ * A thin line within a frame from one part of it to another, drawn anew once a frame of the screen at most:
+ * when one of the sources changes, when anything within scrolls, when the size changes. Undefined where one
+ * of its ends is not to be seen.
  */
-export function useHairline(frame: Readonly<Ref<HTMLElement | null>>, ends: () => readonly [ScreenPoint, ScreenPoint] | undefined, sources: () => unknown) {
-  const line = shallowRef<{ readonly path: string, readonly from: ScreenPoint }>()
+export function useHairline(
+  frame: Readonly<Ref<HTMLElement | null>>,
+  ends: () => readonly [ScreenPoint, ScreenPoint] | undefined,
+  sources: () => unknown,
+) {
+  const line = shallowRef<{ readonly path: string; readonly from: ScreenPoint }>()
   let isAsked = false
 
   function draw(): void {
@@ -17,7 +25,10 @@ export function useHairline(frame: Readonly<Ref<HTMLElement | null>>, ends: () =
       line.value = undefined
       return
     }
-    const [from, to] = found.map(({ x, y }) => ({ x: Math.round(x - box.left), y: Math.round(y - box.top) + 0.5 })) as [ScreenPoint, ScreenPoint]
+    const [from, to] = found.map(({ x, y }) => ({
+      x: Math.round(x - box.left),
+      y: Math.round(y - box.top) + 0.5,
+    })) as [ScreenPoint, ScreenPoint]
     // Level as far as the paper goes, then across the gap.
     line.value = { from, path: `M${from.x} ${from.y}H${to.x - 22}L${to.x} ${to.y}` }
   }

@@ -1,4 +1,7 @@
-/** One key of a screen: single letters act only when nothing is being typed, and can be switched off under "Keys". */
+/**
+ * One key of a screen: single letters act only when nothing is being typed, and can be switched off under
+ * "Keys".
+ */
 export interface ScreenKey {
   /** As shown: "J", "Ctrl+Enter", "?" */
   readonly key: string

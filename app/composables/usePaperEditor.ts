@@ -24,17 +24,30 @@ interface PaperEditor {
 function lineEndOf(view: EditorView, at: number): ScreenPoint | undefined {
   const end = view.coordsAtPos(view.state.doc.lineAt(Math.min(at, view.state.doc.length)).to)
   const paper = view.scrollDOM.getBoundingClientRect()
-  return end && end.top >= paper.top && end.bottom <= paper.bottom && end.right < paper.right - 30 ? { x: end.right + 8, y: (end.top + end.bottom) / 2 } : undefined
+  return end && end.top >= paper.top && end.bottom <= paper.bottom && end.right < paper.right - 30
+    ? { x: end.right + 8, y: (end.top + end.bottom) / 2 }
+    : undefined
 }
 
 /**
- * An editor on paper in the host: text and findings follow what is given, every change is told. Ctrl+Enter is the page's, Tab moves on as everywhere, and
- * whether it can be written in may change while it is open.
+ * An editor on paper in the host: text and findings follow what is given, every change is told. Ctrl+Enter is
+ * the page's, Tab moves on as everywhere, and whether it can be written in may change while it is open.
  */
-export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, findings, readonly, label, placeholder: hint, autofocus, extensions, changed, moved }: PaperEditor) {
+export function usePaperEditor(
+  host: Readonly<Ref<HTMLElement | null>>,
+  { text, findings, readonly, label, placeholder: hint, autofocus, extensions, changed, moved }: PaperEditor,
+) {
   let view: EditorView | undefined
   const writable = makeReadonly()
-  const underline = (): void => view?.dispatch(setDiagnostics(view.state, findings().slice(0, MOST_UNDERLINED).map(finding => toDiagnostic(view!, finding))))
+  const underline = (): void =>
+    view?.dispatch(
+      setDiagnostics(
+        view.state,
+        findings()
+          .slice(0, MOST_UNDERLINED)
+          .map(finding => toDiagnostic(view!, finding)),
+      ),
+    )
 
   onMounted(() => {
     view = new EditorView({
@@ -42,10 +55,23 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
       state: EditorState.create({
         doc: text(),
         extensions: [
-          history(), drawSelection(), paperTheme, ...extensions, Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
-          keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]), EditorView.lineWrapping, EditorView.clipboardInputFilter.of(withoutBadSigns), writable.of(readonly()),
-          EditorView.contentAttributes.of({ 'aria-label': label, 'spellcheck': 'false', 'autocapitalize': 'off', 'tabindex': '0' }), placeholder(hint),
-          EditorView.updateListener.of((update) => {
+          history(),
+          drawSelection(),
+          paperTheme,
+          ...extensions,
+          Prec.highest(keymap.of([{ key: 'Mod-Enter', run: () => false }])),
+          keymap.of([...defaultKeymap.filter(({ key }) => key !== 'Mod-Enter'), ...historyKeymap]),
+          EditorView.lineWrapping,
+          EditorView.clipboardInputFilter.of(withoutBadSigns),
+          writable.of(readonly()),
+          EditorView.contentAttributes.of({
+            'aria-label': label,
+            'spellcheck': 'false',
+            'autocapitalize': 'off',
+            'tabindex': '0',
+          }),
+          placeholder(hint),
+          EditorView.updateListener.of(update => {
             if (update.docChanged) changed(update.state.doc.toString())
             if (update.selectionSet || update.docChanged) moved?.(update.state.selection.main.head)
           }),
@@ -57,19 +83,28 @@ export function usePaperEditor(host: Readonly<Ref<HTMLElement | null>>, { text, 
   })
   onBeforeUnmount(() => view?.destroy())
 
-  watch(text, (now) => {
-    if (view && now !== view.state.doc.toString()) view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: now } })
+  watch(text, now => {
+    if (view && now !== view.state.doc.toString())
+      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: now } })
   })
   watch(readonly, now => view && writable.set(view, now))
   watch(findings, underline, { flush: 'post' })
 
   return {
-    applyEdit: (edit: Parameters<typeof editOnce>[1]): void => { if (view) editOnce(view, edit) },
-    show: (place: Parameters<typeof showPlace>[1]): void => { if (view) showPlace(view, place) },
+    applyEdit: (edit: Parameters<typeof editOnce>[1]): void => {
+      if (view) editOnce(view, edit)
+    },
+    show: (place: Parameters<typeof showPlace>[1]): void => {
+      if (view) showPlace(view, place)
+    },
     /** All of it replaced, as one step that can be undone. */
     replace: (now: string): void => {
       if (!view || now === view.state.doc.toString()) return
-      view.dispatch({ changes: { from: 0, to: view.state.doc.length, insert: now }, selection: { anchor: Math.min(view.state.selection.main.head, now.length) }, userEvent: 'input.fix' })
+      view.dispatch({
+        changes: { from: 0, to: view.state.doc.length, insert: now },
+        selection: { anchor: Math.min(view.state.selection.main.head, now.length) },
+        userEvent: 'input.fix',
+      })
       view.focus()
     },
     focus: (): void => view?.focus(),

@@ -7,14 +7,28 @@ type Asked<A extends RowsQuestion['ask']> = Extract<RowsQuestion, { ask: A }>
 /** One worker with the rows in it: questions are answered in the order in which they are asked. */
 class RowsRoom {
   private worker: Worker | undefined
-  private readonly waiting = new Map<number, { resolve: (answer: never) => void, reject: (error: Error) => void, onProgress?: (report: Extract<RowsReport, { kind: 'progress' }>) => void }>()
+  private readonly waiting = new Map<
+    number,
+    {
+      resolve: (answer: never) => void
+      reject: (error: Error) => void
+      onProgress?: (report: Extract<RowsReport, { kind: 'progress' }>) => void
+    }
+  >()
   private id = 0
 
-  ask<A extends RowsQuestion['ask']>(question: Asked<A>, onProgress?: (report: Extract<RowsReport, { kind: 'progress' }>) => void): Promise<RowsAnswers[A]> {
+  ask<A extends RowsQuestion['ask']>(
+    question: Asked<A>,
+    onProgress?: (report: Extract<RowsReport, { kind: 'progress' }>) => void,
+  ): Promise<RowsAnswers[A]> {
     this.worker ??= this.start()
     const id = ++this.id
     return new Promise((resolve, reject) => {
-      this.waiting.set(id, { resolve: resolve as (answer: never) => void, reject, ...onProgress ? { onProgress } : {} })
+      this.waiting.set(id, {
+        resolve: resolve as (answer: never) => void,
+        reject,
+        ...(onProgress ? { onProgress } : {}),
+      })
       this.worker!.postMessage({ ...question, id })
     })
   }
@@ -45,8 +59,8 @@ export class Stopped extends Error {
 }
 
 /**
- * A flat table in two workers: one answers questions at once, the other looks for dependencies, which can be long and can be stopped. The page holds only
- * what it shows.
+ * A flat table in two workers: one answers questions at once, the other looks for dependencies, which can be
+ * long and can be stopped. The page holds only what it shows.
  */
 export function useRows() {
   const overview = shallowRef<RowsOverview>()
@@ -62,7 +76,10 @@ export function useRows() {
   let taken = 0
 
   /** Takes other rows; what was found in those before is forgotten. */
-  async function take(next: RowsSource, { finds }: { readonly finds: boolean }): Promise<RowsOverview | undefined> {
+  async function take(
+    next: RowsSource,
+    { finds }: { readonly finds: boolean },
+  ): Promise<RowsOverview | undefined> {
     const own = ++taken
     source = next
     room.end()
@@ -76,12 +93,11 @@ export function useRows() {
       overview.value = answer
       if (finds && answer.isRead) void find()
       return answer
-    }
-    catch (error) {
-      if (!(error instanceof Stopped)) fault.value = 'These rows could not be read. Nothing of the exercise is changed.'
+    } catch (error) {
+      if (!(error instanceof Stopped))
+        fault.value = 'These rows could not be read. Nothing of the exercise is changed.'
       return undefined
-    }
-    finally {
+    } finally {
       if (own === taken) isReading.value = false
     }
   }
@@ -94,13 +110,14 @@ export function useRows() {
     isStopped.value = false
     progress.value = ''
     try {
-      const answer = await search.ask<'find'>({ ask: 'find', source }, ({ size, done, of }) => { progress.value = `left sides of ${countOf(size, 'column')}: ${done} of ${of} tried` })
+      const answer = await search.ask<'find'>({ ask: 'find', source }, ({ size, done, of }) => {
+        progress.value = `left sides of ${countOf(size, 'column')}: ${done} of ${of} tried`
+      })
       if (own === taken) found.value = answer
-    }
-    catch (error) {
-      if (own === taken && !(error instanceof Stopped)) fault.value = 'The search ended by itself. Take fewer columns or rows.'
-    }
-    finally {
+    } catch (error) {
+      if (own === taken && !(error instanceof Stopped))
+        fault.value = 'The search ended by itself. Take fewer columns or rows.'
+    } finally {
       if (own === taken) isFinding.value = false
     }
   }
@@ -117,18 +134,36 @@ export function useRows() {
   })
 
   /** A question whose rows are gone meanwhile is not answered any more. */
-  const asked = <Answer>(answer: Promise<Answer>): Promise<Answer> => answer.catch((error: unknown) => {
-    if (error instanceof Stopped) return new Promise<Answer>(() => {})
-    throw error
-  })
+  const asked = <Answer>(answer: Promise<Answer>): Promise<Answer> =>
+    answer.catch((error: unknown) => {
+      if (error instanceof Stopped) return new Promise<Answer>(() => {})
+      throw error
+    })
 
   return {
-    overview, found, isReading, isFinding, isStopped, progress, fault, take, find, stop,
+    overview,
+    found,
+    isReading,
+    isFinding,
+    isStopped,
+    progress,
+    fault,
+    take,
+    find,
+    stop,
     page: (start: number, count: number) => asked(room.ask<'page'>({ ask: 'page', start, count })),
-    identify: (columns: readonly string[]) => asked(room.ask<'identify'>({ ask: 'identify', columns: [...columns] })),
-    fix: (from: readonly string[], to: readonly string[]) => asked(room.ask<'fix'>({ ask: 'fix', from: [...from], to: [...to] })),
+    identify: (columns: readonly string[]) =>
+      asked(room.ask<'identify'>({ ask: 'identify', columns: [...columns] })),
+    fix: (from: readonly string[], to: readonly string[]) =>
+      asked(room.ask<'fix'>({ ask: 'fix', from: [...from], to: [...to] })),
     split: (dependencies: readonly NamedDependency[], names: Readonly<Record<string, string>>) =>
-      asked(room.ask<'split'>({ ask: 'split', dependencies: JSON.parse(JSON.stringify(dependencies)) as NamedDependency[], names: { ...names } })),
+      asked(
+        room.ask<'split'>({
+          ask: 'split',
+          dependencies: JSON.parse(JSON.stringify(dependencies)) as NamedDependency[],
+          names: { ...names },
+        }),
+      ),
   }
 }
 

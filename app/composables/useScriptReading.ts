@@ -3,8 +3,8 @@ import type { ScriptQuestion, ScriptRead } from '~/workers/script.worker'
 import ScriptWorker from '~/workers/script.worker?worker'
 
 /**
- * Reads a script in a worker whenever it, or what it is read with, changes; while one reading goes on, only the last change waits. What stands is the last reading that
- * was finished: typing never waits for it.
+ * Reads a script in a worker whenever it, or what it is read with, changes; while one reading goes on, only
+ * the last change waits. What stands is the last reading that was finished: typing never waits for it.
  */
 export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
   const read = shallowRef<ReadScript>(readScript(''))
@@ -22,7 +22,10 @@ export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
     }
     worker ??= start()
     isBusy = true
-    worker.postMessage({ ...JSON.parse(JSON.stringify(question())) as Omit<ScriptQuestion, 'id'>, id: ++id })
+    worker.postMessage({
+      ...(JSON.parse(JSON.stringify(question())) as Omit<ScriptQuestion, 'id'>),
+      id: ++id,
+    })
   }
 
   function start(): Worker {

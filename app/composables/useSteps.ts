@@ -1,10 +1,14 @@
 const KEPT_STEPS = 100
 
-interface KeptSteps<Value> { readonly now: Value, readonly past: readonly Value[], readonly future: readonly Value[] }
+interface KeptSteps<Value> {
+  readonly now: Value
+  readonly past: readonly Value[]
+  readonly future: readonly Value[]
+}
 
 /**
- * Changes of a whole value as steps that can be taken back, and taken again, without limit. `put` makes a value the current one. With `keepAs` the last hundred
- * outlive a reload in this tab.
+ * Changes of a whole value as steps that can be taken back, and taken again, without limit. `put` makes a
+ * value the current one. With `keepAs` the last hundred outlive a reload in this tab.
  */
 export function useSteps<Value>(current: () => Value, put: (value: Value) => void, keepAs?: string) {
   const past = shallowRef<readonly Value[]>([])
@@ -15,8 +19,13 @@ export function useSteps<Value>(current: () => Value, put: (value: Value) => voi
 
   if (keepAs !== undefined) {
     const kept = readKept<Value>(keepAs)
-    if (kept && JSON.stringify(kept.now) === JSON.stringify(current())) [past.value, future.value] = [kept.past, kept.future]
-    watchDebounced([past, future], () => keep(keepAs, { now: current(), past: past.value, future: future.value }), { debounce: 400 })
+    if (kept && JSON.stringify(kept.now) === JSON.stringify(current()))
+      [past.value, future.value] = [kept.past, kept.future]
+    watchDebounced(
+      [past, future],
+      () => keep(keepAs, { now: current(), past: past.value, future: future.value }),
+      { debounce: 400 },
+    )
   }
 
   /** One step: what is now is remembered, what comes is put. `place` names where something is being typed. */
@@ -49,22 +58,34 @@ export function useSteps<Value>(current: () => Value, put: (value: Value) => voi
     if (event.shiftKey) redo()
     else undo()
   }
-  return { step, undo, redo, undoKeys, canUndo: computed(() => past.value.length > 0), canRedo: computed(() => future.value.length > 0) }
+  return {
+    step,
+    undo,
+    redo,
+    undoKeys,
+    canUndo: computed(() => past.value.length > 0),
+    canRedo: computed(() => future.value.length > 0),
+  }
 }
 
 function readKept<Value>(key: string): KeptSteps<Value> | undefined {
   try {
-    return JSON.parse(sessionStorage.getItem(key) ?? 'null') as KeptSteps<Value> | null ?? undefined
+    return (JSON.parse(sessionStorage.getItem(key) ?? 'null') as KeptSteps<Value> | null) ?? undefined
+  } catch {
+    return undefined
   }
-  catch { return undefined }
 }
 
 /** As many steps as this browser has room for. */
 function keep<Value>(key: string, { now, past, future }: KeptSteps<Value>): void {
   for (let most = KEPT_STEPS; most >= 1; most = Math.floor(most / 2)) {
     try {
-      return sessionStorage.setItem(key, JSON.stringify({ now, past: past.slice(-most), future: future.slice(-most) }))
+      return sessionStorage.setItem(
+        key,
+        JSON.stringify({ now, past: past.slice(-most), future: future.slice(-most) }),
+      )
+    } catch {
+      /* fewer, then */
     }
-    catch { /* fewer, then */ }
   }
 }

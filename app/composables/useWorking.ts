@@ -3,8 +3,9 @@ import type { WorkingReport, WorkingRequest } from '~/workers/relation.worker'
 import RelationWorker from '~/workers/relation.worker?worker'
 
 /**
- * What follows from a relation, worked out in a worker a moment after each change. A search that is still running when something changes, or that
- * somebody stops, ends at once: its worker is ended and the next one begun.
+ * What follows from a relation, worked out in a worker a moment after each change. A search that is still
+ * running when something changes, or that somebody stops, ends at once: its worker is ended and the next one
+ * begun.
  */
 export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined) {
   const working = shallowRef<Working>()
@@ -13,7 +14,13 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   const stepsSoFar = ref(0)
   /** Busy for more than a second: worth a word, and a way to stop. */
   const isSlow = ref(false)
-  const { start: watchClock, stop: stopClock } = useTimeoutFn(() => { isSlow.value = true }, 1000, { immediate: false })
+  const { start: watchClock, stop: stopClock } = useTimeoutFn(
+    () => {
+      isSlow.value = true
+    },
+    1000,
+    { immediate: false },
+  )
   let worker: Worker | undefined
   let id = 0
 
@@ -30,7 +37,10 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
     isSlow.value = false
     stepsSoFar.value = 0
     watchClock()
-    worker.postMessage({ ...JSON.parse(JSON.stringify(asked)) as typeof asked, id: ++id } satisfies WorkingRequest)
+    worker.postMessage({
+      ...(JSON.parse(JSON.stringify(asked)) as typeof asked),
+      id: ++id,
+    } satisfies WorkingRequest)
   }
 
   function start(): Worker {
@@ -62,7 +72,11 @@ export function useWorking(request: () => Omit<WorkingRequest, 'id'> | undefined
   }
 
   const soon = useDebounceFn(begin, 120)
-  watch(() => JSON.stringify(request()), () => void soon(), { immediate: true })
+  watch(
+    () => JSON.stringify(request()),
+    () => void soon(),
+    { immediate: true },
+  )
   onBeforeUnmount(end)
   return { working, isBusy, isSlow, isStopped, stepsSoFar, stop, again: begin }
 }

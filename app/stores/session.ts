@@ -9,7 +9,15 @@ export const useSessionStore = defineStore('session', () => {
   const another = ref<string | null>(null)
   const person = computed<Person | null>(() => answer.value?.person ?? null)
 
-  asksAs({ personId: () => person.value?.id, signedOut: () => { signedOut.value = true }, another: (name) => { another.value = name } })
+  asksAs({
+    personId: () => person.value?.id,
+    signedOut: () => {
+      signedOut.value = true
+    },
+    another: name => {
+      another.value = name
+    },
+  })
 
   async function load(): Promise<void> {
     answer.value = await api<SessionAnswer>('/session', { person: null })
@@ -20,11 +28,17 @@ export const useSessionStore = defineStore('session', () => {
     await arrive()
   }
 
-  /** The person of this page again, after the session ended: nobody else, since what is open here is theirs. */
+  /**
+   * The person of this page again, after the session ended: nobody else, since what is open here is theirs.
+   */
   async function signInAgain(password: string): Promise<void> {
     const known = person.value
     if (!known) return
-    await api('/session', { method: 'POST', person: null, body: { email: known.email, password, as: known.id } })
+    await api('/session', {
+      method: 'POST',
+      person: null,
+      body: { email: known.email, password, as: known.id },
+    })
     await arrive()
   }
 
@@ -42,7 +56,12 @@ export const useSessionStore = defineStore('session', () => {
     await arrive()
   }
 
-  async function makeFirstPerson(body: { name: string, email: string, password: string, word: string }): Promise<void> {
+  async function makeFirstPerson(body: {
+    name: string
+    email: string
+    password: string
+    word: string
+  }): Promise<void> {
     await api('/first-person', { method: 'POST', person: null, body })
     await arrive()
   }
@@ -52,12 +71,28 @@ export const useSessionStore = defineStore('session', () => {
     await load()
   }
 
-  /** What is not yet sent is sent first; then the page begins anew, so that nothing of this person is left in it. */
+  /**
+   * What is not yet sent is sent first; then the page begins anew, so that nothing of this person is left in
+   * it.
+   */
   async function signOut(): Promise<void> {
     await useWorksheetStore().send()
     await api('/session', { method: 'DELETE', person: null })
     window.location.assign('/sign-in')
   }
 
-  return { answer, person, signedOut, another, load, arrive, signInAgain, lookAgain, signIn, signInAsDemo, makeFirstPerson, signOut }
+  return {
+    answer,
+    person,
+    signedOut,
+    another,
+    load,
+    arrive,
+    signInAgain,
+    lookAgain,
+    signIn,
+    signInAsDemo,
+    makeFirstPerson,
+    signOut,
+  }
 })

@@ -1,17 +1,29 @@
-import { acceptCompletion, autocompletion, completionStatus, setSelectedCompletion, type CompletionContext, type CompletionResult } from '@codemirror/autocomplete'
+import {
+  acceptCompletion,
+  autocompletion,
+  completionStatus,
+  setSelectedCompletion,
+  type CompletionContext,
+  type CompletionResult,
+} from '@codemirror/autocomplete'
 import { Prec, type Extension } from '@codemirror/state'
 import { keymap, type EditorView } from '@codemirror/view'
 
 /** A word that an editor may offer. */
-export interface Offer { readonly label: string, readonly type?: string }
+export interface Offer {
+  readonly label: string
+  readonly type?: string
+}
 
 /** So many are offered while one types; asked for by Ctrl+Space, more. */
 const MOST_TYPED = 8
 const MOST_ASKED = 60
 
 /**
- * Of the offers in their order those that fit what is typed: first those that begin with it, then those with a part that does (`no` in `trip_no`). Each once, whatever
- * its capitals. While one types nothing is offered for a word that stands there whole: Tab then moves on. A word of SQL typed in small letters is offered in small letters.
+ * Of the offers in their order those that fit what is typed: first those that begin with it, then those with
+ * a part that does (`no` in `trip_no`). Each once, whatever its capitals. While one types nothing is offered
+ * for a word that stands there whole: Tab then moves on. A word of SQL typed in small letters is offered in
+ * small letters.
  */
 export function fittingOffers(offers: readonly Offer[], typed: string, isAsked = false): Offer[] {
   const wanted = typed.toLowerCase()
@@ -30,7 +42,9 @@ export function fittingOffers(offers: readonly Offer[], typed: string, isAsked =
 }
 
 function inCaseOf(offer: Offer, typed: string): Offer {
-  return offer.type === 'keyword' && typed !== '' && typed === typed.toLowerCase() ? { ...offer, label: offer.label.toLowerCase() } : offer
+  return offer.type === 'keyword' && typed !== '' && typed === typed.toLowerCase()
+    ? { ...offer, label: offer.label.toLowerCase() }
+    : offer
 }
 
 const WORD = /[\p{L}_][\p{L}\p{N}_$]*/u
@@ -38,14 +52,18 @@ const WORD = /[\p{L}_][\p{L}\p{N}_$]*/u
 /** Tab takes the offer that is chosen, or the first. */
 function takeOffer(view: EditorView): boolean {
   if (completionStatus(view.state) !== 'active') return false
-  return acceptCompletion(view) || (view.dispatch({ effects: setSelectedCompletion(0) }), acceptCompletion(view))
+  return (
+    acceptCompletion(view) || (view.dispatch({ effects: setSelectedCompletion(0) }), acceptCompletion(view))
+  )
 }
 
 /**
- * Offers as one types. Enter is always a new line, unless an arrow was pressed in the list: nothing in it is chosen before. `offersAt` gives what may stand at a
- * place, the likeliest first.
+ * Offers as one types. Enter is always a new line, unless an arrow was pressed in the list: nothing in it is
+ * chosen before. `offersAt` gives what may stand at a place, the likeliest first.
  */
-export function offering(offersAt: (context: CompletionContext, from: number) => readonly Offer[]): Extension {
+export function offering(
+  offersAt: (context: CompletionContext, from: number) => readonly Offer[],
+): Extension {
   const source = (context: CompletionContext): CompletionResult | null => {
     const word = context.matchBefore(WORD)
     if (!word && !context.explicit) return null

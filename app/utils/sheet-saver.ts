@@ -4,20 +4,29 @@ import { withoutBadSigns } from '@nomenklatura/core/findings'
 import { ApiError, errorInWords } from './api'
 
 /** Where the last change is: section 2 of the interface. */
-export type SaveState
-  = | { readonly status: 'saved', readonly at: string | null }
-    | { readonly status: 'changed' }
-    | { readonly status: 'saving', readonly since: number }
-    | { readonly status: 'sent', readonly at: string }
-    | { readonly status: 'offline', readonly since: string, readonly isKept: boolean }
-    | { readonly status: 'conflict', readonly theirs: string, readonly theirNumber: number, readonly at: string }
-    /** It came after closing: the server keeps it beside, and the desk can show it. */
-    | { readonly status: 'late', readonly at: string }
-    /** Signs stand in it that no text can hold: they can be taken out. */
-    | { readonly status: 'bad signs', readonly reason: string }
-    | { readonly status: 'refused', readonly reason: string }
+export type SaveState =
+  | { readonly status: 'saved'; readonly at: string | null }
+  | { readonly status: 'changed' }
+  | { readonly status: 'saving'; readonly since: number }
+  | { readonly status: 'sent'; readonly at: string }
+  | { readonly status: 'offline'; readonly since: string; readonly isKept: boolean }
+  | {
+      readonly status: 'conflict'
+      readonly theirs: string
+      readonly theirNumber: number
+      readonly at: string
+    }
+  /** It came after closing: the server keeps it beside, and the desk can show it. */
+  | { readonly status: 'late'; readonly at: string }
+  /** Signs stand in it that no text can hold: they can be taken out. */
+  | { readonly status: 'bad signs'; readonly reason: string }
+  | { readonly status: 'refused'; readonly reason: string }
 
-interface Kept { readonly content: string, readonly base: number, readonly at: string }
+interface Kept {
+  readonly content: string
+  readonly base: number
+  readonly at: string
+}
 
 const SAVE_AFTER_MS = 800
 /** Who types without a pause is saved all the same. */
@@ -26,16 +35,25 @@ const RETRY_AFTER_MS = 3000
 
 export type SheetSaver = ReturnType<typeof makeSheetSaver>
 
-/** Where a sheet is kept in this browser: by person, so that who signs in next never finds another's work as their own. */
+/**
+ * Where a sheet is kept in this browser: by person, so that who signs in next never finds another's work as
+ * their own.
+ */
 export function keptKey(personId: string, exerciseId: string, sheet: string): string {
   return `nomenklatura-worksheet-${personId}-${exerciseId}-${sheet}`
 }
 
 /**
- * Keeps one sheet. Each change is kept in this browser at once (under `key`) and sent to the server 800 ms after the last one, at the latest 4 s after the first that is
- * not sent; what the server has acknowledged is taken out of the browser again. A save made on an older revision is a conflict, and both stay.
+ * Keeps one sheet. Each change is kept in this browser at once (under `key`) and sent to the server 800 ms
+ * after the last one, at the latest 4 s after the first that is not sent; what the server has acknowledged is
+ * taken out of the browser again. A save made on an older revision is a conflict, and both stay.
  */
-export function makeSheetSaver(key: string, put: (body: { content: string, base: number }) => Promise<SavedAnswer>, opened: SheetContent, isReadOnly: () => boolean) {
+export function makeSheetSaver(
+  key: string,
+  put: (body: { content: string; base: number }) => Promise<SavedAnswer>,
+  opened: SheetContent,
+  isReadOnly: () => boolean,
+) {
   const content = ref(opened.content)
   const base = ref(opened.number)
   const save = shallowRef<SaveState>({ status: 'saved', at: opened.savedAt })
@@ -53,29 +71,46 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
       schedule()
       return
     }
-    save.value = { status: 'conflict', theirs: content.value, theirNumber: base.value, at: opened.savedAt ?? kept.at }
+    save.value = {
+      status: 'conflict',
+      theirs: content.value,
+      theirNumber: base.value,
+      at: opened.savedAt ?? kept.at,
+    }
     content.value = kept.content
   }
 
   function readKept(): Kept | undefined {
     try {
       const text = localStorage.getItem(key)
-      return text ? JSON.parse(text) as Kept : undefined
+      return text ? (JSON.parse(text) as Kept) : undefined
+    } catch {
+      return undefined
     }
-    catch { return undefined }
   }
 
   function keep(): boolean {
     try {
-      localStorage.setItem(key, JSON.stringify({ content: content.value, base: base.value, at: new Date().toISOString() } satisfies Kept))
+      localStorage.setItem(
+        key,
+        JSON.stringify({
+          content: content.value,
+          base: base.value,
+          at: new Date().toISOString(),
+        } satisfies Kept),
+      )
       return true
+    } catch {
+      return false
     }
-    catch { return false }
   }
 
   function forget(): void {
-    try { localStorage.removeItem(key) }
-    catch { /* this browser keeps nothing */ }
+    try {
+      localStorage.removeItem(key)
+    } catch {
+      /* this browser keeps nothing */
+    }
   }
 
   function change(text: string): void {
@@ -90,7 +125,10 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
     if (save.value.status !== 'offline' && save.value.status !== 'saving') save.value = { status: 'changed' }
     unsentSince ??= Date.now()
     clearTimeout(timer)
-    timer = setTimeout(() => void send(), Math.max(0, Math.min(afterMs, unsentSince + SAVE_AT_LATEST_MS - Date.now())))
+    timer = setTimeout(
+      () => void send(),
+      Math.max(0, Math.min(afterMs, unsentSince + SAVE_AT_LATEST_MS - Date.now())),
+    )
   }
 
   /** Sends what is written, if anything is new. Answers whether the server has it now. */
@@ -111,8 +149,7 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
       const answer = await put({ content: sent, base: base.value })
       base.value = answer.number
       settle(sent, answer.savedAt, wasOffline)
-    }
-    catch (error) {
+    } catch (error) {
       fail(error)
     }
     sending = false
@@ -136,7 +173,12 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
     const problem = error instanceof ApiError ? error.problem : undefined
     if (problem?.code === 'stale') {
       const theirs = problem.extra as SheetContent
-      save.value = { status: 'conflict', theirs: theirs.content, theirNumber: theirs.number, at: theirs.savedAt ?? new Date().toISOString() }
+      save.value = {
+        status: 'conflict',
+        theirs: theirs.content,
+        theirNumber: theirs.number,
+        at: theirs.savedAt ?? new Date().toISOString(),
+      }
       return
     }
     if (problem?.code === 'closed-kept') {
@@ -190,12 +232,32 @@ export function makeSheetSaver(key: string, put: (body: { content: string, base:
 }
 
 /** Refusals after which the same save may be taken: it waits in the browser and is sent again. */
-const COMES_BACK: ReadonlySet<string> = new Set(['signed-out', 'another-person', 'too-many-tries', 'too-many-saves', 'busy'])
+const COMES_BACK: ReadonlySet<string> = new Set([
+  'signed-out',
+  'another-person',
+  'too-many-tries',
+  'too-many-saves',
+  'busy',
+])
 
-const GRAVITY: readonly SaveState['status'][] = ['conflict', 'bad signs', 'refused', 'late', 'offline', 'saving', 'changed', 'sent', 'saved']
+const GRAVITY: readonly SaveState['status'][] = [
+  'conflict',
+  'bad signs',
+  'refused',
+  'late',
+  'offline',
+  'saving',
+  'changed',
+  'sent',
+  'saved',
+]
 
 /** One word for several sheets: the gravest; of equal ones the latest. */
 export function worstSave(states: readonly SaveState[]): SaveState {
-  const at = (state: SaveState): string => 'at' in state ? state.at ?? '' : ''
-  return [...states].sort((a, b) => GRAVITY.indexOf(a.status) - GRAVITY.indexOf(b.status) || at(b).localeCompare(at(a)))[0] ?? { status: 'saved', at: null }
+  const at = (state: SaveState): string => ('at' in state ? (state.at ?? '') : '')
+  return (
+    [...states].sort(
+      (a, b) => GRAVITY.indexOf(a.status) - GRAVITY.indexOf(b.status) || at(b).localeCompare(at(a)),
+    )[0] ?? { status: 'saved', at: null }
+  )
 }

@@ -2,20 +2,42 @@ import { SLOT_NAMES, type DictionaryEntry, type Slot } from '@nomenklatura/core/
 
 /** An open slot in words. */
 export const OPEN_SLOTS: Readonly<Record<Slot, string>> = {
-  entity: 'of what?', field: 'name of the field', type: 'what type?', size: 'how large?', format: 'no format', required: 'required?', key: 'no key', refersTo: 'nothing', example: 'an example', rule: 'no rule', meaning: 'what does it mean?',
+  entity: 'of what?',
+  field: 'name of the field',
+  type: 'what type?',
+  size: 'how large?',
+  format: 'no format',
+  required: 'required?',
+  key: 'no key',
+  refersTo: 'nothing',
+  example: 'an example',
+  rule: 'no rule',
+  meaning: 'what does it mean?',
 }
 
-export const REQUIRED_WORDS: Readonly<Record<DictionaryEntry['required'], string>> = { '': 'required or not?', 'yes': 'required', 'no': 'may be empty' }
+export const REQUIRED_WORDS: Readonly<Record<DictionaryEntry['required'], string>> = {
+  '': 'required or not?',
+  'yes': 'required',
+  'no': 'may be empty',
+}
 
 export const KEY_WORDS: Readonly<Record<DictionaryEntry['key'], string>> = {
-  '': 'no part of a key', 'primary': 'part of the primary key', 'unique': 'unique', 'unique 1': 'unique together (1)', 'unique 2': 'unique together (2)', 'unique 3': 'unique together (3)', 'unique 4': 'unique together (4)',
+  '': 'no part of a key',
+  'primary': 'part of the primary key',
+  'unique': 'unique',
+  'unique 1': 'unique together (1)',
+  'unique 2': 'unique together (2)',
+  'unique 3': 'unique together (3)',
+  'unique 4': 'unique together (4)',
 }
 
 /** A slot as it is shown in a table: in words where it holds a choice. */
 export function slotText(entry: DictionaryEntry, slot: Slot): string {
   if (slot === 'required') return entry.required === '' ? '' : REQUIRED_WORDS[entry.required]
-  if (slot === 'key') return entry.key === '' ? '' : entry.key === 'primary' ? 'primary' : KEY_WORDS[entry.key]
+  if (slot === 'key')
+    return entry.key === '' ? '' : entry.key === 'primary' ? 'primary' : KEY_WORDS[entry.key]
   return entry[slot]
 }
 
-export const slotLabel = (entry: DictionaryEntry, slot: Slot): string => `${SLOT_NAMES[slot]} of ${entry.field || 'the new field'}`
+export const slotLabel = (entry: DictionaryEntry, slot: Slot): string =>
+  `${SLOT_NAMES[slot]} of ${entry.field || 'the new field'}`

@@ -6,18 +6,34 @@ import type { Verdict } from '@nomenklatura/core/rules'
 export function timeInWords(iso: string | null | undefined, timeZone: string, now = new Date()): string {
   if (!iso) return ''
   const at = new Date(iso)
-  const day = new Intl.DateTimeFormat('en-GB', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' })
+  const day = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+  })
   const clock = new Intl.DateTimeFormat('en-GB', { timeZone, hour: 'numeric', minute: '2-digit' }).format(at)
   const days = Math.abs(at.getTime() - now.getTime()) / 86_400_000
   if (day.format(at) === day.format(now)) return clock
-  const date = days < 6
-    ? new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short' }).format(at)
-    : new Intl.DateTimeFormat('en-GB', { timeZone, day: 'numeric', month: 'short', ...(days > 300 ? { year: 'numeric' } : {}) }).format(at)
+  const date =
+    days < 6
+      ? new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short' }).format(at)
+      : new Intl.DateTimeFormat('en-GB', {
+          timeZone,
+          day: 'numeric',
+          month: 'short',
+          ...(days > 300 ? { year: 'numeric' } : {}),
+        }).format(at)
   return `${date} ${clock}`
 }
 
 export function clockInWords(iso: string, timeZone: string, seconds = false): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone, hour: 'numeric', minute: '2-digit', ...(seconds ? { second: '2-digit' } : {}) }).format(new Date(iso))
+  return new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hour: 'numeric',
+    minute: '2-digit',
+    ...(seconds ? { second: '2-digit' } : {}),
+  }).format(new Date(iso))
 }
 
 export function pointsText(thousandths: number): string {
@@ -27,7 +43,11 @@ export function pointsText(thousandths: number): string {
 export function lateInWords(seconds: number): string {
   if (seconds <= 0) return ''
   const hours = Math.floor(seconds / 3600)
-  return hours >= 48 ? `late by ${Math.floor(hours / 24)} days` : hours >= 1 ? `late by ${hours} h` : `late by ${Math.max(1, Math.round(seconds / 60))} min`
+  return hours >= 48
+    ? `late by ${Math.floor(hours / 24)} days`
+    : hours >= 1
+      ? `late by ${hours} h`
+      : `late by ${Math.max(1, Math.round(seconds / 60))} min`
 }
 
 export function countOf(count: number, one: string, many = `${one}s`): string {
@@ -36,27 +56,45 @@ export function countOf(count: number, one: string, many = `${one}s`): string {
 
 export const handInNumber = (number: number): string => `H-${String(number).padStart(4, '0')}`
 
-export const VERDICT_KEY: Readonly<Record<Exclude<Verdict, 'cannot tell'>, string>> = { upheld: 'U', broken: 'B', 'too strict': 'S', 'not shown': 'N' }
+export const VERDICT_KEY: Readonly<Record<Exclude<Verdict, 'cannot tell'>, string>> = {
+  'upheld': 'U',
+  'broken': 'B',
+  'too strict': 'S',
+  'not shown': 'N',
+}
 
-const ORDER: Readonly<Record<Verdict, number>> = { broken: 0, 'too strict': 1, 'cannot tell': 2, 'not shown': 3, upheld: 4 }
+const ORDER: Readonly<Record<Verdict, number>> = {
+  'broken': 0,
+  'too strict': 1,
+  'cannot tell': 2,
+  'not shown': 3,
+  'upheld': 4,
+}
 
 /** What needs a look first. */
 export function byUrgency(a: { verdict: Verdict }, b: { verdict: Verdict }): number {
   return ORDER[a.verdict] - ORDER[b.verdict]
 }
 
-/** What a Dependencies sheet asks for: "the dependencies of intake_ledger, its keys, its normal form and a split into BCNF". */
+/**
+ * What a Dependencies sheet asks for: "the dependencies of intake_ledger, its keys, its normal form and a
+ * split into BCNF".
+ */
 export function askedInWords(relation: StudentRelation | null): string {
   if (!relation) return ''
   const { asks, given, name } = relation
   const parts = [
-    given === null ? 'its dependencies' : '', ...asks.closures.map(of => `what ${of.join(', ')} fixes`), asks.keys ? 'its candidate keys' : '', asks.prime ? 'its prime attributes' : '',
-    asks.form ? 'its normal form and why it is no higher' : '', asks.split ? `a split into ${asks.split}` : '',
+    given === null ? 'its dependencies' : '',
+    ...asks.closures.map(of => `what ${of.join(', ')} fixes`),
+    asks.keys ? 'its candidate keys' : '',
+    asks.prime ? 'its prime attributes' : '',
+    asks.form ? 'its normal form and why it is no higher' : '',
+    asks.split ? `a split into ${asks.split}` : '',
   ].filter(part => part !== '')
   return `of the relation ${name}: ${listInWords(parts)}`
 }
 
 /** Points with what is still open: "31 + 4 open". */
-export function totalText({ got, open }: { readonly got: number, readonly open: number }): string {
+export function totalText({ got, open }: { readonly got: number; readonly open: number }): string {
   return `${pointsText(got)}${open > 0 ? ` + ${pointsText(open)} open` : ''}`
 }

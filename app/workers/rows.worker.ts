@@ -1,16 +1,35 @@
 import { dictionaryFromRows, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { Finding } from '@nomenklatura/core/findings'
 import {
-  couldIdentify, decodeText, doesFix, findInRows, profile, projectRows, proposeSplit, readRows, rejoin, repeatingFacts,
-  type ColumnProfile, type FixAnswer, type FlatTable, type FoundInRows, type IdentifyAnswer, type NamedDependency, type ReadRowsOptions, type Repeating, type SplitProposal,
+  couldIdentify,
+  decodeText,
+  doesFix,
+  findInRows,
+  profile,
+  projectRows,
+  proposeSplit,
+  readRows,
+  rejoin,
+  repeatingFacts,
+  type ColumnProfile,
+  type FixAnswer,
+  type FlatTable,
+  type FoundInRows,
+  type IdentifyAnswer,
+  type NamedDependency,
+  type ReadRowsOptions,
+  type Repeating,
+  type SplitProposal,
 } from '@nomenklatura/core/rows'
 
-export type RowsSource
-  = | { readonly kind: 'bytes', readonly bytes: Uint8Array, readonly options: ReadRowsOptions }
-    | { readonly kind: 'text', readonly text: string, readonly options: ReadRowsOptions }
-    | { readonly kind: 'table', readonly table: FlatTable }
+export type RowsSource =
+  | { readonly kind: 'bytes'; readonly bytes: Uint8Array; readonly options: ReadRowsOptions }
+  | { readonly kind: 'text'; readonly text: string; readonly options: ReadRowsOptions }
+  | { readonly kind: 'table'; readonly table: FlatTable }
 
-/** What was understood, without the rows themselves: these stay in the worker and are asked for page by page. */
+/**
+ * What was understood, without the rows themselves: these stay in the worker and are asked for page by page.
+ */
 export interface RowsOverview {
   readonly columns: readonly string[]
   readonly rows: number
@@ -24,8 +43,14 @@ export interface RowsOverview {
   readonly isRead: boolean
 }
 
-export interface NumberedRow { readonly at: number, readonly cells: readonly string[] }
-export interface PartRows { readonly columns: readonly string[], readonly rows: readonly (readonly string[])[] }
+export interface NumberedRow {
+  readonly at: number
+  readonly cells: readonly string[]
+}
+export interface PartRows {
+  readonly columns: readonly string[]
+  readonly rows: readonly (readonly string[])[]
+}
 export interface ShownSplit {
   readonly proposal: SplitProposal
   /** The first rows of each part, then of each unfolded fact. */
@@ -35,26 +60,39 @@ export interface ShownSplit {
   readonly dictionary: Dictionary
 }
 
-export type RowsQuestion
-  = | { readonly ask: 'take', readonly source: RowsSource }
-    | { readonly ask: 'find', readonly source: RowsSource }
-    | { readonly ask: 'page', readonly start: number, readonly count: number }
-    | { readonly ask: 'identify', readonly columns: readonly string[] }
-    | { readonly ask: 'fix', readonly from: readonly string[], readonly to: readonly string[] }
-    | { readonly ask: 'split', readonly dependencies: readonly NamedDependency[], readonly names: Readonly<Record<string, string>> }
+export type RowsQuestion =
+  | { readonly ask: 'take'; readonly source: RowsSource }
+  | { readonly ask: 'find'; readonly source: RowsSource }
+  | { readonly ask: 'page'; readonly start: number; readonly count: number }
+  | { readonly ask: 'identify'; readonly columns: readonly string[] }
+  | { readonly ask: 'fix'; readonly from: readonly string[]; readonly to: readonly string[] }
+  | {
+      readonly ask: 'split'
+      readonly dependencies: readonly NamedDependency[]
+      readonly names: Readonly<Record<string, string>>
+    }
 
 export interface RowsAnswers {
   readonly take: RowsOverview
   readonly find: FoundInRows
   readonly page: readonly NumberedRow[]
   readonly identify: IdentifyAnswer & { readonly shown: readonly NumberedRow[] }
-  readonly fix: FixAnswer & { readonly shown: readonly NumberedRow[], readonly against: readonly NumberedRow[] }
+  readonly fix: FixAnswer & {
+    readonly shown: readonly NumberedRow[]
+    readonly against: readonly NumberedRow[]
+  }
   readonly split: ShownSplit
 }
 
-export type RowsReport
-  = | { readonly id: number, readonly kind: 'progress', readonly size: number, readonly done: number, readonly of: number }
-    | { readonly id: number, readonly kind: 'answer', readonly answer: RowsAnswers[keyof RowsAnswers] }
+export type RowsReport =
+  | {
+      readonly id: number
+      readonly kind: 'progress'
+      readonly size: number
+      readonly done: number
+      readonly of: number
+    }
+  | { readonly id: number; readonly kind: 'answer'; readonly answer: RowsAnswers[keyof RowsAnswers] }
 
 const SHOWN_ROWS = 60
 let table: FlatTable = { columns: [], rows: [] }
@@ -63,9 +101,13 @@ let repeating: readonly Repeating[] = []
 const numbered = (at: readonly number[]): NumberedRow[] => at.map(i => ({ at: i, cells: table.rows[i]! }))
 
 /** The rows of a source, with what was understood of its text. */
-function read(source: RowsSource): Pick<RowsOverview, 'findings' | 'format' | 'delimiter' | 'encoding'> & { readonly table: FlatTable } {
-  if (source.kind === 'table') return { table: source.table, findings: [], format: '', delimiter: '', encoding: '' }
-  const { text, encoding } = source.kind === 'bytes' ? decodeText(source.bytes) : { text: source.text, encoding: '' }
+function read(
+  source: RowsSource,
+): Pick<RowsOverview, 'findings' | 'format' | 'delimiter' | 'encoding'> & { readonly table: FlatTable } {
+  if (source.kind === 'table')
+    return { table: source.table, findings: [], format: '', delimiter: '', encoding: '' }
+  const { text, encoding } =
+    source.kind === 'bytes' ? decodeText(source.bytes) : { text: source.text, encoding: '' }
   const { table: found, findings, format, delimiter } = readRows(text, source.options)
   return { table: found ?? { columns: [], rows: [] }, findings, format, delimiter, encoding }
 }
@@ -76,46 +118,87 @@ function take(source: RowsSource): RowsOverview {
   const columns = profile(table)
   repeating = repeatingFacts(table.columns, columns)
   return {
-    columns: table.columns, rows: table.rows.length, profile: columns, repeating, ...understood, isRead: table.columns.length > 0,
+    columns: table.columns,
+    rows: table.rows.length,
+    profile: columns,
+    repeating,
+    ...understood,
+    isRead: table.columns.length > 0,
   }
 }
 
-function split(dependencies: readonly NamedDependency[], names: Readonly<Record<string, string>>): ShownSplit {
+function split(
+  dependencies: readonly NamedDependency[],
+  names: Readonly<Record<string, string>>,
+): ShownSplit {
   const plain = proposeSplit(table, dependencies, repeating)
-  const rename = <P extends { readonly name: string }>(part: P): P => ({ ...part, name: names[part.name] ?? part.name })
-  const proposal = { ...plain, parts: plain.parts.map(rename), unfolded: plain.unfolded.map(fact => ({ ...fact, part: rename(fact.part) })) }
+  const rename = <P extends { readonly name: string }>(part: P): P => ({
+    ...part,
+    name: names[part.name] ?? part.name,
+  })
+  const proposal = {
+    ...plain,
+    parts: plain.parts.map(rename),
+    unfolded: plain.unfolded.map(fact => ({ ...fact, part: rename(fact.part) })),
+  }
   const kept = table.columns.filter(name => !repeating.some(({ columns }) => columns.includes(name)))
   const rest = projectRows(table, kept)
   const parts = proposal.parts.map(({ columns }) => projectRows(rest, columns))
   const { spurious } = plain.spurious === 0 ? { spurious: [] } : rejoin(rest, parts)
   return {
-    proposal, parts: parts.map(({ columns, rows }) => ({ columns, rows: rows.slice(0, SHOWN_ROWS) })), spurious: spurious.slice(0, 5), dictionary: dictionaryFromRows(table, proposal),
+    proposal,
+    parts: parts.map(({ columns, rows }) => ({ columns, rows: rows.slice(0, SHOWN_ROWS) })),
+    spurious: spurious.slice(0, 5),
+    dictionary: dictionaryFromRows(table, proposal),
   }
 }
 
-function answer(question: RowsQuestion, onProgress: (progress: { size: number, done: number, of: number }) => void): RowsAnswers[keyof RowsAnswers] {
+function answer(
+  question: RowsQuestion,
+  onProgress: (progress: { size: number; done: number; of: number }) => void,
+): RowsAnswers[keyof RowsAnswers] {
   switch (question.ask) {
-    case 'take': return take(question.source)
-    case 'find': return findInRows(read(question.source).table, { onProgress })
-    case 'page': return numbered(Array.from({ length: Math.max(0, Math.min(question.count, table.rows.length - question.start)) }, (_, i) => question.start + i))
+    case 'take':
+      return take(question.source)
+    case 'find':
+      return findInRows(read(question.source).table, { onProgress })
+    case 'page':
+      return numbered(
+        Array.from(
+          { length: Math.max(0, Math.min(question.count, table.rows.length - question.start)) },
+          (_, i) => question.start + i,
+        ),
+      )
     case 'identify': {
       const found = couldIdentify(table, question.columns)
       return { ...found, shown: found.refuting ? numbered(found.refuting) : [] }
     }
     case 'fix': {
       const found = doesFix(table, question.from, question.to)
-      return { ...found, shown: found.refuting ? numbered(found.refuting) : [], against: numbered(found.offending.slice(0, 20)) }
+      return {
+        ...found,
+        shown: found.refuting ? numbered(found.refuting) : [],
+        against: numbered(found.offending.slice(0, 20)),
+      }
     }
-    case 'split': return split(question.dependencies, question.names)
+    case 'split':
+      return split(question.dependencies, question.names)
   }
 }
 
-addEventListener('message', ({ data: { id, ...question } }: MessageEvent<RowsQuestion & { readonly id: number }>) => {
-  const report = (message: RowsReport): void => postMessage(message)
-  let told = 0
-  report({ id, kind: 'answer', answer: answer(question, (progress) => {
-    if (Date.now() - told < 100) return
-    told = Date.now()
-    report({ id, kind: 'progress', ...progress })
-  }) })
-})
+addEventListener(
+  'message',
+  ({ data: { id, ...question } }: MessageEvent<RowsQuestion & { readonly id: number }>) => {
+    const report = (message: RowsReport): void => postMessage(message)
+    let told = 0
+    report({
+      id,
+      kind: 'answer',
+      answer: answer(question, progress => {
+        if (Date.now() - told < 100) return
+        told = Date.now()
+        report({ id, kind: 'progress', ...progress })
+      }),
+    })
+  },
+)

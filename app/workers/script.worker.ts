@@ -1,14 +1,20 @@
 import { chainFindings } from '@nomenklatura/core/alignment'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
-import { readScript, scriptAloud, type ReadOptions, type ReadScript, type TableAloud } from '@nomenklatura/core/sql'
+import {
+  readScript,
+  scriptAloud,
+  type ReadOptions,
+  type ReadScript,
+  type TableAloud,
+} from '@nomenklatura/core/sql'
 
 export interface ScriptQuestion {
   readonly id: number
   readonly script: string
   readonly options: ReadOptions
   /** What the sheets before it describe, by what they are called. */
-  readonly earlier: readonly { readonly sheet: string, readonly schema: Schema }[]
+  readonly earlier: readonly { readonly sheet: string; readonly schema: Schema }[]
 }
 
 export interface ScriptRead {
@@ -21,6 +27,11 @@ export interface ScriptRead {
 self.addEventListener('message', ({ data }: MessageEvent<ScriptQuestion>) => {
   const { id, script, options, earlier } = data
   const read = readScript(script, options)
-  const answer: ScriptRead = { id, read, aloud: scriptAloud(read), chain: earlier.flatMap(({ sheet, schema }) => chainFindings(schema, read.schema, sheet)) }
+  const answer: ScriptRead = {
+    id,
+    read,
+    aloud: scriptAloud(read),
+    chain: earlier.flatMap(({ sheet, schema }) => chainFindings(schema, read.schema, sheet)),
+  }
   self.postMessage(answer)
 })

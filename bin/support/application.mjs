@@ -18,7 +18,7 @@ export function sessionPassword(folder) {
 }
 
 export function isFree(port) {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const server = createServer()
     server.once('error', () => resolve(false))
     server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)))
@@ -27,28 +27,57 @@ export function isFree(port) {
 
 const LONGEST_RUN_MS = 300_000
 
-/** Runs a bundled program to its end; throws with its output when it fails, or does not end within five minutes. */
+/**
+ * Runs a bundled program to its end; throws with its output when it fails, or does not end within five
+ * minutes.
+ */
 export async function runProgram(entry, args, env) {
   const [file] = [await bundle(entry), await bundleThread()]
-  const ran = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], { env: { ...process.env, ...env }, encoding: 'utf8', maxBuffer: 16 * 1024 * 1024, timeout: LONGEST_RUN_MS, killSignal: 'SIGKILL' })
-  if (ran.error?.code === 'ETIMEDOUT') throw new Error(`${entry} did not end within ${LONGEST_RUN_MS / 1000} s:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`)
-  if (ran.status !== 0) throw new Error(`${entry} failed:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`)
+  const ran = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], {
+    env: { ...process.env, ...env },
+    encoding: 'utf8',
+    maxBuffer: 16 * 1024 * 1024,
+    timeout: LONGEST_RUN_MS,
+    killSignal: 'SIGKILL',
+  })
+  if (ran.error?.code === 'ETIMEDOUT')
+    throw new Error(
+      `${entry} did not end within ${LONGEST_RUN_MS / 1000} s:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`,
+    )
+  if (ran.status !== 0)
+    throw new Error(`${entry} failed:\n${`${ran.stdout}${ran.stderr}`.split('\n').slice(-30).join('\n')}`)
   return ran.stdout
 }
 
-/** Starts server and worker; answers their processes and a function that ends them. `output` is "inherit" or "ignore". */
+/**
+ * Starts server and worker; answers their processes and a function that ends them. `output` is "inherit" or
+ * "ignore".
+ */
 export async function startApplication({ databaseUrl, port, password, demo, output = 'ignore' }) {
   const env = {
-    ...process.env, DATABASE_URL: databaseUrl, NUXT_SESSION_PASSWORD: password, NOMENKLATURA_DEMO: demo ? 'true' : 'false',
-    PORT: String(port), HOST: '127.0.0.1', NITRO_PORT: String(port), NITRO_HOST: '127.0.0.1', NODE_ENV: 'production',
+    ...process.env,
+    DATABASE_URL: databaseUrl,
+    NUXT_SESSION_PASSWORD: password,
+    NOMENKLATURA_DEMO: demo ? 'true' : 'false',
+    PORT: String(port),
+    HOST: '127.0.0.1',
+    NITRO_PORT: String(port),
+    NITRO_HOST: '127.0.0.1',
+    NODE_ENV: 'production',
   }
   const workerFile = await bundle('server/jobs/worker.ts')
   await bundleThread()
-  const start = file => spawn(process.execPath, ['--enable-source-maps', file], { cwd: ROOT, env, stdio: ['ignore', output, output] })
+  const start = file =>
+    spawn(process.execPath, ['--enable-source-maps', file], {
+      cwd: ROOT,
+      env,
+      stdio: ['ignore', output, output],
+    })
   const server = start(join(ROOT, '.output/server/index.mjs'))
   const worker = start(workerFile)
   const stop = async () => {
-    for (const child of [server, worker]) if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM')
+    for (const child of [server, worker])
+      if (child.exitCode === null && child.signalCode === null) child.kill('SIGTERM')
     await Promise.all([server, worker].map(child => ended(child, 6000)))
   }
   await answers(`http://127.0.0.1:${port}/api/health`, server)
@@ -57,7 +86,7 @@ export async function startApplication({ databaseUrl, port, password, demo, outp
 
 function ended(child, timeoutMs) {
   if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve()
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     const timer = setTimeout(() => child.kill('SIGKILL'), timeoutMs)
     child.once('exit', () => {
       clearTimeout(timer)
@@ -68,11 +97,15 @@ function ended(child, timeoutMs) {
 
 async function answers(url, server) {
   for (let i = 0; i < 150; i++) {
-    if (server.exitCode !== null) throw new Error('The server ended as soon as it was started. Run it with NOMENKLATURA_LOG=1 to see why.')
+    if (server.exitCode !== null)
+      throw new Error(
+        'The server ended as soon as it was started. Run it with NOMENKLATURA_LOG=1 to see why.',
+      )
     try {
       if ((await fetch(url)).ok) return
+    } catch {
+      /* not yet */
     }
-    catch { /* not yet */ }
     await new Promise(resolve => setTimeout(resolve, 200))
   }
   throw new Error(`The server did not answer at ${url}.`)

@@ -5,24 +5,46 @@ import { fileURLToPath } from 'node:url'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
 const BUILD = join(ROOT, '.build')
-const CORE = ['findings', 'dependencies', 'schema', 'sql', 'rows', 'dictionary', 'diagram', 'alignment', 'rules', 'claims', 'marking', 'formats']
+const CORE = [
+  'findings',
+  'dependencies',
+  'schema',
+  'sql',
+  'rows',
+  'dictionary',
+  'diagram',
+  'alignment',
+  'rules',
+  'claims',
+  'marking',
+  'formats',
+]
 
 /** Files below the given folders and files, without what is built or installed. */
 export function filesBelow(paths) {
-  return paths.flatMap((path) => {
-    const full = join(ROOT, path)
-    if (!existsSync(full)) return []
-    if (statSync(full).isFile()) return [full]
-    return readdirSync(full, { recursive: true, withFileTypes: true })
-      .filter(entry => entry.isFile() && !/(^|\/)(node_modules|\.nuxt|\.output|\.build|\.data)(\/|$)/.test(relative(ROOT, entry.parentPath)))
-      .map(entry => join(entry.parentPath, entry.name))
-  }).sort()
+  return paths
+    .flatMap(path => {
+      const full = join(ROOT, path)
+      if (!existsSync(full)) return []
+      if (statSync(full).isFile()) return [full]
+      return readdirSync(full, { recursive: true, withFileTypes: true })
+        .filter(
+          entry =>
+            entry.isFile() &&
+            !/(^|\/)(node_modules|\.nuxt|\.output|\.build|\.data)(\/|$)/.test(
+              relative(ROOT, entry.parentPath),
+            ),
+        )
+        .map(entry => join(entry.parentPath, entry.name))
+    })
+    .sort()
 }
 
 /** One hash over names and contents: what was built or passed with it need not be built or run again. */
 export function hashOf(paths, salt = '') {
   const hash = createHash('sha256').update(salt)
-  for (const file of filesBelow(paths)) hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
+  for (const file of filesBelow(paths))
+    hash.update(relative(ROOT, file)).update('\0').update(readFileSync(file)).update('\0')
   return hash.digest('hex')
 }
 
@@ -37,7 +59,14 @@ export function writeStamp(name, value) {
 }
 
 /** Scripts of this folder find the project by where they lie: a bundle uses them as they are. */
-const OUR_SUPPORT = { name: 'support', setup: build => build.onResolve({ filter: /\/bin\/support\/\w+\.mjs$/ }, ({ path }) => ({ path: join('../bin/support', path.split('/').at(-1)), external: true })) }
+const OUR_SUPPORT = {
+  name: 'support',
+  setup: build =>
+    build.onResolve({ filter: /\/bin\/support\/\w+\.mjs$/ }, ({ path }) => ({
+      path: join('../bin/support', path.split('/').at(-1)),
+      external: true,
+    })),
+}
 
 /** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
 const THREAD = 'server/pool/thread.ts'
@@ -45,22 +74,55 @@ const THREAD = 'server/pool/thread.ts'
 /** The bundle of the worker threads; it lies beside the programs that start them. */
 export const bundleThread = () => bundle(THREAD)
 
-/** Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle. */
+/**
+ * Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle.
+ */
 export async function bundle(entry) {
   const isWhole = entry === THREAD
   const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
   const outfile = join(BUILD, `${name}.mjs`)
-  const hash = hashOf(['packages/core/src', 'server', 'shared', 'db', 'cli', 'bench', 'sandbox', 'package-lock.json', 'bin/support/bundle.mjs'], entry)
+  const hash = hashOf(
+    [
+      'packages/core/src',
+      'server',
+      'shared',
+      'db',
+      'cli',
+      'bench',
+      'sandbox',
+      'package-lock.json',
+      'bin/support/bundle.mjs',
+    ],
+    entry,
+  )
   if (readStamp(name) === hash && existsSync(outfile)) return outfile
   const { build } = await import('esbuild')
   mkdirSync(dirname(outfile), { recursive: true })
   await build({
-    entryPoints: [join(ROOT, entry)], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', sourcemap: 'inline', logLevel: 'warning',
-    ...isWhole ? { banner: { js: 'import { createRequire } from \'node:module\'; const require = createRequire(import.meta.url);' } } : { packages: 'external' },
+    entryPoints: [join(ROOT, entry)],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: 'inline',
+    logLevel: 'warning',
+    ...(isWhole
+      ? {
+          banner: {
+            js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
+          },
+        }
+      : { packages: 'external' }),
     plugins: [OUR_SUPPORT],
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
-      ...Object.fromEntries(CORE.map(folder => [`@nomenklatura/core/${folder}`, join(ROOT, `packages/core/src/${folder}/index.ts`)])),
+      ...Object.fromEntries(
+        CORE.map(folder => [
+          `@nomenklatura/core/${folder}`,
+          join(ROOT, `packages/core/src/${folder}/index.ts`),
+        ]),
+      ),
       '#shared': join(ROOT, 'shared'),
     },
   })

@@ -10,11 +10,19 @@ export interface Cluster {
   readonly kill: () => void
   readonly remove: () => void
 }
-export function startCluster(folder: string, database: string, options?: { readonly port?: number }): Promise<Cluster>
+export function startCluster(
+  folder: string,
+  database: string,
+  options?: { readonly port?: number },
+): Promise<Cluster>
 /** The folder of the server's programs. Throws where there is none. */
 export function binaries(): string
 /** Runs a program of the server as the user who may. */
-export function runServerProgram(program: string, args: readonly string[], options?: object): { readonly status: number | null, readonly stdout: string, readonly stderr: string }
+export function runServerProgram(
+  program: string,
+  args: readonly string[],
+  options?: object,
+): { readonly status: number | null; readonly stdout: string; readonly stderr: string }
 /** Waits until a server takes connections. */
 export function untilReady(connection: readonly string[]): Promise<void>
 export function ownedFolder(folder: string): string

@@ -1,13 +1,26 @@
 /**
- * Scripts of real applications for the tests of the SQL reader: Debian packages whose database scripts are read and run. They are fetched, unpacked into a folder
- * that git ignores and never committed; a folder that is complete is left as it is.
+ * Scripts of real applications for the tests of the SQL reader: Debian packages whose database scripts are
+ * read and run. They are fetched, unpacked into a folder that git ignores and never committed; a folder that
+ * is complete is left as it is.
  */
 import { execFileSync } from 'node:child_process'
 import { existsSync, mkdirSync, readdirSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { ROOT } from './bundle.mjs'
 
-export const PACKAGES = ['freeradius-config', 'roundcube-core', 'ejabberd', 'gammu-smsd', 'icinga2-ido-pgsql', 'pdns-backend-mysql', 'pdns-backend-pgsql', 'pdns-backend-sqlite3', 'kamailio-mysql-modules', 'zabbix-server-mysql', 'zabbix-server-pgsql']
+export const PACKAGES = [
+  'freeradius-config',
+  'roundcube-core',
+  'ejabberd',
+  'gammu-smsd',
+  'icinga2-ido-pgsql',
+  'pdns-backend-mysql',
+  'pdns-backend-pgsql',
+  'pdns-backend-sqlite3',
+  'kamailio-mysql-modules',
+  'zabbix-server-mysql',
+  'zabbix-server-pgsql',
+]
 export const CORPUS = join(ROOT, '.data/corpus')
 
 export function fetchCorpus(say = () => {}) {

@@ -55,19 +55,30 @@ try {
     }
     databaseUrl = cluster.url
   }
-  const people = await runProgram('db/demo/load.ts', fresh && process.env.DATABASE_URL ? ['--fresh'] : [], { DATABASE_URL: databaseUrl })
+  const people = await runProgram('db/demo/load.ts', fresh && process.env.DATABASE_URL ? ['--fresh'] : [], {
+    DATABASE_URL: databaseUrl,
+  })
   application = await startApplication({
-    databaseUrl, port, password: sessionPassword(folder), demo: true, output: process.env.NOMENKLATURA_LOG ? 'inherit' : 'ignore',
+    databaseUrl,
+    port,
+    password: sessionPassword(folder),
+    demo: true,
+    output: process.env.NOMENKLATURA_LOG ? 'inherit' : 'ignore',
   })
   say(`\nNomenklatura is at  http://127.0.0.1:${port}\n\n${people.trimEnd()}\n\nCtrl-C stops it.`)
-  for (const [name, child] of [['server', application.server], ['worker', application.worker]]) {
-    child.once('exit', (code) => {
-      if (!stopping) say(`The ${name} ended by itself (${code ?? 'killed'}). Nothing that was saved is lost; start bin/demo again.`)
+  for (const [name, child] of [
+    ['server', application.server],
+    ['worker', application.worker],
+  ]) {
+    child.once('exit', code => {
+      if (!stopping)
+        say(
+          `The ${name} ended by itself (${code ?? 'killed'}). Nothing that was saved is lost; start bin/demo again.`,
+        )
       void stop(1)
     })
   }
-}
-catch (error) {
+} catch (error) {
   console.error(error.message)
   await stop(1)
 }
@@ -75,13 +86,16 @@ catch (error) {
 async function choosePort() {
   const asked = process.env.PORT
   if (asked) {
-    if (!/^\d+$/.test(asked) || Number(asked) < 1 || Number(asked) > 65_535) fail(`PORT=${asked} is not a port.`)
-    if (!await isFree(Number(asked))) fail(`Port ${asked} is taken by another program. Choose another: PORT=3100 bin/demo`)
+    if (!/^\d+$/.test(asked) || Number(asked) < 1 || Number(asked) > 65_535)
+      fail(`PORT=${asked} is not a port.`)
+    if (!(await isFree(Number(asked))))
+      fail(`Port ${asked} is taken by another program. Choose another: PORT=3100 bin/demo`)
     return Number(asked)
   }
-  for (let port = 3000; port < 3100; port++) if (await isFree(port)) {
-    if (port !== 3000) say(`Port 3000 is taken by another program; serving at ${port}.`)
-    return port
-  }
+  for (let port = 3000; port < 3100; port++)
+    if (await isFree(port)) {
+      if (port !== 3000) say(`Port 3000 is taken by another program; serving at ${port}.`)
+      return port
+    }
   return fail('No port between 3000 and 3099 is free. Choose one: PORT=4000 bin/demo')
 }

@@ -10,7 +10,11 @@ export interface Standby {
 }
 /** Copies a running cluster and follows it; each commit there waits for the copy. */
 export function startStandby(folder: string, primary: Cluster): Promise<Standby>
-export interface Address { readonly port: number, readonly leadTo: (port: number) => void, readonly close: () => void }
+export interface Address {
+  readonly port: number
+  readonly leadTo: (port: number) => void
+  readonly close: () => void
+}
 /** A port on loopback that leads to another one. */
 export function openAddress(target: number): Promise<Address>
 export function withPort(url: string, port: number): string

@@ -19,7 +19,25 @@ if (args.includes('--help')) {
 const runAll = args.includes('--all') || process.env.CI === 'true'
 const CORE = ['packages/core', 'tests/reference', 'db/demo', 'vitest.config.ts', 'package-lock.json']
 const SERVER = ['server', 'shared', 'db', 'packages/core/src', 'vitest.config.ts', 'package-lock.json']
-const EVERYTHING = ['app', 'bin', 'bench', 'cli', 'db', 'docs/schemas', 'packages', 'public', 'sandbox', 'server', 'shared', 'tests', 'nuxt.config.ts', 'eslint.config.mjs', 'vitest.config.ts', 'package.json', 'package-lock.json']
+const EVERYTHING = [
+  'app',
+  'bin',
+  'bench',
+  'cli',
+  'db',
+  'docs/schemas',
+  'packages',
+  'public',
+  'sandbox',
+  'server',
+  'shared',
+  'tests',
+  'nuxt.config.ts',
+  'eslint.config.mjs',
+  'vitest.config.ts',
+  'package.json',
+  'package-lock.json',
+]
 const bin = name => join(ROOT, 'node_modules/.bin', name)
 const vitest = (...projects) => [bin('vitest'), ['run', ...projects.flatMap(name => ['--project', name])]]
 
@@ -36,22 +54,65 @@ async function databaseFor(name) {
 
 /** Stages that follow each other and only read what lies there may run at the same time. */
 const STAGES = [
-  { name: 'prepare', paths: ['nuxt.config.ts', 'package-lock.json', 'app/components', 'app/pages'], run: () => [bin('nuxt'), ['prepare']] },
-  { name: 'lint', beside: 'static', paths: EVERYTHING, run: () => [bin('eslint'), ['.', '--max-warnings', '0']] },
-  { name: 'types of the core', beside: 'static', paths: ['packages/core'], run: () => [bin('tsc'), ['-p', 'packages/core']] },
-  { name: 'types', beside: 'static', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
-  { name: 'types of programs', beside: 'static', paths: EVERYTHING, run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']] },
-  { name: 'core and reference tests', paths: CORE, run: () => vitest('core', 'reference') },
-  { name: 'tests of the interface', paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'], run: () => vitest('app') },
-  { name: 'command line tests', paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'], run: () => vitest('cli') },
-  { name: 'server tests', paths: [...SERVER, 'tests/server'], run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }] },
-  { name: 'tests against other engines', paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'], run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }] },
-  { name: 'benchmarks, in short', paths: ['bench', 'packages/core/src'], run: () => [process.execPath, ['bin/support/run.mjs', 'bench/main.ts', '--short']] },
   {
-    name: 'browser tests', paths: EVERYTHING,
+    name: 'prepare',
+    paths: ['nuxt.config.ts', 'package-lock.json', 'app/components', 'app/pages'],
+    run: () => [bin('nuxt'), ['prepare']],
+  },
+  {
+    name: 'lint',
+    beside: 'static',
+    paths: EVERYTHING,
+    run: () => [bin('eslint'), ['.', '--max-warnings', '0']],
+  },
+  {
+    name: 'types of the core',
+    beside: 'static',
+    paths: ['packages/core'],
+    run: () => [bin('tsc'), ['-p', 'packages/core']],
+  },
+  { name: 'types', beside: 'static', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
+  {
+    name: 'types of programs',
+    beside: 'static',
+    paths: EVERYTHING,
+    run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']],
+  },
+  { name: 'core and reference tests', paths: CORE, run: () => vitest('core', 'reference') },
+  {
+    name: 'tests of the interface',
+    paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'],
+    run: () => vitest('app'),
+  },
+  {
+    name: 'command line tests',
+    paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'],
+    run: () => vitest('cli'),
+  },
+  {
+    name: 'server tests',
+    paths: [...SERVER, 'tests/server'],
+    run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }],
+  },
+  {
+    name: 'tests against other engines',
+    paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'],
+    run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
+  },
+  {
+    name: 'benchmarks, in short',
+    paths: ['bench', 'packages/core/src'],
+    run: () => [process.execPath, ['bin/support/run.mjs', 'bench/main.ts', '--short']],
+  },
+  {
+    name: 'browser tests',
+    paths: EVERYTHING,
     run: async () => {
       buildApplication(text => console.log(text))
-      return [...vitest('browser', 'running'), { DATABASE_URL: await databaseFor('nomenklatura_browser_tests') }]
+      return [
+        ...vitest('browser', 'running'),
+        { DATABASE_URL: await databaseFor('nomenklatura_browser_tests') },
+      ]
     },
   },
 ]
@@ -66,7 +127,10 @@ function finish(code) {
 }
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => finish(130))
 
-/** Runs a stage and gives its status and how long it took; beside others its output is kept and printed whole at the end. */
+/**
+ * Runs a stage and gives its status and how long it took; beside others its output is kept and printed whole
+ * at the end.
+ */
 async function runStage({ name, run }, isBeside) {
   const begun = Date.now()
   let status
@@ -76,16 +140,17 @@ async function runStage({ name, run }, isBeside) {
     if (isBeside) {
       const child = spawn(command, commandArgs, { ...options, stdio: ['ignore', 'pipe', 'pipe'] })
       let output = ''
-      for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => { output += text })
+      for (const stream of [child.stdout, child.stderr])
+        stream.on('data', text => {
+          output += text
+        })
       status = await new Promise(done => child.on('close', done).on('error', () => done(1)))
       console.log(`\n== ${name}\n${output.trim()}`)
-    }
-    else {
+    } else {
       console.log(`\n== ${name}`)
       status = spawnSync(command, commandArgs, { ...options, stdio: 'inherit' }).status
     }
-  }
-  catch (error) {
+  } catch (error) {
     console.error(error.message)
   }
   return { name, status, seconds: Math.round((Date.now() - begun) / 1000) }
@@ -107,14 +172,18 @@ for (const group of groups) {
     return false
   })
   const hashes = new Map(due.map(({ name, paths }) => [name, hashOf(paths, name)]))
-  const results = due.length > 1 ? await Promise.all(due.map(stage => runStage(stage, true))) : due.length === 1 ? [await runStage(due[0], false)] : []
+  const results =
+    due.length > 1
+      ? await Promise.all(due.map(stage => runStage(stage, true)))
+      : due.length === 1
+        ? [await runStage(due[0], false)]
+        : []
   for (const { name, status, seconds } of results) {
     if (status === 0) {
       writeStamp(stampOf(name), hashes.get(name))
       passed.push(name)
       console.log(`${name}: passed in ${seconds} s`)
-    }
-    else console.error(`\n${name} failed after ${seconds} s.`)
+    } else console.error(`\n${name} failed after ${seconds} s.`)
   }
   const failed = results.filter(({ status }) => status !== 0).length
   if (failed > 0) {

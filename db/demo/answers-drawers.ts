@@ -3,7 +3,10 @@ import { readScript } from '../../packages/core/src/sql'
 import exercise from './exercises/a-drawer-for-every-packet.json'
 import { draw } from './draw'
 
-/** Diagrams of "A drawer for every packet": sentences of several hands, and the mistakes students make, with the verdicts they lead to. */
+/**
+ * Diagrams of "A drawer for every packet": sentences of several hands, and the mistakes students make, with
+ * the verdicts they lead to.
+ */
 export const DRAWER_MISTAKES = {
   'drawer by its number alone': { r1: 'too strict' },
   'no line to the bay': { r1: 'not shown', r2: 'not shown', r3: 'not shown' },
@@ -13,7 +16,13 @@ export const DRAWER_MISTAKES = {
   'accession must have a packet': { r6: 'too strict' },
   'weight in whole grams': { r7: 'broken' },
   'no types': { r7: 'not shown', r15: 'broken' },
-  'packet lies in one drawer': { r8: 'not shown', r9: 'not shown', r10: 'not shown', r11: 'not shown', r12: 'not shown' },
+  'packet lies in one drawer': {
+    r8: 'not shown',
+    r9: 'not shown',
+    r10: 'not shown',
+    r11: 'not shown',
+    r12: 'not shown',
+  },
   'placed once only': { r8: 'too strict', r10: 'too strict' },
   'drawer in the key': { r8: 'broken' },
   'line left as it is': { r8: 'broken', r14: 'broken' },
@@ -26,7 +35,12 @@ export type DrawerMistake = keyof typeof DRAWER_MISTAKES
 
 const GIVEN = givenDiagram(readScript(exercise.starter).schema, 'logical')
 
-interface Words { readonly drawer: string, readonly packet: string, readonly placement: string, readonly since: string }
+interface Words {
+  readonly drawer: string
+  readonly packet: string
+  readonly placement: string
+  readonly since: string
+}
 const HANDS = {
   plain: { drawer: 'Drawer', packet: 'Packet', placement: 'Placement', since: 'since' },
   trays: { drawer: 'Tray', packet: 'Envelope', placement: 'Storage', since: 'from day' },
@@ -38,30 +52,50 @@ export function drawerDiagram(hand: DrawerHand, mistakes: readonly DrawerMistake
   const has = (mistake: DrawerMistake): boolean => mistakes.includes(mistake)
   const { drawer, packet, placement, since } = HANDS[hand]
   const [d, p, m] = [drawer, packet, placement].map(name => `"${name}"`) as [string, string, string]
-  const typed = (type: string): string => has('no types') ? '' : ` (${type})`
+  const typed = (type: string): string => (has('no types') ? '' : ` (${type})`)
   const lines = [
     `${d} has drawer no${typed('smallint')}, width${typed('integer')}`,
-    ...has('no line to the bay')
+    ...(has('no line to the bay')
       ? []
       : has('bay and drawer swapped')
         ? [`bay stands in exactly one ${d}; ${d} has any number of bays`]
-        : [...has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`], `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`],
+        : [
+            ...(has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`]),
+            `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`,
+          ]),
     `${p} has packet no${typed('smallint')}, weight${typed(has('weight in whole grams') ? 'integer' : 'decimal 6 2')}`,
-    ...has('packet by its number alone') ? [] : [`${p} is told apart by "packet no" within accession`],
+    ...(has('packet by its number alone') ? [] : [`${p} is told apart by "packet no" within accession`]),
     `${p} holds seeds of exactly one accession; accession is divided into ${has('accession must have a packet') ? 'one or more' : 'any number of'} ${p}`,
   ]
-  if (has('packet lies in one drawer')) return draw([...lines, `${p} lies in exactly one ${d}; ${d} holds any number of ${p}`], GIVEN)
+  if (has('packet lies in one drawer'))
+    return draw([...lines, `${p} lies in exactly one ${d}; ${d} holds any number of ${p}`], GIVEN)
   if (has('line left as it is') || has('drawer in the key')) {
     const drawn = draw([...lines, `${p} lies in one or more ${d}; ${d} holds any number of ${p}`], GIVEN)
     const line = drawn.relationships.at(-1)!.id
     if (has('line left as it is')) return draw([`lies in carries ${since}${typed('date')}`], drawn)
     const between = putCardBetween(drawn, line, { name: placement, key: 'both', repeatsBy: since }).diagram
-    return { ...between, entities: between.entities.map(entity => entity.name === placement ? { ...entity, attributes: entity.attributes.map(fact => ({ ...fact, type: has('no types') ? '' : 'date' })) } : entity) }
+    return {
+      ...between,
+      entities: between.entities.map(entity =>
+        entity.name === placement
+          ? {
+              ...entity,
+              attributes: entity.attributes.map(fact => ({ ...fact, type: has('no types') ? '' : 'date' })),
+            }
+          : entity,
+      ),
+    }
   }
-  return draw([
-    ...lines, `${m} has ${since}${typed('date')}`,
-    has('placed once only') ? `${m} is told apart by within ${p}` : `${m} is told apart by "${since}" within ${p}`,
-    `${m} is of exactly one ${p}; ${p} has ${has('packet may never be placed') ? 'any number of' : 'one or more'} ${m}`,
-    `${m} is in ${has('in many drawers at once') ? 'one or more' : 'exactly one'} ${d}${has('one way not said') ? '' : `; ${d} takes ${has('drawer must hold something') ? 'one or more' : 'any number of'} ${m}`}`,
-  ], GIVEN)
+  return draw(
+    [
+      ...lines,
+      `${m} has ${since}${typed('date')}`,
+      has('placed once only')
+        ? `${m} is told apart by within ${p}`
+        : `${m} is told apart by "${since}" within ${p}`,
+      `${m} is of exactly one ${p}; ${p} has ${has('packet may never be placed') ? 'any number of' : 'one or more'} ${m}`,
+      `${m} is in ${has('in many drawers at once') ? 'one or more' : 'exactly one'} ${d}${has('one way not said') ? '' : `; ${d} takes ${has('drawer must hold something') ? 'one or more' : 'any number of'} ${m}`}`,
+    ],
+    GIVEN,
+  )
 }

@@ -1,5 +1,11 @@
 import ELK from 'elkjs/lib/elk.bundled.js'
-import { EMPTY_DIAGRAM, layoutGraph, readLine, withPlaces, type Diagram } from '../../packages/core/src/diagram'
+import {
+  EMPTY_DIAGRAM,
+  layoutGraph,
+  readLine,
+  withPlaces,
+  type Diagram,
+} from '../../packages/core/src/diagram'
 
 /** The diagram that sentences make, one after another, on top of what is there. */
 export function draw(lines: readonly string[], from: Diagram = EMPTY_DIAGRAM): Diagram {

@@ -1,14 +1,26 @@
 import { NO_CLAIMS, type DependencyClaims } from '../../packages/core/src/claims'
 import { EMPTY_DIAGRAM, addEntity, type Diagram } from '../../packages/core/src/diagram'
 import { NEW_ENTRY, type Dictionary } from '../../packages/core/src/dictionary'
-import { EXCHANGE_MISTAKES, FRENCH, PLURALS, SHIPMENT_WORDS, UNDECIDED, exchangeScript, type ExchangeMistake, type ExchangeStyle } from './answers-exchange'
+import {
+  EXCHANGE_MISTAKES,
+  FRENCH,
+  PLURALS,
+  SHIPMENT_WORDS,
+  UNDECIDED,
+  exchangeScript,
+  type ExchangeMistake,
+  type ExchangeStyle,
+} from './answers-exchange'
 import { DRAWER_MISTAKES, drawerDiagram, type DrawerHand, type DrawerMistake } from './answers-drawers'
 import { KEEPER_MISTAKES, keeperAnswer, type KeeperMistake } from './answers-keepers'
 import { LEDGER_MISTAKES, ledgerClaims, type LedgerMistake } from './answers-ledger'
 import { TRIAL_MISTAKES, trialDictionary, type TrialHand, type TrialMistake } from './answers-trials'
 import { CREW, PAIR_MISTAKES, STAFF, pairScript, type PairMistake, type PairStyle } from './answers-pair'
 
-/** What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to (all others are upheld). */
+/**
+ * What one student hands in: the script, how late, and the verdicts that the planned mistakes must lead to
+ * (all others are upheld).
+ */
 export interface PlannedHandIn {
   readonly student: string
   readonly script: string
@@ -25,31 +37,92 @@ function merge(expects: readonly Readonly<Record<string, string>>[]): Record<str
   return Object.assign({}, ...expects) as Record<string, string>
 }
 
-function pair(student: string, style: PairStyle, mistakes: readonly PairMistake[] = [], lateHours = 0): PlannedHandIn {
-  return { student, script: pairScript(style, mistakes), expects: merge(mistakes.map(mistake => PAIR_MISTAKES[mistake])), lateHours, note: mistakes.join(', ') || 'right' }
+function pair(
+  student: string,
+  style: PairStyle,
+  mistakes: readonly PairMistake[] = [],
+  lateHours = 0,
+): PlannedHandIn {
+  return {
+    student,
+    script: pairScript(style, mistakes),
+    expects: merge(mistakes.map(mistake => PAIR_MISTAKES[mistake])),
+    lateHours,
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
-function exchange(student: string, style: ExchangeStyle, mistakes: readonly ExchangeMistake[] = []): PlannedHandIn {
-  return { student, script: exchangeScript(style, mistakes), expects: merge(mistakes.map(mistake => EXCHANGE_MISTAKES[mistake])), note: mistakes.join(', ') || 'right' }
+function exchange(
+  student: string,
+  style: ExchangeStyle,
+  mistakes: readonly ExchangeMistake[] = [],
+): PlannedHandIn {
+  return {
+    student,
+    script: exchangeScript(style, mistakes),
+    expects: merge(mistakes.map(mistake => EXCHANGE_MISTAKES[mistake])),
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
-function ledger(student: string, hand: Parameters<typeof ledgerClaims>[0], mistakes: readonly LedgerMistake[] = [], more: Partial<DependencyClaims> = {}): PlannedHandIn {
-  return { student, script: '', claims: { ...ledgerClaims(hand, mistakes), ...more }, expects: merge(mistakes.map(mistake => LEDGER_MISTAKES[mistake].expects)), note: mistakes.join(', ') || 'right' }
+function ledger(
+  student: string,
+  hand: Parameters<typeof ledgerClaims>[0],
+  mistakes: readonly LedgerMistake[] = [],
+  more: Partial<DependencyClaims> = {},
+): PlannedHandIn {
+  return {
+    student,
+    script: '',
+    claims: { ...ledgerClaims(hand, mistakes), ...more },
+    expects: merge(mistakes.map(mistake => LEDGER_MISTAKES[mistake].expects)),
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
-function trials(student: string, hand: TrialHand, mistakes: readonly TrialMistake[] = [], lateHours = 0): PlannedHandIn {
-  return { student, script: '', dictionary: trialDictionary(hand, mistakes), expects: merge(mistakes.map(mistake => TRIAL_MISTAKES[mistake].expects)), lateHours, note: mistakes.join(', ') || 'right' }
+function trials(
+  student: string,
+  hand: TrialHand,
+  mistakes: readonly TrialMistake[] = [],
+  lateHours = 0,
+): PlannedHandIn {
+  return {
+    student,
+    script: '',
+    dictionary: trialDictionary(hand, mistakes),
+    expects: merge(mistakes.map(mistake => TRIAL_MISTAKES[mistake].expects)),
+    lateHours,
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
-function drawers(student: string, hand: DrawerHand, mistakes: readonly DrawerMistake[] = [], lateHours = 0): PlannedHandIn {
-  return { student, script: '', diagram: drawerDiagram(hand, mistakes), expects: merge(mistakes.map(mistake => DRAWER_MISTAKES[mistake])), lateHours, note: mistakes.join(', ') || 'right' }
+function drawers(
+  student: string,
+  hand: DrawerHand,
+  mistakes: readonly DrawerMistake[] = [],
+  lateHours = 0,
+): PlannedHandIn {
+  return {
+    student,
+    script: '',
+    diagram: drawerDiagram(hand, mistakes),
+    expects: merge(mistakes.map(mistake => DRAWER_MISTAKES[mistake])),
+    lateHours,
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
 function keepers(student: string, mistakes: readonly KeeperMistake[] = []): PlannedHandIn {
-  return { student, ...keeperAnswer(mistakes), expects: merge(mistakes.map(mistake => KEEPER_MISTAKES[mistake].expects)), note: mistakes.join(', ') || 'right' }
+  return {
+    student,
+    ...keeperAnswer(mistakes),
+    expects: merge(mistakes.map(mistake => KEEPER_MISTAKES[mistake].expects)),
+    note: mistakes.join(', ') || 'right',
+  }
 }
 
-const UNREADABLE = 'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
+const UNREADABLE =
+  'I would make a table with the trips and then for every trip a list of collectors, separated by commas,\nbecause that is how the old ledger does it. The role could stand in brackets behind the name.\n'
 
 export const PAIR_HAND_INS: readonly PlannedHandIn[] = [
   pair('Amara Okonjo', { hand: 'inline' }),
@@ -66,7 +139,12 @@ export const PAIR_HAND_INS: readonly PlannedHandIn[] = [
   pair('Leila Haddad', { hand: 'out of line', names: STAFF }),
   pair('Mateo Iriarte', { hand: 'mysql', surrogate: true }),
   pair('Nadia Petrenko', { hand: 'inline' }, ['nothing demanded'], 20),
-  { student: 'Oskar Lindqvist', script: '-- I ran out of time, sorry\n', expects: 'unreadable', note: 'nothing in it' },
+  {
+    student: 'Oskar Lindqvist',
+    script: '-- I ran out of time, sorry\n',
+    expects: 'unreadable',
+    note: 'nothing in it',
+  },
   pair('Priya Raman', { hand: 'alter', names: CREW }),
   pair('Quentin Marchais', { hand: 'inline' }, ['no trip reference', 'no collector reference']),
   pair('Rafael Couto', { hand: 'lower' }, ['key is the collector']),
@@ -89,29 +167,77 @@ export const EXCHANGE_HAND_INS: readonly PlannedHandIn[] = [
   exchange('Farid Nassiri', { hand: 'mysql', names: PLURALS }),
   exchange('Greta Holmqvist', { hand: 'inline', names: SHIPMENT_WORDS }),
   exchange('Hiroshi Tanabe', { hand: 'out of line' }, ['no lines', 'trip inside accession']),
-  exchange('Ilse Nygaard', { hand: 'inline', names: SHIPMENT_WORDS }, ['line number only', 'trip demanded', 'price optional']),
-  exchange('Jonas Quist', { hand: 'mysql', surrogate: true }, ['accessions are numbers', 'small prices', 'accession number may be missing']),
-  exchange('Kaito Morinaga', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade', 'one accession per trip']),
-  exchange('Leila Haddad', { hand: 'out of line', names: PLURALS }, ['closing day demanded', 'trip names its accession']),
+  exchange('Ilse Nygaard', { hand: 'inline', names: SHIPMENT_WORDS }, [
+    'line number only',
+    'trip demanded',
+    'price optional',
+  ]),
+  exchange('Jonas Quist', { hand: 'mysql', surrogate: true }, [
+    'accessions are numbers',
+    'small prices',
+    'accession number may be missing',
+  ]),
+  exchange('Kaito Morinaga', { hand: 'inline' }, [
+    'one dispatch per garden',
+    'dispatches cascade',
+    'one accession per trip',
+  ]),
+  exchange('Leila Haddad', { hand: 'out of line', names: PLURALS }, [
+    'closing day demanded',
+    'trip names its accession',
+  ]),
   exchange('Mateo Iriarte', { hand: 'lower', surrogate: true }, ['garden optional']),
-  exchange('Nadia Petrenko', { hand: 'inline' }, ['one line per dispatch', 'address optional', 'taxon optional', 'trip demanded', 'one accession per trip']),
+  exchange('Nadia Petrenko', { hand: 'inline' }, [
+    'one line per dispatch',
+    'address optional',
+    'taxon optional',
+    'trip demanded',
+    'one accession per trip',
+  ]),
   { student: 'Oskar Lindqvist', script: '-- nothing yet\n', expects: 'unreadable', note: 'nothing in it' },
   exchange('Priya Raman', { hand: 'alter', names: PLURALS }, ['origin in a table']),
   { student: 'Quentin Marchais', script: FRENCH, expects: {}, note: 'right, in French' },
-  exchange('Rafael Couto', { hand: 'out of line', names: SHIPMENT_WORDS }, ['code too short', 'no trip reference']),
+  exchange('Rafael Couto', { hand: 'out of line', names: SHIPMENT_WORDS }, [
+    'code too short',
+    'no trip reference',
+  ]),
   exchange('Saoirse Mulcahy', { hand: 'inline' }, ['seeds optional', 'day optional', 'origin in pairs']),
-  exchange('Tomasz Wilk', { hand: 'lower' }, ['lines cascade', 'dispatches cascade', 'trip demanded', 'whole prices', 'address optional']),
+  exchange('Tomasz Wilk', { hand: 'lower' }, [
+    'lines cascade',
+    'dispatches cascade',
+    'trip demanded',
+    'whole prices',
+    'address optional',
+  ]),
   exchange('Valentina Rojas Quispe', { hand: 'inline', surrogate: true, names: SHIPMENT_WORDS }),
-  exchange('Yusuf Demirel', { hand: 'inline' }, ['one dispatch per garden', 'dispatches cascade', 'one accession per trip']),
-  { student: 'Ximena Aguirre', script: UNDECIDED, expects: { r13: 'cannot tell', r20: 'cannot tell', r21: 'cannot tell', r22: 'cannot tell' }, note: 'two things that cannot be told' },
-  exchange('Zofia Krawiec', { hand: 'mysql', surrogate: true }, ['small prices', 'accession number not unique']),
+  exchange('Yusuf Demirel', { hand: 'inline' }, [
+    'one dispatch per garden',
+    'dispatches cascade',
+    'one accession per trip',
+  ]),
+  {
+    student: 'Ximena Aguirre',
+    script: UNDECIDED,
+    expects: { r13: 'cannot tell', r20: 'cannot tell', r21: 'cannot tell', r22: 'cannot tell' },
+    note: 'two things that cannot be told',
+  },
+  exchange('Zofia Krawiec', { hand: 'mysql', surrogate: true }, [
+    'small prices',
+    'accession number not unique',
+  ]),
 ]
 
 /** Students who have begun the open exercise and not handed in: what stands on their worksheets. */
-export const EXCHANGE_WORKSHEETS: readonly { readonly student: string, readonly script: string }[] = [
-  { student: 'Uzoma Eze', script: 'CREATE TABLE partner_garden (\n  code char(4) PRIMARY KEY,\n  name varchar(80) NOT NULL\n' },
+export const EXCHANGE_WORKSHEETS: readonly { readonly student: string; readonly script: string }[] = [
+  {
+    student: 'Uzoma Eze',
+    script: 'CREATE TABLE partner_garden (\n  code char(4) PRIMARY KEY,\n  name varchar(80) NOT NULL\n',
+  },
   { student: 'Aroha Ngata', script: exchangeScript({ hand: 'lower' }, ['no lines', 'address optional']) },
-  { student: 'Benedikt Eisenreich-Montgomery von der Aue', script: 'CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY\n);\n' },
+  {
+    student: 'Benedikt Eisenreich-Montgomery von der Aue',
+    script: 'CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY\n);\n',
+  },
 ]
 
 export const LEDGER_HAND_INS: readonly PlannedHandIn[] = [
@@ -123,13 +249,26 @@ export const LEDGER_HAND_INS: readonly PlannedHandIn[] = [
   ledger('Farid Nassiri', 'one by one'),
   ledger('Greta Holmqvist', 'plain', ['third form']),
   ledger('Hiroshi Tanabe', 'by grid', ['two halves']),
-  ledger('Ilse Nygaard', 'plain', ['name fixes code', 'pair lost', 'closure of one step'], { assumptions: 'I assume that no two collectors have the same name.' }),
+  ledger('Ilse Nygaard', 'plain', ['name fixes code', 'pair lost', 'closure of one step'], {
+    assumptions: 'I assume that no two collectors have the same name.',
+  }),
   ledger('Jonas Quist', 'braces', ['no keys of parts', 'prime is key of one']),
   ledger('Kaito Morinaga', 'one by one', ['transitive as direct']),
   ledger('Leila Haddad', 'plain', ['trip in key', 'second form']),
   ledger('Mateo Iriarte', 'by grid', ['one table twice']),
-  ledger('Nadia Petrenko', 'plain', ['trip fixes accession', 'packets by accession', 'reason is a key', 'no split']),
-  { student: 'Oskar Lindqvist', script: '', claims: { ...NO_CLAIMS, dependencies: 'everything depends on the trip I think' }, expects: 'unreadable', note: 'prose' },
+  ledger('Nadia Petrenko', 'plain', [
+    'trip fixes accession',
+    'packets by accession',
+    'reason is a key',
+    'no split',
+  ]),
+  {
+    student: 'Oskar Lindqvist',
+    script: '',
+    claims: { ...NO_CLAIMS, dependencies: 'everything depends on the trip I think' },
+    expects: 'unreadable',
+    note: 'prose',
+  },
   ledger('Priya Raman', 'braces'),
   ledger('Quentin Marchais', 'plain', ['no site', 'family left in']),
   ledger('Rafael Couto', 'one by one', ['packets by accession']),
@@ -156,7 +295,22 @@ export const TRIAL_HAND_INS: readonly PlannedHandIn[] = [
   trials('Leila Haddad', 'file', ['trial by accession alone']),
   trials('Mateo Iriarte', 'file'),
   trials('Nadia Petrenko', 'plain', ['numbered counts', 'no bounds of the share', 'remark demanded'], 22),
-  { student: 'Oskar Lindqvist', script: '', dictionary: { entries: [{ ...NEW_ENTRY, entity: 'the trials', field: 'everything about the trials', meaning: 'I would keep it in one big list' }] }, expects: 'unreadable', note: 'prose' },
+  {
+    student: 'Oskar Lindqvist',
+    script: '',
+    dictionary: {
+      entries: [
+        {
+          ...NEW_ENTRY,
+          entity: 'the trials',
+          field: 'everything about the trials',
+          meaning: 'I would keep it in one big list',
+        },
+      ],
+    },
+    expects: 'unreadable',
+    note: 'prose',
+  },
   trials('Priya Raman', 'roomy', ['number too short everywhere']),
   trials('Quentin Marchais', 'words', ['no reference to keeper', 'phone demanded']),
   trials('Rafael Couto', 'sql', ['no keeper described']),
@@ -177,13 +331,23 @@ export const DRAWER_HAND_INS: readonly PlannedHandIn[] = [
   drawers('Farid Nassiri', 'trays'),
   drawers('Greta Holmqvist', 'bags', ['packet may never be placed']),
   drawers('Hiroshi Tanabe', 'plain', ['line left as it is', 'no types']),
-  drawers('Ilse Nygaard', 'plain', ['packet may never be placed', 'drawer must hold something', 'drawer by its number alone']),
+  drawers('Ilse Nygaard', 'plain', [
+    'packet may never be placed',
+    'drawer must hold something',
+    'drawer by its number alone',
+  ]),
   drawers('Jonas Quist', 'trays', ['bay and drawer swapped']),
   drawers('Kaito Morinaga', 'plain', ['accession must have a packet']),
   drawers('Leila Haddad', 'bags'),
   drawers('Mateo Iriarte', 'plain', ['placed once only']),
   drawers('Nadia Petrenko', 'trays', ['packet by its number alone', 'one way not said'], 20),
-  { student: 'Oskar Lindqvist', script: '', diagram: addEntity(EMPTY_DIAGRAM, 'Everything about the seeds').diagram, expects: 'unreadable', note: 'one card' },
+  {
+    student: 'Oskar Lindqvist',
+    script: '',
+    diagram: addEntity(EMPTY_DIAGRAM, 'Everything about the seeds').diagram,
+    expects: 'unreadable',
+    note: 'one card',
+  },
   drawers('Priya Raman', 'plain', ['bay must have a drawer']),
   drawers('Quentin Marchais', 'bags', ['in many drawers at once', 'no types']),
   drawers('Rafael Couto', 'plain', ['no line to the bay']),

@@ -221,8 +221,25 @@ export async function up(db: Knex): Promise<void> {
   for (const statements of [...STATEMENTS, APPEND_ONLY]) await db.raw(statements)
 }
 
-const TABLES = ['audit_entries', 'releases', 'reviews', 'comments', 'overrides', 'markings', 'hand_ins', 'stale_saves', 'worksheet_revisions', 'worksheets',
-  'allowances', 'exercise_revisions', 'exercises', 'memberships', 'courses', 'sign_in_failures', 'people']
+const TABLES = [
+  'audit_entries',
+  'releases',
+  'reviews',
+  'comments',
+  'overrides',
+  'markings',
+  'hand_ins',
+  'stale_saves',
+  'worksheet_revisions',
+  'worksheets',
+  'allowances',
+  'exercise_revisions',
+  'exercises',
+  'memberships',
+  'courses',
+  'sign_in_failures',
+  'people',
+]
 
 export async function down(db: Knex): Promise<void> {
   for (const table of TABLES) await db.raw(`DROP TABLE ${table}`)

@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
 /**
- * What was paired by hand. Each change of a hand-in's pins is a version of its own, read and written whole; a marking is stored under the version it
- * was made with, 0 for none.
+ * What was paired by hand. Each change of a hand-in's pins is a version of its own, read and written whole; a
+ * marking is stored under the version it was made with, 0 for none.
  */
 const PINNINGS = `
 CREATE TABLE pinnings (
@@ -22,7 +22,8 @@ ALTER TABLE markings ADD CONSTRAINT uq_markings_inputs UNIQUE (hand_in_id, exerc
 
 export const STATEMENTS = [PINNINGS]
 
-const APPEND_ONLY = 'CREATE TRIGGER tr_pinnings_append BEFORE UPDATE OR DELETE ON pinnings FOR EACH ROW EXECUTE FUNCTION refuse_change();'
+const APPEND_ONLY =
+  'CREATE TRIGGER tr_pinnings_append BEFORE UPDATE OR DELETE ON pinnings FOR EACH ROW EXECUTE FUNCTION refuse_change();'
 
 export async function up(db: Knex): Promise<void> {
   for (const statements of [...STATEMENTS, APPEND_ONLY]) await db.raw(statements)
@@ -36,5 +37,7 @@ export async function down(db: Knex): Promise<void> {
     CREATE TRIGGER tr_markings_append BEFORE UPDATE OR DELETE ON markings FOR EACH ROW EXECUTE FUNCTION refuse_change()`)
   await db.raw('ALTER TABLE markings DROP CONSTRAINT uq_markings_inputs')
   await db.raw('ALTER TABLE markings DROP COLUMN pins_version')
-  await db.raw('ALTER TABLE markings ADD CONSTRAINT uq_markings_inputs UNIQUE (hand_in_id, exercise_revision_id, engine_version)')
+  await db.raw(
+    'ALTER TABLE markings ADD CONSTRAINT uq_markings_inputs UNIQUE (hand_in_id, exercise_revision_id, engine_version)',
+  )
 }

@@ -1,8 +1,9 @@
 import type { Knex } from 'knex'
 
 /**
- * What lists need of a marking beside its whole evidence: the verdict of each cell and how many pairs are weak. Written with the marking and, like it,
- * never changed; a class of five hundred is shown from these alone.
+ * What lists need of a marking beside its whole evidence: the verdict of each cell and how many pairs are
+ * weak. Written with the marking and, like it, never changed; a class of five hundred is shown from these
+ * alone.
  */
 const SUMMARIES = `
 ALTER TABLE markings ADD COLUMN summary jsonb;

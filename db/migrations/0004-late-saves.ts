@@ -1,8 +1,8 @@
 import type { Knex } from 'knex'
 
 /**
- * Saves that arrived after an exercise had closed: kept beside what counts, to be read at the desk. And how much is kept of each worksheet, so that a limit can be held
- * without reading it all.
+ * Saves that arrived after an exercise had closed: kept beside what counts, to be read at the desk. And how
+ * much is kept of each worksheet, so that a limit can be held without reading it all.
  */
 const LATE_SAVES = `
 CREATE TABLE late_saves (
@@ -23,7 +23,8 @@ ALTER TABLE worksheets ADD CONSTRAINT ck_worksheets_stored_bytes CHECK (stored_b
 
 export const STATEMENTS = [LATE_SAVES]
 
-const FILL = 'UPDATE worksheets w SET stored_bytes = (SELECT coalesce(sum(octet_length(r.content)), 0) FROM worksheet_revisions r WHERE r.worksheet_id = w.id)'
+const FILL =
+  'UPDATE worksheets w SET stored_bytes = (SELECT coalesce(sum(octet_length(r.content)), 0) FROM worksheet_revisions r WHERE r.worksheet_id = w.id)'
 
 export async function up(db: Knex): Promise<void> {
   for (const statements of [...STATEMENTS, FILL]) await db.raw(statements)

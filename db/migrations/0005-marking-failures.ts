@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** Hand-ins that could not be marked, by the inputs of the marking, with the reason: after three tries a person looks at them. */
+/**
+ * Hand-ins that could not be marked, by the inputs of the marking, with the reason: after three tries a
+ * person looks at them.
+ */
 const FAILURES = `
 CREATE TABLE marking_failures (
   hand_in_id           uuid          NOT NULL CONSTRAINT fk_marking_failures_hand_in REFERENCES hand_ins (id) ON DELETE RESTRICT,

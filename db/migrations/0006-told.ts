@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** What a release told: the whole account and the decisions of that moment, read and written whole. Nothing that is changed later changes what was told. */
+/**
+ * What a release told: the whole account and the decisions of that moment, read and written whole. Nothing
+ * that is changed later changes what was told.
+ */
 const TOLD = `
 ALTER TABLE releases ADD COLUMN told jsonb;
 `

@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** Who may begin a course; sessions that end on the server; invitations and links that are used once. Of all that is secret only a hash is kept. */
+/**
+ * Who may begin a course; sessions that end on the server; invitations and links that are used once. Of all
+ * that is secret only a hash is kept.
+ */
 const ACCOUNTS = `
 ALTER TABLE people ADD COLUMN may_begin_courses boolean NOT NULL DEFAULT false;
 
@@ -47,13 +50,15 @@ CREATE TABLE first_words (
 export const STATEMENTS = [ACCOUNTS]
 
 /** Who taught a course before keeps the right to begin one. */
-const FILL = 'UPDATE people p SET may_begin_courses = true WHERE EXISTS (SELECT FROM memberships m WHERE m.person_id = p.id AND m.role = \'instructor\')'
+const FILL =
+  "UPDATE people p SET may_begin_courses = true WHERE EXISTS (SELECT FROM memberships m WHERE m.person_id = p.id AND m.role = 'instructor')"
 
 export async function up(db: Knex): Promise<void> {
   for (const statements of [...STATEMENTS, FILL]) await db.raw(statements)
 }
 
 export async function down(db: Knex): Promise<void> {
-  for (const table of ['first_words', 'password_links', 'invitations', 'sessions']) await db.raw(`DROP TABLE ${table}`)
+  for (const table of ['first_words', 'password_links', 'invitations', 'sessions'])
+    await db.raw(`DROP TABLE ${table}`)
   await db.raw('ALTER TABLE people DROP COLUMN may_begin_courses')
 }

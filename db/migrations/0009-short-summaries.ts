@@ -1,8 +1,9 @@
 import type { Knex } from 'knex'
 
 /**
- * What lists need of a marking, in a shape that is short and quick to read: each cell as [rule, sheet, verdict], and the rule it follows from where it follows from one. Kept as
- * text that is JSON: it is only ever read whole, and a list of five hundred spent most of its time on writing it out anew.
+ * What lists need of a marking, in a shape that is short and quick to read: each cell as [rule, sheet,
+ * verdict], and the rule it follows from where it follows from one. Kept as text that is JSON: it is only
+ * ever read whole, and a list of five hundred spent most of its time on writing it out anew.
  */
 const SHORT = `
 ALTER TABLE markings ALTER COLUMN summary TYPE json USING short_summary(summary);

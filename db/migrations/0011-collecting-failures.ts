@@ -1,6 +1,9 @@
 import type { Knex } from 'knex'
 
-/** Worksheets that could not be collected at the due moment, with the reason: they are tried anew, and somebody should know. */
+/**
+ * Worksheets that could not be collected at the due moment, with the reason: they are tried anew, and
+ * somebody should know.
+ */
 const FAILURES = `
 CREATE TABLE collecting_failures (
   worksheet_id uuid          CONSTRAINT pk_collecting_failures PRIMARY KEY CONSTRAINT fk_collecting_failures_worksheet REFERENCES worksheets (id) ON DELETE RESTRICT,

@@ -11,9 +11,15 @@ import * as shortSummaries from './0009-short-summaries'
 import * as recent from './0010-recent'
 import * as collectingFailures from './0011-collecting-failures'
 
-interface Migration { readonly up: (db: Knex) => Promise<void>, readonly down: (db: Knex) => Promise<void> }
+interface Migration {
+  readonly up: (db: Knex) => Promise<void>
+  readonly down: (db: Knex) => Promise<void>
+}
 
-/** In order. Names without an extension, so that source and bundle agree; a migration that has run is never changed. */
+/**
+ * In order. Names without an extension, so that source and bundle agree; a migration that has run is never
+ * changed.
+ */
 const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0001-begin', begin],
   ['0002-pinnings', pinnings],
@@ -39,16 +45,27 @@ export async function migrate(db: Knex): Promise<void> {
   await db.migrate.latest({ migrationSource: source, tableName: 'migrations' })
 }
 
-/** How the database's schema differs from what this version knows: migrations that it lacks, and those of a newer version. */
-export async function migrationsApart(db: Knex): Promise<{ readonly lacking: string[], readonly unknown: string[] }> {
+/**
+ * How the database's schema differs from what this version knows: migrations that it lacks, and those of a
+ * newer version.
+ */
+export async function migrationsApart(
+  db: Knex,
+): Promise<{ readonly lacking: string[]; readonly unknown: string[] }> {
   const done: string[] = await db('migrations').pluck('name')
   const known = MIGRATIONS.map(([name]) => name)
-  return { lacking: known.filter(name => !done.includes(name)), unknown: done.filter(name => !known.includes(name)) }
+  return {
+    lacking: known.filter(name => !done.includes(name)),
+    unknown: done.filter(name => !known.includes(name)),
+  }
 }
 
 /** One migration up or down. */
 export async function step(db: Knex, direction: 'up' | 'down'): Promise<string[]> {
-  const [, names] = await db.migrate[direction]({ migrationSource: source, tableName: 'migrations' }) as [number, string[]]
+  const [, names] = (await db.migrate[direction]({ migrationSource: source, tableName: 'migrations' })) as [
+    number,
+    string[],
+  ]
   return names
 }
 

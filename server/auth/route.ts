@@ -1,4 +1,12 @@
-import { defineEventHandler, getHeader, getRequestHost, getRouterParams, setResponseHeader, type EventHandler, type H3Event } from 'h3'
+import {
+  defineEventHandler,
+  getHeader,
+  getRequestHost,
+  getRouterParams,
+  setResponseHeader,
+  type EventHandler,
+  type H3Event,
+} from 'h3'
 import type { z } from 'zod'
 import { documentFaults } from '@nomenklatura/core/formats'
 import type { Person, Problem, Role } from '#shared/answers'
@@ -20,13 +28,15 @@ export const MEMBER: readonly Role[] = ['instructor', 'assistant', 'student']
 export const STUDENT: readonly Role[] = ['student']
 
 /**
- * Who may call a route: the one place where this is said. `course`, `exercise` and `handIn` take the id from the path and ask for a role in its
- * course; `own` is the person whose hand-in it is. Whoever has no role in the course is told that there is nothing here.
+ * Who may call a route: the one place where this is said. `course`, `exercise` and `handIn` take the id from
+ * the path and ask for a role in its course; `own` is the person whose hand-in it is. Whoever has no role in
+ * the course is told that there is nothing here.
  */
-export type Access
-  = | { readonly to: 'anyone' } | { readonly to: 'person' }
-    | { readonly to: 'course' | 'exercise' | 'handIn', readonly allow: readonly Role[] }
-    | { readonly to: 'own' }
+export type Access =
+  | { readonly to: 'anyone' }
+  | { readonly to: 'person' }
+  | { readonly to: 'course' | 'exercise' | 'handIn'; readonly allow: readonly Role[] }
+  | { readonly to: 'own' }
 
 export interface Context<Body> {
   readonly event: H3Event
@@ -53,34 +63,46 @@ interface RouteOptions<Body, Answer> {
 
 export const LARGEST_BODY = 2_000_000
 
-/** A route: checks the origin, authorises, parses, then handles. Every refusal is answered in the problem shape; nothing internal leaks. */
-export function defineRoute<Body = undefined, Answer = unknown>(options: RouteOptions<Body, Answer>): EventHandler & { access: Access } {
-  const handler = defineEventHandler(async (event) => {
+/**
+ * A route: checks the origin, authorises, parses, then handles. Every refusal is answered in the problem
+ * shape; nothing internal leaks.
+ */
+export function defineRoute<Body = undefined, Answer = unknown>(
+  options: RouteOptions<Body, Answer>,
+): EventHandler & { access: Access } {
+  const handler = defineEventHandler(async event => {
     setResponseHeader(event, 'Cache-Control', 'no-store')
     try {
       if (event.method !== 'GET') checkOrigin(event)
       if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY) throw tooLarge(event)
       const context = await authorise(event, options)
-      const body = options.body ? await parseBody(event, options.body) : await passOver(event) as Body
-      return await options.handle({ ...context, body }) ?? { ok: true }
-    }
-    catch (error) {
+      const body = options.body ? await parseBody(event, options.body) : ((await passOver(event)) as Body)
+      return (await options.handle({ ...context, body })) ?? { ok: true }
+    } catch (error) {
       return answerProblem(event, error)
     }
   })
   return Object.assign(handler, { access: options.access })
 }
 
-/** Pages of other sites cannot act in a person's name: browsers say on every changing request where it comes from. */
+/**
+ * Pages of other sites cannot act in a person's name: browsers say on every changing request where it comes
+ * from.
+ */
 function checkOrigin(event: H3Event): void {
   const origin = getHeader(event, 'origin')
   const host = origin && URL.canParse(origin) ? new URL(origin).host : undefined
-  if (host !== getRequestHost(event, { xForwardedHost: false })) throw new Refusal(403, 'other-origin', 'This request does not come from a page of this site.')
+  if (host !== getRequestHost(event, { xForwardedHost: false }))
+    throw new Refusal(403, 'other-origin', 'This request does not come from a page of this site.')
 }
 
-async function authorise(event: H3Event, { access, namesPerson = false }: Pick<RouteOptions<never, never>, 'access' | 'namesPerson'>): Promise<Omit<Context<never>, 'body'>> {
+async function authorise(
+  event: H3Event,
+  { access, namesPerson = false }: Pick<RouteOptions<never, never>, 'access' | 'namesPerson'>,
+): Promise<Omit<Context<never>, 'body'>> {
   const params = getRouterParams(event)
-  for (const [name, value] of Object.entries(params)) if (name.endsWith('Id') && !Id.safeParse(value).success) throw notFound()
+  for (const [name, value] of Object.entries(params))
+    if (name.endsWith('Id') && !Id.safeParse(value).success) throw notFound()
   const db = database()
   const base = { event, db, now: new Date(), params }
   if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>
@@ -100,19 +122,30 @@ async function authorise(event: H3Event, { access, namesPerson = false }: Pick<R
   if (!role || (role === 'student' && exercise?.state === 'draft')) throw notFound()
   if (access.to === 'own') {
     if (handIn?.personId !== person.id) throw notFound()
+  } else if (!access.allow.includes(role)) {
+    throw forbidden()
   }
-  else if (!access.allow.includes(role)) { throw forbidden() }
   return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
 }
 
 /** A page belongs to one person. In the same browser somebody else may have signed in since it was opened. */
 function checkPerson(event: H3Event, person: Person, isNeeded: boolean): void {
   const named = getHeader(event, PERSON_HEADER)
-  if (named === undefined && isNeeded) throw new Refusal(400, 'person-not-named', 'The request does not say whose it is: reload the page.')
-  if (named !== undefined && named !== person.id) throw new Refusal(409, 'another-person', `${person.name} is signed in in this browser now: this page is somebody else’s.`, { name: person.name })
+  if (named === undefined && isNeeded)
+    throw new Refusal(400, 'person-not-named', 'The request does not say whose it is: reload the page.')
+  if (named !== undefined && named !== person.id)
+    throw new Refusal(
+      409,
+      'another-person',
+      `${person.name} is signed in in this browser now: this page is somebody else’s.`,
+      { name: person.name },
+    )
 }
 
-/** The body, read no further than is allowed, whatever is said of its length: routes that want none refuse one that is too large as well. */
+/**
+ * The body, read no further than is allowed, whatever is said of its length: routes that want none refuse one
+ * that is too large as well.
+ */
 async function readText(event: H3Event): Promise<string> {
   const request = event.node.req
   const chunks: Buffer[] = []
@@ -141,27 +174,42 @@ async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise
   let value: unknown
   try {
     value = JSON.parse(text)
-  }
-  catch {
+  } catch {
     throw new Refusal(400, 'not-json', 'The request is not JSON.')
   }
   refuseBadSigns(value)
   const parsed = schema.safeParse(value)
-  if (!parsed.success) throw new Refusal(422, 'invalid', 'Something in this is not as it must be.', documentFaults(parsed.error))
+  if (!parsed.success)
+    throw new Refusal(422, 'invalid', 'Something in this is not as it must be.', documentFaults(parsed.error))
   return parsed.data
 }
 
 /** What the client can do something about, as a refusal; undefined for a fault of ours. */
 function refusalOf(error: unknown): Refusal | undefined {
   if (error instanceof Refusal) return error
-  if (error instanceof TooMuch) return new Refusal(422, 'too-much', `This is too much to work out at once. ${error.message} Take parts out, and try again.`)
-  if (error instanceof Busy || isPassing(error)) return new Refusal(503, 'busy', 'The server is busy just now. Nothing is lost; try again in a moment.')
+  if (error instanceof TooMuch)
+    return new Refusal(
+      422,
+      'too-much',
+      `This is too much to work out at once. ${error.message} Take parts out, and try again.`,
+    )
+  if (error instanceof Busy || isPassing(error))
+    return new Refusal(503, 'busy', 'The server is busy just now. Nothing is lost; try again in a moment.')
   return undefined
 }
 
 function answerProblem(event: H3Event, error: unknown): Problem {
   const refusal = refusalOf(error)
-  if (!(error instanceof Refusal)) logFault('request', error, { method: event.method, path: event.path.split('?')[0] })
+  if (!(error instanceof Refusal))
+    logFault('request', error, { method: event.method, path: event.path.split('?')[0] })
   if (refusal?.status === 503) setResponseHeader(event, 'Retry-After', 5)
-  return sendProblem(event, refusal ?? new Refusal(500, 'fault', 'Something went wrong on our side. Nothing that was saved is lost; try again.'))
+  return sendProblem(
+    event,
+    refusal ??
+      new Refusal(
+        500,
+        'fault',
+        'Something went wrong on our side. Nothing that was saved is lost; try again.',
+      ),
+  )
 }

@@ -2,7 +2,13 @@ import { createHmac } from 'node:crypto'
 import { deleteCookie, getCookie, setCookie, type H3Event } from 'h3'
 import type { Person } from '#shared/answers'
 import type { Db } from '../repositories/database'
-import { deleteSession, deleteSessionsOf, findSession, insertSession, renewSession } from '../repositories/sessions'
+import {
+  deleteSession,
+  deleteSessionsOf,
+  findSession,
+  insertSession,
+  renewSession,
+} from '../repositories/sessions'
 import { newToken } from './token'
 
 const COOKIE = 'nomenklatura'
@@ -15,15 +21,27 @@ export function isSecretSet(): boolean {
   return (process.env.NUXT_SESSION_PASSWORD ?? '').length >= SHORTEST_SECRET
 }
 
-/** What the database knows a cookie by: made with the installation's secret, so that neither the database alone nor a copy of it lets anybody in. */
+/**
+ * What the database knows a cookie by: made with the installation's secret, so that neither the database
+ * alone nor a copy of it lets anybody in.
+ */
 function hashOf(token: string): string {
-  if (!isSecretSet()) throw new Error(`NUXT_SESSION_PASSWORD is not set, or shorter than ${SHORTEST_SECRET} characters: it protects the sessions.`)
+  if (!isSecretSet())
+    throw new Error(
+      `NUXT_SESSION_PASSWORD is not set, or shorter than ${SHORTEST_SECRET} characters: it protects the sessions.`,
+    )
   return createHmac('sha256', process.env.NUXT_SESSION_PASSWORD!).update(token).digest('hex')
 }
 
 /** Not readable by scripts, sent by this site's pages only; over https alone where that is said. */
 function giveCookie(event: H3Event, token: string): void {
-  setCookie(event, COOKIE, token, { httpOnly: true, sameSite: 'lax', path: '/', secure: process.env.NUXT_SESSION_SECURE === 'true', maxAge: LASTS_MS / 1000 })
+  setCookie(event, COOKIE, token, {
+    httpOnly: true,
+    sameSite: 'lax',
+    path: '/',
+    secure: process.env.NUXT_SESSION_SECURE === 'true',
+    maxAge: LASTS_MS / 1000,
+  })
 }
 
 /** Who is signed in; undefined where the session has ended, on this side or that. */
@@ -42,7 +60,12 @@ export async function personOf(event: H3Event, db: Db, now: Date): Promise<Perso
 export async function beginSession(event: H3Event, db: Db, personId: string, now: Date): Promise<void> {
   await endSession(event, db)
   const token = newToken()
-  await insertSession(db, { tokenHash: hashOf(token), personId, begunAt: now, expiresAt: new Date(now.getTime() + LASTS_MS) })
+  await insertSession(db, {
+    tokenHash: hashOf(token),
+    personId,
+    begunAt: now,
+    expiresAt: new Date(now.getTime() + LASTS_MS),
+  })
   giveCookie(event, token)
 }
 

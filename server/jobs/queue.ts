@@ -6,7 +6,10 @@ import { unmarked } from '../services/marking'
 
 export const MARK_QUEUE = 'mark-hand-in'
 
-export interface MarkJob { readonly handInId: string, readonly revisionId: string }
+export interface MarkJob {
+  readonly handInId: string
+  readonly revisionId: string
+}
 
 /** Finished jobs go after an hour: what was done stands in the markings. */
 const KEPT = { archiveCompletedAfterSeconds: 600, archiveFailedAfterSeconds: 600, deleteAfterSeconds: 3600 }
@@ -14,13 +17,15 @@ const JOB = { retryLimit: 5, retryDelay: 2, retryBackoff: true, expireInSeconds:
 
 let sender: Promise<PgBoss> | undefined
 
-/** The queue as a web process uses it: it sends only. Where it could not be reached, it is tried anew at the next call. */
+/**
+ * The queue as a web process uses it: it sends only. Where it could not be reached, it is tried anew at the
+ * next call.
+ */
 export async function queue(): Promise<PgBoss> {
   sender ??= startBoss({ supervise: false, schedule: false, max: 2 })
   try {
     return await sender
-  }
-  catch (error) {
+  } catch (error) {
     sender = undefined
     throw error
   }
@@ -32,15 +37,21 @@ export async function closeQueue(): Promise<void> {
   await boss?.stop({ graceful: false, wait: true })
 }
 
-export async function startBoss(options: Omit<PgBoss.ConstructorOptions, 'connectionString'>): Promise<PgBoss> {
-  const boss = new PgBoss({ connectionString: process.env.DATABASE_URL!, schema: 'jobs', ...KEPT, ...options })
+export async function startBoss(
+  options: Omit<PgBoss.ConstructorOptions, 'connectionString'>,
+): Promise<PgBoss> {
+  const boss = new PgBoss({
+    connectionString: process.env.DATABASE_URL!,
+    schema: 'jobs',
+    ...KEPT,
+    ...options,
+  })
   boss.on('error', error => logFault('queue', error))
   try {
     await boss.start()
     await boss.createQueue(MARK_QUEUE, { name: MARK_QUEUE, policy: 'short', ...JOB })
     return boss
-  }
-  catch (error) {
+  } catch (error) {
     await boss.stop({ graceful: false, wait: false }).catch(() => undefined)
     throw error
   }
@@ -51,18 +62,23 @@ export async function askForMarking(boss: PgBoss, job: MarkJob): Promise<void> {
   await boss.send(MARK_QUEUE, job, { singletonKey: `${job.handInId} ${job.revisionId}`, ...JOB })
 }
 
-/** As `askForMissing`, after something was committed: that stands whatever happens now. Should asking fail, a worker finds what is missing by itself. */
+/**
+ * As `askForMissing`, after something was committed: that stands whatever happens now. Should asking fail, a
+ * worker finds what is missing by itself.
+ */
 export async function askAndGoOn(exerciseId: string): Promise<number> {
   try {
     return await askForMissing(await queue(), { exerciseId })
-  }
-  catch (error) {
+  } catch (error) {
     logFault('queue', error, { exerciseId })
     return 0
   }
 }
 
-/** Asks for every marking that is missing, of one exercise, of those with something new, or of all. Answers how many. */
+/**
+ * Asks for every marking that is missing, of one exercise, of those with something new, or of all. Answers
+ * how many.
+ */
 export async function askForMissing(boss: PgBoss, among: Among = {}): Promise<number> {
   const missing = await unmarked(database(), among)
   for (const job of missing) await askForMarking(boss, job)

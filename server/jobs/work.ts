@@ -11,15 +11,21 @@ const HOUR_MS = 3_600_000
 /** A save that was acknowledged just before the due moment may still be on its way into the database. */
 const GRACE_MS = 3000
 const LONGEST_PAUSE_MS = 30_000
-/** So far back a sweep looks for what came or changed; everything is looked at when the worker begins, after collecting, and now and then. */
+/**
+ * So far back a sweep looks for what came or changed; everything is looked at when the worker begins, after
+ * collecting, and now and then.
+ */
 const RECENT_MS = 300_000
 const WHOLE_MS = 600_000
 
-export interface Working { readonly stop: () => Promise<void> }
+export interface Working {
+  readonly stop: () => Promise<void>
+}
 
 /**
- * A worker: marks what is asked for, and every few seconds collects what is due and asks for what is missing, so that a job lost with a killed process is found again
- * from the hand-ins themselves. As many workers as wanted may run. It starts while the database is away, and outlives it: it tries again after growing pauses.
+ * A worker: marks what is asked for, and every few seconds collects what is due and asks for what is missing,
+ * so that a job lost with a killed process is found again from the hand-ins themselves. As many workers as
+ * wanted may run. It starts while the database is away, and outlives it: it tries again after growing pauses.
  */
 export function startWorker({ sweepMs = 5000 }: { sweepMs?: number } = {}): Working {
   const stopping = new AbortController()
@@ -42,28 +48,37 @@ async function keepWorking(sweepMs: number, stopped: AbortSignal): Promise<void>
       log('worker ready')
       pause = 500
       await sweepUntil(boss, sweepMs, stopped)
-    }
-    catch (error) {
+    } catch (error) {
       logFault('worker', error, { nextTryMs: pause })
       await sleep(pause, stopped)
       pause = Math.min(2 * pause, LONGEST_PAUSE_MS)
     }
-    await boss?.stop({ graceful: stopped.aborted, wait: true, timeout: 5000 }).catch(error => logFault('worker', error))
+    await boss
+      ?.stop({ graceful: stopped.aborted, wait: true, timeout: 5000 })
+      .catch(error => logFault('worker', error))
   }
 }
 
 async function startMarking(): Promise<PgBoss> {
-  const boss = await startBoss({ max: 4, maintenanceIntervalSeconds: 10, monitorStateIntervalSeconds: 10 } as PgBoss.ConstructorOptions)
-  // As many at a time as there are threads: a hand-in that takes long holds up only the few that were fetched with it.
+  const boss = await startBoss({
+    max: 4,
+    maintenanceIntervalSeconds: 10,
+    monitorStateIntervalSeconds: 10,
+  } as PgBoss.ConstructorOptions)
+  // As many at a time as there are threads: a hand-in that takes long holds up only the few that were fetched
+  // with it.
   for (let i = 0; i < THREADS; i++) {
-    await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 10, pollingIntervalSeconds: 0.5 }, async (jobs) => {
+    await boss.work<MarkJob>(MARK_QUEUE, { batchSize: 10, pollingIntervalSeconds: 0.5 }, async jobs => {
       for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
     })
   }
   return boss
 }
 
-/** Sweeps one after the other, never two at once; ends when it is told to, or when one fails: then all is begun anew. */
+/**
+ * Sweeps one after the other, never two at once; ends when it is told to, or when one fails: then all is
+ * begun anew.
+ */
 async function sweepUntil(boss: PgBoss, sweepMs: number, stopped: AbortSignal): Promise<void> {
   let [tidiedAt, lookedAt] = [0, 0]
   while (!stopped.aborted) {
@@ -81,7 +96,7 @@ async function sweepUntil(boss: PgBoss, sweepMs: number, stopped: AbortSignal): 
 }
 
 function sleep(ms: number, stopped: AbortSignal): Promise<void> {
-  return new Promise((resolve) => {
+  return new Promise(resolve => {
     if (stopped.aborted) return resolve()
     const timer = setTimeout(end, ms)
     stopped.addEventListener('abort', end, { once: true })

@@ -11,6 +11,9 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const) {
   process.once(signal, () => {
     // The database may be away as well: what does not end by itself is ended.
     setTimeout(() => process.exit(1), 10_000).unref()
-    void worker.stop().then(closeDatabase).finally(() => process.exit(0))
+    void worker
+      .stop()
+      .then(closeDatabase)
+      .finally(() => process.exit(0))
   })
 }

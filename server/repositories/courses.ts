@@ -1,7 +1,11 @@
 import type { CourseLine } from '#shared/answers'
 import { toJsonb, type Db } from './database'
 
-export interface Course { readonly id: string, readonly name: string, readonly timeZone: string }
+export interface Course {
+  readonly id: string
+  readonly name: string
+  readonly timeZone: string
+}
 
 export async function insertCourse(db: Db, name: string): Promise<string> {
   const [row] = await db('courses').insert({ name }).returning('id')
@@ -14,22 +18,51 @@ export async function findCourse(db: Db, id: string): Promise<Course | undefined
 }
 
 export async function listCourses(db: Db, personId: string): Promise<CourseLine[]> {
-  const rows = await db('memberships as m').join('courses as c', 'c.id', 'm.course_id')
-    .where('m.person_id', personId).whereNull('c.archived_at').orderBy('c.created_at')
-    .select('c.id', 'c.name', 'c.time_zone', 'm.role',
-      db.raw('(SELECT count(*)::int FROM exercises e WHERE e.course_id = c.id AND e.archived_at IS NULL AND (m.role <> \'student\' OR e.state = \'published\')) AS exercises'),
-      db.raw('(SELECT count(*)::int FROM memberships s WHERE s.course_id = c.id AND s.role = \'student\') AS students'))
-  return rows.map(row => ({ id: row.id, name: row.name, role: row.role, timeZone: row.time_zone, exercises: row.exercises, students: row.students }))
+  const rows = await db('memberships as m')
+    .join('courses as c', 'c.id', 'm.course_id')
+    .where('m.person_id', personId)
+    .whereNull('c.archived_at')
+    .orderBy('c.created_at')
+    .select(
+      'c.id',
+      'c.name',
+      'c.time_zone',
+      'm.role',
+      db.raw(
+        "(SELECT count(*)::int FROM exercises e WHERE e.course_id = c.id AND e.archived_at IS NULL AND (m.role <> 'student' OR e.state = 'published')) AS exercises",
+      ),
+      db.raw(
+        "(SELECT count(*)::int FROM memberships s WHERE s.course_id = c.id AND s.role = 'student') AS students",
+      ),
+    )
+  return rows.map(row => ({
+    id: row.id,
+    name: row.name,
+    role: row.role,
+    timeZone: row.time_zone,
+    exercises: row.exercises,
+    students: row.students,
+  }))
 }
 
 export async function countStudents(db: Db, courseId: string): Promise<number> {
-  const row = await db('memberships').where({ course_id: courseId, role: 'student' }).count<{ count: string }[]>('* as count').first()
+  const row = await db('memberships')
+    .where({ course_id: courseId, role: 'student' })
+    .count<{ count: string }[]>('* as count')
+    .first()
   return Number(row?.count ?? 0)
 }
 
 /** Who did what: append only. */
-export async function audit(db: Db, entry: { courseId?: string, personId?: string, action: string, subject: string, detail?: unknown }): Promise<void> {
+export async function audit(
+  db: Db,
+  entry: { courseId?: string; personId?: string; action: string; subject: string; detail?: unknown },
+): Promise<void> {
   await db('audit_entries').insert({
-    course_id: entry.courseId ?? null, person_id: entry.personId ?? null, action: entry.action, subject: entry.subject, detail: toJsonb(entry.detail ?? {}),
+    course_id: entry.courseId ?? null,
+    person_id: entry.personId ?? null,
+    action: entry.action,
+    subject: entry.subject,
+    detail: toJsonb(entry.detail ?? {}),
   })
 }

@@ -5,24 +5,35 @@ let shared: Knex | undefined
 
 const SECOND_MS = 1000
 
-/** Nothing waits for ever: neither a statement, nor a lock, nor a request for a connection. DATABASE_STATEMENT_TIMEOUT (in milliseconds, 0 for none) is for migrations. */
+/**
+ * Nothing waits for ever: neither a statement, nor a lock, nor a request for a connection.
+ * DATABASE_STATEMENT_TIMEOUT (in milliseconds, 0 for none) is for migrations.
+ */
 function limits() {
   return {
-    statement_timeout: Number(process.env.DATABASE_STATEMENT_TIMEOUT ?? 20 * SECOND_MS), lock_timeout: 8 * SECOND_MS, idle_in_transaction_session_timeout: 60 * SECOND_MS,
+    statement_timeout: Number(process.env.DATABASE_STATEMENT_TIMEOUT ?? 20 * SECOND_MS),
+    lock_timeout: 8 * SECOND_MS,
+    idle_in_transaction_session_timeout: 60 * SECOND_MS,
     connectionTimeoutMillis: 5 * SECOND_MS,
   }
 }
 
-/** What is read stands in memory or on flash: following an index is not four times as dear as reading on, and lists of one course do not read the tables of all. */
+/**
+ * What is read stands in memory or on flash: following an index is not four times as dear as reading on, and
+ * lists of one course do not read the tables of all.
+ */
 const PLANNING = '-c random_page_cost=1.1'
 
 /** The pool of this process, made on first use from DATABASE_URL. */
 export function database(): Knex {
   const connectionString = process.env.DATABASE_URL
-  if (!connectionString) throw new Error('DATABASE_URL is not set: it names the PostgreSQL server and database to use.')
+  if (!connectionString)
+    throw new Error('DATABASE_URL is not set: it names the PostgreSQL server and database to use.')
   shared ??= createKnex({
-    client: 'pg', connection: { connectionString, application_name: 'nomenklatura', options: PLANNING, ...limits() },
-    pool: { min: 0, max: Number(process.env.DATABASE_POOL ?? 10) }, acquireConnectionTimeout: 8 * SECOND_MS,
+    client: 'pg',
+    connection: { connectionString, application_name: 'nomenklatura', options: PLANNING, ...limits() },
+    pool: { min: 0, max: Number(process.env.DATABASE_POOL ?? 10) },
+    acquireConnectionTimeout: 8 * SECOND_MS,
   })
   return shared
 }
@@ -33,8 +44,9 @@ export async function closeDatabase(): Promise<void> {
 }
 
 /**
- * A document as jsonb takes it. What comes from a person was refused at the door where it holds a sign that jsonb cannot; what the engine makes of it is made sure of here,
- * so that no sound document is refused for a cut within a message.
+ * A document as jsonb takes it. What comes from a person was refused at the door where it holds a sign that
+ * jsonb cannot; what the engine makes of it is made sure of here, so that no sound document is refused for a
+ * cut within a message.
  */
 export function toJsonb(document: unknown): string {
   const text = JSON.stringify(document)
@@ -49,9 +61,19 @@ export function isAmong(db: Db, column: string, ids: readonly string[]): Knex.Ra
   return db.raw('?? = ANY(?::uuid[])', [column, [...ids]])
 }
 
-/** What the database could not do just now, and may in a moment: it is away, starting, stopping, full, or somebody holds what is needed. */
+/**
+ * What the database could not do just now, and may in a moment: it is away, starting, stopping, full, or
+ * somebody holds what is needed.
+ */
 export function isPassing(error: unknown): boolean {
-  const { code = '', name, message = '' } = error as { code?: unknown, name?: string, message?: string }
-  if (name === 'KnexTimeoutError' || /Connection terminated|timeout expired|Unable to acquire a connection/i.test(message)) return true
-  return typeof code === 'string' && (/^(?:08|25006|40001|40P01|53|55P03|57)/.test(code) || /^E[A-Z]{4,}$/.test(code))
+  const { code = '', name, message = '' } = error as { code?: unknown; name?: string; message?: string }
+  if (
+    name === 'KnexTimeoutError' ||
+    /Connection terminated|timeout expired|Unable to acquire a connection/i.test(message)
+  )
+    return true
+  return (
+    typeof code === 'string' &&
+    (/^(?:08|25006|40001|40P01|53|55P03|57)/.test(code) || /^E[A-Z]{4,}$/.test(code))
+  )
 }

@@ -9,23 +9,52 @@ export interface Exercise extends Schedule {
   readonly collectedAt: string | null
 }
 
-export interface Revision { readonly id: string, readonly exerciseId: string, readonly number: number, readonly document: ExerciseDocument }
+export interface Revision {
+  readonly id: string
+  readonly exerciseId: string
+  readonly number: number
+  readonly document: ExerciseDocument
+}
 
 interface ExerciseRow {
-  id: string, course_id: string, position: number, state: 'draft' | 'published', opens_at: Date | null, due_at: Date | null, attempts: number
-  late_days: number, late_loss: number, collects_at_due: boolean, collected_at: Date | null, published_at: Date | null, archived_at: Date | null
+  id: string
+  course_id: string
+  position: number
+  state: 'draft' | 'published'
+  opens_at: Date | null
+  due_at: Date | null
+  attempts: number
+  late_days: number
+  late_loss: number
+  collects_at_due: boolean
+  collected_at: Date | null
+  published_at: Date | null
+  archived_at: Date | null
 }
 
 function toExercise(row: ExerciseRow): Exercise {
   return {
-    id: row.id, courseId: row.course_id, state: row.state, opensAt: row.opens_at?.toISOString() ?? null, dueAt: row.due_at?.toISOString() ?? null,
-    attempts: row.attempts, lateDays: row.late_days, lateLoss: row.late_loss, collectsAtDue: row.collects_at_due, collectedAt: row.collected_at?.toISOString() ?? null,
+    id: row.id,
+    courseId: row.course_id,
+    state: row.state,
+    opensAt: row.opens_at?.toISOString() ?? null,
+    dueAt: row.due_at?.toISOString() ?? null,
+    attempts: row.attempts,
+    lateDays: row.late_days,
+    lateLoss: row.late_loss,
+    collectsAtDue: row.collects_at_due,
+    collectedAt: row.collected_at?.toISOString() ?? null,
   }
 }
 
 export async function insertExercise(db: Db, courseId: string): Promise<string> {
-  const { position } = await db('exercises').where({ course_id: courseId }).max('position as position').first() as { position: number | null }
-  const [row] = await db<ExerciseRow>('exercises').insert({ course_id: courseId, position: (position ?? 0) + 1 }).returning('id')
+  const { position } = (await db('exercises')
+    .where({ course_id: courseId })
+    .max('position as position')
+    .first()) as { position: number | null }
+  const [row] = await db<ExerciseRow>('exercises')
+    .insert({ course_id: courseId, position: (position ?? 0) + 1 })
+    .returning('id')
   return row!.id
 }
 
@@ -35,19 +64,29 @@ export async function findExercise(db: Db, id: string): Promise<Exercise | undef
 }
 
 export async function listExercises(db: Db, courseId: string): Promise<Exercise[]> {
-  const rows = await db<ExerciseRow>('exercises').where({ course_id: courseId }).whereNull('archived_at').orderBy('position')
+  const rows = await db<ExerciseRow>('exercises')
+    .where({ course_id: courseId })
+    .whereNull('archived_at')
+    .orderBy('position')
   return rows.map(toExercise)
 }
 
 export async function updateSchedule(db: Db, id: string, schedule: Schedule): Promise<void> {
   await db('exercises').where({ id }).update({
-    opens_at: schedule.opensAt, due_at: schedule.dueAt, attempts: schedule.attempts, late_days: schedule.lateDays, late_loss: schedule.lateLoss,
-    collects_at_due: schedule.collectsAtDue, collected_at: null,
+    opens_at: schedule.opensAt,
+    due_at: schedule.dueAt,
+    attempts: schedule.attempts,
+    late_days: schedule.lateDays,
+    late_loss: schedule.lateLoss,
+    collects_at_due: schedule.collectsAtDue,
+    collected_at: null,
   })
 }
 
 export async function updateState(db: Db, id: string, state: 'draft' | 'published', at: Date): Promise<void> {
-  await db('exercises').where({ id }).update({ state, ...(state === 'published' ? { published_at: at } : {}) })
+  await db('exercises')
+    .where({ id })
+    .update({ state, ...(state === 'published' ? { published_at: at } : {}) })
 }
 
 export async function archiveExercise(db: Db, id: string, at: Date): Promise<void> {
@@ -59,18 +98,29 @@ export async function lockExercise(db: Db, id: string): Promise<void> {
   await db('exercises').where({ id }).forUpdate().first('id')
 }
 
-/** The exercise as it stays until the end of this transaction: nobody publishes it, takes it back, or changes its document or dates meanwhile. */
+/**
+ * The exercise as it stays until the end of this transaction: nobody publishes it, takes it back, or changes
+ * its document or dates meanwhile.
+ */
 export async function holdExercise(db: Db, id: string): Promise<Exercise | undefined> {
   const row = await db<ExerciseRow>('exercises').where({ id }).whereNull('archived_at').forShare().first()
   return row && toExercise(row)
 }
 
-function toRevision(row: { id: string, exercise_id: string, number: number, document: ExerciseDocument }): Revision {
+function toRevision(row: {
+  id: string
+  exercise_id: string
+  number: number
+  document: ExerciseDocument
+}): Revision {
   return { id: row.id, exerciseId: row.exercise_id, number: row.number, document: row.document }
 }
 
 export async function latestRevision(db: Db, exerciseId: string): Promise<Revision> {
-  const row = await db('exercise_revisions').where({ exercise_id: exerciseId }).orderBy('number', 'desc').first()
+  const row = await db('exercise_revisions')
+    .where({ exercise_id: exerciseId })
+    .orderBy('number', 'desc')
+    .first()
   return toRevision(row)
 }
 
@@ -81,70 +131,145 @@ export async function findRevision(db: Db, id: string): Promise<Revision | undef
 
 /** The latest revisions of all exercises of a course, by exercise. */
 export async function latestRevisions(db: Db, courseId: string): Promise<Map<string, Revision>> {
-  const rows = await db('exercise_revisions as r').join('exercises as e', 'e.id', 'r.exercise_id').where('e.course_id', courseId)
-    .distinctOn('r.exercise_id').orderBy([{ column: 'r.exercise_id' }, { column: 'r.number', order: 'desc' }]).select('r.*')
+  const rows = await db('exercise_revisions as r')
+    .join('exercises as e', 'e.id', 'r.exercise_id')
+    .where('e.course_id', courseId)
+    .distinctOn('r.exercise_id')
+    .orderBy([{ column: 'r.exercise_id' }, { column: 'r.number', order: 'desc' }])
+    .select('r.*')
   return new Map(rows.map(row => [row.exercise_id, toRevision(row)]))
 }
 
-export async function insertRevision(db: Db, exerciseId: string, number: number, document: ExerciseDocument, savedBy: string): Promise<void> {
-  await db('exercise_revisions').insert({ exercise_id: exerciseId, number, document: toJsonb(document), saved_by: savedBy })
+export async function insertRevision(
+  db: Db,
+  exerciseId: string,
+  number: number,
+  document: ExerciseDocument,
+  savedBy: string,
+): Promise<void> {
+  await db('exercise_revisions').insert({
+    exercise_id: exerciseId,
+    number,
+    document: toJsonb(document),
+    saved_by: savedBy,
+  })
 }
 
 /** Replaces a revision that no hand-in and no marking refers to; false when one does. */
-export async function replaceRevision(db: Db, revision: Revision, document: ExerciseDocument, savedBy: string): Promise<boolean> {
+export async function replaceRevision(
+  db: Db,
+  revision: Revision,
+  document: ExerciseDocument,
+  savedBy: string,
+): Promise<boolean> {
   await db('exercise_revisions').where({ id: revision.id }).forUpdate().first('id')
-  const used = await db('hand_ins').where({ exercise_revision_id: revision.id }).first('id')
-    ?? await db('markings').where({ exercise_revision_id: revision.id }).first('id')
+  const used =
+    (await db('hand_ins').where({ exercise_revision_id: revision.id }).first('id')) ??
+    (await db('markings').where({ exercise_revision_id: revision.id }).first('id'))
   if (used) return false
-  await db('exercise_revisions').where({ id: revision.id }).update({ document: toJsonb(document), saved_by: savedBy, saved_at: db.fn.now(), number: revision.number + 1 })
+  await db('exercise_revisions')
+    .where({ id: revision.id })
+    .update({
+      document: toJsonb(document),
+      saved_by: savedBy,
+      saved_at: db.fn.now(),
+      number: revision.number + 1,
+    })
   return true
 }
 
-export interface Allowance { readonly personId: string, readonly name: string, readonly dueAt: string | null, readonly attempts: number | null }
+export interface Allowance {
+  readonly personId: string
+  readonly name: string
+  readonly dueAt: string | null
+  readonly attempts: number | null
+}
 
 export async function listAllowances(db: Db, exerciseId: string): Promise<Allowance[]> {
-  const rows = await db('allowances as a').join('people as p', 'p.id', 'a.person_id').where('a.exercise_id', exerciseId).orderBy('p.name')
+  const rows = await db('allowances as a')
+    .join('people as p', 'p.id', 'a.person_id')
+    .where('a.exercise_id', exerciseId)
+    .orderBy('p.name')
     .select('a.person_id', 'p.name', 'a.due_at', 'a.attempts')
-  return rows.map(row => ({ personId: row.person_id, name: row.name, dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }))
+  return rows.map(row => ({
+    personId: row.person_id,
+    name: row.name,
+    dueAt: row.due_at?.toISOString() ?? null,
+    attempts: row.attempts,
+  }))
 }
 
 /** Another date or number of attempts for one person. */
-export interface AllowanceFor { readonly dueAt: string | null, readonly attempts: number | null }
+export interface AllowanceFor {
+  readonly dueAt: string | null
+  readonly attempts: number | null
+}
 
-function toAllowance(row: { due_at: Date | null, attempts: number | null }): AllowanceFor {
+function toAllowance(row: { due_at: Date | null; attempts: number | null }): AllowanceFor {
   return { dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }
 }
 
-export async function findAllowance(db: Db, exerciseId: string, personId: string): Promise<AllowanceFor | undefined> {
+export async function findAllowance(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+): Promise<AllowanceFor | undefined> {
   const row = await db('allowances').where({ exercise_id: exerciseId, person_id: personId }).first()
   return row && toAllowance(row)
 }
 
 /** The allowances of one person in some exercises, by exercise. */
-export async function listAllowancesOf(db: Db, personId: string, exerciseIds: readonly string[]): Promise<Map<string, AllowanceFor>> {
+export async function listAllowancesOf(
+  db: Db,
+  personId: string,
+  exerciseIds: readonly string[],
+): Promise<Map<string, AllowanceFor>> {
   const rows = await db('allowances').where({ person_id: personId }).whereIn('exercise_id', exerciseIds)
   return new Map(rows.map(row => [row.exercise_id, toAllowance(row)]))
 }
 
 /** Whether somebody's own due moment is still to come. */
 export async function hasLaterAllowance(db: Db, exerciseId: string, now: Date): Promise<boolean> {
-  return (await db('allowances').where({ exercise_id: exerciseId }).where('due_at', '>', now).first('exercise_id')) !== undefined
+  return (
+    (await db('allowances')
+      .where({ exercise_id: exerciseId })
+      .where('due_at', '>', now)
+      .first('exercise_id')) !== undefined
+  )
 }
 
-export async function setAllowance(db: Db, exerciseId: string, personId: string, allowance: { dueAt: string | null, attempts: number | null }): Promise<void> {
+export async function setAllowance(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  allowance: { dueAt: string | null; attempts: number | null },
+): Promise<void> {
   if (allowance.dueAt === null && allowance.attempts === null) {
     await db('allowances').where({ exercise_id: exerciseId, person_id: personId }).delete()
     return
   }
   const row = { due_at: allowance.dueAt, attempts: allowance.attempts }
-  await db('allowances').insert({ exercise_id: exerciseId, person_id: personId, ...row }).onConflict(['exercise_id', 'person_id']).merge(row)
+  await db('allowances')
+    .insert({ exercise_id: exerciseId, person_id: personId, ...row })
+    .onConflict(['exercise_id', 'person_id'])
+    .merge(row)
 }
 
-export interface Counts { begun: number, handedIn: number, marked: number, lookedAt: number, released: number }
+export interface Counts {
+  begun: number
+  handedIn: number
+  marked: number
+  lookedAt: number
+  released: number
+}
 
-/** Per exercise of a course: students who began and handed in; of their last hand-ins how many are marked, looked at and released. */
+/**
+ * Per exercise of a course: students who began and handed in; of their last hand-ins how many are marked,
+ * looked at and released.
+ */
 export async function countsByExercise(db: Db, courseId: string): Promise<Map<string, Counts>> {
-  const { rows } = await db.raw(`
+  const { rows } = await db.raw(
+    `
     WITH own AS (SELECT id FROM exercises WHERE course_id = :course),
     latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
     begun AS (SELECT w.exercise_id, count(*) AS n FROM own JOIN worksheets w ON w.exercise_id = own.id JOIN memberships m ON m.person_id = w.person_id AND m.course_id = :course AND m.role = 'student' GROUP BY w.exercise_id)
@@ -152,20 +277,54 @@ export async function countsByExercise(db: Db, courseId: string): Promise<Map<st
       count(*) FILTER (WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id))::int AS marked, count(v.looked_at)::int AS looked_at, count(r.hand_in_id)::int AS released
     FROM own LEFT JOIN latest h ON h.exercise_id = own.id LEFT JOIN begun ON begun.exercise_id = own.id
     LEFT JOIN reviews v ON v.hand_in_id = h.id LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
-    GROUP BY own.id`, { course: courseId })
-  return new Map((rows as { id: string, begun: number, handed_in: number, marked: number, looked_at: number, released: number }[]).map(row =>
-    [row.id, { begun: row.begun, handedIn: row.handed_in, marked: row.marked, lookedAt: row.looked_at, released: row.released }]))
+    GROUP BY own.id`,
+    { course: courseId },
+  )
+  return new Map(
+    (
+      rows as {
+        id: string
+        begun: number
+        handed_in: number
+        marked: number
+        looked_at: number
+        released: number
+      }[]
+    ).map(row => [
+      row.id,
+      {
+        begun: row.begun,
+        handedIn: row.handed_in,
+        marked: row.marked,
+        lookedAt: row.looked_at,
+        released: row.released,
+      },
+    ]),
+  )
 }
 
 /** How many students of the course have begun an exercise. */
-export async function countBegun(db: Db, { id, courseId }: Pick<Exercise, 'id' | 'courseId'>): Promise<number> {
-  const row = await db('worksheets as w').join('memberships as m', 'm.person_id', 'w.person_id').where({ 'w.exercise_id': id, 'm.course_id': courseId, 'm.role': 'student' }).count<{ count: string }[]>('* as count').first()
+export async function countBegun(
+  db: Db,
+  { id, courseId }: Pick<Exercise, 'id' | 'courseId'>,
+): Promise<number> {
+  const row = await db('worksheets as w')
+    .join('memberships as m', 'm.person_id', 'w.person_id')
+    .where({ 'w.exercise_id': id, 'm.course_id': courseId, 'm.role': 'student' })
+    .count<{ count: string }[]>('* as count')
+    .first()
   return Number(row?.count ?? 0)
 }
 
-/** Exercises whose due moment has passed and whose worksheets are to be collected; an allowance may put that off for one person. */
+/**
+ * Exercises whose due moment has passed and whose worksheets are to be collected; an allowance may put that
+ * off for one person.
+ */
 export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
-  const rows = await db<ExerciseRow>('exercises').where({ state: 'published', collects_at_due: true }).whereNull('archived_at').whereNull('collected_at')
+  const rows = await db<ExerciseRow>('exercises')
+    .where({ state: 'published', collects_at_due: true })
+    .whereNull('archived_at')
+    .whereNull('collected_at')
     .where('due_at', '<=', now)
   return rows.map(toExercise)
 }

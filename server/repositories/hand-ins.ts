@@ -20,8 +20,16 @@ export interface HandIn {
 }
 
 interface HandInRow {
-  id: string, number: number, exercise_id: string, person_id: string, attempt: number, exercise_revision_id: string, answer: AnswerDocument
-  handed_in_at: Date, late_by_seconds: number, is_automatic: boolean
+  id: string
+  number: number
+  exercise_id: string
+  person_id: string
+  attempt: number
+  exercise_revision_id: string
+  answer: AnswerDocument
+  handed_in_at: Date
+  late_by_seconds: number
+  is_automatic: boolean
 }
 
 function toHandIn(row: HandInRow): HandIn {
@@ -30,19 +38,33 @@ function toHandIn(row: HandInRow): HandIn {
 
 function withoutAnswer(row: Omit<HandInRow, 'answer'>): Omit<HandIn, 'answer'> {
   return {
-    id: row.id, number: row.number, exerciseId: row.exercise_id, personId: row.person_id, attempt: row.attempt, revisionId: row.exercise_revision_id,
-    handedInAt: row.handed_in_at.toISOString(), lateBySeconds: row.late_by_seconds, isAutomatic: row.is_automatic,
+    id: row.id,
+    number: row.number,
+    exerciseId: row.exercise_id,
+    personId: row.person_id,
+    attempt: row.attempt,
+    revisionId: row.exercise_revision_id,
+    handedInAt: row.handed_in_at.toISOString(),
+    lateBySeconds: row.late_by_seconds,
+    isAutomatic: row.is_automatic,
   }
 }
 
 export type NewHandIn = Omit<HandIn, 'id' | 'number'>
 
 export async function insertHandIn(db: Db, handIn: NewHandIn): Promise<HandIn> {
-  const [row] = await db<HandInRow>('hand_ins').insert({
-    exercise_id: handIn.exerciseId, person_id: handIn.personId, attempt: handIn.attempt, exercise_revision_id: handIn.revisionId,
-    answer: toJsonb(handIn.answer) as unknown as AnswerDocument, handed_in_at: handIn.handedInAt as unknown as Date,
-    late_by_seconds: handIn.lateBySeconds, is_automatic: handIn.isAutomatic,
-  }).returning('*')
+  const [row] = await db<HandInRow>('hand_ins')
+    .insert({
+      exercise_id: handIn.exerciseId,
+      person_id: handIn.personId,
+      attempt: handIn.attempt,
+      exercise_revision_id: handIn.revisionId,
+      answer: toJsonb(handIn.answer) as unknown as AnswerDocument,
+      handed_in_at: handIn.handedInAt as unknown as Date,
+      late_by_seconds: handIn.lateBySeconds,
+      is_automatic: handIn.isAutomatic,
+    })
+    .returning('*')
   return toHandIn(row!)
 }
 
@@ -51,21 +73,57 @@ export async function findHandIn(db: Db, id: string): Promise<HandIn | undefined
   return row && toHandIn(row)
 }
 
-export async function latestHandIn(db: Db, exerciseId: string, personId: string): Promise<HandIn | undefined> {
-  const row = await db<HandInRow>('hand_ins').where({ exercise_id: exerciseId, person_id: personId }).orderBy('attempt', 'desc').first()
+export async function latestHandIn(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+): Promise<HandIn | undefined> {
+  const row = await db<HandInRow>('hand_ins')
+    .where({ exercise_id: exerciseId, person_id: personId })
+    .orderBy('attempt', 'desc')
+    .first()
   return row && toHandIn(row)
 }
 
 /** A hand-in as its student's state needs it: without what was handed in. */
-export interface TurnedIn extends Pick<HandIn, 'id' | 'exerciseId' | 'attempt' | 'handedInAt' | 'isAutomatic'> { readonly couldNotBeMarked: boolean }
-
-function turnedIn(db: Db) {
-  return db('hand_ins as h').orderBy('h.attempt')
-    .select('h.id', 'h.exercise_id', 'h.attempt', 'h.handed_in_at', 'h.is_automatic', db.raw(`EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ${MOST_TRIES}) AS could_not_be_marked`))
+export interface TurnedIn extends Pick<
+  HandIn,
+  'id' | 'exerciseId' | 'attempt' | 'handedInAt' | 'isAutomatic'
+> {
+  readonly couldNotBeMarked: boolean
 }
 
-function toTurnedIn(row: { id: string, exercise_id: string, attempt: number, handed_in_at: Date, is_automatic: boolean, could_not_be_marked: boolean }): TurnedIn {
-  return { id: row.id, exerciseId: row.exercise_id, attempt: row.attempt, handedInAt: row.handed_in_at.toISOString(), isAutomatic: row.is_automatic, couldNotBeMarked: row.could_not_be_marked }
+function turnedIn(db: Db) {
+  return db('hand_ins as h')
+    .orderBy('h.attempt')
+    .select(
+      'h.id',
+      'h.exercise_id',
+      'h.attempt',
+      'h.handed_in_at',
+      'h.is_automatic',
+      db.raw(
+        `EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ${MOST_TRIES}) AS could_not_be_marked`,
+      ),
+    )
+}
+
+function toTurnedIn(row: {
+  id: string
+  exercise_id: string
+  attempt: number
+  handed_in_at: Date
+  is_automatic: boolean
+  could_not_be_marked: boolean
+}): TurnedIn {
+  return {
+    id: row.id,
+    exerciseId: row.exercise_id,
+    attempt: row.attempt,
+    handedInAt: row.handed_in_at.toISOString(),
+    isAutomatic: row.is_automatic,
+    couldNotBeMarked: row.could_not_be_marked,
+  }
 }
 
 /** One person's hand-ins to an exercise, the first attempt first. */
@@ -74,7 +132,10 @@ export async function handInsOf(db: Db, exerciseId: string, personId: string): P
 }
 
 export async function countLatest(db: Db, exerciseId: string): Promise<number> {
-  const row = await db('hand_ins').where({ exercise_id: exerciseId }).countDistinct<{ count: string }[]>('person_id as count').first()
+  const row = await db('hand_ins')
+    .where({ exercise_id: exerciseId })
+    .countDistinct<{ count: string }[]>('person_id as count')
+    .first()
   return Number(row?.count ?? 0)
 }
 
@@ -82,17 +143,35 @@ export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
 
 /** The last hand-in of each student of an exercise, by name, without what was handed in. */
 export async function listLatest(db: Db, exerciseId: string): Promise<ListedHandIn[]> {
-  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h').where('h.exercise_id', exerciseId)
-    .distinctOn('h.person_id').orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
-    .select('h.id', 'h.number', 'h.exercise_id', 'h.person_id', 'h.attempt', 'h.exercise_revision_id', 'h.handed_in_at', 'h.late_by_seconds', 'h.is_automatic', db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'))
-  return rows.map(row => ({ ...withoutAnswer(row), name: row.name })).sort((a, b) => byName.compare(a.name, b.name))
+  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h')
+    .where('h.exercise_id', exerciseId)
+    .distinctOn('h.person_id')
+    .orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
+    .select(
+      'h.id',
+      'h.number',
+      'h.exercise_id',
+      'h.person_id',
+      'h.attempt',
+      'h.exercise_revision_id',
+      'h.handed_in_at',
+      'h.late_by_seconds',
+      'h.is_automatic',
+      db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'),
+    )
+  return rows
+    .map(row => ({ ...withoutAnswer(row), name: row.name }))
+    .sort((a, b) => byName.compare(a.name, b.name))
 }
 
 /** One collator for all comparisons: making one is slow. */
 const byName = new Intl.Collator('en')
 
 /** What was paired by hand in a hand-in: version 0 and no pins where nothing was. */
-export interface Pinning { readonly version: number, readonly pins: readonly Pin[] }
+export interface Pinning {
+  readonly version: number
+  readonly pins: readonly Pin[]
+}
 
 export async function findPinning(db: Db, handInId: string): Promise<Pinning> {
   const row = await db('pinnings').where({ hand_in_id: handInId }).orderBy('version', 'desc').first()
@@ -100,121 +179,308 @@ export async function findPinning(db: Db, handInId: string): Promise<Pinning> {
 }
 
 /** Writes the next version of the pins; false when somebody paired meanwhile. */
-export async function insertPinning(db: Db, pinning: { handInId: string, base: number, pins: readonly Pin[], by: string }): Promise<boolean> {
-  const inserted = await db('pinnings').insert({ hand_in_id: pinning.handInId, version: pinning.base + 1, pins: toJsonb(pinning.pins), pinned_by: pinning.by })
-    .onConflict(['hand_in_id', 'version']).ignore().returning('version')
+export async function insertPinning(
+  db: Db,
+  pinning: { handInId: string; base: number; pins: readonly Pin[]; by: string },
+): Promise<boolean> {
+  const inserted = await db('pinnings')
+    .insert({
+      hand_in_id: pinning.handInId,
+      version: pinning.base + 1,
+      pins: toJsonb(pinning.pins),
+      pinned_by: pinning.by,
+    })
+    .onConflict(['hand_in_id', 'version'])
+    .ignore()
+    .returning('version')
   return inserted.length === 1
 }
 
-interface OverrideRow { hand_in_id: string, rule: string, sheet: 'script', version: number, verdict: StoredOverride['verdict'] | null, reason: string | null, name: string, decided_at: Date }
+interface OverrideRow {
+  hand_in_id: string
+  rule: string
+  sheet: 'script'
+  version: number
+  verdict: StoredOverride['verdict'] | null
+  reason: string | null
+  name: string
+  decided_at: Date
+}
 
-/** Decisions about cells, the undone ones too (verdict null): their version guards against a decision made meanwhile. */
-export interface Decision { readonly handInId: string, readonly rule: string, readonly sheet: 'script', readonly version: number, readonly override: StoredOverride | null }
+/**
+ * Decisions about cells, the undone ones too (verdict null): their version guards against a decision made
+ * meanwhile.
+ */
+export interface Decision {
+  readonly handInId: string
+  readonly rule: string
+  readonly sheet: 'script'
+  readonly version: number
+  readonly override: StoredOverride | null
+}
 
 export async function listDecisions(db: Db, handInIds: readonly string[]): Promise<Decision[]> {
-  const rows: OverrideRow[] = await db('overrides as o').join('people as p', 'p.id', 'o.decided_by').where(isAmong(db, 'o.hand_in_id', handInIds))
-    .orderBy(['o.hand_in_id', 'o.rule']).select('o.*', 'p.name')
+  const rows: OverrideRow[] = await db('overrides as o')
+    .join('people as p', 'p.id', 'o.decided_by')
+    .where(isAmong(db, 'o.hand_in_id', handInIds))
+    .orderBy(['o.hand_in_id', 'o.rule'])
+    .select('o.*', 'p.name')
   return rows.map(row => ({
-    handInId: row.hand_in_id, rule: row.rule, sheet: row.sheet, version: row.version,
-    override: row.verdict && { rule: row.rule, sheet: row.sheet, verdict: row.verdict, reason: row.reason ?? '', version: row.version, by: row.name, at: row.decided_at.toISOString() },
+    handInId: row.hand_in_id,
+    rule: row.rule,
+    sheet: row.sheet,
+    version: row.version,
+    override: row.verdict && {
+      rule: row.rule,
+      sheet: row.sheet,
+      verdict: row.verdict,
+      reason: row.reason ?? '',
+      version: row.version,
+      by: row.name,
+      at: row.decided_at.toISOString(),
+    },
   }))
 }
 
-/** Writes the decision if the one it was made on is still the newest; false when somebody decided meanwhile. */
-export async function saveDecision(db: Db, decision: { handInId: string, rule: string, sheet: string, verdict: string | null, reason: string | null, base: number, by: string }): Promise<boolean> {
+/**
+ * Writes the decision if the one it was made on is still the newest; false when somebody decided meanwhile.
+ */
+export async function saveDecision(
+  db: Db,
+  decision: {
+    handInId: string
+    rule: string
+    sheet: string
+    verdict: string | null
+    reason: string | null
+    base: number
+    by: string
+  },
+): Promise<boolean> {
   const { handInId, rule, sheet, verdict, reason, base, by } = decision
   const row = { verdict, reason, decided_by: by, decided_at: db.fn.now(), version: base + 1 }
   if (base === 0) {
-    const inserted = await db('overrides').insert({ hand_in_id: handInId, rule, sheet, ...row }).onConflict(['hand_in_id', 'rule', 'sheet']).ignore().returning('version')
+    const inserted = await db('overrides')
+      .insert({ hand_in_id: handInId, rule, sheet, ...row })
+      .onConflict(['hand_in_id', 'rule', 'sheet'])
+      .ignore()
+      .returning('version')
     return inserted.length === 1
   }
-  return await db('overrides').where({ hand_in_id: handInId, rule, sheet, version: base }).update(row) === 1
+  return (await db('overrides').where({ hand_in_id: handInId, rule, sheet, version: base }).update(row)) === 1
 }
 
 /** The last reasons given in an exercise, newest first, each once. */
 export async function recentReasons(db: Db, exerciseId: string): Promise<string[]> {
-  const rows = await db('overrides as o').join('hand_ins as h', 'h.id', 'o.hand_in_id').where('h.exercise_id', exerciseId).whereNotNull('o.reason')
-    .groupBy('o.reason').orderByRaw('max(o.decided_at) DESC').limit(5).select('o.reason')
+  const rows = await db('overrides as o')
+    .join('hand_ins as h', 'h.id', 'o.hand_in_id')
+    .where('h.exercise_id', exerciseId)
+    .whereNotNull('o.reason')
+    .groupBy('o.reason')
+    .orderByRaw('max(o.decided_at) DESC')
+    .limit(5)
+    .select('o.reason')
   return rows.map(row => row.reason)
 }
 
 export async function listComments(db: Db, handInId: string): Promise<CommentLine[]> {
-  const rows = await db('comments as c').join('people as p', 'p.id', 'c.written_by').where('c.hand_in_id', handInId).whereNull('c.deleted_at')
-    .orderBy('c.written_at').select('c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')
-  return rows.map(row => ({ id: row.id, rule: row.rule, text: row.text, by: row.name, at: row.written_at.toISOString() }))
+  const rows = await db('comments as c')
+    .join('people as p', 'p.id', 'c.written_by')
+    .where('c.hand_in_id', handInId)
+    .whereNull('c.deleted_at')
+    .orderBy('c.written_at')
+    .select('c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')
+  return rows.map(row => ({
+    id: row.id,
+    rule: row.rule,
+    text: row.text,
+    by: row.name,
+    at: row.written_at.toISOString(),
+  }))
 }
 
-export async function insertComment(db: Db, comment: { handInId: string, rule: string | null, text: string, by: string }): Promise<void> {
-  await db('comments').insert({ hand_in_id: comment.handInId, rule: comment.rule, text: comment.text, written_by: comment.by })
+export async function insertComment(
+  db: Db,
+  comment: { handInId: string; rule: string | null; text: string; by: string },
+): Promise<void> {
+  await db('comments').insert({
+    hand_in_id: comment.handInId,
+    rule: comment.rule,
+    text: comment.text,
+    written_by: comment.by,
+  })
 }
 
 export async function deleteComment(db: Db, handInId: string, id: string): Promise<boolean> {
-  return await db('comments').where({ id, hand_in_id: handInId }).whereNull('deleted_at').update({ deleted_at: db.fn.now() }) === 1
+  return (
+    (await db('comments')
+      .where({ id, hand_in_id: handInId })
+      .whereNull('deleted_at')
+      .update({ deleted_at: db.fn.now() })) === 1
+  )
 }
 
-export interface Review { readonly handInId: string, readonly lookedAtBy: string | null, readonly isFlagged: boolean }
+export interface Review {
+  readonly handInId: string
+  readonly lookedAtBy: string | null
+  readonly isFlagged: boolean
+}
 
 export async function listReviews(db: Db, handInIds: readonly string[]): Promise<Map<string, Review>> {
-  const rows = await db('reviews as v').leftJoin('people as p', 'p.id', 'v.looked_at_by').where(isAmong(db, 'v.hand_in_id', handInIds)).select('v.hand_in_id', 'p.name', 'v.is_flagged')
-  return new Map(rows.map(row => [row.hand_in_id, { handInId: row.hand_in_id, lookedAtBy: row.name, isFlagged: row.is_flagged }]))
+  const rows = await db('reviews as v')
+    .leftJoin('people as p', 'p.id', 'v.looked_at_by')
+    .where(isAmong(db, 'v.hand_in_id', handInIds))
+    .select('v.hand_in_id', 'p.name', 'v.is_flagged')
+  return new Map(
+    rows.map(row => [
+      row.hand_in_id,
+      { handInId: row.hand_in_id, lookedAtBy: row.name, isFlagged: row.is_flagged },
+    ]),
+  )
 }
 
-export async function saveReview(db: Db, handInId: string, by: string, change: { lookedAt?: boolean | undefined, flagged?: boolean | undefined }): Promise<void> {
+export async function saveReview(
+  db: Db,
+  handInId: string,
+  by: string,
+  change: { lookedAt?: boolean | undefined; flagged?: boolean | undefined },
+): Promise<void> {
   const row = {
-    ...(change.lookedAt === undefined ? {} : { looked_at_by: change.lookedAt ? by : null, looked_at: change.lookedAt ? db.fn.now() : null }),
+    ...(change.lookedAt === undefined
+      ? {}
+      : { looked_at_by: change.lookedAt ? by : null, looked_at: change.lookedAt ? db.fn.now() : null }),
     ...(change.flagged === undefined ? {} : { is_flagged: change.flagged }),
   }
   if (Object.keys(row).length === 0) return
-  await db('reviews').insert({ hand_in_id: handInId, ...row }).onConflict('hand_in_id').merge(row)
+  await db('reviews')
+    .insert({ hand_in_id: handInId, ...row })
+    .onConflict('hand_in_id')
+    .merge(row)
 }
 
-export interface Release { readonly handInId: string, readonly markingId: string, readonly releasedAt: string, readonly takenBackAt: string | null, readonly points: { got: number, open: number, of: number } }
+export interface Release {
+  readonly handInId: string
+  readonly markingId: string
+  readonly releasedAt: string
+  readonly takenBackAt: string | null
+  readonly points: { got: number; open: number; of: number }
+}
 
 export async function listReleases(db: Db, handInIds: readonly string[]): Promise<Map<string, Release>> {
   const rows = await db('releases').where(isAmong(db, 'hand_in_id', handInIds))
-  return new Map(rows.map(row => [row.hand_in_id, {
-    handInId: row.hand_in_id, markingId: row.marking_id, releasedAt: row.released_at.toISOString(), takenBackAt: row.taken_back_at?.toISOString() ?? null, points: row.points,
-  }]))
+  return new Map(
+    rows.map(row => [
+      row.hand_in_id,
+      {
+        handInId: row.hand_in_id,
+        markingId: row.marking_id,
+        releasedAt: row.released_at.toISOString(),
+        takenBackAt: row.taken_back_at?.toISOString() ?? null,
+        points: row.points,
+      },
+    ]),
+  )
 }
 
 /** What a release told: the account and the decisions of that moment. */
-export interface Told { readonly points: Points, readonly overrides: readonly StoredOverride[] }
+export interface Told {
+  readonly points: Points
+  readonly overrides: readonly StoredOverride[]
+}
 
 /** The release of one hand-in, with what it told; null there for releases of before it was kept. */
-export async function findReleased(db: Db, handInId: string): Promise<Release & { readonly told: Told | null } | undefined> {
-  const [release, row] = await Promise.all([listReleases(db, [handInId]), db('releases').where({ hand_in_id: handInId }).first('told')])
+export async function findReleased(
+  db: Db,
+  handInId: string,
+): Promise<(Release & { readonly told: Told | null }) | undefined> {
+  const [release, row] = await Promise.all([
+    listReleases(db, [handInId]),
+    db('releases').where({ hand_in_id: handInId }).first('told'),
+  ])
   const found = release.get(handInId)
   return found && { ...found, told: row?.told ?? null }
 }
 
 /** Decisions about hand-ins take turns with their release. */
-export async function lockHandIns(db: Db, which: { readonly id: string } | { readonly exercise_id: string }): Promise<void> {
+export async function lockHandIns(
+  db: Db,
+  which: { readonly id: string } | { readonly exercise_id: string },
+): Promise<void> {
   await db('hand_ins').where(which).orderBy('id').forUpdate().select('id')
 }
 
-export async function saveRelease(db: Db, release: { handInId: string, markingId: string, told: Told, by: string }): Promise<void> {
+export async function saveRelease(
+  db: Db,
+  release: { handInId: string; markingId: string; told: Told; by: string },
+): Promise<void> {
   const { got, open, of } = release.told.points
-  const row = { marking_id: release.markingId, points: toJsonb({ got, open, of }), told: toJsonb(release.told), released_by: release.by, released_at: db.fn.now(), taken_back_at: null }
-  await db('releases').insert({ hand_in_id: release.handInId, ...row }).onConflict('hand_in_id').merge(row)
+  const row = {
+    marking_id: release.markingId,
+    points: toJsonb({ got, open, of }),
+    told: toJsonb(release.told),
+    released_by: release.by,
+    released_at: db.fn.now(),
+    taken_back_at: null,
+  }
+  await db('releases')
+    .insert({ hand_in_id: release.handInId, ...row })
+    .onConflict('hand_in_id')
+    .merge(row)
 }
 
 export async function takeReleasesBack(db: Db, exerciseId: string): Promise<number> {
-  return db('releases').whereNull('taken_back_at').whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id')).update({ taken_back_at: db.fn.now() })
+  return db('releases')
+    .whereNull('taken_back_at')
+    .whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id'))
+    .update({ taken_back_at: db.fn.now() })
 }
 
-/** Per exercise of a course: what is known of one person in it. In five queries, whatever the number of exercises. */
-export async function listMine(db: Db, courseId: string, personId: string): Promise<Map<string, { begun: boolean, handIns: TurnedIn[], release: Release | null, allowance: AllowanceFor | undefined }>> {
+/**
+ * Per exercise of a course: what is known of one person in it. In five queries, whatever the number of
+ * exercises.
+ */
+export async function listMine(
+  db: Db,
+  courseId: string,
+  personId: string,
+): Promise<
+  Map<
+    string,
+    { begun: boolean; handIns: TurnedIn[]; release: Release | null; allowance: AllowanceFor | undefined }
+  >
+> {
   const exercises: string[] = await db('exercises').where({ course_id: courseId }).pluck('id')
   const [begun, handIns, allowances] = await Promise.all([
-    db('worksheets').where({ person_id: personId }).whereIn('exercise_id', exercises).pluck('exercise_id').then(ids => new Set<string>(ids)),
-    turnedIn(db).where('h.person_id', personId).whereIn('h.exercise_id', exercises).then(rows => rows.map(toTurnedIn)),
+    db('worksheets')
+      .where({ person_id: personId })
+      .whereIn('exercise_id', exercises)
+      .pluck('exercise_id')
+      .then(ids => new Set<string>(ids)),
+    turnedIn(db)
+      .where('h.person_id', personId)
+      .whereIn('h.exercise_id', exercises)
+      .then(rows => rows.map(toTurnedIn)),
     listAllowancesOf(db, personId, exercises),
   ])
   const byExercise = new Map<string, TurnedIn[]>()
-  for (const handIn of handIns) byExercise.set(handIn.exerciseId, [...byExercise.get(handIn.exerciseId) ?? [], handIn])
-  const releases = await listReleases(db, [...byExercise.values()].map(own => own.at(-1)!.id))
-  return new Map(exercises.map((id) => {
-    const own = byExercise.get(id) ?? []
-    return [id, { begun: begun.has(id), handIns: own, release: releases.get(own.at(-1)?.id ?? '') ?? null, allowance: allowances.get(id) }]
-  }))
+  for (const handIn of handIns)
+    byExercise.set(handIn.exerciseId, [...(byExercise.get(handIn.exerciseId) ?? []), handIn])
+  const releases = await listReleases(
+    db,
+    [...byExercise.values()].map(own => own.at(-1)!.id),
+  )
+  return new Map(
+    exercises.map(id => {
+      const own = byExercise.get(id) ?? []
+      return [
+        id,
+        {
+          begun: begun.has(id),
+          handIns: own,
+          release: releases.get(own.at(-1)?.id ?? '') ?? null,
+          allowance: allowances.get(id),
+        },
+      ]
+    }),
+  )
 }

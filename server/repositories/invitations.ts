@@ -9,63 +9,133 @@ export interface Invitation {
   readonly role: Role
 }
 
-/** Writes an invitation; one to the same address takes the place of the one before, whose link is then no longer good. */
-export async function putInvitation(db: Db, invitation: Omit<Invitation, 'courseName'> & { tokenHash: string, by: string, expiresAt: Date }): Promise<void> {
+/**
+ * Writes an invitation; one to the same address takes the place of the one before, whose link is then no
+ * longer good.
+ */
+export async function putInvitation(
+  db: Db,
+  invitation: Omit<Invitation, 'courseName'> & { tokenHash: string; by: string; expiresAt: Date },
+): Promise<void> {
   const { courseId, email, name, role, tokenHash, by, expiresAt } = invitation
-  const row = { name, role, token_hash: tokenHash, invited_by: by, invited_at: db.fn.now(), expires_at: expiresAt }
-  await db('invitations').insert({ course_id: courseId, email, ...row }).onConflict(['course_id', 'email']).merge(row)
+  const row = {
+    name,
+    role,
+    token_hash: tokenHash,
+    invited_by: by,
+    invited_at: db.fn.now(),
+    expires_at: expiresAt,
+  }
+  await db('invitations')
+    .insert({ course_id: courseId, email, ...row })
+    .onConflict(['course_id', 'email'])
+    .merge(row)
 }
 
 function open(db: Db, now: Date) {
-  return db('invitations as i').join('courses as c', 'c.id', 'i.course_id').whereNull('c.archived_at').where('i.expires_at', '>', now)
+  return db('invitations as i')
+    .join('courses as c', 'c.id', 'i.course_id')
+    .whereNull('c.archived_at')
+    .where('i.expires_at', '>', now)
 }
 
-function toInvitation(row: { course_id: string, course_name: string, email: string, name: string, role: Role }): Invitation {
-  return { courseId: row.course_id, courseName: row.course_name, email: row.email, name: row.name, role: row.role }
+function toInvitation(row: {
+  course_id: string
+  course_name: string
+  email: string
+  name: string
+  role: Role
+}): Invitation {
+  return {
+    courseId: row.course_id,
+    courseName: row.course_name,
+    email: row.email,
+    name: row.name,
+    role: row.role,
+  }
 }
 
 const COLUMNS = ['i.course_id', 'c.name as course_name', 'i.email', 'i.name', 'i.role'] as const
 
 /** An invitation that is still good, held: it is taken up once. */
-export async function lockInvitation(db: Db, which: { readonly 'i.token_hash': string } | { readonly 'i.course_id': string, readonly 'i.email': string }, now: Date): Promise<Invitation | undefined> {
-  const row = await open(db, now).where(which).forUpdate('i').first(...COLUMNS)
+export async function lockInvitation(
+  db: Db,
+  which: { readonly 'i.token_hash': string } | { readonly 'i.course_id': string; readonly 'i.email': string },
+  now: Date,
+): Promise<Invitation | undefined> {
+  const row = await open(db, now)
+    .where(which)
+    .forUpdate('i')
+    .first(...COLUMNS)
   return row && toInvitation(row)
 }
 
 export async function findInvitation(db: Db, tokenHash: string, now: Date): Promise<Invitation | undefined> {
-  const row = await open(db, now).where({ 'i.token_hash': tokenHash }).first(...COLUMNS)
+  const row = await open(db, now)
+    .where({ 'i.token_hash': tokenHash })
+    .first(...COLUMNS)
   return row && toInvitation(row)
 }
 
 export async function deleteInvitation(db: Db, courseId: string, email: string): Promise<boolean> {
-  return await db('invitations').where({ course_id: courseId, email }).delete() === 1
+  return (await db('invitations').where({ course_id: courseId, email }).delete()) === 1
 }
 
 export async function listInvitations(db: Db, courseId: string): Promise<InvitationLine[]> {
-  const rows = await db('invitations').where({ course_id: courseId }).orderBy('name').select('email', 'name', 'role', 'expires_at')
-  return rows.map(row => ({ email: row.email, name: row.name, role: row.role, expiresAt: row.expires_at.toISOString() }))
+  const rows = await db('invitations')
+    .where({ course_id: courseId })
+    .orderBy('name')
+    .select('email', 'name', 'role', 'expires_at')
+  return rows.map(row => ({
+    email: row.email,
+    name: row.name,
+    role: row.role,
+    expiresAt: row.expires_at.toISOString(),
+  }))
 }
 
 /** What somebody is asked to take part in. */
 export async function listInvitationsTo(db: Db, email: string, now: Date): Promise<MyInvitation[]> {
-  const rows = await open(db, now).where('i.email', email).orderBy('c.name').select('i.course_id', 'c.name as course_name', 'i.role')
+  const rows = await open(db, now)
+    .where('i.email', email)
+    .orderBy('c.name')
+    .select('i.course_id', 'c.name as course_name', 'i.role')
   return rows.map(row => ({ courseId: row.course_id, courseName: row.course_name, role: row.role }))
 }
 
 /** Writes the link by which a person sets a new password; one for each person. */
-export async function putPasswordLink(db: Db, link: { personId: string, tokenHash: string, by: string | null, expiresAt: Date }): Promise<void> {
-  const row = { token_hash: link.tokenHash, made_by: link.by, made_at: db.fn.now(), expires_at: link.expiresAt }
-  await db('password_links').insert({ person_id: link.personId, ...row }).onConflict('person_id').merge(row)
+export async function putPasswordLink(
+  db: Db,
+  link: { personId: string; tokenHash: string; by: string | null; expiresAt: Date },
+): Promise<void> {
+  const row = {
+    token_hash: link.tokenHash,
+    made_by: link.by,
+    made_at: db.fn.now(),
+    expires_at: link.expiresAt,
+  }
+  await db('password_links')
+    .insert({ person_id: link.personId, ...row })
+    .onConflict('person_id')
+    .merge(row)
 }
 
-export async function findPasswordLink(db: Db, tokenHash: string, now: Date): Promise<{ personId: string, name: string, email: string } | undefined> {
-  const row = await db('password_links as l').join('people as p', 'p.id', 'l.person_id').where({ 'l.token_hash': tokenHash }).where('l.expires_at', '>', now).first('p.id', 'p.name', 'p.email')
+export async function findPasswordLink(
+  db: Db,
+  tokenHash: string,
+  now: Date,
+): Promise<{ personId: string; name: string; email: string } | undefined> {
+  const row = await db('password_links as l')
+    .join('people as p', 'p.id', 'l.person_id')
+    .where({ 'l.token_hash': tokenHash })
+    .where('l.expires_at', '>', now)
+    .first('p.id', 'p.name', 'p.email')
   return row && { personId: row.id, name: row.name, email: row.email }
 }
 
 /** Uses the link up; false where somebody did so meanwhile. */
 export async function deletePasswordLink(db: Db, tokenHash: string): Promise<boolean> {
-  return await db('password_links').where({ token_hash: tokenHash }).delete() === 1
+  return (await db('password_links').where({ token_hash: tokenHash }).delete()) === 1
 }
 
 export async function insertFirstWord(db: Db, wordHash: string): Promise<void> {

@@ -4,26 +4,61 @@ import type { Verdict } from '@nomenklatura/core/rules'
 import { isAmong, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
 
-export interface StoredMarking { readonly id: string, readonly handInId: string, readonly revisionId: string, readonly pinsVersion: number, readonly verdicts: Marking }
+export interface StoredMarking {
+  readonly id: string
+  readonly handInId: string
+  readonly revisionId: string
+  readonly pinsVersion: number
+  readonly verdicts: Marking
+}
 
-function toMarking(row: { id: string, hand_in_id: string, exercise_revision_id: string, pins_version: number, verdicts: Marking }): StoredMarking {
-  return { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, verdicts: row.verdicts }
+function toMarking(row: {
+  id: string
+  hand_in_id: string
+  exercise_revision_id: string
+  pins_version: number
+  verdicts: Marking
+}): StoredMarking {
+  return {
+    id: row.id,
+    handInId: row.hand_in_id,
+    revisionId: row.exercise_revision_id,
+    pinsVersion: row.pins_version,
+    verdicts: row.verdicts,
+  }
 }
 
 /** What a marking is stored under, besides the version of the engine. */
-export interface MarkingKey { readonly handInId: string, readonly revision: Pick<Revision, 'id' | 'number'>, readonly pinsVersion: number }
+export interface MarkingKey {
+  readonly handInId: string
+  readonly revision: Pick<Revision, 'id' | 'number'>
+  readonly pinsVersion: number
+}
 
 /**
- * Stores a marking under the key of its inputs; where it is there already, nothing happens. What failed before is forgotten. False where the revision was replaced while it
- * was being marked: the marking is then of something that is no longer there.
+ * Stores a marking under the key of its inputs; where it is there already, nothing happens. What failed
+ * before is forgotten. False where the revision was replaced while it was being marked: the marking is then
+ * of something that is no longer there.
  */
-export async function insertMarking(db: Db, { handInId, revision, pinsVersion }: MarkingKey, verdicts: Marking): Promise<boolean> {
-  return db.transaction(async (trx) => {
+export async function insertMarking(
+  db: Db,
+  { handInId, revision, pinsVersion }: MarkingKey,
+  verdicts: Marking,
+): Promise<boolean> {
+  return db.transaction(async trx => {
     const now = await trx('exercise_revisions').where({ id: revision.id }).forShare().first('number')
     if (now?.number !== revision.number) return false
-    await trx('markings').insert({
-      hand_in_id: handInId, exercise_revision_id: revision.id, engine_version: verdicts.engineVersion, pins_version: pinsVersion, verdicts: toJsonb(verdicts), summary: toJsonb(toStored(summaryOf(verdicts))),
-    }).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version']).ignore()
+    await trx('markings')
+      .insert({
+        hand_in_id: handInId,
+        exercise_revision_id: revision.id,
+        engine_version: verdicts.engineVersion,
+        pins_version: pinsVersion,
+        verdicts: toJsonb(verdicts),
+        summary: toJsonb(toStored(summaryOf(verdicts))),
+      })
+      .onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version'])
+      .ignore()
     await trx('marking_failures').where({ hand_in_id: handInId }).delete()
     return true
   })
@@ -33,30 +68,75 @@ export async function insertMarking(db: Db, { handInId, revision, pinsVersion }:
 export const MOST_TRIES = 3
 
 /** Counts a try that failed, with its reason. Answers how many there are. */
-export async function recordMarkingFailure(db: Db, { handInId, revision, pinsVersion }: MarkingKey, engineVersion: string, reason: string): Promise<number> {
-  const row = { hand_in_id: handInId, exercise_revision_id: revision.id, engine_version: engineVersion, pins_version: pinsVersion, reason: shorten(withoutBadSigns(reason), 1000) }
-  const [{ tries }] = await db('marking_failures').insert(row).onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version'])
-    .merge({ tries: db.raw('marking_failures.tries + 1'), reason: row.reason, failed_at: db.fn.now() }).returning('tries')
+export async function recordMarkingFailure(
+  db: Db,
+  { handInId, revision, pinsVersion }: MarkingKey,
+  engineVersion: string,
+  reason: string,
+): Promise<number> {
+  const row = {
+    hand_in_id: handInId,
+    exercise_revision_id: revision.id,
+    engine_version: engineVersion,
+    pins_version: pinsVersion,
+    reason: shorten(withoutBadSigns(reason), 1000),
+  }
+  const [{ tries }] = await db('marking_failures')
+    .insert(row)
+    .onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version'])
+    .merge({ tries: db.raw('marking_failures.tries + 1'), reason: row.reason, failed_at: db.fn.now() })
+    .returning('tries')
   return tries
 }
 
 /** Why hand-ins of an exercise could not be marked after all tries, by hand-in. */
 export async function listMarkingFaults(db: Db, handInIds: readonly string[]): Promise<Map<string, string>> {
-  const rows = await db('marking_failures').where(isAmong(db, 'hand_in_id', handInIds)).where('tries', '>=', MOST_TRIES).orderBy('failed_at').select('hand_in_id', 'reason')
+  const rows = await db('marking_failures')
+    .where(isAmong(db, 'hand_in_id', handInIds))
+    .where('tries', '>=', MOST_TRIES)
+    .orderBy('failed_at')
+    .select('hand_in_id', 'reason')
   return new Map(rows.map(row => [row.hand_in_id, row.reason]))
 }
 
 /** Lets the hand-ins of an exercise that could not be marked be tried anew. */
 export async function forgetMarkingFailures(db: Db, exerciseId: string): Promise<void> {
-  await db('marking_failures').whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id')).delete()
+  await db('marking_failures')
+    .whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id'))
+    .delete()
 }
 
-export async function hasMarking(db: Db, handInId: string, revisionId: string, engineVersion: string, pinsVersion: number): Promise<boolean> {
-  return (await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId, engine_version: engineVersion, pins_version: pinsVersion }).first('id')) !== undefined
+export async function hasMarking(
+  db: Db,
+  handInId: string,
+  revisionId: string,
+  engineVersion: string,
+  pinsVersion: number,
+): Promise<boolean> {
+  return (
+    (await db('markings')
+      .where({
+        hand_in_id: handInId,
+        exercise_revision_id: revisionId,
+        engine_version: engineVersion,
+        pins_version: pinsVersion,
+      })
+      .first('id')) !== undefined
+  )
 }
 
-export async function findMarking(db: Db, handInId: string, revisionId: string): Promise<StoredMarking | undefined> {
-  const row = await db('markings').where({ hand_in_id: handInId, exercise_revision_id: revisionId }).orderBy([{ column: 'pins_version', order: 'desc' }, { column: 'marked_at', order: 'desc' }]).first()
+export async function findMarking(
+  db: Db,
+  handInId: string,
+  revisionId: string,
+): Promise<StoredMarking | undefined> {
+  const row = await db('markings')
+    .where({ hand_in_id: handInId, exercise_revision_id: revisionId })
+    .orderBy([
+      { column: 'pins_version', order: 'desc' },
+      { column: 'marked_at', order: 'desc' },
+    ])
+    .first()
   return row && toMarking(row)
 }
 
@@ -67,36 +147,74 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
 /** A marking as lists show it. */
 export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
 
-/** A summary as it is kept: short, since lists read hundreds. The fourth of a cell is the rule it follows from. */
+/**
+ * A summary as it is kept: short, since lists read hundreds. The fourth of a cell is the rule it follows
+ * from.
+ */
 interface StoredSummary {
   readonly cells: readonly (readonly [rule: string, sheet: Sheet, verdict: Verdict, follows?: string])[]
   readonly weakPairs: number
 }
 
 function toStored({ cells, weakPairs }: MarkingSummary): StoredSummary {
-  return { weakPairs, cells: cells.map(({ rule, sheet, verdict, follows }) => follows === null ? [rule, sheet, verdict] as const : [rule, sheet, verdict, follows] as const) }
+  return {
+    weakPairs,
+    cells: cells.map(({ rule, sheet, verdict, follows }) =>
+      follows === null ? ([rule, sheet, verdict] as const) : ([rule, sheet, verdict, follows] as const),
+    ),
+  }
 }
 
 function fromStored({ cells, weakPairs }: StoredSummary): MarkingSummary {
-  return { weakPairs, cells: cells.map(([rule, sheet, verdict, follows = null]) => ({ rule, sheet, verdict, follows })) }
+  return {
+    weakPairs,
+    cells: cells.map(([rule, sheet, verdict, follows = null]) => ({ rule, sheet, verdict, follows })),
+  }
 }
 
 /** Markings of the hand-ins of an exercise under one revision, by hand-in, without their evidence. */
-export async function listMarkings(db: Db, exerciseId: string, revisionId: string): Promise<Map<string, ListedMarking>> {
-  const rows = await db('markings as k').join('hand_ins as h', 'h.id', 'k.hand_in_id').where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
-    .orderBy(['k.pins_version', 'k.marked_at']).select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
-  return new Map(rows.map(row => [row.hand_in_id, { id: row.id, handInId: row.hand_in_id, revisionId: row.exercise_revision_id, pinsVersion: row.pins_version, ...fromStored(row.summary) }]))
+export async function listMarkings(
+  db: Db,
+  exerciseId: string,
+  revisionId: string,
+): Promise<Map<string, ListedMarking>> {
+  const rows = await db('markings as k')
+    .join('hand_ins as h', 'h.id', 'k.hand_in_id')
+    .where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
+    .orderBy(['k.pins_version', 'k.marked_at'])
+    .select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
+  return new Map(
+    rows.map(row => [
+      row.hand_in_id,
+      {
+        id: row.id,
+        handInId: row.hand_in_id,
+        revisionId: row.exercise_revision_id,
+        pinsVersion: row.pins_version,
+        ...fromStored(row.summary),
+      },
+    ]),
+  )
 }
 
 /** One exercise, those in which something came or changed since a moment, or (empty) all. */
-export interface Among { readonly exerciseId?: string | undefined, readonly since?: Date | undefined }
+export interface Among {
+  readonly exerciseId?: string | undefined
+  readonly since?: Date | undefined
+}
 
 /**
- * Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last one only, of exercises that are not archived, and not those
- * that were tried often enough. Among all exercises it reads every last hand-in there is.
+ * Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last
+ * one only, of exercises that are not archived, and not those that were tried often enough. Among all
+ * exercises it reads every last hand-in there is.
  */
-export async function listUnmarked(db: Db, engineVersion: string, { exerciseId, since }: Among = {}): Promise<{ handInId: string, revisionId: string }[]> {
-  const { rows } = await db.raw(`
+export async function listUnmarked(
+  db: Db,
+  engineVersion: string,
+  { exerciseId, since }: Among = {},
+): Promise<{ handInId: string; revisionId: string }[]> {
+  const { rows } = await db.raw(
+    `
     SELECT h.id AS hand_in_id, r.id AS revision_id
     FROM exercises e
     CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id ORDER BY r.number DESC LIMIT 1) r
@@ -108,24 +226,35 @@ export async function listUnmarked(db: Db, engineVersion: string, { exerciseId, 
         AND k.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0))
       AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = r.id AND f.engine_version = :engine
         AND f.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0) AND f.tries >= :most)
-    ORDER BY h.number`, { exercise: exerciseId ?? null, since: since ?? null, engine: engineVersion, most: MOST_TRIES })
-  return (rows as { hand_in_id: string, revision_id: string }[]).map(row => ({ handInId: row.hand_in_id, revisionId: row.revision_id }))
+    ORDER BY h.number`,
+    { exercise: exerciseId ?? null, since: since ?? null, engine: engineVersion, most: MOST_TRIES },
+  )
+  return (rows as { hand_in_id: string; revision_id: string }[]).map(row => ({
+    handInId: row.hand_in_id,
+    revisionId: row.revision_id,
+  }))
 }
 
 /** When the oldest hand-in without any marking came; null where all are marked or a person's to look at. */
 export async function oldestUnmarked(db: Db): Promise<Date | null> {
-  const { rows } = await db.raw(`
+  const { rows } = await db.raw(
+    `
     SELECT min(h.handed_in_at) AS at FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
     WHERE e.archived_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
-      AND NOT EXISTS (SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt)`, [MOST_TRIES])
+      AND NOT EXISTS (SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt)`,
+    [MOST_TRIES],
+  )
   return rows[0].at
 }
 
 /** How many of the last hand-ins of an exercise are marked under a revision, or are a person's to look at. */
 export async function countMarked(db: Db, exerciseId: string, revisionId: string): Promise<number> {
-  const { rows } = await db.raw(`
+  const { rows } = await db.raw(
+    `
     SELECT count(*)::int AS n FROM (SELECT DISTINCT ON (person_id) id FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
     WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = :revision)
-       OR EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = :revision AND f.tries >= :most)`, { exercise: exerciseId, revision: revisionId, most: MOST_TRIES })
+       OR EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = :revision AND f.tries >= :most)`,
+    { exercise: exerciseId, revision: revisionId, most: MOST_TRIES },
+  )
   return rows[0].n
 }

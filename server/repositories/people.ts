@@ -1,11 +1,17 @@
 import type { MemberLine, Person, Role } from '#shared/answers'
 import type { Db } from './database'
 
-interface PersonRow { id: string, name: string, email: string, password_hash: string, may_begin_courses: boolean }
+interface PersonRow {
+  id: string
+  name: string
+  email: string
+  password_hash: string
+  may_begin_courses: boolean
+}
 
 const SHOWN = ['id', 'name', 'email', 'may_begin_courses'] as const
 
-function toPerson(row: Pick<PersonRow, typeof SHOWN[number]>): Person {
+function toPerson(row: Pick<PersonRow, (typeof SHOWN)[number]>): Person {
   return { id: row.id, name: row.name, email: row.email, mayBeginCourses: row.may_begin_courses }
 }
 
@@ -15,20 +21,37 @@ export async function countPeople(db: Db): Promise<number> {
 }
 
 export async function findPerson(db: Db, id: string): Promise<Person | undefined> {
-  const row = await db<PersonRow>('people').where({ id }).first(...SHOWN)
+  const row = await db<PersonRow>('people')
+    .where({ id })
+    .first(...SHOWN)
   return row && toPerson(row)
 }
 
-export async function findPersonByEmail(db: Db, email: string): Promise<Person & { readonly passwordHash: string } | undefined> {
+export async function findPersonByEmail(
+  db: Db,
+  email: string,
+): Promise<(Person & { readonly passwordHash: string }) | undefined> {
   const row = await db<PersonRow>('people').where({ email }).first()
   return row && { ...toPerson(row), passwordHash: row.password_hash }
 }
 
-export interface NewPerson { readonly name: string, readonly email: string, readonly passwordHash: string, readonly mayBeginCourses?: boolean }
+export interface NewPerson {
+  readonly name: string
+  readonly email: string
+  readonly passwordHash: string
+  readonly mayBeginCourses?: boolean
+}
 
 /** The new person; undefined where somebody has the address already. */
-export async function insertPersonOnce(db: Db, { name, email, passwordHash, mayBeginCourses = false }: NewPerson): Promise<Person | undefined> {
-  const [row] = await db<PersonRow>('people').insert({ name, email, password_hash: passwordHash, may_begin_courses: mayBeginCourses }).onConflict('email').ignore().returning([...SHOWN])
+export async function insertPersonOnce(
+  db: Db,
+  { name, email, passwordHash, mayBeginCourses = false }: NewPerson,
+): Promise<Person | undefined> {
+  const [row] = await db<PersonRow>('people')
+    .insert({ name, email, password_hash: passwordHash, may_begin_courses: mayBeginCourses })
+    .onConflict('email')
+    .ignore()
+    .returning([...SHOWN])
   return row && toPerson(row)
 }
 
@@ -52,8 +75,17 @@ export async function findRole(db: Db, courseId: string, personId: string): Prom
 }
 
 /** Makes somebody a member; false where they are one already, whose role stays as it is. */
-export async function insertMembership(db: Db, courseId: string, personId: string, role: Role): Promise<boolean> {
-  const inserted = await db('memberships').insert({ course_id: courseId, person_id: personId, role }).onConflict(['course_id', 'person_id']).ignore().returning('role')
+export async function insertMembership(
+  db: Db,
+  courseId: string,
+  personId: string,
+  role: Role,
+): Promise<boolean> {
+  const inserted = await db('memberships')
+    .insert({ course_id: courseId, person_id: personId, role })
+    .onConflict(['course_id', 'person_id'])
+    .ignore()
+    .returning('role')
   return inserted.length === 1
 }
 
@@ -65,21 +97,47 @@ export async function deleteMembership(db: Db, courseId: string, personId: strin
   await db('memberships').where({ course_id: courseId, person_id: personId }).delete()
 }
 
-/** The instructors of a course, held until the end of this transaction: of two who leave at once, one stays. */
+/**
+ * The instructors of a course, held until the end of this transaction: of two who leave at once, one stays.
+ */
 export async function lockInstructors(db: Db, courseId: string): Promise<string[]> {
-  const rows = await db('memberships').where({ course_id: courseId, role: 'instructor' }).orderBy('person_id').forUpdate().select('person_id')
+  const rows = await db('memberships')
+    .where({ course_id: courseId, role: 'instructor' })
+    .orderBy('person_id')
+    .forUpdate()
+    .select('person_id')
   return rows.map(row => row.person_id)
 }
 
 /** Whether all courses of a person are taught by another, and the person teaches none. */
 export async function isInHandsOf(db: Db, personId: string, instructorId: string): Promise<boolean> {
-  const other = await db('memberships as m').where('m.person_id', personId)
-    .where(query => query.where('m.role', 'instructor').orWhereNotExists(db('memberships as i').whereRaw('i.course_id = m.course_id').where({ 'i.person_id': instructorId, 'i.role': 'instructor' }).select(db.raw('1')))).first('m.course_id')
+  const other = await db('memberships as m')
+    .where('m.person_id', personId)
+    .where(query =>
+      query
+        .where('m.role', 'instructor')
+        .orWhereNotExists(
+          db('memberships as i')
+            .whereRaw('i.course_id = m.course_id')
+            .where({ 'i.person_id': instructorId, 'i.role': 'instructor' })
+            .select(db.raw('1')),
+        ),
+    )
+    .first('m.course_id')
   return other === undefined
 }
 
 export async function listMembers(db: Db, courseId: string): Promise<MemberLine[]> {
-  const rows = await db('memberships as m').join('people as p', 'p.id', 'm.person_id').where('m.course_id', courseId)
-    .orderBy([{ column: 'm.role' }, { column: 'p.name' }]).select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role')
-  return rows.map(row => ({ id: row.id, name: row.name, email: row.email, role: row.role, mayBeginCourses: row.may_begin_courses }))
+  const rows = await db('memberships as m')
+    .join('people as p', 'p.id', 'm.person_id')
+    .where('m.course_id', courseId)
+    .orderBy([{ column: 'm.role' }, { column: 'p.name' }])
+    .select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role')
+  return rows.map(row => ({
+    id: row.id,
+    name: row.name,
+    email: row.email,
+    role: row.role,
+    mayBeginCourses: row.may_begin_courses,
+  }))
 }

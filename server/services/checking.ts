@@ -20,40 +20,63 @@ const checking = new Set<string>()
 const resting = new Map<string, number>()
 
 /** What Check tells, by the exercise's help level: the server decides, whatever the browser asks. */
-export async function check(db: Db, exerciseId: string, personId: string, role: Role, answer: MarkableAnswer, now = new Date()): Promise<CheckAnswer> {
+export async function check(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  role: Role,
+  answer: MarkableAnswer,
+  now = new Date(),
+): Promise<CheckAnswer> {
   const exercise = await visibleExercise(db, exerciseId, role)
   const { id, number, document } = await latestRevision(db, exerciseId)
-  if (role === 'student' && !hasOpened(exercise, now)) throw new Refusal(409, 'not-open', 'This exercise has not opened yet.')
-  const tellsVerdicts = document.helpLevel !== 'assessed' && (role !== 'student' || mayTell(exercise, await myState(db, exercise, personId, { now }), document.helpLevel, now))
+  if (role === 'student' && !hasOpened(exercise, now))
+    throw new Refusal(409, 'not-open', 'This exercise has not opened yet.')
+  const tellsVerdicts =
+    document.helpLevel !== 'assessed' &&
+    (role !== 'student' ||
+      mayTell(exercise, await myState(db, exercise, personId, { now }), document.helpLevel, now))
   const ref: ExerciseRef = { key: `${id}:${number}`, document, seed: seedOf(exerciseId, personId) }
-  return { helpLevel: document.helpLevel, checkedAt: now.toISOString(), ...await oneAtATime(personId, () => run(personId, ref, answer, document.helpLevel, tellsVerdicts)) }
+  return {
+    helpLevel: document.helpLevel,
+    checkedAt: now.toISOString(),
+    ...(await oneAtATime(personId, () => run(personId, ref, answer, document.helpLevel, tellsVerdicts))),
+  }
 }
 
-/** After closing, verdicts of what is handed in are told by the release; in practice there is nothing to wait for. */
+/**
+ * After closing, verdicts of what is handed in are told by the release; in practice there is nothing to wait
+ * for.
+ */
 function mayTell(exercise: Exercise, mine: MyState, helpLevel: HelpLevel, now: Date): boolean {
   return helpLevel === 'practice' || isOpen(exercise, mine.dueAt, now) || mine.points !== null
 }
 
 async function oneAtATime<Answer>(personId: string, run: () => Promise<Answer>): Promise<Answer> {
-  if (checking.has(personId)) throw new Refusal(429, 'checking', 'Your last check is still running: wait for it.')
+  if (checking.has(personId))
+    throw new Refusal(429, 'checking', 'Your last check is still running: wait for it.')
   checking.add(personId)
   try {
     return await run()
-  }
-  finally {
+  } finally {
     checking.delete(personId)
   }
 }
 
 type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'tooMuch'>
 
-async function run(personId: string, exercise: ExerciseRef, answer: MarkableAnswer, helpLevel: HelpLevel, tellsVerdicts: boolean): Promise<Told> {
+async function run(
+  personId: string,
+  exercise: ExerciseRef,
+  answer: MarkableAnswer,
+  helpLevel: HelpLevel,
+  tellsVerdicts: boolean,
+): Promise<Told> {
   if ((resting.get(personId) ?? 0) > Date.now()) return justReading(exercise, answer, helpLevel)
   try {
     const told = await compute('check', { exercise, answer, helpLevel, tellsVerdicts }, { ms: CHECK_MS })
     return { ...told, tooMuch: null }
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof TooMuch)) throw error
     for (const [person, until] of resting) if (until < Date.now()) resting.delete(person)
     resting.set(personId, Date.now() + REST_MS)
@@ -64,13 +87,25 @@ async function run(personId: string, exercise: ExerciseRef, answer: MarkableAnsw
 const TOO_MUCH = 'Too much to check at once'
 
 /** What can be told all the same: what is said of how it is written. */
-async function justReading(exercise: ExerciseRef, answer: MarkableAnswer, helpLevel: HelpLevel): Promise<Told> {
+async function justReading(
+  exercise: ExerciseRef,
+  answer: MarkableAnswer,
+  helpLevel: HelpLevel,
+): Promise<Told> {
   try {
     const told = await compute('findings', { exercise, answer, helpLevel }, { ms: FINDINGS_MS })
-    return { ...told, verdicts: [], tooMuch: `${TOO_MUCH}: only how it is written was looked at. Take parts out, and check again.` }
-  }
-  catch (error) {
+    return {
+      ...told,
+      verdicts: [],
+      tooMuch: `${TOO_MUCH}: only how it is written was looked at. Take parts out, and check again.`,
+    }
+  } catch (error) {
     if (!(error instanceof TooMuch)) throw error
-    return { findings: [], findingsLeft: 0, verdicts: [], tooMuch: `${TOO_MUCH}: take parts out, and check again.` }
+    return {
+      findings: [],
+      findingsLeft: 0,
+      verdicts: [],
+      tooMuch: `${TOO_MUCH}: take parts out, and check again.`,
+    }
   }
 }

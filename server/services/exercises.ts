@@ -5,8 +5,22 @@ import { compute } from '../pool/compute'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
-  archiveExercise, countBegun, countsByExercise, findExercise, insertExercise, insertRevision, latestRevision, latestRevisions, listAllowances, listExercises, lockExercise,
-  replaceRevision, setAllowance, setCollected, updateSchedule, updateState,
+  archiveExercise,
+  countBegun,
+  countsByExercise,
+  findExercise,
+  insertExercise,
+  insertRevision,
+  latestRevision,
+  latestRevisions,
+  listAllowances,
+  listExercises,
+  lockExercise,
+  replaceRevision,
+  setAllowance,
+  setCollected,
+  updateSchedule,
+  updateState,
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
 import { findRole, insertMembership } from '../repositories/people'
@@ -14,7 +28,7 @@ import { Refusal, notFound } from './problem'
 import { myState, totalPoints } from './student-state'
 
 export async function beginCourse(db: Db, name: string, personId: string): Promise<string> {
-  return db.transaction(async (trx) => {
+  return db.transaction(async trx => {
     const courseId = await insertCourse(trx, name)
     await insertMembership(trx, courseId, personId, 'instructor')
     await audit(trx, { courseId, personId, action: 'course.begin', subject: courseId })
@@ -22,41 +36,87 @@ export async function beginCourse(db: Db, name: string, personId: string): Promi
   })
 }
 
-/** A course with its exercises: all with counts for staff, the published ones with their own state for a student. */
-export async function showCourse(db: Db, courseId: string, personId: string, role: Role): Promise<CourseAnswer> {
+/**
+ * A course with its exercises: all with counts for staff, the published ones with their own state for a
+ * student.
+ */
+export async function showCourse(
+  db: Db,
+  courseId: string,
+  personId: string,
+  role: Role,
+): Promise<CourseAnswer> {
   const course = await findCourse(db, courseId)
   if (!course) throw notFound()
-  const [exercises, revisions, students] = await Promise.all([listExercises(db, courseId), latestRevisions(db, courseId), countStudents(db, courseId)])
+  const [exercises, revisions, students] = await Promise.all([
+    listExercises(db, courseId),
+    latestRevisions(db, courseId),
+    countStudents(db, courseId),
+  ])
   const shown = role === 'student' ? exercises.filter(({ state }) => state === 'published') : exercises
   const counts = role === 'student' ? undefined : await countsByExercise(db, courseId)
   const mine = role === 'student' ? await listMine(db, courseId, personId) : undefined
-  const lines = await Promise.all(shown.map(async (exercise): Promise<ExerciseLine> => {
-    const { document } = revisions.get(exercise.id)!
-    const line = { ...scheduleOf(exercise), id: exercise.id, title: document.title, state: exercise.state, helpLevel: document.helpLevel, points: totalPoints(document) }
-    if (counts) return { ...line, counts: counts.get(exercise.id)! }
-    return { ...line, mine: await myState(db, exercise, personId, { known: mine?.get(exercise.id) }) }
-  }))
+  const lines = await Promise.all(
+    shown.map(async (exercise): Promise<ExerciseLine> => {
+      const { document } = revisions.get(exercise.id)!
+      const line = {
+        ...scheduleOf(exercise),
+        id: exercise.id,
+        title: document.title,
+        state: exercise.state,
+        helpLevel: document.helpLevel,
+        points: totalPoints(document),
+      }
+      if (counts) return { ...line, counts: counts.get(exercise.id)! }
+      return { ...line, mine: await myState(db, exercise, personId, { known: mine?.get(exercise.id) }) }
+    }),
+  )
   return { ...course, role, students: role === 'student' ? 0 : students, exercises: lines }
 }
 
-export function scheduleOf({ opensAt, dueAt, attempts, lateDays, lateLoss, collectsAtDue }: Schedule): Schedule {
+export function scheduleOf({
+  opensAt,
+  dueAt,
+  attempts,
+  lateDays,
+  lateLoss,
+  collectsAtDue,
+}: Schedule): Schedule {
   return { opensAt, dueAt, attempts, lateDays, lateLoss, collectsAtDue }
 }
 
 /** A new exercise: empty, or with a model answer from a script and the rule sheet that follows from it. */
-export async function newExercise(db: Db, courseId: string, personId: string, { title, script, relation }: { title: string, script?: string | undefined, relation?: RelationTask | undefined }): Promise<string> {
+export async function newExercise(
+  db: Db,
+  courseId: string,
+  personId: string,
+  {
+    title,
+    script,
+    relation,
+  }: { title: string; script?: string | undefined; relation?: RelationTask | undefined },
+): Promise<string> {
   const empty = emptyExercise(title)
   if (relation) {
-    const rules = relation.attributes.length > 0 ? await compute('proposeClaims', { relation }, { ms: PROPOSE_MS }) : []
+    const rules =
+      relation.attributes.length > 0 ? await compute('proposeClaims', { relation }, { ms: PROPOSE_MS }) : []
     return insertDocument(db, courseId, personId, { ...empty, sheets: ['dependencies'], relation, rules })
   }
-  const document = script === undefined || script.trim() === '' ? empty : await withProposal({ ...empty, models: [{ name: 'Model answer', script }] })
+  const document =
+    script === undefined || script.trim() === ''
+      ? empty
+      : await withProposal({ ...empty, models: [{ name: 'Model answer', script }] })
   return insertDocument(db, courseId, personId, document)
 }
 
 /** Puts a whole document into a course as a draft. */
-export async function insertDocument(db: Db, courseId: string, personId: string, document: ExerciseDocument): Promise<string> {
-  return db.transaction(async (trx) => {
+export async function insertDocument(
+  db: Db,
+  courseId: string,
+  personId: string,
+  document: ExerciseDocument,
+): Promise<string> {
+  return db.transaction(async trx => {
     await trx('courses').where({ id: courseId }).forUpdate().first('id')
     const id = await insertExercise(trx, courseId)
     await insertRevision(trx, id, 1, document, personId)
@@ -75,67 +135,135 @@ export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseS
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
   const [course, revision, allowances, students, counts] = await Promise.all([
-    findCourse(db, exercise.courseId), latestRevision(db, exerciseId), listAllowances(db, exerciseId), countStudents(db, exercise.courseId), countsByExercise(db, exercise.courseId),
+    findCourse(db, exercise.courseId),
+    latestRevision(db, exerciseId),
+    listAllowances(db, exerciseId),
+    countStudents(db, exercise.courseId),
+    countsByExercise(db, exercise.courseId),
   ])
   const { begun, handedIn } = counts.get(exerciseId)!
   return {
-    id: exerciseId, course: { ...course!, students }, state: exercise.state, revision: revision.number, document: revision.document,
-    schedule: scheduleOf(exercise), begun, handIns: handedIn, allowances,
+    id: exerciseId,
+    course: { ...course!, students },
+    state: exercise.state,
+    revision: revision.number,
+    document: revision.document,
+    schedule: scheduleOf(exercise),
+    begun,
+    handIns: handedIn,
+    allowances,
   }
 }
 
 /**
- * Saves the document. A revision that a hand-in refers to stays as it is and a new one begins; a save that was not made on the newest one
- * is refused and changes nothing. Answers the new number.
+ * Saves the document. A revision that a hand-in refers to stays as it is and a new one begins; a save that
+ * was not made on the newest one is refused and changes nothing. Answers the new number.
  */
-export async function saveDocument(db: Db, exerciseId: string, personId: string, document: ExerciseDocument, base: number): Promise<{ revision: number }> {
-  return db.transaction(async (trx) => {
+export async function saveDocument(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  document: ExerciseDocument,
+  base: number,
+): Promise<{ revision: number }> {
+  return db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
     const latest = await latestRevision(trx, exerciseId)
     if (latest.number !== base) {
-      throw new Refusal(409, 'stale', 'This exercise was also changed in another window. Both versions are kept: yours is on this page.', { revision: latest.number })
+      throw new Refusal(
+        409,
+        'stale',
+        'This exercise was also changed in another window. Both versions are kept: yours is on this page.',
+        { revision: latest.number },
+      )
     }
-    if (!await replaceRevision(trx, latest, document, personId)) await insertRevision(trx, exerciseId, base + 1, document, personId)
+    if (!(await replaceRevision(trx, latest, document, personId)))
+      await insertRevision(trx, exerciseId, base + 1, document, personId)
     return { revision: base + 1 }
   })
 }
 
-export async function saveSchedule(db: Db, exerciseId: string, courseId: string, personId: string, schedule: Schedule): Promise<void> {
-  await db.transaction(async (trx) => {
+export async function saveSchedule(
+  db: Db,
+  exerciseId: string,
+  courseId: string,
+  personId: string,
+  schedule: Schedule,
+): Promise<void> {
+  await db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
     await updateSchedule(trx, exerciseId, schedule)
-    await audit(trx, { courseId, personId, action: 'exercise.schedule', subject: exerciseId, detail: schedule })
+    await audit(trx, {
+      courseId,
+      personId,
+      action: 'exercise.schedule',
+      subject: exerciseId,
+      detail: schedule,
+    })
   })
 }
 
 export async function publish(db: Db, exerciseId: string, personId: string, now = new Date()): Promise<void> {
   const { document, number } = await latestRevision(db, exerciseId)
   const missing = await compute('missing', { document }, { ms: PROPOSE_MS })
-  await db.transaction(async (trx) => {
+  await db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
     const exercise = (await findExercise(trx, exerciseId))!
-    if ((await latestRevision(trx, exerciseId)).number !== number) throw new Refusal(409, 'stale', 'This exercise was changed while it was being published. Look at it again, then publish.')
-    if (missing.length > 0) throw new Refusal(422, 'not-ready', 'Something is missing before it can be published.', missing)
-    if (exercise.dueAt !== null && Date.parse(exercise.dueAt) <= now.getTime()) throw new Refusal(422, 'due-passed', 'It would be due already: give it a later date.')
+    if ((await latestRevision(trx, exerciseId)).number !== number)
+      throw new Refusal(
+        409,
+        'stale',
+        'This exercise was changed while it was being published. Look at it again, then publish.',
+      )
+    if (missing.length > 0)
+      throw new Refusal(422, 'not-ready', 'Something is missing before it can be published.', missing)
+    if (exercise.dueAt !== null && Date.parse(exercise.dueAt) <= now.getTime())
+      throw new Refusal(422, 'due-passed', 'It would be due already: give it a later date.')
     await updateState(trx, exerciseId, 'published', now)
-    await audit(trx, { courseId: exercise.courseId, personId, action: 'exercise.publish', subject: exerciseId })
+    await audit(trx, {
+      courseId: exercise.courseId,
+      personId,
+      action: 'exercise.publish',
+      subject: exerciseId,
+    })
   })
 }
 
 /** Back to a draft, as long as no student has begun. */
-export async function takeBack(db: Db, exerciseId: string, personId: string, now = new Date()): Promise<void> {
-  await db.transaction(async (trx) => {
+export async function takeBack(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  now = new Date(),
+): Promise<void> {
+  await db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
     const exercise = (await findExercise(trx, exerciseId))!
     const begun = await countBegun(trx, exercise)
-    if (begun > 0) throw new Refusal(409, 'begun', `${begun} ${begun === 1 ? 'student has' : 'students have'} begun: it can no longer be taken back.`)
+    if (begun > 0)
+      throw new Refusal(
+        409,
+        'begun',
+        `${begun} ${begun === 1 ? 'student has' : 'students have'} begun: it can no longer be taken back.`,
+      )
     await updateState(trx, exerciseId, 'draft', now)
-    await audit(trx, { courseId: exercise.courseId, personId, action: 'exercise.take-back', subject: exerciseId })
+    await audit(trx, {
+      courseId: exercise.courseId,
+      personId,
+      action: 'exercise.take-back',
+      subject: exerciseId,
+    })
   })
 }
 
-export async function archive(db: Db, exerciseId: string, courseId: string, personId: string, now = new Date()): Promise<void> {
-  await db.transaction(async (trx) => {
+export async function archive(
+  db: Db,
+  exerciseId: string,
+  courseId: string,
+  personId: string,
+  now = new Date(),
+): Promise<void> {
+  await db.transaction(async trx => {
     await archiveExercise(trx, exerciseId, now)
     await audit(trx, { courseId, personId, action: 'exercise.archive', subject: exerciseId })
   })
@@ -143,13 +271,23 @@ export async function archive(db: Db, exerciseId: string, courseId: string, pers
 
 /** Another date or number of attempts for one student; null for both takes it away. */
 export async function allow(
-  db: Db, exercise: { id: string, courseId: string }, studentId: string, allowance: { dueAt: string | null, attempts: number | null }, by: string,
+  db: Db,
+  exercise: { id: string; courseId: string },
+  studentId: string,
+  allowance: { dueAt: string | null; attempts: number | null },
+  by: string,
 ): Promise<void> {
-  if (await findRole(db, exercise.courseId, studentId) !== 'student') throw notFound()
-  await db.transaction(async (trx) => {
+  if ((await findRole(db, exercise.courseId, studentId)) !== 'student') throw notFound()
+  await db.transaction(async trx => {
     await lockExercise(trx, exercise.id)
     await setAllowance(trx, exercise.id, studentId, allowance)
     await setCollected(trx, exercise.id, null)
-    await audit(trx, { courseId: exercise.courseId, personId: by, action: 'allowance.set', subject: exercise.id, detail: { studentId, ...allowance } })
+    await audit(trx, {
+      courseId: exercise.courseId,
+      personId: by,
+      action: 'allowance.set',
+      subject: exercise.id,
+      detail: { studentId, ...allowance },
+    })
   })
 }

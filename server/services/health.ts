@@ -15,25 +15,39 @@ export interface Health {
 
 const WITHIN_MS = 3000
 
-/** Whether the schema is at the right migration and can be written to, the secret of the sessions is set and the queue is reached. */
+/**
+ * Whether the schema is at the right migration and can be written to, the secret of the sessions is set and
+ * the queue is reached.
+ */
 export async function readiness(db: Db): Promise<Health> {
-  const faults = [...isSecretSet() ? [] : ['The secret of the sessions is not set.'], ...await faultsOf(db)]
+  const faults = [
+    ...(isSecretSet() ? [] : ['The secret of the sessions is not set.']),
+    ...(await faultsOf(db)),
+  ]
   const oldest = faults.length === 0 ? await within(oldestUnmarked(db)).catch(() => null) : null
-  return { live: true, ready: faults.length === 0, faults, oldestUnmarkedSeconds: oldest ? Math.round((Date.now() - oldest.getTime()) / 1000) : null }
+  return {
+    live: true,
+    ready: faults.length === 0,
+    faults,
+    oldestUnmarkedSeconds: oldest ? Math.round((Date.now() - oldest.getTime()) / 1000) : null,
+  }
 }
 
 async function faultsOf(db: Db): Promise<string[]> {
   try {
-    const { rows } = await within(db.raw('SELECT pg_is_in_recovery() OR current_setting(\'transaction_read_only\') = \'on\' AS is_read_only'))
+    const { rows } = await within(
+      db.raw("SELECT pg_is_in_recovery() OR current_setting('transaction_read_only') = 'on' AS is_read_only"),
+    )
     const { lacking, unknown } = await within(migrationsApart(db))
     return [
-      ...rows[0].is_read_only ? ['The database is read only.'] : [],
-      ...lacking.length > 0 ? [`The schema lacks ${lacking.join(', ')}: run the migrations.`] : [],
-      ...unknown.length > 0 ? [`The schema has ${unknown.join(', ')}, which this version does not know: start the newer one.`] : [],
-      ...await queueFaults(),
+      ...(rows[0].is_read_only ? ['The database is read only.'] : []),
+      ...(lacking.length > 0 ? [`The schema lacks ${lacking.join(', ')}: run the migrations.`] : []),
+      ...(unknown.length > 0
+        ? [`The schema has ${unknown.join(', ')}, which this version does not know: start the newer one.`]
+        : []),
+      ...(await queueFaults()),
     ]
-  }
-  catch {
+  } catch {
     return ['The database cannot be reached.']
   }
 }
@@ -42,14 +56,15 @@ async function queueFaults(): Promise<string[]> {
   try {
     await within(queue())
     return []
-  }
-  catch {
+  } catch {
     return ['The queue cannot be reached.']
   }
 }
 
 async function within<Answer>(work: Promise<Answer>): Promise<Answer> {
   let timer: NodeJS.Timeout | undefined
-  const late = new Promise<never>((_, reject) => { timer = setTimeout(() => reject(new Error('too late')), WITHIN_MS) })
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error('too late')), WITHIN_MS)
+  })
   return Promise.race([work, late]).finally(() => clearTimeout(timer))
 }

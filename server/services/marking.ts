@@ -1,4 +1,13 @@
-import { ENGINE_VERSION, points, total, type Marking, type MarkingSummary, type Override, type Points, type Total } from '@nomenklatura/core/marking'
+import {
+  ENGINE_VERSION,
+  points,
+  total,
+  type Marking,
+  type MarkingSummary,
+  type Override,
+  type Points,
+  type Total,
+} from '@nomenklatura/core/marking'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
@@ -7,7 +16,16 @@ import type { ExerciseRef } from '../pool/tasks'
 import { isPassing, type Db } from '../repositories/database'
 import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
-import { countMarked, forgetMarkingFailures, hasMarking, insertMarking, listUnmarked, recordMarkingFailure, type Among, type MarkingKey } from '../repositories/markings'
+import {
+  countMarked,
+  forgetMarkingFailures,
+  hasMarking,
+  insertMarking,
+  listUnmarked,
+  recordMarkingFailure,
+  type Among,
+  type MarkingKey,
+} from '../repositories/markings'
 import { logFault, reasonOf } from './log'
 import { lateLoss } from './student-state'
 
@@ -15,18 +33,23 @@ import { lateLoss } from './student-state'
 const MARK_MS = 10_000
 
 /**
- * One job: marks a hand-in under a revision of its exercise. Running it again changes nothing: a marking is stored once per key. One that fails is counted with its reason,
- * and holds up no other; after three tries a person looks at it.
+ * One job: marks a hand-in under a revision of its exercise. Running it again changes nothing: a marking is
+ * stored once per key. One that fails is counted with its reason, and holds up no other; after three tries a
+ * person looks at it.
  */
 export async function markHandIn(db: Db, handInId: string, revisionId: string): Promise<void> {
-  const [handIn, revision, { version, pins }] = await Promise.all([findHandIn(db, handInId), findRevision(db, revisionId), findPinning(db, handInId)])
-  if (!handIn || !revision || await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
+  const [handIn, revision, { version, pins }] = await Promise.all([
+    findHandIn(db, handInId),
+    findRevision(db, revisionId),
+    findPinning(db, handInId),
+  ])
+  if (!handIn || !revision || (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version))) return
   const key: MarkingKey = { handInId, revision, pinsVersion: version }
   try {
     await insertMarking(db, key, await markUnder(revision, handIn, pins))
-  }
-  catch (error) {
-    // The database is away: the job comes again, and no hand-in is to blame. What it refuses to store is the hand-in's.
+  } catch (error) {
+    // The database is away: the job comes again, and no hand-in is to blame. What it refuses to store is the
+    // hand-in's.
     if (isPassing(error)) throw error
     const tries = await recordMarkingFailure(db, key, ENGINE_VERSION, reasonOf(error))
     logFault('marking', error, { handInId, exerciseId: handIn.exerciseId, tries })
@@ -34,22 +57,37 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
 }
 
 /** The marking of a hand-in with some pins, worked out in a thread. */
-export function markUnder(revision: Pick<Revision, 'id' | 'number' | 'document'>, { answer }: Pick<HandIn, 'answer'>, pins: readonly Pin[]): Promise<Marking> {
+export function markUnder(
+  revision: Pick<Revision, 'id' | 'number' | 'document'>,
+  { answer }: Pick<HandIn, 'answer'>,
+  pins: readonly Pin[],
+): Promise<Marking> {
   return compute('mark', { exercise: exerciseRef(revision, answer.seed), answer, pins }, { ms: MARK_MS })
 }
 
 /** An exercise as a thread reads it: `number` names it with its id, since the row of a draft is replaced. */
-export function exerciseRef({ id, number, document }: Pick<Revision, 'id' | 'number' | 'document'>, seed?: string): ExerciseRef {
+export function exerciseRef(
+  { id, number, document }: Pick<Revision, 'id' | 'number' | 'document'>,
+  seed?: string,
+): ExerciseRef {
   return { key: `${id}:${number}`, document, seed }
 }
 
 /** An exercise as one student has it; itself where it is the same for all. */
-export async function personalDocument(document: ExerciseDocument, seed: string | undefined): Promise<ExerciseDocument> {
-  return document.relation?.isFresh && seed !== undefined ? compute('personal', { document, seed }, { ms: 2000 }) : document
+export async function personalDocument(
+  document: ExerciseDocument,
+  seed: string | undefined,
+): Promise<ExerciseDocument> {
+  return document.relation?.isFresh && seed !== undefined
+    ? compute('personal', { document, seed }, { ms: 2000 })
+    : document
 }
 
 /** What still needs a marking: each student's last hand-in, under the newest revision. */
-export async function unmarked(db: Db, among: Among = {}): Promise<{ handInId: string, revisionId: string }[]> {
+export async function unmarked(
+  db: Db,
+  among: Among = {},
+): Promise<{ handInId: string; revisionId: string }[]> {
   return listUnmarked(db, ENGINE_VERSION, among)
 }
 
@@ -59,17 +97,32 @@ export async function tryAgain(db: Db, exerciseId: string): Promise<void> {
 }
 
 /** The points of a marking under its revision, with the decisions made by hand and the late policy. */
-export function pointsOf(exercise: Exercise, { document: { rules, rubric } }: Pick<Revision, 'document'>, marking: MarkingSummary | Marking, overrides: readonly Override[], lateBySeconds: number): Points {
+export function pointsOf(
+  exercise: Exercise,
+  { document: { rules, rubric } }: Pick<Revision, 'document'>,
+  marking: MarkingSummary | Marking,
+  overrides: readonly Override[],
+  lateBySeconds: number,
+): Points {
   return points(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
 }
 
 /** As `pointsOf`, as lists need it: without the points of each rule. */
-export function totalOf(exercise: Exercise, { document: { rules, rubric } }: Pick<Revision, 'document'>, marking: MarkingSummary, overrides: readonly Override[], lateBySeconds: number): Total {
+export function totalOf(
+  exercise: Exercise,
+  { document: { rules, rubric } }: Pick<Revision, 'document'>,
+  marking: MarkingSummary,
+  overrides: readonly Override[],
+  lateBySeconds: number,
+): Total {
   return total(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
 }
 
 export async function progress(db: Db, exerciseId: string): Promise<ProgressAnswer> {
   const revision = await latestRevision(db, exerciseId)
-  const [marked, of] = await Promise.all([countMarked(db, exerciseId, revision.id), countLatest(db, exerciseId)])
+  const [marked, of] = await Promise.all([
+    countMarked(db, exerciseId, revision.id),
+    countLatest(db, exerciseId),
+  ])
   return { marked, of }
 }

@@ -1,6 +1,9 @@
 import { Gauge, Histogram, Registry, collectDefaultMetrics } from 'prom-client'
 
-/** Figures in the open text format, for whoever watches the installation; collected only where they are asked for (NOMENKLATURA_METRICS=true). */
+/**
+ * Figures in the open text format, for whoever watches the installation; collected only where they are asked
+ * for (NOMENKLATURA_METRICS=true).
+ */
 const registry = new Registry()
 
 export function metricsAreOn(): boolean {
@@ -8,12 +11,23 @@ export function metricsAreOn(): boolean {
 }
 
 const seconds = new Histogram({
-  name: 'nomenklatura_request_seconds', help: 'Requests to the API, by method, route and status.', labelNames: ['method', 'route', 'status'] as const, buckets: [0.005, 0.02, 0.05, 0.1, 0.3, 1, 3, 10], registers: [registry],
+  name: 'nomenklatura_request_seconds',
+  help: 'Requests to the API, by method, route and status.',
+  labelNames: ['method', 'route', 'status'] as const,
+  buckets: [0.005, 0.02, 0.05, 0.1, 0.3, 1, 3, 10],
+  registers: [registry],
 })
-const unmarked = new Gauge({ name: 'nomenklatura_oldest_unmarked_seconds', help: 'How long the oldest hand-in waits for its first marking.', registers: [registry] })
+const unmarked = new Gauge({
+  name: 'nomenklatura_oldest_unmarked_seconds',
+  help: 'How long the oldest hand-in waits for its first marking.',
+  registers: [registry],
+})
 let collects = false
 
-export function observeRequest(labels: { method: string, route: string, status: number }, took: number): void {
+export function observeRequest(
+  labels: { method: string; route: string; status: number },
+  took: number,
+): void {
   if (metricsAreOn()) seconds.observe({ ...labels, status: String(labels.status) }, took)
 }
 

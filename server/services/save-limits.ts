@@ -7,7 +7,7 @@ const MOST_SAVES_A_MINUTE = 240
 const MOST_BYTES_A_PERSON = 200_000_000
 const MINUTE_MS = 60_000
 
-const saves = new Map<string, { since: number, count: number }>()
+const saves = new Map<string, { since: number; count: number }>()
 
 /** Refuses more saves in a minute than anybody types: a program runs wild. Counted in this process. */
 export function countSave(personId: string, now: Date): void {
@@ -17,13 +17,29 @@ export function countSave(personId: string, now: Date): void {
   window.count++
   if (saves.size > 10_000) saves.clear()
   saves.set(personId, window)
-  if (window.count > MOST_SAVES_A_MINUTE) throw new Refusal(429, 'too-many-saves', 'Too many saves within a minute. What you wrote is kept in this browser, and is sent in a moment.')
+  if (window.count > MOST_SAVES_A_MINUTE)
+    throw new Refusal(
+      429,
+      'too-many-saves',
+      'Too many saves within a minute. What you wrote is kept in this browser, and is sent in a moment.',
+    )
 }
 
 /** Refuses what one person has no room for; before that, the oldest steps of this worksheet are thinned. */
-export async function checkRoom(db: Db, personId: string, worksheetId: string, content: string, now: Date): Promise<void> {
+export async function checkRoom(
+  db: Db,
+  personId: string,
+  worksheetId: string,
+  content: string,
+  now: Date,
+): Promise<void> {
   const needed = Buffer.byteLength(content)
-  if (await storedBytes(db, personId) + needed <= MOST_BYTES_A_PERSON) return
+  if ((await storedBytes(db, personId)) + needed <= MOST_BYTES_A_PERSON) return
   await thinRevisions(db, { from: new Date(0), until: now, worksheetId })
-  if (await storedBytes(db, personId) + needed > MOST_BYTES_A_PERSON) throw new Refusal(413, 'no-room', 'There is no more room for your worksheets here: ask your instructor. What you wrote is kept in this browser.')
+  if ((await storedBytes(db, personId)) + needed > MOST_BYTES_A_PERSON)
+    throw new Refusal(
+      413,
+      'no-room',
+      'There is no more room for your worksheets here: ask your instructor. What you wrote is kept in this browser.',
+    )
 }

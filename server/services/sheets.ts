@@ -15,7 +15,12 @@ export type SavedSheets = Readonly<Partial<Record<AskedSheet, SavedSheet>>>
 export const seedOf = (exerciseId: string, personId: string): string => `${exerciseId}:${personId}`
 
 /** What stands on each asked sheet: what was last saved, or last saved by a moment. */
-export async function latestSheets(db: Db, worksheetId: string, asked: readonly AskedSheet[], by?: Date): Promise<SavedSheets> {
+export async function latestSheets(
+  db: Db,
+  worksheetId: string,
+  asked: readonly AskedSheet[],
+  by?: Date,
+): Promise<SavedSheets> {
   const saved: Partial<Record<AskedSheet, SavedSheet>> = {}
   for (const sheet of asked) {
     const found = await latestSheet(db, worksheetId, sheet, by)
@@ -47,31 +52,49 @@ export function checkContent(sheet: AskedSheet, content: string): void {
   let value: unknown
   try {
     value = JSON.parse(content)
-  }
-  catch {
+  } catch {
     throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
   }
   refuseBadSigns(value, SHEET_NAMES[sheet])
   const parsed = SHAPES[sheet].safeParse(value)
-  if (!parsed.success) throw new Refusal(422, 'invalid', 'Something on this sheet is not as it must be.', documentFaults(parsed.error))
+  if (!parsed.success)
+    throw new Refusal(
+      422,
+      'invalid',
+      'Something on this sheet is not as it must be.',
+      documentFaults(parsed.error),
+    )
 }
 
 /** Whether nothing at all stands on any sheet. */
 export function isEmpty(saved: SavedSheets): boolean {
-  return (saved.script?.content ?? '').trim() === '' && isEmptyClaims(claimsIn(saved.dependencies?.content)) && isEmptyDictionary(dictionaryIn(saved.dictionary?.content)) && hasNothingOwn(diagramIn(saved.diagram?.content))
+  return (
+    (saved.script?.content ?? '').trim() === '' &&
+    isEmptyClaims(claimsIn(saved.dependencies?.content)) &&
+    isEmptyDictionary(dictionaryIn(saved.dictionary?.content)) &&
+    hasNothingOwn(diagramIn(saved.diagram?.content))
+  )
 }
 
 /** What the exercise gives is not the student's. */
 function hasNothingOwn(diagram: Diagram): boolean {
-  return isEmptyDiagram(diagram) || [...diagram.entities, ...diagram.relationships].every(({ given }) => given)
+  return (
+    isEmptyDiagram(diagram) || [...diagram.entities, ...diagram.relationships].every(({ given }) => given)
+  )
 }
 
-export function answerFrom({ sheets }: Pick<ExerciseDocument, 'sheets'>, saved: SavedSheets, seed: string): AnswerDocument {
+export function answerFrom(
+  { sheets }: Pick<ExerciseDocument, 'sheets'>,
+  saved: SavedSheets,
+  seed: string,
+): AnswerDocument {
   return {
-    format: 'nomenklatura-answer', version: 1, script: saved.script?.content ?? '',
-    ...sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {},
-    ...sheets.includes('diagram') ? { diagram: diagramIn(saved.diagram?.content) } : {},
-    ...sheets.includes('dictionary') ? { dictionary: dictionaryIn(saved.dictionary?.content) } : {},
+    format: 'nomenklatura-answer',
+    version: 1,
+    script: saved.script?.content ?? '',
+    ...(sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {}),
+    ...(sheets.includes('diagram') ? { diagram: diagramIn(saved.diagram?.content) } : {}),
+    ...(sheets.includes('dictionary') ? { dictionary: dictionaryIn(saved.dictionary?.content) } : {}),
   }
 }
 

@@ -9,15 +9,30 @@ const DAY_MS = 86_400_000
 
 /** The points of the rules that are asked. */
 export function totalPoints({ rules }: ExerciseDocument): number {
-  return rules.filter(({ off }) => !off).reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
+  return (
+    rules.filter(({ off }) => !off).reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
+  )
 }
 
 /** What is known of one student in one exercise; the hand-ins by attempt. */
-export interface Known { readonly begun: boolean, readonly handIns: readonly TurnedIn[], readonly release: Release | null, readonly allowance: AllowanceFor | undefined }
+export interface Known {
+  readonly begun: boolean
+  readonly handIns: readonly TurnedIn[]
+  readonly release: Release | null
+  readonly allowance: AllowanceFor | undefined
+}
 
-/** What stands between one student and one exercise: dates and attempts with this student's allowance, the last hand-in, released points. */
-export async function myState(db: Db, exercise: Exercise, personId: string, { now = new Date(), known }: { now?: Date, known?: Known | undefined } = {}): Promise<MyState> {
-  const { begun, handIns, release, allowance } = known ?? await lookUp(db, exercise.id, personId)
+/**
+ * What stands between one student and one exercise: dates and attempts with this student's allowance, the
+ * last hand-in, released points.
+ */
+export async function myState(
+  db: Db,
+  exercise: Exercise,
+  personId: string,
+  { now = new Date(), known }: { now?: Date; known?: Known | undefined } = {},
+): Promise<MyState> {
+  const { begun, handIns, release, allowance } = known ?? (await lookUp(db, exercise.id, personId))
   const dueAt = allowance?.dueAt ?? exercise.dueAt
   const isReleased = release !== null && release.takenBackAt === null
   const last = handIns.at(-1)
@@ -51,7 +66,7 @@ async function lookUp(db: Db, exerciseId: string, personId: string): Promise<Kno
   const handIns = await handInsOf(db, exerciseId, personId)
   const allowance = await findAllowance(db, exerciseId, personId)
   const last = handIns.at(-1)
-  const release = last ? (await listReleases(db, [last.id])).get(last.id) ?? null : null
+  const release = last ? ((await listReleases(db, [last.id])).get(last.id) ?? null) : null
   return { begun: worksheet !== undefined, handIns, release, allowance }
 }
 

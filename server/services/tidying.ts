@@ -5,7 +5,10 @@ import { log } from './log'
 
 const DAY_MS = 86_400_000
 
-/** What nobody needs any more: of saves older than a day all but the last of each minute, sessions that have ended, tries to sign in of before a day. */
+/**
+ * What nobody needs any more: of saves older than a day all but the last of each minute, sessions that have
+ * ended, tries to sign in of before a day.
+ */
 export async function tidyUp(db: Db, now = new Date()): Promise<void> {
   const before = (days: number): Date => new Date(now.getTime() - days * DAY_MS)
   const revisions = await thinRevisions(db, { from: before(3), until: before(1) })

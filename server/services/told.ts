@@ -9,19 +9,38 @@ import type { CheckedRule } from '#shared/answers'
 /** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
 function isAboutForm(finding: Finding): boolean {
   const { code } = finding
-  return code.startsWith('syntax.') || code.startsWith('names.') || code === 'keys.no-primary' || isAboutWriting(finding) || isAboutSlots(finding) || isAboutDrawing(finding) || code === 'references.unknown-table' || code === 'references.unknown-column'
+  return (
+    code.startsWith('syntax.') ||
+    code.startsWith('names.') ||
+    code === 'keys.no-primary' ||
+    isAboutWriting(finding) ||
+    isAboutSlots(finding) ||
+    isAboutDrawing(finding) ||
+    code === 'references.unknown-table' ||
+    code === 'references.unknown-column'
+  )
 }
 
 export function helpfulFindings(findings: readonly Finding[], helpLevel: HelpLevel): readonly Finding[] {
   return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
 }
 
-/** A verdict as it is told while the work goes on: where answers are not supplied, without what is missing. */
-export function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cells'][number], helpLevel: HelpLevel): CheckedRule {
+/**
+ * A verdict as it is told while the work goes on: where answers are not supplied, without what is missing.
+ */
+export function toldBefore(
+  rules: MarkableExercise['rules'],
+  cell: Marking['cells'][number],
+  helpLevel: HelpLevel,
+): CheckedRule {
   const rule = rules.find(({ id }) => id === cell.rule)?.rule
   if (helpLevel === 'practice' || rule?.kind !== 'claim') return toCheckedRule(rules, cell)
   const full = toCheckedRule(rules, cell)
-  const told = withoutAnswer(rule.about, cell.verdict, { sentence: full.sentence, because: cell.because, exhibits: cell.exhibits ?? [] })
+  const told = withoutAnswer(rule.about, cell.verdict, {
+    sentence: full.sentence,
+    because: cell.because,
+    exhibits: cell.exhibits ?? [],
+  })
   return { ...full, ...told }
 }
 
@@ -29,7 +48,13 @@ export function toldBefore(rules: MarkableExercise['rules'], cell: Marking['cell
 export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['cells'][number]): CheckedRule {
   const entry = rules.find(({ id }) => id === cell.rule)!
   return {
-    rule: cell.rule, sheet: cell.sheet, sentence: entry.sentence, phrase: entry.phrase ?? null, verdict: cell.verdict, witness: cell.witness, ...cell.exhibits ? { exhibits: cell.exhibits } : {},
+    rule: cell.rule,
+    sheet: cell.sheet,
+    sentence: entry.sentence,
+    phrase: entry.phrase ?? null,
+    verdict: cell.verdict,
+    witness: cell.witness,
+    ...(cell.exhibits ? { exhibits: cell.exhibits } : {}),
     because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })),
   }
 }

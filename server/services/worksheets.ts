@@ -3,7 +3,16 @@ import { SHEETS, SHEET_NAMES } from '#shared/sheets'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, holdExercise, latestRevision, type Exercise } from '../repositories/exercises'
-import { beginWorksheet, findWorksheet, insertSheet, keepLate, keepStale, latestSheet, lockWorksheet, type SavedSheet } from '../repositories/worksheets'
+import {
+  beginWorksheet,
+  findWorksheet,
+  insertSheet,
+  keepLate,
+  keepStale,
+  latestSheet,
+  lockWorksheet,
+  type SavedSheet,
+} from '../repositories/worksheets'
 import { scheduleOf } from './exercises'
 import { personalDocument } from './marking'
 import { Refusal, notFound } from './problem'
@@ -18,64 +27,131 @@ export async function visibleExercise(db: Db, exerciseId: string, role: Role): P
   return exercise
 }
 
-export async function showWorksheet(db: Db, exerciseId: string, personId: string, role: Role, now = new Date()): Promise<WorksheetAnswer> {
+export async function showWorksheet(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  role: Role,
+  now = new Date(),
+): Promise<WorksheetAnswer> {
   const exercise = await visibleExercise(db, exerciseId, role)
   const [course, { document }, mine, worksheetId] = await Promise.all([
-    findCourse(db, exercise.courseId), latestRevision(db, exerciseId), myState(db, exercise, personId, { now }), findWorksheet(db, exerciseId, personId),
+    findCourse(db, exercise.courseId),
+    latestRevision(db, exerciseId),
+    myState(db, exercise, personId, { now }),
+    findWorksheet(db, exerciseId, personId),
   ])
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
-  const relation = opened ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId))) : null
+  const relation = opened
+    ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
+    : null
   return {
-    personId, exerciseId, course: course!, title: document.title, brief: opened ? document.brief : '', starter: opened ? document.starter : null, helpLevel: document.helpLevel,
-    schedule: scheduleOf(exercise), closedAt: closingTime(exercise, mine.dueAt)?.toISOString() ?? null, isOpen: role !== 'student' || isOpen(exercise, mine.dueAt, now),
-    points: totalPoints(document), mine, isPreview: role !== 'student',
-    asked: SHEETS.filter(sheet => document.sheets.includes(sheet)), level: document.level ?? 'logical', script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null }, relation, rows: opened ? document.rows ?? null : null, sheets: saved ? contents(document.sheets, saved) : null,
+    personId,
+    exerciseId,
+    course: course!,
+    title: document.title,
+    brief: opened ? document.brief : '',
+    starter: opened ? document.starter : null,
+    helpLevel: document.helpLevel,
+    schedule: scheduleOf(exercise),
+    closedAt: closingTime(exercise, mine.dueAt)?.toISOString() ?? null,
+    isOpen: role !== 'student' || isOpen(exercise, mine.dueAt, now),
+    points: totalPoints(document),
+    mine,
+    isPreview: role !== 'student',
+    asked: SHEETS.filter(sheet => document.sheets.includes(sheet)),
+    level: document.level ?? 'logical',
+    script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null },
+    relation,
+    rows: opened ? (document.rows ?? null) : null,
+    sheets: saved ? contents(document.sheets, saved) : null,
   }
 }
 
-function contents(asked: readonly AskedSheet[], saved: SavedSheets): Partial<Record<AskedSheet, SheetContent>> {
-  return Object.fromEntries(asked.map(sheet => [sheet, saved[sheet] ?? { content: '', number: 0, savedAt: null }]))
+function contents(
+  asked: readonly AskedSheet[],
+  saved: SavedSheets,
+): Partial<Record<AskedSheet, SheetContent>> {
+  return Object.fromEntries(
+    asked.map(sheet => [sheet, saved[sheet] ?? { content: '', number: 0, savedAt: null }]),
+  )
 }
 
 /** Begins a worksheet while the exercise is held: it is not taken back meanwhile. */
-export async function begin(db: Db, exerciseId: string, personId: string, role: Role, now = new Date()): Promise<string> {
-  return db.transaction(async (trx) => {
+export async function begin(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  role: Role,
+  now = new Date(),
+): Promise<string> {
+  return db.transaction(async trx => {
     const exercise = await holdExercise(trx, exerciseId)
     if (!exercise || (role === 'student' && exercise.state !== 'published')) throw notFound()
-    if (role === 'student' && !isOpen(exercise, (await myState(trx, exercise, personId, { now })).dueAt, now)) throw closed()
+    if (role === 'student' && !isOpen(exercise, (await myState(trx, exercise, personId, { now })).dueAt, now))
+      throw closed()
     return beginWorksheet(trx, exerciseId, personId, now)
   })
 }
 
-const closed = (): Refusal => new Refusal(409, 'closed', 'This exercise is not open now. What you wrote is kept.')
+const closed = (): Refusal =>
+  new Refusal(409, 'closed', 'This exercise is not open now. What you wrote is kept.')
 
-interface ToSave { readonly sheet: string, readonly content: string, readonly base: number }
+interface ToSave {
+  readonly sheet: string
+  readonly content: string
+  readonly base: number
+}
 
 /**
- * Saves one sheet on top of revision `base`. A save made on an older one is refused with what is saved now, and kept beside it, so
- * that neither version is lost; one that arrives after closing is refused and kept beside what counts. Saving again what is already saved is no new revision.
+ * Saves one sheet on top of revision `base`. A save made on an older one is refused with what is saved now,
+ * and kept beside it, so that neither version is lost; one that arrives after closing is refused and kept
+ * beside what counts. Saving again what is already saved is no new revision.
  */
-export async function saveSheet(db: Db, exerciseId: string, personId: string, role: Role, { sheet: name, content, base }: ToSave, now = new Date()): Promise<SavedAnswer> {
+export async function saveSheet(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  role: Role,
+  { sheet: name, content, base }: ToSave,
+  now = new Date(),
+): Promise<SavedAnswer> {
   countSave(personId, now)
   const exercise = await visibleExercise(db, exerciseId, role)
   const sheet = (await latestRevision(db, exerciseId)).document.sheets.find(asked => asked === name)
   if (!sheet) throw notFound()
   checkContent(sheet, content)
-  const isClosed = role === 'student' && !isOpen(exercise, (await myState(db, exercise, personId, { now })).dueAt, now)
+  const isClosed =
+    role === 'student' && !isOpen(exercise, (await myState(db, exercise, personId, { now })).dueAt, now)
   const known = await findWorksheet(db, exerciseId, personId)
   if (isClosed && (!known || !hasOpened(exercise, now))) throw closed()
-  const worksheetId = known ?? await begin(db, exerciseId, personId, role, now)
+  const worksheetId = known ?? (await begin(db, exerciseId, personId, role, now))
   await checkRoom(db, personId, worksheetId, content, now)
   if (isClosed) return refuseAndKeep(db, worksheetId, sheet, { base, content, at: now })
   const result = await db.transaction(trx => saveOnTop(trx, worksheetId, sheet, { base, content, at: now }))
-  if ('stale' in result) throw new Refusal(409, 'stale', `${SHEET_NAMES[sheet]} was also changed in another window. Both versions are kept.`, result.stale)
+  if ('stale' in result)
+    throw new Refusal(
+      409,
+      'stale',
+      `${SHEET_NAMES[sheet]} was also changed in another window. Both versions are kept.`,
+      result.stale,
+    )
   return result
 }
 
-interface Save { readonly base: number, readonly content: string, readonly at: Date }
+interface Save {
+  readonly base: number
+  readonly content: string
+  readonly at: Date
+}
 
-async function saveOnTop(db: Db, worksheetId: string, sheet: AskedSheet, { base, content, at }: Save): Promise<SavedAnswer | { stale: SavedSheet }> {
+async function saveOnTop(
+  db: Db,
+  worksheetId: string,
+  sheet: AskedSheet,
+  { base, content, at }: Save,
+): Promise<SavedAnswer | { stale: SavedSheet }> {
   await lockWorksheet(db, worksheetId)
   const latest = await latestSheet(db, worksheetId, sheet)
   if (latest && latest.content === content) return { number: latest.number, savedAt: latest.savedAt }
@@ -88,10 +164,15 @@ async function saveOnTop(db: Db, worksheetId: string, sheet: AskedSheet, { base,
 }
 
 async function refuseAndKeep(db: Db, worksheetId: string, sheet: AskedSheet, late: Save): Promise<never> {
-  await db.transaction(async (trx) => {
+  await db.transaction(async trx => {
     await lockWorksheet(trx, worksheetId)
     const latest = await latestSheet(trx, worksheetId, sheet)
     if (latest?.content !== late.content) await keepLate(trx, worksheetId, sheet, late)
   })
-  throw new Refusal(409, 'closed-kept', 'This exercise is closed. What you wrote came too late to count; it is kept, and your instructor can read it.', { at: late.at.toISOString() })
+  throw new Refusal(
+    409,
+    'closed-kept',
+    'This exercise is closed. What you wrote came too late to count; it is kept, and your instructor can read it.',
+    { at: late.at.toISOString() },
+  )
 }

@@ -2,10 +2,17 @@ import { describe, expect, it } from 'vitest'
 import { fittingOffers, type Offer } from '../../app/utils/offers'
 
 const OFFERS: readonly Offer[] = [
-  { label: 'trip_no', type: 'property' }, { label: 'trip', type: 'class' }, { label: 'Trip', type: 'class' }, { label: '"Trip total"', type: 'class' }, { label: 'no', type: 'property' },
-  { label: 'NOT NULL', type: 'keyword' }, { label: 'NUMERIC', type: 'keyword' }, ...Array.from({ length: 90 }, (_, i): Offer => ({ label: `x_${i}` })),
+  { label: 'trip_no', type: 'property' },
+  { label: 'trip', type: 'class' },
+  { label: 'Trip', type: 'class' },
+  { label: '"Trip total"', type: 'class' },
+  { label: 'no', type: 'property' },
+  { label: 'NOT NULL', type: 'keyword' },
+  { label: 'NUMERIC', type: 'keyword' },
+  ...Array.from({ length: 90 }, (_, i): Offer => ({ label: `x_${i}` })),
 ]
-const labels = (typed: string, isAsked = false): string[] => fittingOffers(OFFERS, typed, isAsked).map(({ label }) => label)
+const labels = (typed: string, isAsked = false): string[] =>
+  fittingOffers(OFFERS, typed, isAsked).map(({ label }) => label)
 
 describe('what an editor offers', () => {
   it('what begins so, then what has a part that does, each once', () => {

@@ -7,22 +7,33 @@ const kept = new Map<string, string>()
 beforeEach(() => {
   kept.clear()
   vi.useFakeTimers()
-  vi.stubGlobal('localStorage', { getItem: (key: string) => kept.get(key) ?? null, setItem: (key: string, text: string) => kept.set(key, text), removeItem: (key: string) => kept.delete(key) })
+  vi.stubGlobal('localStorage', {
+    getItem: (key: string) => kept.get(key) ?? null,
+    setItem: (key: string, text: string) => kept.set(key, text),
+    removeItem: (key: string) => kept.delete(key),
+  })
 })
 afterEach(() => {
   vi.useRealTimers()
   vi.unstubAllGlobals()
 })
 
-const refusal = (code: string, status: number, extra?: unknown): ApiError => new ApiError({ type: 'about:blank', title: code, status, code, extra })
+const refusal = (code: string, status: number, extra?: unknown): ApiError =>
+  new ApiError({ type: 'about:blank', title: code, status, code, extra })
 
-function saverOf(person: string, answer: (content: string) => Promise<{ number: number, savedAt: string }>) {
+function saverOf(person: string, answer: (content: string) => Promise<{ number: number; savedAt: string }>) {
   const put = vi.fn(({ content }: { content: string }) => answer(content))
-  const saver = makeSheetSaver(keptKey(person, 'exercise', 'script'), put, { content: '', number: 0, savedAt: null }, () => false)
+  const saver = makeSheetSaver(
+    keptKey(person, 'exercise', 'script'),
+    put,
+    { content: '', number: 0, savedAt: null },
+    () => false,
+  )
   saver.takeKept()
   return { saver, put }
 }
-const saved = (): Promise<{ number: number, savedAt: string }> => Promise.resolve({ number: 1, savedAt: new Date().toISOString() })
+const saved = (): Promise<{ number: number; savedAt: string }> =>
+  Promise.resolve({ number: 1, savedAt: new Date().toISOString() })
 
 describe('a sheet that is typed in', () => {
   it('is sent 800 ms after the last change', async () => {
@@ -39,7 +50,7 @@ describe('a sheet that is typed in', () => {
     const { saver, put } = saverOf('ada', saved)
     let text = ''
     for (let i = 0; i < 60; i++) {
-      saver.change(text += 'x')
+      saver.change((text += 'x'))
       await vi.advanceTimersByTimeAsync(200)
     }
     expect(put.mock.calls.length).toBeGreaterThanOrEqual(2)
@@ -77,7 +88,9 @@ describe('whose copy the browser keeps', () => {
 
 describe('refusals', () => {
   it('a save after closing is on the server, beside what counts', async () => {
-    const { saver } = saverOf('ada', () => Promise.reject(refusal('closed-kept', 409, { at: '2026-05-04T18:01:00.000Z' })))
+    const { saver } = saverOf('ada', () =>
+      Promise.reject(refusal('closed-kept', 409, { at: '2026-05-04T18:01:00.000Z' })),
+    )
     saver.change('too late')
     await vi.advanceTimersByTimeAsync(1000)
     expect(saver.save.value).toEqual({ status: 'late', at: '2026-05-04T18:01:00.000Z' })
@@ -85,7 +98,9 @@ describe('refusals', () => {
   })
 
   it('signs that no text can hold are kept here, and are taken out by one click', async () => {
-    const { saver, put } = saverOf('ada', content => content.includes('\u0000') ? Promise.reject(refusal('bad-signs', 422)) : saved())
+    const { saver, put } = saverOf('ada', content =>
+      content.includes('\u0000') ? Promise.reject(refusal('bad-signs', 422)) : saved(),
+    )
     saver.change('CREATE\u0000 TABLE')
     await vi.advanceTimersByTimeAsync(1000)
     expect(saver.save.value.status).toBe('bad signs')

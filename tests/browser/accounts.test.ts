@@ -2,11 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { useDemo, type Visitor } from './support'
 
 const { arrive } = useDemo()
-const scriptOf = (visitor: Visitor): Promise<string> => visitor.page.$eval('.sheet .cm-content', element => [...element.querySelectorAll('.cm-line')].map(line => line.textContent).join('\n'))
+const scriptOf = (visitor: Visitor): Promise<string> =>
+  visitor.page.$eval('.sheet .cm-content', element =>
+    [...element.querySelectorAll('.cm-line')].map(line => line.textContent).join('\n'),
+  )
 
 async function openExchange(visitor: Visitor): Promise<void> {
   await visitor.go(`/exercises/${await visitor.exerciseId('Exchange with partner gardens')}/work`)
-  const begins = await visitor.page.$$eval('button', buttons => buttons.some(button => button.textContent?.includes('Start')))
+  const begins = await visitor.page.$$eval('button', buttons =>
+    buttons.some(button => button.textContent?.includes('Start')),
+  )
   if (begins) await visitor.press('button', 'Start')
   await visitor.page.waitForSelector('.sheet .cm-content')
 }
@@ -39,7 +44,9 @@ describe('two people in one browser', () => {
     await wen.page.evaluate(() => fetch('/api/session', { method: 'DELETE' }))
     await wen.comeInAs('Wen Zhao')
     await openExchange(wen)
-    await wen.page.waitForFunction(() => document.querySelector('.sheet .cm-content')?.textContent?.includes('-- by Wen, offline'))
+    await wen.page.waitForFunction(() =>
+      document.querySelector('.sheet .cm-content')?.textContent?.includes('-- by Wen, offline'),
+    )
     await wen.sees('saved', '.state')
   }, 120_000)
 

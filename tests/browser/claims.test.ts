@@ -6,7 +6,18 @@ const { everybody, arrive } = useDemo()
 /** Tabs to the editor or field of that name and types into it, as somebody without a mouse does. */
 async function fill(visitor: Visitor, label: string, text: string): Promise<void> {
   const { keyboard } = visitor.page
-  for (let i = 0; i < 80 && !await visitor.page.evaluate(name => document.activeElement?.getAttribute('aria-label') === name || (document.activeElement?.id !== '' && document.activeElement?.id === name), label); i++) await keyboard.press('Tab')
+  for (
+    let i = 0;
+    i < 80 &&
+    !(await visitor.page.evaluate(
+      name =>
+        document.activeElement?.getAttribute('aria-label') === name ||
+        (document.activeElement?.id !== '' && document.activeElement?.id === name),
+      label,
+    ));
+    i++
+  )
+    await keyboard.press('Tab')
   for (const [i, line] of text.split('\n').entries()) {
     if (i > 0) await keyboard.press('Enter')
     await visitor.typeLikeAPerson(line)
@@ -26,12 +37,21 @@ describe('exercise 1 by keyboard alone', () => {
     await enter('The intake ledger')
     await enter('Start')
     await wen.page.waitForSelector('.cm-content:focus')
-    await fill(wen, 'Dependencies, one to a line', 'accession_no -> taxon, seeds, trip_no\ntaxon -> genus\ngenus -> family\ntrip_no -> collected_on, site\nsite -> grid_ref, altitude\ngrid_ref -> site\ncollector_name -> collector_code\naccession_no, collector_code -> packets')
+    await fill(
+      wen,
+      'Dependencies, one to a line',
+      'accession_no -> taxon, seeds, trip_no\ntaxon -> genus\ngenus -> family\ntrip_no -> collected_on, site\nsite -> grid_ref, altitude\ngrid_ref -> site\ncollector_name -> collector_code\naccession_no, collector_code -> packets',
+    )
     expect(await wen.read('[aria-label="Dependencies, one to a line"]')).toContain('accession_no → taxon')
     await fill(wen, 'Closure of trip_no', 'trip_no, collected_on, site, grid_ref, altitude')
     await fill(wen, 'Candidate keys, one to a line', 'accession_no, collector_code')
     await fill(wen, 'Prime attributes', 'accession_no, collector_code')
-    for (let i = 0; i < 20 && !await wen.page.evaluate(() => document.activeElement!.matches('input[type=radio]')); i++) await keyboard.press('Tab')
+    for (
+      let i = 0;
+      i < 20 && !(await wen.page.evaluate(() => document.activeElement!.matches('input[type=radio]')));
+      i++
+    )
+      await keyboard.press('Tab')
     for (const key of ['ArrowRight', 'ArrowLeft'] as const) await keyboard.press(key)
     await keyboard.press('ArrowRight')
     await wen.page.waitForSelector('input[type=radio][value="1NF"]:checked')
@@ -65,7 +85,12 @@ describe('exercise 1 by keyboard alone', () => {
       await keyboard.press('Tab')
       await keyboard.press('Enter')
       // Back to the part that is left over: the first slip.
-      for (let i = 0; i < 60 && !await wen.page.evaluate(() => document.activeElement?.matches('.slip')); i++) await wen.chord(['Shift'], 'Tab')
+      for (
+        let i = 0;
+        i < 60 && !(await wen.page.evaluate(() => document.activeElement?.matches('.slip')));
+        i++
+      )
+        await wen.chord(['Shift'], 'Tab')
       for (let i = 0; i < 8; i++) await keyboard.press('ArrowLeft')
     }
     for (const by of ['genus', 'taxon', 'site', 'trip', '', 'coll']) await splitBy(by)
@@ -80,7 +105,9 @@ describe('exercise 1 by keyboard alone', () => {
 
     await wen.page.evaluate(() => (document.activeElement as HTMLElement).blur())
     await enter('Hand in')
-    await wen.page.waitForFunction(() => document.querySelector('[role=dialog]')?.contains(document.activeElement))
+    await wen.page.waitForFunction(() =>
+      document.querySelector('[role=dialog]')?.contains(document.activeElement),
+    )
     await enter('Hand in')
     await wen.sees('Received')
 
@@ -128,7 +155,9 @@ describe('setting an exercise about a relation', () => {
     await ada.sees('As one student has it', '.answers')
     await ada.press('[role=tab]', 'Rules')
     await ada.page.waitForSelector('.sentence')
-    expect(await ada.page.$$eval('.sentence', fields => fields.map(field => (field as HTMLInputElement).value))).toContain('{tide, depth, keeper} is a candidate key.')
+    expect(
+      await ada.page.$$eval('.sentence', fields => fields.map(field => (field as HTMLInputElement).value)),
+    ).toContain('{tide, depth, keeper} is a candidate key.')
     await ada.press('[role=tab]', 'Brief')
     await ada.type('textarea', 'The keepers of the lamps note the tides.')
     await ada.sees('nothing missing', '.foot')
@@ -155,10 +184,18 @@ describe('the split by mouse', () => {
     const attribute = (await from.$$('li')).at(2)!
     const to = (await ximena.page.$$('.slip')).at(1)!
     await ximena.drag(attribute, to)
-    await ximena.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.split('\n')[1]?.includes('genus, family'), {}, parts)
+    await ximena.page.waitForFunction(
+      css => document.querySelector<HTMLElement>(css)!.innerText.split('\n')[1]?.includes('genus, family'),
+      {},
+      parts,
+    )
     expect(await ximena.read(parts)).toContain('taxon, genus\n')
     await ximena.press('button', 'Undo')
-    await ximena.page.waitForFunction(css => document.querySelector<HTMLElement>(css)!.innerText.startsWith('taxon, genus, family'), {}, parts)
+    await ximena.page.waitForFunction(
+      css => document.querySelector<HTMLElement>(css)!.innerText.startsWith('taxon, genus, family'),
+      {},
+      parts,
+    )
   })
 })
 
@@ -166,8 +203,18 @@ describe('the help pages', () => {
   it('show the evidence of seven verdicts, judged while they open', async () => {
     const ada = await arrive('Ada Brandvold')
     await ada.go('/help/dependencies')
-    const verdicts = await ada.page.$$eval('.example', examples => examples.map(example => `${example.id} ${(example as HTMLElement).dataset.verdict}`))
-    expect(verdicts).toEqual(['missing broken', 'follows upheld', 'surplus too strict', 'key too strict', 'form broken', 'split broken', 'lost broken'])
+    const verdicts = await ada.page.$$eval('.example', examples =>
+      examples.map(example => `${example.id} ${(example as HTMLElement).dataset.verdict}`),
+    )
+    expect(verdicts).toEqual([
+      'missing broken',
+      'follows upheld',
+      'surplus too strict',
+      'key too strict',
+      'form broken',
+      'split broken',
+      'lost broken',
+    ])
     await ada.sees('made up by the join', '#split')
     expect(await ada.violations()).toEqual([])
   })

@@ -11,7 +11,7 @@ export function databaseUrl(name: string): string {
 }
 
 /** A database with the demo, of its own, and how to take it away. */
-export async function copyOfDemo(): Promise<{ url: string, drop: () => Promise<void> }> {
+export async function copyOfDemo(): Promise<{ url: string; drop: () => Promise<void> }> {
   const name = `nomenklatura_demo_${randomBytes(6).toString('hex')}`
   await onServer(`CREATE DATABASE ${name} TEMPLATE ${DEMO_TEMPLATE}`)
   return { url: databaseUrl(name), drop: () => onServer(`DROP DATABASE ${name} WITH (FORCE)`) }
@@ -23,22 +23,26 @@ async function onServer(statement: string): Promise<void> {
   try {
     for (let tries = 0; ; tries++) {
       try {
-        return void await db.raw(statement)
-      }
-      catch (error) {
+        return void (await db.raw(statement))
+      } catch (error) {
         if ((error as { code?: string }).code !== '55006' || tries > 100) throw error
         await new Promise(done => setTimeout(done, 300))
       }
     }
-  }
-  finally {
+  } finally {
     await db.destroy()
   }
 }
 
 /** Writes the demo into a database of another server. */
 export function demoInto(url: string): void {
-  const dump = spawnSync('pg_dump', ['--no-owner', databaseUrl(DEMO_TEMPLATE)], { maxBuffer: 256 * 1024 * 1024 })
-  const restored = spawnSync('psql', ['-q', '-v', 'ON_ERROR_STOP=1', '-d', url], { input: dump.stdout, encoding: 'utf8' })
-  if (dump.status !== 0 || restored.status !== 0) throw new Error(`The demo could not be copied:\n${String(dump.stderr)}${restored.stderr}`)
+  const dump = spawnSync('pg_dump', ['--no-owner', databaseUrl(DEMO_TEMPLATE)], {
+    maxBuffer: 256 * 1024 * 1024,
+  })
+  const restored = spawnSync('psql', ['-q', '-v', 'ON_ERROR_STOP=1', '-d', url], {
+    input: dump.stdout,
+    encoding: 'utf8',
+  })
+  if (dump.status !== 0 || restored.status !== 0)
+    throw new Error(`The demo could not be copied:\n${String(dump.stderr)}${restored.stderr}`)
 }

@@ -4,7 +4,9 @@ import { useDemo, type Visitor } from './support'
 
 const { arrive, demo } = useDemo()
 let db: Knex
-beforeAll(() => { db = createKnex({ client: 'pg', connection: demo().databaseUrl }) })
+beforeAll(() => {
+  db = createKnex({ client: 'pg', connection: demo().databaseUrl })
+})
 afterAll(() => db?.destroy())
 
 async function openDesk(visitor: Visitor, title: string): Promise<string> {
@@ -16,11 +18,15 @@ async function openDesk(visitor: Visitor, title: string): Promise<string> {
 }
 
 /** The lines of the account on the page, and those that the server answers for the hand-in that is shown. */
-async function accounts(visitor: Visitor): Promise<{ shown: string[], told: string[] }> {
+async function accounts(visitor: Visitor): Promise<{ shown: string[]; told: string[] }> {
   return visitor.page.evaluate(async () => {
     const id = new URL(location.href).searchParams.get('handIn')!
-    const { points } = await (await fetch(`/api/hand-ins/${id}`)).json() as { points: { account: { rule: string }[] } | null }
-    const shown = [...document.querySelectorAll('[aria-label=Account] td button')].map(button => /^rule (\d+)/.exec(button.textContent!.trim())![1]!)
+    const { points } = (await (await fetch(`/api/hand-ins/${id}`)).json()) as {
+      points: { account: { rule: string }[] } | null
+    }
+    const shown = [...document.querySelectorAll('[aria-label=Account] td button')].map(
+      button => /^rule (\d+)/.exec(button.textContent!.trim())![1]!,
+    )
     return { shown, told: (points?.account ?? []).map(({ rule }) => rule.slice(1)) }
   })
 }
@@ -58,7 +64,9 @@ describe('the desk', () => {
     await bo.typeLikeAPerson('The brief says so.')
     await bo.page.keyboard.press('Enter')
     await bo.sees('Ada Brandvold set this to broken meanwhile: “Not what was asked.”', '[role=alert]')
-    expect(await bo.page.$eval('#reason', element => (element as HTMLTextAreaElement).value)).toBe('The brief says so.')
+    expect(await bo.page.$eval('#reason', element => (element as HTMLTextAreaElement).value)).toBe(
+      'The brief says so.',
+    )
     expect(await bo.violations()).toEqual([])
     await bo.page.focus('#reason')
     await bo.page.keyboard.press('Enter')
@@ -68,17 +76,41 @@ describe('the desk', () => {
   })
 
   it('tells what came after closing, what could not be collected, and what could not be marked', async () => {
-    const { exercise_id: exerciseId } = await db('exercise_revisions').whereRaw('document->>\'title\' = ?', ['Exchange with partner gardens']).first('exercise_id')
+    const { exercise_id: exerciseId } = await db('exercise_revisions')
+      .whereRaw("document->>'title' = ?", ['Exchange with partner gardens'])
+      .first('exercise_id')
     const worksheet = await db('worksheets').where({ exercise_id: exerciseId }).first('id')
-    await db('late_saves').insert({ worksheet_id: worksheet.id, sheet: 'script', number: 1, base_number: 1, content: '-- came late' })
+    await db('late_saves').insert({
+      worksheet_id: worksheet.id,
+      sheet: 'script',
+      number: 1,
+      base_number: 1,
+      content: '-- came late',
+    })
     await db('collecting_failures').insert({ worksheet_id: worksheet.id, reason: 'the sheet is not one' })
-    const [revision] = await db('exercise_revisions').where({ exercise_id: exerciseId }).orderBy('number', 'desc')
+    const [revision] = await db('exercise_revisions')
+      .where({ exercise_id: exerciseId })
+      .orderBy('number', 'desc')
     const { id: courseId } = await db('courses').first('id')
-    const [person] = await db('people').insert({ name: 'Aase Aamodt', email: 'aase.aamodt@skarholm.example', password_hash: 'x' }).returning('id')
+    const [person] = await db('people')
+      .insert({ name: 'Aase Aamodt', email: 'aase.aamodt@skarholm.example', password_hash: 'x' })
+      .returning('id')
     await db('memberships').insert({ course_id: courseId, person_id: person.id, role: 'student' })
-    const answer = JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: 'CREATE TABLE t (a int);', dialect: 'none' })
-    await db('hand_ins').insert({ exercise_id: exerciseId, person_id: person.id, attempt: 1, exercise_revision_id: revision.id, answer })
-    for (let i = 0; i < 100 && !await db('marking_failures').where('tries', '>=', 3).first(); i++) await new Promise(done => setTimeout(done, 500))
+    const answer = JSON.stringify({
+      format: 'nomenklatura-answer',
+      version: 1,
+      script: 'CREATE TABLE t (a int);',
+      dialect: 'none',
+    })
+    await db('hand_ins').insert({
+      exercise_id: exerciseId,
+      person_id: person.id,
+      attempt: 1,
+      exercise_revision_id: revision.id,
+      answer,
+    })
+    for (let i = 0; i < 100 && !(await db('marking_failures').where('tries', '>=', 3).first()); i++)
+      await new Promise(done => setTimeout(done, 500))
 
     const ada = await arrive('Ada Brandvold')
     await openDesk(ada, 'Exchange with partner gardens')

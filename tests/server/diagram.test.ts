@@ -13,13 +13,16 @@ import { findHandIn } from '../../server/repositories/hand-ins'
 import { startServer } from './support/server'
 import { makeClassRoom, setOpenExercise, type ClassRoom } from './support/world'
 
-const DRAWERS = ExerciseDocument.parse(JSON.parse(readFileSync('db/demo/exercises/a-drawer-for-every-packet.json', 'utf8')))
+const DRAWERS = ExerciseDocument.parse(
+  JSON.parse(readFileSync('db/demo/exercises/a-drawer-for-every-packet.json', 'utf8')),
+)
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 const db = () => server!.db
 let room: ClassRoom
 let exerciseId: string
 
-const save = (content: string, base = 0) => saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'diagram', content, base })
+const save = (content: string, base = 0) =>
+  saveSheet(db(), exerciseId, room.people.student, 'student', { sheet: 'diagram', content, base })
 
 async function handInDiagram(diagram: Diagram): Promise<string> {
   await begin(db(), exerciseId, room.people.student, 'student')
@@ -49,20 +52,36 @@ describe('an exercise with a diagram and what is given', () => {
     await begin(db(), exerciseId, room.people.student, 'student')
     const content = JSON.stringify(drawerDiagram('plain'))
     await save(content)
-    expect((await showWorksheet(db(), exerciseId, room.people.student, 'student')).sheets).toMatchObject({ diagram: { content, number: 1 } })
-    await expect(save(content.replace('"level":"logical"', '"level":"highest"'), 1)).rejects.toMatchObject({ status: 422, extra: [expect.stringContaining('level')] })
+    expect((await showWorksheet(db(), exerciseId, room.people.student, 'student')).sheets).toMatchObject({
+      diagram: { content, number: 1 },
+    })
+    await expect(save(content.replace('"level":"logical"', '"level":"highest"'), 1)).rejects.toMatchObject({
+      status: 422,
+      extra: [expect.stringContaining('level')],
+    })
     await expect(save('{', 1)).rejects.toMatchObject({ status: 422 })
   })
 
   it('refuses a hand-in on which only what is given stands', async () => {
-    await expect(handInDiagram(givenDiagram(readScript(DRAWERS.starter!).schema, 'logical'))).rejects.toMatchObject({ code: 'empty' })
+    await expect(
+      handInDiagram(givenDiagram(readScript(DRAWERS.starter!).schema, 'logical')),
+    ).rejects.toMatchObject({ code: 'empty' })
   })
 
   it('tells verdicts with the elements they rest on, and in an assessed exercise what is well formed only', async () => {
     const diagram = drawerDiagram('plain', ['packet may never be placed', 'one way not said'])
-    const { verdicts } = await check(db(), exerciseId, room.people.student, 'student', { script: '', diagram })
+    const { verdicts } = await check(db(), exerciseId, room.people.student, 'student', {
+      script: '',
+      diagram,
+    })
     const broken = verdicts.find(({ rule }) => rule === 'r10')!
-    expect(broken).toMatchObject({ sheet: 'diagram', verdict: 'broken', because: expect.arrayContaining([expect.objectContaining({ sentence: 'The diagram says: One packet has any number of placements.' })]) })
+    expect(broken).toMatchObject({
+      sheet: 'diagram',
+      verdict: 'broken',
+      because: expect.arrayContaining([
+        expect.objectContaining({ sentence: 'The diagram says: One packet has any number of placements.' }),
+      ]),
+    })
     expect(diagram.relationships.map(({ id }) => id)).toContain(broken.because[0]!.place!.field)
     exerciseId = await setOpenExercise(db(), room, { ...DRAWERS, helpLevel: 'assessed' })
     const assessed = await check(db(), exerciseId, room.people.student, 'student', { script: '', diagram })
@@ -78,7 +97,9 @@ describe('an exercise with a diagram and what is given', () => {
     await release(db(), exerciseId, room.people.instructor)
     const feedback = await showFeedback(db(), (await findHandIn(db(), id))!)
     expect(feedback.diagram).toEqual(diagram)
-    expect(feedback.rules.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, sheet }) => [rule, sheet])).toEqual([['r10', 'diagram']])
+    expect(
+      feedback.rules.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, sheet }) => [rule, sheet]),
+    ).toEqual([['r10', 'diagram']])
     expect(JSON.stringify(feedback)).not.toContain('Placement')
   })
 })

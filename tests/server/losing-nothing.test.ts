@@ -9,11 +9,22 @@ import { allow, saveDocument, saveSchedule, showCourse, takeBack } from '../../s
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { begin, saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
-import { DAY_MS, PASSWORD, RIGHT, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  DAY_MS,
+  PASSWORD,
+  RIGHT,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
-beforeAll(async () => { server = await startServer() })
+beforeAll(async () => {
+  server = await startServer()
+})
 afterAll(() => server.stop())
 beforeEach(async () => {
   await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
@@ -22,9 +33,15 @@ beforeEach(async () => {
 
 const db = () => server.db
 const days = (n: number): Date => new Date(Date.now() + n * DAY_MS)
-const codeOf = (work: Promise<unknown>): Promise<string> => work.then(() => 'done', error => (error as { code: string }).code)
-const save = (content: string, base: number, at = new Date(), who: 'student' | 'classmate' = 'student') => saveSheet(db(), room.exerciseId, room.people[who], 'student', { sheet: 'script', content, base }, at)
-const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> => new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
+const codeOf = (work: Promise<unknown>): Promise<string> =>
+  work.then(
+    () => 'done',
+    error => (error as { code: string }).code,
+  )
+const save = (content: string, base: number, at = new Date(), who: 'student' | 'classmate' = 'student') =>
+  saveSheet(db(), room.exerciseId, room.people[who], 'student', { sheet: 'script', content, base }, at)
+const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
+  new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
 const path = (rest: string): string => `/api/exercises/${room.exerciseId}${rest}`
 
 describe('whose work it is', () => {
@@ -33,20 +50,33 @@ describe('whose work it is', () => {
     expect((await student.ask('PUT', path('/sheets/script'), { content: RIGHT, base: 0 })).status).toBe(200)
     const classmate = await signedIn('classmate')
     classmate.personId = student.personId // a page of the student's, after the classmate signed in in the same browser
-    expect(await classmate.ask('PUT', path('/sheets/script'), { content: WRONG, base: 0 })).toMatchObject({ status: 409, body: { code: 'another-person', extra: { name: 'The classmate' } } })
-    expect((await classmate.ask('POST', path('/hand-ins'), { bases: { script: 1 } })).body.code).toBe('another-person')
+    expect(await classmate.ask('PUT', path('/sheets/script'), { content: WRONG, base: 0 })).toMatchObject({
+      status: 409,
+      body: { code: 'another-person', extra: { name: 'The classmate' } },
+    })
+    expect((await classmate.ask('POST', path('/hand-ins'), { bases: { script: 1 } })).body.code).toBe(
+      'another-person',
+    )
     expect((await classmate.ask('GET', path('/worksheet'))).body.code).toBe('another-person')
     classmate.personId = undefined
-    expect(await classmate.ask('PUT', path('/sheets/script'), { content: WRONG, base: 0 })).toMatchObject({ status: 400, body: { code: 'person-not-named' } })
+    expect(await classmate.ask('PUT', path('/sheets/script'), { content: WRONG, base: 0 })).toMatchObject({
+      status: 400,
+      body: { code: 'person-not-named' },
+    })
     expect(await db()('worksheet_revisions').pluck('content')).toEqual([RIGHT])
   })
 
   it('signing in again on somebody’s page takes that person only', async () => {
     const visitor = new Visitor(server.origin)
     const as = room.people.student
-    expect(await visitor.ask('POST', '/api/session', { email: emailOf('classmate'), password: PASSWORD, as })).toMatchObject({ status: 409, body: { code: 'another-person' } })
+    expect(
+      await visitor.ask('POST', '/api/session', { email: emailOf('classmate'), password: PASSWORD, as }),
+    ).toMatchObject({ status: 409, body: { code: 'another-person' } })
     expect((await visitor.ask('GET', '/api/session')).body.person).toBeNull()
-    expect((await visitor.ask('POST', '/api/session', { email: emailOf('student'), password: PASSWORD, as })).status).toBe(200)
+    expect(
+      (await visitor.ask('POST', '/api/session', { email: emailOf('student'), password: PASSWORD, as }))
+        .status,
+    ).toBe(200)
   })
 })
 
@@ -60,17 +90,31 @@ describe('what arrives after closing', () => {
     expect(await codeOf(save('nothing begun', 0, late, 'classmate'))).toBe('closed')
     expect((await showDesk(db(), room.exerciseId)).lateSaves).toBe(1)
     const assistant = await signedIn('assistant')
-    expect((await assistant.ask('GET', path('/late-saves'))).body).toMatchObject([{ name: 'The student', sheet: 'script', content: WRONG }])
+    expect((await assistant.ask('GET', path('/late-saves'))).body).toMatchObject([
+      { name: 'The student', sheet: 'script', content: WRONG },
+    ])
     expect(await db()('worksheet_revisions').pluck('content')).toEqual([RIGHT])
   })
 })
 
 describe('collecting at the due moment', () => {
   const handIns = () => listLatest(db(), room.exerciseId)
-  const mine = async (who: 'student' | 'classmate' = 'student') => (await showCourse(db(), room.courseId, room.people[who], 'student')).exercises[0]!.mine!
+  const mine = async (who: 'student' | 'classmate' = 'student') =>
+    (await showCourse(db(), room.courseId, room.people[who], 'student')).exercises[0]!.mine!
   const scriptOf = async (id: string) => (await findHandIn(db(), id))!.answer.script
-  const allowUntil = (who: 'student' | 'classmate', until: Date) => allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people[who], { dueAt: until.toISOString(), attempts: null }, room.people.instructor)
-  const schedule = async (change: Partial<Parameters<typeof saveSchedule>[4]>) => saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, { ...(await findExercise(db(), room.exerciseId))!, ...change })
+  const allowUntil = (who: 'student' | 'classmate', until: Date) =>
+    allow(
+      db(),
+      { id: room.exerciseId, courseId: room.courseId },
+      room.people[who],
+      { dueAt: until.toISOString(), attempts: null },
+      room.people.instructor,
+    )
+  const schedule = async (change: Partial<Parameters<typeof saveSchedule>[4]>) =>
+    saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, {
+      ...(await findExercise(db(), room.exerciseId))!,
+      ...change,
+    })
 
   it('takes no attempt from who may still hand in late', async () => {
     await schedule({ attempts: 1 })
@@ -78,7 +122,9 @@ describe('collecting at the due moment', () => {
     expect(await collectDue(db(), days(5.1))).toBe(1)
     expect(await mine()).toMatchObject({ isAutomatic: true, attemptsUsed: 0 })
     const { number } = await save(RIGHT, 1, days(5.2))
-    expect(await handIn(db(), room.exerciseId, room.people.student, { script: number }, days(5.3))).toMatchObject({ attempt: 1, attempts: 1 })
+    expect(
+      await handIn(db(), room.exerciseId, room.people.student, { script: number }, days(5.3)),
+    ).toMatchObject({ attempt: 1, attempts: 1 })
     expect(await collectDue(db(), days(5.4))).toBe(0)
     const [last] = await handIns()
     expect(last).toMatchObject({ isAutomatic: false, attempt: 2 })
@@ -128,14 +174,19 @@ describe('collecting at the due moment', () => {
   it('treats each worksheet by itself: one that cannot be stored holds up no other, and is told', async () => {
     await save('{', 0)
     await save(RIGHT, 0, new Date(), 'classmate')
-    await db().raw('CREATE FUNCTION refuse_one() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.answer->>\'script\' = \'{\' THEN RAISE EXCEPTION \'not this one\'; END IF; RETURN NEW; END $$')
-    await db().raw('CREATE TRIGGER tr_refuse_one BEFORE INSERT ON hand_ins FOR EACH ROW EXECUTE FUNCTION refuse_one()')
+    await db().raw(
+      "CREATE FUNCTION refuse_one() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN IF NEW.answer->>'script' = '{' THEN RAISE EXCEPTION 'not this one'; END IF; RETURN NEW; END $$",
+    )
+    await db().raw(
+      'CREATE TRIGGER tr_refuse_one BEFORE INSERT ON hand_ins FOR EACH ROW EXECUTE FUNCTION refuse_one()',
+    )
     try {
       expect(await collectDue(db(), days(5.1))).toBe(1)
       expect((await findExercise(db(), room.exerciseId))!.collectedAt).toBeNull()
-      expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([{ name: 'The student', reason: expect.stringContaining('not this one') }])
-    }
-    finally {
+      expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([
+        { name: 'The student', reason: expect.stringContaining('not this one') },
+      ])
+    } finally {
       await db().raw('DROP TRIGGER tr_refuse_one ON hand_ins; DROP FUNCTION refuse_one')
     }
     expect(await collectDue(db(), days(5.2))).toBe(1)
@@ -146,34 +197,80 @@ describe('collecting at the due moment', () => {
 
 describe('signs that no text can hold', () => {
   const NUL = `CREATE TABLE t (a\u0000 int);`
-  it.each([['U+0000', NUL], ['half a sign', 'CREATE TABLE t (a int); -- \uD83D'], ['the other half', '\uDE00']])('%s in a script is refused at the door, with its place', async (_, content) => {
+  it.each([
+    ['U+0000', NUL],
+    ['half a sign', 'CREATE TABLE t (a int); -- \uD83D'],
+    ['the other half', '\uDE00'],
+  ])('%s in a script is refused at the door, with its place', async (_, content) => {
     const student = await signedIn('student')
-    expect(await student.ask('PUT', path('/sheets/script'), { content, base: 0 })).toMatchObject({ status: 422, body: { code: 'bad-signs', extra: { path: ['content'], line: 1 } } })
+    expect(await student.ask('PUT', path('/sheets/script'), { content, base: 0 })).toMatchObject({
+      status: 422,
+      body: { code: 'bad-signs', extra: { path: ['content'], line: 1 } },
+    })
     expect((await student.ask('POST', path('/check'), { script: content })).body.code).toBe('bad-signs')
   })
 
   it('is refused as an escape within a sheet that is JSON, in a name of a person and in a document', async () => {
     const instructor = await signedIn('instructor')
-    expect((await instructor.ask('POST', '/api/courses', { name: 'a\u0000b' })).body).toMatchObject({ code: 'bad-signs' })
-    const { document } = (await instructor.ask('GET', path('/setting'))).body as { document: Record<string, unknown> }
-    await instructor.ask('PUT', path('/document'), { document: { ...document, sheets: ['script', 'dictionary'] }, base: 1 })
+    expect((await instructor.ask('POST', '/api/courses', { name: 'a\u0000b' })).body).toMatchObject({
+      code: 'bad-signs',
+    })
+    const { document } = (await instructor.ask('GET', path('/setting'))).body as {
+      document: Record<string, unknown>
+    }
+    await instructor.ask('PUT', path('/document'), {
+      document: { ...document, sheets: ['script', 'dictionary'] },
+      base: 1,
+    })
     const student = await signedIn('student')
-    const entry = { entity: 'a\u0000', field: 'f', type: '', size: '', format: '', required: '', key: '', refersTo: '', example: '', rule: '', meaning: '' }
-    expect(await student.ask('PUT', path('/sheets/dictionary'), { content: JSON.stringify({ entries: [entry] }), base: 0 })).toMatchObject({ status: 422, body: { code: 'bad-signs' } })
+    const entry = {
+      entity: 'a\u0000',
+      field: 'f',
+      type: '',
+      size: '',
+      format: '',
+      required: '',
+      key: '',
+      refersTo: '',
+      example: '',
+      rule: '',
+      meaning: '',
+    }
+    expect(
+      await student.ask('PUT', path('/sheets/dictionary'), {
+        content: JSON.stringify({ entries: [entry] }),
+        base: 0,
+      }),
+    ).toMatchObject({ status: 422, body: { code: 'bad-signs' } })
   })
 
   it('what the engine makes is made sure of before it is stored', async () => {
-    const { rows } = await db().raw('SELECT ?::jsonb AS value', [toJsonb({ 'a\u0000': ['\uD83D', 'sound 😀 \\u0000'] })])
+    const { rows } = await db().raw('SELECT ?::jsonb AS value', [
+      toJsonb({ 'a\u0000': ['\uD83D', 'sound 😀 \\u0000'] }),
+    ])
     expect(rows[0].value).toEqual({ a: ['', 'sound 😀 \\u0000'] })
   })
 
   it('numbers and dates that no column holds are 422', async () => {
     const student = await signedIn('student')
-    expect((await student.ask('PUT', path('/sheets/script'), { content: 'x', base: 3_000_000_000 })).status).toBe(422)
+    expect(
+      (await student.ask('PUT', path('/sheets/script'), { content: 'x', base: 3_000_000_000 })).status,
+    ).toBe(422)
     expect((await student.ask('POST', path('/hand-ins'), { bases: { script: 2 ** 40 } })).status).toBe(422)
     const instructor = await signedIn('instructor')
     for (const dueAt of ['0000-01-01T00:00:00Z', '9999-12-31T00:00:00+14:00']) {
-      expect((await instructor.ask('PUT', path('/schedule'), { opensAt: null, dueAt, attempts: 1, lateDays: 0, lateLoss: 0, collectsAtDue: true })).status).toBe(422)
+      expect(
+        (
+          await instructor.ask('PUT', path('/schedule'), {
+            opensAt: null,
+            dueAt,
+            attempts: 1,
+            lateDays: 0,
+            lateLoss: 0,
+            collectsAtDue: true,
+          })
+        ).status,
+      ).toBe(422)
     }
   })
 })
@@ -185,7 +282,10 @@ describe('limits of what one person keeps', () => {
     const bytes = async () => Number((await db()('worksheets').first('stored_bytes')).stored_bytes)
     expect(await bytes()).toBe(10 * 6 + 2 * 7)
     expect(await thinRevisions(db(), { from: days(-3), until: days(-1) })).toBe(10)
-    expect(await db()('worksheet_revisions').orderBy('number').pluck('content')).toEqual(['text 5', 'text 11'])
+    expect(await db()('worksheet_revisions').orderBy('number').pluck('content')).toEqual([
+      'text 5',
+      'text 11',
+    ])
     expect(await bytes()).toBe(13)
     expect((await save('next', 12)).number).toBe(13)
   })
@@ -215,8 +315,14 @@ describe('races', () => {
     for (let i = 0; i < 30; i++) {
       await db()('exercises').update({ state: 'published' })
       await db()('worksheets').delete()
-      const [taken, begun] = await Promise.all([codeOf(takeBack(db(), room.exerciseId, room.people.instructor)), codeOf(begin(db(), room.exerciseId, room.people.student, 'student'))])
-      expect([['done', 'not-found'], ['begun', 'done']]).toContainEqual([taken, begun])
+      const [taken, begun] = await Promise.all([
+        codeOf(takeBack(db(), room.exerciseId, room.people.instructor)),
+        codeOf(begin(db(), room.exerciseId, room.people.student, 'student')),
+      ])
+      expect([
+        ['done', 'not-found'],
+        ['begun', 'done'],
+      ]).toContainEqual([taken, begun])
     }
   })
 
@@ -225,12 +331,20 @@ describe('races', () => {
     const { number } = await save(RIGHT, 0)
     for (let i = 0; i < 30; i++) {
       const { number: base, document } = await latestRevision(db(), room.exerciseId)
-      const sheets: typeof document.sheets = document.sheets.includes('dictionary') ? ['script'] : ['script', 'dictionary']
-      await Promise.all([saveDocument(db(), room.exerciseId, room.people.instructor, { ...document, sheets }, base), handIn(db(), room.exerciseId, room.people.student, { script: number })])
+      const sheets: typeof document.sheets = document.sheets.includes('dictionary')
+        ? ['script']
+        : ['script', 'dictionary']
+      await Promise.all([
+        saveDocument(db(), room.exerciseId, room.people.instructor, { ...document, sheets }, base),
+        handIn(db(), room.exerciseId, room.people.student, { script: number }),
+      ])
     }
-    const rows = await db()('hand_ins as h').join('exercise_revisions as r', 'r.id', 'h.exercise_revision_id').select('h.answer', 'r.document')
+    const rows = await db()('hand_ins as h')
+      .join('exercise_revisions as r', 'r.id', 'h.exercise_revision_id')
+      .select('h.answer', 'r.document')
     expect(rows).toHaveLength(30)
-    for (const { answer, document } of rows) expect('dictionary' in answer).toBe(document.sheets.includes('dictionary'))
+    for (const { answer, document } of rows)
+      expect('dictionary' in answer).toBe(document.sheets.includes('dictionary'))
   })
 
   it('a release is what it told: neither a decision, nor a policy, nor another rule sheet moves it', async () => {
@@ -239,9 +353,20 @@ describe('races', () => {
     const told = async () => (await showFeedback(db(), (await findHandIn(db(), id))!)).points
     const before = await told()
     const exercise = (await findExercise(db(), room.exerciseId))!
-    await saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, { ...exercise, lateLoss: 90 })
+    await saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, {
+      ...exercise,
+      lateLoss: 90,
+    })
     const instructor = await signedIn('instructor')
-    expect((await instructor.ask('PUT', `/api/hand-ins/${id}/cells/r1/script`, { verdict: 'upheld', reason: 'changed my mind', version: 0 })).body.code).toBe('released')
+    expect(
+      (
+        await instructor.ask('PUT', `/api/hand-ins/${id}/cells/r1/script`, {
+          verdict: 'upheld',
+          reason: 'changed my mind',
+          version: 0,
+        })
+      ).body.code,
+    ).toBe('released')
     expect(await told()).toEqual(before)
     expect(before.late).toBeGreaterThan(0)
   })

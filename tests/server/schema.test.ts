@@ -17,19 +17,44 @@ import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
-beforeAll(async () => { server = await startServer() })
+beforeAll(async () => {
+  server = await startServer()
+})
 afterAll(() => server.stop())
 
-const read = readScript([...BEGIN, ...PINNINGS, ...SUMMARIES, ...LATE, ...FAILURES, ...TOLD, ...ACCOUNTS, ...INDEXES, ...SHORT, ...RECENT, ...COLLECTING].join('\n'))
+const read = readScript(
+  [
+    ...BEGIN,
+    ...PINNINGS,
+    ...SUMMARIES,
+    ...LATE,
+    ...FAILURES,
+    ...TOLD,
+    ...ACCOUNTS,
+    ...INDEXES,
+    ...SHORT,
+    ...RECENT,
+    ...COLLECTING,
+  ].join('\n'),
+)
 
 describe('our own schema', () => {
   it('is read without a finding by our own checker, but for the two logs: equal events at one moment are two entries, so a number is all there is', () => {
-    expect(read.findings.map(({ code, params }) => `${code} ${params['table']}`)).toEqual(['keys.surrogate-only sign_in_failures', 'keys.surrogate-only audit_entries'])
+    expect(read.findings.map(({ code, params }) => `${code} ${params['table']}`)).toEqual([
+      'keys.surrogate-only sign_in_failures',
+      'keys.surrogate-only audit_entries',
+    ])
   })
 
   it('names every constraint', () => {
     for (const table of read.schema.tables) {
-      for (const { name } of [table.primaryKey, ...table.uniques, ...table.references, ...table.checks].filter(part => part !== null)) expect(name, table.name).not.toBeNull()
+      for (const { name } of [
+        table.primaryKey,
+        ...table.uniques,
+        ...table.references,
+        ...table.checks,
+      ].filter(part => part !== null))
+        expect(name, table.name).not.toBeNull()
     }
   })
 
@@ -48,19 +73,27 @@ describe('our own schema', () => {
   it('keeps the summaries of markings on the way down and up', async () => {
     const room = await makeClassRoom(server.db)
     const handInId = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
-    const kept = async () => (await server.db('markings').where({ hand_in_id: handInId }).first('summary')).summary
+    const kept = async () =>
+      (await server.db('markings').where({ hand_in_id: handInId }).first('summary')).summary
     const before = await kept()
     expect(before.cells.length).toBe(PAIR.rules.length)
     expect(before.cells).toContainEqual([expect.any(String), 'script', 'broken'])
     while ((await step(server.db, 'down'))[0] !== '0009-short-summaries') continue
-    expect((await kept()).cells[0]).toEqual({ rule: before.cells[0][0], sheet: 'script', verdict: before.cells[0][2], follows: before.cells[0][3] ?? null })
+    expect((await kept()).cells[0]).toEqual({
+      rule: before.cells[0][0],
+      sheet: 'script',
+      verdict: before.cells[0][2],
+      follows: before.cells[0][3] ?? null,
+    })
     await migrate(server.db)
     expect(await kept()).toEqual(before)
   })
 
   it('goes down and up again', async () => {
     await rollBack(server.db)
-    const { rows } = await server.db.raw('SELECT count(*)::int AS n FROM information_schema.tables WHERE table_schema = \'public\' AND table_name NOT LIKE \'migrations%\'')
+    const { rows } = await server.db.raw(
+      "SELECT count(*)::int AS n FROM information_schema.tables WHERE table_schema = 'public' AND table_name NOT LIKE 'migrations%'",
+    )
     expect(rows[0].n).toBe(0)
     await migrate(server.db)
     expect(await fromCatalog()).toEqual(summary(read.schema))
@@ -68,10 +101,14 @@ describe('our own schema', () => {
 })
 
 function summary({ tables }: Schema) {
-  return tables.map(table => ({
-    name: table.name, columns: table.columns.map(({ name }) => ({ name, required: isRequired(table, name) })), key: table.primaryKey?.columns ?? [],
-    references: table.references.map(({ name, table: target }) => `${name} → ${target}`).sort(),
-  })).sort((a, b) => a.name < b.name ? -1 : 1)
+  return tables
+    .map(table => ({
+      name: table.name,
+      columns: table.columns.map(({ name }) => ({ name, required: isRequired(table, name) })),
+      key: table.primaryKey?.columns ?? [],
+      references: table.references.map(({ name, table: target }) => `${name} → ${target}`).sort(),
+    }))
+    .sort((a, b) => (a.name < b.name ? -1 : 1))
 }
 
 async function fromCatalog() {

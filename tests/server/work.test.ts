@@ -3,7 +3,15 @@ import { listLatest, findHandIn } from '../../server/repositories/hand-ins'
 import { listMarkings } from '../../server/repositories/markings'
 import { latestRevision } from '../../server/repositories/exercises'
 import { check } from '../../server/services/checking'
-import { decide, release, showDesk, showFeedback, showHandIn, showLedger, takeMarksBack } from '../../server/services/desk'
+import {
+  decide,
+  release,
+  showDesk,
+  showFeedback,
+  showHandIn,
+  showLedger,
+  takeMarksBack,
+} from '../../server/services/desk'
 import { allow, publish, saveDocument, showCourse, takeBack } from '../../server/services/exercises'
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
@@ -14,8 +22,13 @@ import { DAY_MS, PAIR, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 let room: ClassRoom
 const db = () => server!.db
-const save = (content: string, base: number, now = new Date()) => saveSheet(db(), room.exerciseId, room.people.student, 'student', { sheet: 'script', content, base }, now)
-const codeOf = (promise: Promise<unknown>) => promise.then(() => 'done', error => error.code as string)
+const save = (content: string, base: number, now = new Date()) =>
+  saveSheet(db(), room.exerciseId, room.people.student, 'student', { sheet: 'script', content, base }, now)
+const codeOf = (promise: Promise<unknown>) =>
+  promise.then(
+    () => 'done',
+    error => error.code as string,
+  )
 
 beforeEach(async () => {
   await server?.stop()
@@ -88,30 +101,58 @@ describe('handing in', () => {
     await save(RIGHT, 0)
     const again = () => codeOf(handIn(db(), room.exerciseId, room.people.student, { script: 1 }))
     expect([await again(), await again(), await again()]).toEqual(['done', 'done', 'no-attempts'])
-    await allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people.student, { dueAt: null, attempts: 3 }, room.people.instructor)
+    await allow(
+      db(),
+      { id: room.exerciseId, courseId: room.courseId },
+      room.people.student,
+      { dueAt: null, attempts: 3 },
+      room.people.instructor,
+    )
     expect(await again()).toBe('done')
   })
 
   it('is late after the due moment and loses what the exercise says, unless the person has another date', async () => {
     const late = new Date(Date.now() + 5.5 * DAY_MS)
     await handInMarked(db(), room.exerciseId, room.people.student, RIGHT, late)
-    await allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people.classmate, { dueAt: new Date(Date.now() + 7 * DAY_MS).toISOString(), attempts: null }, room.people.instructor)
+    await allow(
+      db(),
+      { id: room.exerciseId, courseId: room.courseId },
+      room.people.classmate,
+      { dueAt: new Date(Date.now() + 7 * DAY_MS).toISOString(), attempts: null },
+      room.people.instructor,
+    )
     await handInMarked(db(), room.exerciseId, room.people.classmate, RIGHT, late)
     const { queue } = await showDesk(db(), room.exerciseId)
-    expect(queue.map(({ name, points }) => [name, points!.got])).toEqual([['The classmate', 20_000], ['The student', 18_000]])
+    expect(queue.map(({ name, points }) => [name, points!.got])).toEqual([
+      ['The classmate', 20_000],
+      ['The student', 18_000],
+    ])
   })
 
   it('collects at the due moment what was last saved, once, and waits for whoever has a later date', async () => {
     await save(RIGHT, 0)
-    await saveSheet(db(), room.exerciseId, room.people.classmate, 'student', { sheet: 'script', content: WRONG, base: 0 })
-    await allow(db(), { id: room.exerciseId, courseId: room.courseId }, room.people.classmate, { dueAt: new Date(Date.now() + 8 * DAY_MS).toISOString(), attempts: null }, room.people.instructor)
+    await saveSheet(db(), room.exerciseId, room.people.classmate, 'student', {
+      sheet: 'script',
+      content: WRONG,
+      base: 0,
+    })
+    await allow(
+      db(),
+      { id: room.exerciseId, courseId: room.courseId },
+      room.people.classmate,
+      { dueAt: new Date(Date.now() + 8 * DAY_MS).toISOString(), attempts: null },
+      room.people.instructor,
+    )
     const after = (days: number) => new Date(Date.now() + days * DAY_MS)
     expect(await collectDue(db(), after(4))).toBe(0)
     const counts = await Promise.all([collectDue(db(), after(6)), collectDue(db(), after(6))])
     expect(counts.sort()).toEqual([0, 1])
     expect(await collectDue(db(), after(9))).toBe(1)
     const handIns = await listLatest(db(), room.exerciseId)
-    expect(handIns.map(({ isAutomatic, lateBySeconds }) => [isAutomatic, lateBySeconds])).toEqual([[true, 0], [true, 0]])
+    expect(handIns.map(({ isAutomatic, lateBySeconds }) => [isAutomatic, lateBySeconds])).toEqual([
+      [true, 0],
+      [true, 0],
+    ])
   })
 })
 
@@ -129,16 +170,37 @@ describe('marking', () => {
     const dayAgo = new Date(Date.now() - DAY_MS)
     await db()('exercise_revisions').update({ saved_at: dayAgo })
     const answer = JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT })
-    await db()('hand_ins').insert({ exercise_id: room.exerciseId, person_id: room.people.classmate, attempt: 1, exercise_revision_id: revisionId, answer, handed_in_at: dayAgo })
+    await db()('hand_ins').insert({
+      exercise_id: room.exerciseId,
+      person_id: room.people.classmate,
+      attempt: 1,
+      exercise_revision_id: revisionId,
+      answer,
+      handed_in_at: dayAgo,
+    })
     const since = new Date(Date.now() - 60_000)
-    const found = async (): Promise<number[]> => [(await unmarked(db(), { since })).length, (await unmarked(db())).length]
+    const found = async (): Promise<number[]> => [
+      (await unmarked(db(), { since })).length,
+      (await unmarked(db())).length,
+    ]
     expect(await found()).toEqual([0, 1])
-    await saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, title: 'Another title' }, number)
+    await saveDocument(
+      db(),
+      room.exerciseId,
+      room.people.instructor,
+      { ...PAIR, title: 'Another title' },
+      number,
+    )
     expect(await found()).toEqual([1, 1])
     for (const job of await unmarked(db())) await markHandIn(db(), job.handInId, job.revisionId)
     await db()('exercise_revisions').update({ saved_at: dayAgo })
     const { id: handInId } = await db()('hand_ins').first('id')
-    await db()('pinnings').insert({ hand_in_id: handInId, version: 1, pins: '[]', pinned_by: room.people.instructor })
+    await db()('pinnings').insert({
+      hand_in_id: handInId,
+      version: 1,
+      pins: '[]',
+      pinned_by: room.people.instructor,
+    })
     expect(await found()).toEqual([1, 1])
   })
 
@@ -153,13 +215,19 @@ describe('marking', () => {
     const id = await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
     await release(db(), room.exerciseId, room.people.instructor)
     const { number } = await latestRevision(db(), room.exerciseId)
-    const cheaper = { ...PAIR, rules: PAIR.rules.map(rule => rule.id === 'r1' ? { ...rule, points: 1 } : rule) }
+    const cheaper = {
+      ...PAIR,
+      rules: PAIR.rules.map(rule => (rule.id === 'r1' ? { ...rule, points: 1 } : rule)),
+    }
     await saveDocument(db(), room.exerciseId, room.people.instructor, cheaper, number)
     const jobs = await unmarked(db(), { exerciseId: room.exerciseId })
     expect(jobs.length).toBe(1)
     await markHandIn(db(), jobs[0]!.handInId, jobs[0]!.revisionId)
     expect((await showHandIn(db(), id)).points).toMatchObject({ got: 15_000, of: 16_000 })
-    expect((await showFeedback(db(), (await findHandIn(db(), id))!)).points).toMatchObject({ got: 15_000, of: 20_000 })
+    expect((await showFeedback(db(), (await findHandIn(db(), id))!)).points).toMatchObject({
+      got: 15_000,
+      of: 20_000,
+    })
   })
 })
 
@@ -168,12 +236,37 @@ describe('the desk', () => {
     const id = await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
     const before = await showHandIn(db(), id)
     expect(before.points!.got).toBe(15_000)
-    expect(before.marking!.cells.find(({ rule }) => rule === 'r1')).toMatchObject({ verdict: 'broken', witness: { tables: [{ rows: [{ bad: false }, { bad: true }] }] } })
+    expect(before.marking!.cells.find(({ rule }) => rule === 'r1')).toMatchObject({
+      verdict: 'broken',
+      witness: { tables: [{ rows: [{ bad: false }, { bad: true }] }] },
+    })
     const entry = (await findHandIn(db(), id))!
-    await decide(db(), entry, { rule: 'r1', sheet: 'script' }, { verdict: 'upheld', reason: 'The role was asked for.', version: 0 }, room.people.assistant)
+    await decide(
+      db(),
+      entry,
+      { rule: 'r1', sheet: 'script' },
+      { verdict: 'upheld', reason: 'The role was asked for.', version: 0 },
+      room.people.assistant,
+    )
     expect((await showHandIn(db(), id)).points!.got).toBe(20_000)
-    expect(await codeOf(decide(db(), entry, { rule: 'r1', sheet: 'script' }, { verdict: 'broken', reason: 'No.', version: 0 }, room.people.instructor))).toBe('decided-meanwhile')
-    await decide(db(), entry, { rule: 'r1', sheet: 'script' }, { verdict: null, reason: '', version: 1 }, room.people.instructor)
+    expect(
+      await codeOf(
+        decide(
+          db(),
+          entry,
+          { rule: 'r1', sheet: 'script' },
+          { verdict: 'broken', reason: 'No.', version: 0 },
+          room.people.instructor,
+        ),
+      ),
+    ).toBe('decided-meanwhile')
+    await decide(
+      db(),
+      entry,
+      { rule: 'r1', sheet: 'script' },
+      { verdict: null, reason: '', version: 1 },
+      room.people.instructor,
+    )
     const after = await showHandIn(db(), id)
     expect(after.overrides).toEqual([])
     expect(after.points!.got).toBe(15_000)
@@ -183,7 +276,12 @@ describe('the desk', () => {
     const mine = await handInMarked(db(), room.exerciseId, room.people.student, RIGHT)
     const other = await handInMarked(db(), room.exerciseId, room.people.classmate, WRONG)
     await db()('reviews').insert({ hand_in_id: other, is_flagged: true })
-    expect(await release(db(), room.exerciseId, room.people.instructor)).toEqual({ released: 1, open: 0, flagged: 1, unmarked: 0 })
+    expect(await release(db(), room.exerciseId, room.people.instructor)).toEqual({
+      released: 1,
+      open: 0,
+      flagged: 1,
+      unmarked: 0,
+    })
     const student = () => showCourse(db(), room.courseId, room.people.student, 'student')
     expect((await student()).exercises[0]!.mine!.points).toEqual({ got: 20_000, open: 0, of: 20_000 })
     expect(await codeOf(showFeedback(db(), (await findHandIn(db(), other))!))).toBe('not-found')
@@ -221,7 +319,13 @@ describe('setting an exercise', () => {
   it('refuses to publish what is not complete, and says what is missing', async () => {
     await takeBack(db(), room.exerciseId, room.people.instructor)
     const { number } = await latestRevision(db(), room.exerciseId)
-    await saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, brief: ' ', models: [] }, number)
+    await saveDocument(
+      db(),
+      room.exerciseId,
+      room.people.instructor,
+      { ...PAIR, brief: ' ', models: [] },
+      number,
+    )
     const refused = await publish(db(), room.exerciseId, room.people.instructor).catch(error => error)
     expect(refused.code).toBe('not-ready')
     expect(refused.extra).toContain('The brief is empty.')
@@ -230,7 +334,8 @@ describe('setting an exercise', () => {
 
   it('refuses a save made on an older revision; a revision with hand-ins is never changed', async () => {
     const { number } = await latestRevision(db(), room.exerciseId)
-    const change = (base: number, title: string) => saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, title }, base)
+    const change = (base: number, title: string) =>
+      saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, title }, base)
     expect(await change(number, 'Second')).toEqual({ revision: number + 1 })
     expect(await codeOf(change(number, 'Third'))).toBe('stale')
     await handInMarked(db(), room.exerciseId, room.people.student, RIGHT)

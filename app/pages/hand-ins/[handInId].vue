@@ -2,59 +2,152 @@
 import type { FeedbackAnswer } from '#shared/answers'
 
 const route = useRoute('hand-ins-handInId')
-const { answer: feedback, error, code, reload } = useAnswer<FeedbackAnswer>(() => `/hand-ins/${route.params.handInId}/feedback`)
+const {
+  answer: feedback,
+  error,
+  code,
+  reload,
+} = useAnswer<FeedbackAnswer>(() => `/hand-ins/${route.params.handInId}/feedback`)
 const zone = computed(() => feedback.value?.course.timeZone ?? 'UTC')
-const toSee = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency) ?? [])
+const toSee = computed(
+  () => feedback.value?.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency) ?? [],
+)
 /** What the verdicts rest on, on the drawing; the gravest is shown. */
-const marks = computed(() => new Map(toSee.value.toReversed().flatMap(({ sheet, verdict, because }) => sheet !== 'diagram' || verdict === 'not shown' || verdict === 'upheld' ? [] : because.flatMap(({ place }) => place?.field ? [[place.field, verdict] as const] : []))))
+const marks = computed(
+  () =>
+    new Map(
+      toSee.value
+        .toReversed()
+        .flatMap(({ sheet, verdict, because }) =>
+          sheet !== 'diagram' || verdict === 'not shown' || verdict === 'upheld'
+            ? []
+            : because.flatMap(({ place }) => (place?.field ? [[place.field, verdict] as const] : [])),
+        ),
+    ),
+)
 const upheld = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
-const general = computed(() => feedback.value?.comments.filter(({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule)) ?? [])
+const general = computed(
+  () =>
+    feedback.value?.comments.filter(
+      ({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule),
+    ) ?? [],
+)
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
 </script>
 
 <template>
   <div>
-    <TopLine title="Feedback" :crumbs="feedback ? [{ name: feedback.course.name, to: `/courses/${feedback.course.id}` }, { name: feedback.title, to: `/exercises/${feedback.exerciseId}/work` }] : []" />
-    <PageState v-if="!feedback" :error="code === 'not-found' ? 'There is no feedback here. Marks may not be released yet, or are being looked at again.' : error" :code="code" @again="reload" />
-    <main v-else id="main" class="feedback" :class="{ alone: feedback.sheets.every(sheet => sheet === 'diagram') }">
+    <TopLine
+      title="Feedback"
+      :crumbs="
+        feedback
+          ? [
+              { name: feedback.course.name, to: `/courses/${feedback.course.id}` },
+              { name: feedback.title, to: `/exercises/${feedback.exerciseId}/work` },
+            ]
+          : []
+      "
+    />
+    <PageState
+      v-if="!feedback"
+      :error="
+        code === 'not-found'
+          ? 'There is no feedback here. Marks may not be released yet, or are being looked at again.'
+          : error
+      "
+      :code="code"
+      @again="reload"
+    />
+    <main
+      v-else
+      id="main"
+      class="feedback"
+      :class="{ alone: feedback.sheets.every(sheet => sheet === 'diagram') }"
+    >
       <section class="main-part">
         <header class="head">
           <div>
             <h2 class="title">{{ feedback.title }}</h2>
-            <p class="soft small">{{ handInNumber(feedback.number) }} · handed in {{ timeInWords(feedback.handedInAt, zone) }}<template v-if="feedback.lateBySeconds > 0"> · {{ lateInWords(feedback.lateBySeconds) }}</template> · released {{ timeInWords(feedback.releasedAt, zone) }}</p>
+            <p class="soft small">
+              {{ handInNumber(feedback.number) }} · handed in {{ timeInWords(feedback.handedInAt, zone)
+              }}<template v-if="feedback.lateBySeconds > 0">
+                · {{ lateInWords(feedback.lateBySeconds) }}</template
+              >
+              · released {{ timeInWords(feedback.releasedAt, zone) }}
+            </p>
           </div>
-          <p class="mark serif"><strong>{{ pointsText(feedback.points.got) }}</strong> of {{ pointsText(feedback.points.of) }}</p>
+          <p class="mark serif">
+            <strong>{{ pointsText(feedback.points.got) }}</strong> of {{ pointsText(feedback.points.of) }}
+          </p>
         </header>
-        <p v-for="comment in general" :key="comment.id" class="comment serif"><i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span></p>
+        <p v-for="comment in general" :key="comment.id" class="comment serif">
+          <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
+        </p>
 
-        <DiagramPicture v-if="feedback.diagram" :diagram="feedback.diagram" :marks="marks" label="Your diagram" class="drawing" />
-        <h2 v-if="toSee.length === 0" class="all serif"><VerdictSign verdict="upheld" /> Every rule is upheld.</h2>
-        <article v-for="rule in toSee" :key="`${rule.rule} ${rule.sheet}`" class="rule" :data-rule="rule.rule">
+        <DiagramPicture
+          v-if="feedback.diagram"
+          :diagram="feedback.diagram"
+          :marks="marks"
+          label="Your diagram"
+          class="drawing"
+        />
+        <h2 v-if="toSee.length === 0" class="all serif">
+          <VerdictSign verdict="upheld" /> Every rule is upheld.
+        </h2>
+        <article
+          v-for="rule in toSee"
+          :key="`${rule.rule} ${rule.sheet}`"
+          class="rule"
+          :data-rule="rule.rule"
+        >
           <div class="rule-head">
             <VerdictSign :verdict="rule.verdict" />
-            <h3 class="serif">{{ rule.sentence }} <span class="word">{{ rule.verdict }}{{ feedback.sheets.length > 1 ? `, ${rule.sheet}` : '' }}</span></h3>
+            <h3 class="serif">
+              {{ rule.sentence }}
+              <span class="word"
+                >{{ rule.verdict }}{{ feedback.sheets.length > 1 ? `, ${rule.sheet}` : '' }}</span
+              >
+            </h3>
             <span class="points">{{ pointsText(rule.got) }} of {{ pointsText(rule.of) }}</span>
           </div>
           <div class="rule-body">
-            <p v-if="rule.phrase" class="serif soft">The brief: <i>“{{ rule.phrase }}”</i></p>
+            <p v-if="rule.phrase" class="serif soft">
+              The brief: <i>“{{ rule.phrase }}”</i>
+            </p>
             <p v-if="rule.decidedBy">{{ rule.decidedBy }} decided this: “{{ rule.reason }}”</p>
             <p v-for="(reason, i) in rule.because" :key="i">{{ reason.sentence }}</p>
             <p v-if="rule.follows" class="soft">It follows from another mistake and costs nothing more.</p>
             <WitnessRows v-if="rule.witness" :witness="rule.witness" />
             <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
-            <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif"><i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span></p>
+            <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif">
+              <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
+            </p>
           </div>
         </article>
         <details v-if="upheld.length > 0" class="upheld">
           <summary>{{ countOf(upheld.length, 'rule') }} upheld</summary>
-          <ul><li v-for="rule in upheld" :key="`${rule.rule} ${rule.sheet}`"><VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span> <span class="soft small">{{ rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : '' }}</span> <span class="points">{{ pointsText(rule.got) }}</span></li></ul>
+          <ul>
+            <li v-for="rule in upheld" :key="`${rule.rule} ${rule.sheet}`">
+              <VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span>
+              <span class="soft small">{{
+                rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : ''
+              }}</span>
+              <span class="points">{{ pointsText(rule.got) }}</span>
+            </li>
+          </ul>
         </details>
       </section>
-      <aside v-if="feedback.sheets.some(sheet => sheet !== 'diagram')" class="script-part" aria-label="What you handed in">
+      <aside
+        v-if="feedback.sheets.some(sheet => sheet !== 'diagram')"
+        class="script-part"
+        aria-label="What you handed in"
+      >
         <h2>What you handed in</h2>
         <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
         <DictionaryView v-if="feedback.dictionary" :dictionary="feedback.dictionary" :places="[]" />
-        <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{ feedback.script }}</pre>
+        <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{
+          feedback.script
+        }}</pre>
       </aside>
       <KeysSlip :keys="[]" />
     </main>
@@ -62,27 +155,117 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
 </template>
 
 <style scoped>
-.feedback { display: grid; grid-template-columns: minmax(0, 1fr) 420px; gap: 36px; max-width: 1240px; margin: 0 auto; padding: 24px 24px 64px; }
+.feedback {
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 420px;
+  gap: 36px;
+  max-width: 1240px;
+  margin: 0 auto;
+  padding: 24px 24px 64px;
+}
 /* A drawing needs the width; nothing else stands beside it. */
-.feedback.alone { grid-template-columns: minmax(0, 1fr); max-width: 1040px; }
-.drawing { margin: 14px 0; }
-.head { display: flex; justify-content: space-between; align-items: flex-end; gap: 20px; border-bottom: 1px solid var(--rule-strong); padding-bottom: 14px; margin-bottom: 10px; }
-.title { font-size: 30px; line-height: 1.15; }
-.mark { font-size: 19px; white-space: nowrap; }
-.mark strong { font-size: 34px; }
-.all { margin: 22px 0; }
-.rule { padding: 14px 0; border-bottom: 1px solid var(--rule); }
-.rule-head { display: flex; gap: 10px; align-items: baseline; }
-.rule-head h3 { flex: 1; font-size: 17px; font-weight: 650; line-height: 1.3; }
-.word { font: 600 13.5px var(--font-sans); color: var(--soft); }
-.points { color: var(--soft); font-size: 13.5px; white-space: nowrap; }
-.rule-body { margin: 6px 0 0 28px; display: grid; grid-template-columns: minmax(0, 1fr); gap: 7px; }
-.comment { border-left: 3px solid var(--verdigris); padding: 2px 0 2px 12px; }
-.upheld { margin-top: 18px; }
-summary { cursor: pointer; color: var(--verdigris); font-weight: 600; }
-.upheld li { display: flex; gap: 10px; padding: 4px 0; align-items: baseline; }
-.upheld .points { margin-left: auto; }
-pre { padding: 12px 14px; font-size: 12.5px; line-height: 1.55; overflow: auto; white-space: pre-wrap; max-height: calc(100vh - 160px); margin-top: 8px; }
-.script-part { position: sticky; top: 60px; align-self: start; min-width: 0; }
-@media (max-width: 1100px) { .feedback { grid-template-columns: minmax(0, 1fr); } .script-part { position: static; } }
+.feedback.alone {
+  grid-template-columns: minmax(0, 1fr);
+  max-width: 1040px;
+}
+.drawing {
+  margin: 14px 0;
+}
+.head {
+  display: flex;
+  justify-content: space-between;
+  align-items: flex-end;
+  gap: 20px;
+  border-bottom: 1px solid var(--rule-strong);
+  padding-bottom: 14px;
+  margin-bottom: 10px;
+}
+.title {
+  font-size: 30px;
+  line-height: 1.15;
+}
+.mark {
+  font-size: 19px;
+  white-space: nowrap;
+}
+.mark strong {
+  font-size: 34px;
+}
+.all {
+  margin: 22px 0;
+}
+.rule {
+  padding: 14px 0;
+  border-bottom: 1px solid var(--rule);
+}
+.rule-head {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+}
+.rule-head h3 {
+  flex: 1;
+  font-size: 17px;
+  font-weight: 650;
+  line-height: 1.3;
+}
+.word {
+  font: 600 13.5px var(--font-sans);
+  color: var(--soft);
+}
+.points {
+  color: var(--soft);
+  font-size: 13.5px;
+  white-space: nowrap;
+}
+.rule-body {
+  margin: 6px 0 0 28px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr);
+  gap: 7px;
+}
+.comment {
+  border-left: 3px solid var(--verdigris);
+  padding: 2px 0 2px 12px;
+}
+.upheld {
+  margin-top: 18px;
+}
+summary {
+  cursor: pointer;
+  color: var(--verdigris);
+  font-weight: 600;
+}
+.upheld li {
+  display: flex;
+  gap: 10px;
+  padding: 4px 0;
+  align-items: baseline;
+}
+.upheld .points {
+  margin-left: auto;
+}
+pre {
+  padding: 12px 14px;
+  font-size: 12.5px;
+  line-height: 1.55;
+  overflow: auto;
+  white-space: pre-wrap;
+  max-height: calc(100vh - 160px);
+  margin-top: 8px;
+}
+.script-part {
+  position: sticky;
+  top: 60px;
+  align-self: start;
+  min-width: 0;
+}
+@media (max-width: 1100px) {
+  .feedback {
+    grid-template-columns: minmax(0, 1fr);
+  }
+  .script-part {
+    position: static;
+  }
+}
 </style>

@@ -2,7 +2,9 @@
 /** Where a link for a new password leads. */
 const route = useRoute('password-token')
 const session = useSessionStore()
-const { answer: person, error } = useAnswer<{ name: string, email: string }>(() => `/password-links/${route.params.token}`)
+const { answer: person, error } = useAnswer<{ name: string; email: string }>(
+  () => `/password-links/${route.params.token}`,
+)
 const password = ref('')
 const fault = ref('')
 const busy = ref(false)
@@ -15,8 +17,7 @@ async function set(): Promise<void> {
     await api(`/password-links/${route.params.token}`, { method: 'POST', body: { password: password.value } })
     await session.arrive()
     await navigateTo('/')
-  }
-  catch (problem) {
+  } catch (problem) {
     fault.value = errorInWords(problem)
   }
   busy.value = false
@@ -29,12 +30,22 @@ async function set(): Promise<void> {
       <h1>Nomenklatura</h1>
       <p v-if="error" role="alert" class="fault">{{ error }}</p>
       <template v-else-if="person">
-        <p class="serif lead">A new password for <strong>{{ person.name }}</strong>.</p>
+        <p class="serif lead">
+          A new password for <strong>{{ person.name }}</strong>.
+        </p>
         <form @submit.prevent="set">
-          <UFormField label="E-mail"><UInput :model-value="person.email" type="email" autocomplete="username" readonly /></UFormField>
-          <UFormField label="New password" help="Ten characters or more: a few words that do not belong together."><UInput v-model="password" type="password" autocomplete="new-password" required minlength="10" /></UFormField>
+          <UFormField label="E-mail"
+            ><UInput :model-value="person.email" type="email" autocomplete="username" readonly
+          /></UFormField>
+          <UFormField
+            label="New password"
+            help="Ten characters or more: a few words that do not belong together."
+            ><UInput v-model="password" type="password" autocomplete="new-password" required minlength="10"
+          /></UFormField>
           <p class="fault" role="alert">{{ fault }}</p>
-          <UButton type="submit" size="lg" class="justify-self-start" :loading="busy">Set it, and sign in</UButton>
+          <UButton type="submit" size="lg" class="justify-self-start" :loading="busy"
+            >Set it, and sign in</UButton
+          >
         </form>
       </template>
     </section>

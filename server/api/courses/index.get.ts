@@ -1,4 +1,7 @@
 import { defineRoute } from '../../auth/route'
 import { listCourses } from '../../repositories/courses'
 
-export default defineRoute({ access: { to: 'person' }, handle: ({ db, person }) => listCourses(db, person.id) })
+export default defineRoute({
+  access: { to: 'person' },
+  handle: ({ db, person }) => listCourses(db, person.id),
+})

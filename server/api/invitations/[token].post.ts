@@ -9,7 +9,13 @@ export default defineRoute({
   body: TakeUpBody,
   async handle({ event, db, params, body, now }) {
     const signedIn = await personOf(event, db, now)
-    const { person, courseId } = await takeUpInvitation(db, params.token!, { name: body.name, password: body.password }, signedIn, now)
+    const { person, courseId } = await takeUpInvitation(
+      db,
+      params.token!,
+      { name: body.name, password: body.password },
+      signedIn,
+      now,
+    )
     if (person.id !== signedIn?.id) await beginSession(event, db, person.id, now)
     return { courseId }
   },

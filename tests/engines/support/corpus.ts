@@ -3,23 +3,40 @@ import { join } from 'node:path'
 import { gunzipSync } from 'node:zlib'
 import type { Dialect } from '@nomenklatura/core/schema'
 
-export interface CorpusScript { readonly name: string, readonly dialect: Dialect, readonly text: string }
+export interface CorpusScript {
+  readonly name: string
+  readonly dialect: Dialect
+  readonly text: string
+}
 
 const ROOT = '.data/corpus'
 
-/** The database scripts of the packages that bin/support/corpus.mjs unpacked, by where they lie: what makes a schema from nothing. */
+/**
+ * The database scripts of the packages that bin/support/corpus.mjs unpacked, by where they lie: what makes a
+ * schema from nothing.
+ */
 export function corpus(): CorpusScript[] {
   if (!existsSync(ROOT)) throw new Error('The corpus is missing: node bin/support/corpus.mjs fetches it.')
-  return walk(ROOT).filter(isSchema).sort().map(path => ({ name: path.slice(ROOT.length + 1), dialect: dialectOf(path), text: readText(path) }))
+  return walk(ROOT)
+    .filter(isSchema)
+    .sort()
+    .map(path => ({ name: path.slice(ROOT.length + 1), dialect: dialectOf(path), text: readText(path) }))
 }
 
 function walk(folder: string): string[] {
-  return readdirSync(folder, { withFileTypes: true }).flatMap(entry => entry.isDirectory() ? walk(join(folder, entry.name)) : entry.isFile() ? [join(folder, entry.name)] : [])
+  return readdirSync(folder, { withFileTypes: true }).flatMap(entry =>
+    entry.isDirectory() ? walk(join(folder, entry.name)) : entry.isFile() ? [join(folder, entry.name)] : [],
+  )
 }
 
 /** Schemas only: not what upgrades an older one, nor procedures for a schema of another file. */
 function isSchema(path: string): boolean {
-  if (/upgrade|old-to-new|_to_|procedure|process-|setup|ndb|legacy|enable-foreign|\/SQL\/\w+\/\d|extras|x86_64-linux-gnu/.test(path)) return false
+  if (
+    /upgrade|old-to-new|_to_|procedure|process-|setup|ndb|legacy|enable-foreign|\/SQL\/\w+\/\d|extras|x86_64-linux-gnu/.test(
+      path,
+    )
+  )
+    return false
   return /\.sql$|schema\.sql\.gz$/.test(path)
 }
 

@@ -9,17 +9,28 @@ import { PERSON_HEADER } from '#shared/requests'
 import { closeDatabase, database, type Db } from '../../../server/repositories/database'
 
 /** Every route of the application, found by file name as the application finds them. */
-const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>(['../../../server/api/**/*.ts', '!../../../server/api/[[]...].ts'], { eager: true })
+const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>(
+  ['../../../server/api/**/*.ts', '!../../../server/api/[[]...].ts'],
+  { eager: true },
+)
 
-export interface RouteFile { readonly method: 'get' | 'post' | 'put' | 'delete', readonly path: string, readonly handler: EventHandler & { access: Access } }
+export interface RouteFile {
+  readonly method: 'get' | 'post' | 'put' | 'delete'
+  readonly path: string
+  readonly handler: EventHandler & { access: Access }
+}
 
 export const ROUTES: readonly RouteFile[] = Object.entries(modules).map(([file, module]) => {
   const [, path = '', method] = /server\/api(.*?)\.(get|post|put|delete)\.ts$/.exec(file) ?? []
-  return { method: method as RouteFile['method'], path: `/api${path.replace(/\/index$/, '')}`, handler: module.default }
+  return {
+    method: method as RouteFile['method'],
+    path: `/api${path.replace(/\/index$/, '')}`,
+    handler: module.default,
+  }
 })
 
 /** The routes on a free port of loopback, over an empty database. */
-export async function startServer(): Promise<{ origin: string, db: Db, stop: () => Promise<void> }> {
+export async function startServer(): Promise<{ origin: string; db: Db; stop: () => Promise<void> }> {
   process.env.NUXT_SESSION_PASSWORD ??= 'a-password-for-the-tests-of-32-chars-or-more'
   const db = database()
   await rollBack(db).catch(() => undefined)
@@ -32,7 +43,8 @@ export async function startServer(): Promise<{ origin: string, db: Db, stop: () 
   await new Promise<void>(resolve => server.listen(0, '127.0.0.1', resolve))
   const origin = `http://127.0.0.1:${(server.address() as AddressInfo).port}`
   return {
-    origin, db,
+    origin,
+    db,
     stop: async () => {
       server.closeAllConnections()
       await new Promise(resolve => server.close(resolve))
@@ -52,10 +64,22 @@ export class Visitor {
 
   constructor(private readonly origin: string) {}
 
-  async ask(method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<{ status: number, body: Record<string, unknown> & { code?: string } }> {
+  async ask(
+    method: string,
+    path: string,
+    body?: unknown,
+    headers: Record<string, string> = {},
+  ): Promise<{ status: number; body: Record<string, unknown> & { code?: string } }> {
     const response = await fetch(`${this.origin}${path}`, {
-      method: method.toUpperCase(), ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
-      headers: { 'Content-Type': 'application/json', 'Origin': this.origin, ...(this.cookie ? { Cookie: this.cookie } : {}), ...(this.personId ? { [PERSON_HEADER]: this.personId } : {}), ...headers },
+      method: method.toUpperCase(),
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      headers: {
+        'Content-Type': 'application/json',
+        'Origin': this.origin,
+        ...(this.cookie ? { Cookie: this.cookie } : {}),
+        ...(this.personId ? { [PERSON_HEADER]: this.personId } : {}),
+        ...headers,
+      },
     })
     for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
     const text = await response.text()

@@ -12,7 +12,11 @@ function stateOf(line: ExerciseLine): string {
   const zone = course.value!.timeZone
   const { counts } = line
   if (line.state === 'draft') return 'draft, nobody sees it'
-  const due = line.dueAt ? (Date.parse(line.dueAt) > Date.now() ? `due ${timeInWords(line.dueAt, zone)}` : `closed ${timeInWords(line.dueAt, zone)}`) : 'no date'
+  const due = line.dueAt
+    ? Date.parse(line.dueAt) > Date.now()
+      ? `due ${timeInWords(line.dueAt, zone)}`
+      : `closed ${timeInWords(line.dueAt, zone)}`
+    : 'no date'
   if (!counts || counts.handedIn === 0) return `${due} · ${counts?.begun ?? 0} begun`
   return `${due} · ${counts.begun} begun · ${counts.handedIn} handed in`
 }
@@ -32,7 +36,12 @@ function markingOf({ counts, state }: ExerciseLine): string {
     <main v-else id="main" class="page">
       <MyExercises v-if="!isStaff" :course-id="course.id" :heading="false" />
       <template v-else>
-        <NewExercise v-if="isInstructor && (setting || course.exercises.length === 0)" :course-id="course.id" :is-first="course.exercises.length === 0" @leave="setting = false" />
+        <NewExercise
+          v-if="isInstructor && (setting || course.exercises.length === 0)"
+          :course-id="course.id"
+          :is-first="course.exercises.length === 0"
+          @leave="setting = false"
+        />
         <div v-if="course.exercises.length > 0" class="head">
           <h2>Exercises</h2>
           <UButton v-if="isInstructor && !setting" @click="setting = true">Set an exercise</UButton>
@@ -41,7 +50,11 @@ function markingOf({ counts, state }: ExerciseLine): string {
           <li v-for="(line, i) in course.exercises" :key="line.id">
             <span class="soft position">{{ i + 1 }}</span>
             <div class="what">
-              <NuxtLink :to="line.counts?.handedIn ? `/exercises/${line.id}/desk` : `/exercises/${line.id}/set`" class="serif name">{{ line.title }}</NuxtLink>
+              <NuxtLink
+                :to="line.counts?.handedIn ? `/exercises/${line.id}/desk` : `/exercises/${line.id}/set`"
+                class="serif name"
+                >{{ line.title }}</NuxtLink
+              >
               <p class="soft small">{{ stateOf(line) }} · {{ line.helpLevel }} · {{ line.points }} points</p>
             </div>
             <span class="small marking">{{ markingOf(line) }}</span>
@@ -52,7 +65,11 @@ function markingOf({ counts, state }: ExerciseLine): string {
             </nav>
           </li>
         </ul>
-        <p class="small people"><NuxtLink :to="`/courses/${course.id}/people`" class="plain">{{ countOf(course.students, 'student') }} and who else is here</NuxtLink></p>
+        <p class="small people">
+          <NuxtLink :to="`/courses/${course.id}/people`" class="plain"
+            >{{ countOf(course.students, 'student') }} and who else is here</NuxtLink
+          >
+        </p>
       </template>
       <KeysSlip :keys="[]" />
     </main>
@@ -60,12 +77,47 @@ function markingOf({ counts, state }: ExerciseLine): string {
 </template>
 
 <style scoped>
-.head { display: flex; align-items: center; justify-content: space-between; }
-.exercises { margin: 10px 0 28px; border-top: 1px solid var(--rule-strong); }
-.exercises li { display: grid; grid-template-columns: 28px minmax(0, 1fr) auto auto; align-items: baseline; gap: 6px 20px; padding: 13px 4px; border-bottom: 1px solid var(--rule); }
-.name { font-size: 19px; font-weight: 600; overflow-wrap: anywhere; }
-.name:hover { text-decoration: underline; text-underline-offset: 4px; text-decoration-thickness: 1px; }
-nav { display: flex; gap: 16px; }
-.people { margin-top: 20px; }
-@media (max-width: 760px) { .exercises li { grid-template-columns: 28px 1fr; } .marking, nav { grid-column: 2; } }
+.head {
+  display: flex;
+  align-items: center;
+  justify-content: space-between;
+}
+.exercises {
+  margin: 10px 0 28px;
+  border-top: 1px solid var(--rule-strong);
+}
+.exercises li {
+  display: grid;
+  grid-template-columns: 28px minmax(0, 1fr) auto auto;
+  align-items: baseline;
+  gap: 6px 20px;
+  padding: 13px 4px;
+  border-bottom: 1px solid var(--rule);
+}
+.name {
+  font-size: 19px;
+  font-weight: 600;
+  overflow-wrap: anywhere;
+}
+.name:hover {
+  text-decoration: underline;
+  text-underline-offset: 4px;
+  text-decoration-thickness: 1px;
+}
+nav {
+  display: flex;
+  gap: 16px;
+}
+.people {
+  margin-top: 20px;
+}
+@media (max-width: 760px) {
+  .exercises li {
+    grid-template-columns: 28px 1fr;
+  }
+  .marking,
+  nav {
+    grid-column: 2;
+  }
+}
 </style>

@@ -14,14 +14,26 @@ export interface AlignOptions {
 }
 
 /**
- * Which tables, columns and references of the answer stand for which entities, attributes and roles of the world (semantics, section 1).
- * Tables first, by optimal assignment refined over the references; then references, columns, what no reference declares, what is left;
- * then other layouts: splits, merges, references from the other side, tables between, copies, repeated columns. Pins go before all.
- * What stays below the threshold is left unpaired. Deterministic; time O((entities + tables)³ + entities · tables · columns²).
+ * Which tables, columns and references of the answer stand for which entities, attributes and roles of the
+ * world (semantics, section 1). Tables first, by optimal assignment refined over the references; then
+ * references, columns, what no reference declares, what is left; then other layouts: splits, merges,
+ * references from the other side, tables between, copies, repeated columns. Pins go before all. What stays
+ * below the threshold is left unpaired. Deterministic; time O((entities + tables)³ + entities · tables ·
+ * columns²).
  */
-export function align(world: World, schema: Schema, { glossary = [], pins = [] }: AlignOptions = {}): Alignment {
+export function align(
+  world: World,
+  schema: Schema,
+  { glossary = [], pins = [] }: AlignOptions = {},
+): Alignment {
   const draft = new AlignmentDraft(world, schema, new NameComparer(glossary), pins)
-  const eachTable = (pair: (draft: AlignmentDraft, entity: WorldEntity, table: NonNullable<ReturnType<AlignmentDraft['tableOf']>>) => void): void => {
+  const eachTable = (
+    pair: (
+      draft: AlignmentDraft,
+      entity: WorldEntity,
+      table: NonNullable<ReturnType<AlignmentDraft['tableOf']>>,
+    ) => void,
+  ): void => {
     for (const entity of world.entities) {
       const table = draft.tableOf(entity.name)
       if (table) pair(draft, entity, table)
@@ -44,8 +56,8 @@ export function align(world: World, schema: Schema, { glossary = [], pins = [] }
 }
 
 /**
- * The alignment and, where pairs are doubtful, the others that may be meant: each with one doubtful pair replaced by its rival, the rest paired
- * anew around it. The first is the best; at most six.
+ * The alignment and, where pairs are doubtful, the others that may be meant: each with one doubtful pair
+ * replaced by its rival, the rest paired anew around it. The first is the best; at most six.
  */
 export function candidateAlignments(world: World, schema: Schema, options: AlignOptions = {}): Alignment[] {
   const first = align(world, schema, options)

@@ -1,5 +1,27 @@
-import { declaredKeys, findTable, foldName, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
-import type { Alignment, AttributePlacement, Confidence, Copy, EntityPlacement, Pair, Pin, Repetition, RoleLayout, RolePlacement, Step } from './alignment'
+import {
+  declaredKeys,
+  findTable,
+  foldName,
+  sameName,
+  typesMatch,
+  type Column,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
+import type {
+  Alignment,
+  AttributePlacement,
+  Confidence,
+  Copy,
+  EntityPlacement,
+  Pair,
+  Pin,
+  Repetition,
+  RoleLayout,
+  RolePlacement,
+  Step,
+} from './alignment'
 import type { NameComparer } from './likeness'
 import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
 
@@ -15,7 +37,12 @@ export class AlignmentDraft {
   readonly usedReferences = new Set<Reference>()
   private readonly pins: ReadonlyMap<string, readonly string[]>
 
-  constructor(readonly world: World, readonly schema: Schema, readonly comparer: NameComparer, pins: readonly Pin[]) {
+  constructor(
+    readonly world: World,
+    readonly schema: Schema,
+    readonly comparer: NameComparer,
+    pins: readonly Pin[],
+  ) {
     this.pins = new Map(pins.map(({ element, to }) => [foldName(element), to]))
   }
 
@@ -44,7 +71,10 @@ export class AlignmentDraft {
   }
 
   isAnchored(table: Table): boolean {
-    return this.entities.some(other => sameName(other.table, table.name) || other.parts.some(part => sameName(part.table, table.name)))
+    return this.entities.some(
+      other =>
+        sameName(other.table, table.name) || other.parts.some(part => sameName(part.table, table.name)),
+    )
   }
 
   isUsed(table: Table, column: string): boolean {
@@ -68,18 +98,35 @@ export class AlignmentDraft {
   }
 
   openAttributes(entity: WorldEntity): WorldAttribute[] {
-    return entity.attributes.filter(({ name }) => !this.hasAttribute(entity.name, name) && this.pinned(`${entity.name}.${name}`) === undefined)
+    return entity.attributes.filter(
+      ({ name }) =>
+        !this.hasAttribute(entity.name, name) && this.pinned(`${entity.name}.${name}`) === undefined,
+    )
   }
 
   openRoles(entity: WorldEntity): WorldRole[] {
-    return entity.roles.filter(({ name }) => !this.hasRole(entity.name, name) && this.pinned(`${entity.name}.${name}`) === undefined)
+    return entity.roles.filter(
+      ({ name }) => !this.hasRole(entity.name, name) && this.pinned(`${entity.name}.${name}`) === undefined,
+    )
   }
 
   /** Places the attribute unless it, or the column, is taken. */
-  addAttribute(entity: WorldEntity, attribute: WorldAttribute, table: Table, column: Column, pair: Pair): void {
+  addAttribute(
+    entity: WorldEntity,
+    attribute: WorldAttribute,
+    table: Table,
+    column: Column,
+    pair: Pair,
+  ): void {
     if (this.hasAttribute(entity.name, attribute.name) || this.isUsed(table, column.name)) return
     this.use(table, column.name)
-    this.attributes.push({ entity: entity.name, attribute: attribute.name, table: table.name, column: column.name, ...pair })
+    this.attributes.push({
+      entity: entity.name,
+      attribute: attribute.name,
+      table: table.name,
+      column: column.name,
+      ...pair,
+    })
   }
 
   addRole(entity: WorldEntity, role: WorldRole, layout: RoleLayout, pair: Pair): void {
@@ -94,11 +141,22 @@ export class AlignmentDraft {
 }
 
 /** What stands in a doubtful table is not sure itself, and neither is a role that leads to one; pins are. */
-function withinTables({ entities, attributes, roles }: AlignmentDraft): Pick<Alignment, 'attributes' | 'roles'> {
-  const isSure = (entity: string): boolean => entities.find(other => other.entity === entity)?.confidence !== 'likely' && entities.find(other => other.entity === entity)?.confidence !== 'weak'
+function withinTables({
+  entities,
+  attributes,
+  roles,
+}: AlignmentDraft): Pick<Alignment, 'attributes' | 'roles'> {
+  const isSure = (entity: string): boolean =>
+    entities.find(other => other.entity === entity)?.confidence !== 'likely' &&
+    entities.find(other => other.entity === entity)?.confidence !== 'weak'
   const lower = <P extends Pair>(pair: P, ...around: readonly string[]): P =>
-    pair.confidence === 'sure' && !pair.reasons.includes('pinned') && !around.every(isSure) ? { ...pair, confidence: 'likely' } : pair
-  return { attributes: attributes.map(pair => lower(pair, pair.entity)), roles: roles.map(pair => lower(pair, pair.entity)) }
+    pair.confidence === 'sure' && !pair.reasons.includes('pinned') && !around.every(isSure)
+      ? { ...pair, confidence: 'likely' }
+      : pair
+  return {
+    attributes: attributes.map(pair => lower(pair, pair.entity)),
+    roles: roles.map(pair => lower(pair, pair.entity)),
+  }
 }
 
 function key(table: Table, column: string): string {
@@ -111,29 +169,48 @@ export function confidenceOf(score: number): Confidence {
 
 export function stepOf(table: Table, reference: Reference): Step {
   return {
-    fromTable: table.name, toTable: reference.table,
+    fromTable: table.name,
+    toTable: reference.table,
     columns: reference.columns.map((column, i) => [column, reference.targetColumns[i] ?? column] as const),
   }
 }
 
-/** A step that no reference declares: to the identifier as it is placed, else to the primary key. Undefined when the counts differ. */
-export function impliedStep(table: Table, columns: readonly string[], target: Table, identifier: readonly string[]): Step | undefined {
-  const keys = identifier.length === columns.length ? identifier : target.primaryKey?.columns ?? []
+/**
+ * A step that no reference declares: to the identifier as it is placed, else to the primary key. Undefined
+ * when the counts differ.
+ */
+export function impliedStep(
+  table: Table,
+  columns: readonly string[],
+  target: Table,
+  identifier: readonly string[],
+): Step | undefined {
+  const keys = identifier.length === columns.length ? identifier : (target.primaryKey?.columns ?? [])
   if (keys.length !== columns.length) return undefined
-  return { fromTable: table.name, toTable: target.name, columns: columns.map((column, i) => [column, keys[i]!] as const) }
+  return {
+    fromTable: table.name,
+    toTable: target.name,
+    columns: columns.map((column, i) => [column, keys[i]!] as const),
+  }
 }
 
 export function typeLikeness(attribute: WorldAttribute, column: Column): number {
   switch (typesMatch(attribute.type, column.type)) {
-    case 'exactly': return 1
-    case 'compatibly': return 0.7
-    case 'not': return 0
+    case 'exactly':
+      return 1
+    case 'compatibly':
+      return 0.7
+    case 'not':
+      return 0
   }
 }
 
 /** A column that numbers itself and is a key alone. */
 export function isSurrogate(table: Table, column: Column): boolean {
-  return column.numbering !== null && declaredKeys(table).some(({ columns }) => columns.length === 1 && sameName(columns[0]!, column.name))
+  return (
+    column.numbering !== null &&
+    declaredKeys(table).some(({ columns }) => columns.length === 1 && sameName(columns[0]!, column.name))
+  )
 }
 
 export function isReferring(table: Table, column: string): boolean {

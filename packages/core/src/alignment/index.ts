@@ -1,6 +1,29 @@
-export { findAttribute, findEntity, findRole, worldFromSchema, type Samples, type World, type WorldAttribute, type WorldEntity, type WorldRole } from './world'
+export {
+  findAttribute,
+  findEntity,
+  findRole,
+  worldFromSchema,
+  type Samples,
+  type World,
+  type WorldAttribute,
+  type WorldEntity,
+  type WorldRole,
+} from './world'
 export type {
-  Alignment, AttributePlacement, Confidence, Copy, EntityPlacement, GlossaryEntry, Pair, PairReason, Part, Pin, Repetition, RoleLayout, RolePlacement, Step,
+  Alignment,
+  AttributePlacement,
+  Confidence,
+  Copy,
+  EntityPlacement,
+  GlossaryEntry,
+  Pair,
+  PairReason,
+  Part,
+  Pin,
+  Repetition,
+  RoleLayout,
+  RolePlacement,
+  Step,
 } from './alignment'
 export { lowestConfidence } from './alignment'
 export { align, candidateAlignments, type AlignOptions } from './align'

@@ -14,7 +14,8 @@ export class NameComparer {
   private readonly columnScores = new WeakMap<Table, Map<string, number>>()
 
   constructor(glossary: readonly GlossaryEntry[]) {
-    for (const { element, names } of glossary) this.glossary.set(foldName(element), [...this.accepted(foldName(element)), ...names.map(nameWords)])
+    for (const { element, names } of glossary)
+      this.glossary.set(foldName(element), [...this.accepted(foldName(element)), ...names.map(nameWords)])
   }
 
   accepted(element: string): readonly NameWords[] {
@@ -25,16 +26,28 @@ export class NameComparer {
     return best(nameWords(table.name), [nameWords(entity.name)], this.accepted(entity.name))
   }
 
-  /** A column against an attribute: with and without the name of its table before it, and a prefix that all its columns share. */
+  /**
+   * A column against an attribute: with and without the name of its table before it, and a prefix that all
+   * its columns share.
+   */
   attribute(entity: WorldEntity, attribute: WorldAttribute, table: Table, column: Column): Likeness {
     const own = withAndWithout(nameWords(attribute.name), nameWords(entity.name))
     const written = withAndWithout(nameWords(column.name), columnPrefix(table))
     return bestOf(written.map(name => best(name, own, this.accepted(`${entity.name}.${attribute.name}`))))
   }
 
-  /** A column against a role: the model's columns, the role's name, the target's name, and what the glossary accepts for either. */
+  /**
+   * A column against a role: the model's columns, the role's name, the target's name, and what the glossary
+   * accepts for either.
+   */
   role(entity: WorldEntity, role: WorldRole, column: string): Likeness {
-    const own = [...role.columns.map(nameWords), nameWords(role.name), [...nameWords(role.name), '#'], nameWords(role.target), [...nameWords(role.target), '#']]
+    const own = [
+      ...role.columns.map(nameWords),
+      nameWords(role.name),
+      [...nameWords(role.name), '#'],
+      nameWords(role.target),
+      [...nameWords(role.target), '#'],
+    ]
     const accepted = [...this.accepted(`${entity.name}.${role.name}`), ...this.accepted(role.target)]
     return best(nameWords(column), own, [...accepted, ...accepted.map(words => [...words, '#'])])
   }
@@ -48,15 +61,27 @@ export class NameComparer {
     return score
   }
 
-  /** A column against one column of the model's reference: that column's own name, and for a reference of one column also the role's names. */
+  /**
+   * A column against one column of the model's reference: that column's own name, and for a reference of one
+   * column also the role's names.
+   */
   roleColumn(entity: WorldEntity, role: WorldRole, own: string, column: string): Likeness {
-    return role.columns.length === 1 ? this.role(entity, role, column) : best(nameWords(column), [nameWords(own)], [])
+    return role.columns.length === 1
+      ? this.role(entity, role, column)
+      : best(nameWords(column), [nameWords(own)], [])
   }
 
   /** As `qualified`, with the name of the role that leads to the entity before it. */
   qualifiedBy(role: string, entity: WorldEntity, attribute: WorldAttribute, column: string): Likeness {
     const bare = withAndWithout(nameWords(attribute.name), nameWords(entity.name)).at(-1)!
-    return best(nameWords(column), [bare, ...this.accepted(`${entity.name}.${attribute.name}`)].map(words => [...nameWords(role), ...words]), [])
+    return best(
+      nameWords(column),
+      [bare, ...this.accepted(`${entity.name}.${attribute.name}`)].map(words => [
+        ...nameWords(role),
+        ...words,
+      ]),
+      [],
+    )
   }
 
   /** A column against an attribute written in another entity's table: the name with its entity before it. */
@@ -64,7 +89,11 @@ export class NameComparer {
     const bare = withAndWithout(nameWords(attribute.name), nameWords(entity.name)).at(-1)!
     const attributes = [bare, ...this.accepted(`${entity.name}.${attribute.name}`)]
     const entities = [nameWords(entity.name), ...this.accepted(entity.name)]
-    return best(nameWords(column), entities.flatMap(first => attributes.map(second => [...first, ...second])), [])
+    return best(
+      nameWords(column),
+      entities.flatMap(first => attributes.map(second => [...first, ...second])),
+      [],
+    )
   }
 }
 
@@ -89,7 +118,7 @@ function best(written: NameWords, own: readonly NameWords[], accepted: readonly 
 }
 
 function bestOf(likenesses: readonly Likeness[]): Likeness {
-  return likenesses.reduce((a, b, i) => b.score - (i > 0 ? 0.02 : 0) > a.score ? b : a)
+  return likenesses.reduce((a, b, i) => (b.score - (i > 0 ? 0.02 : 0) > a.score ? b : a))
 }
 
 function withAndWithout(words: NameWords, prefix: NameWords): NameWords[] {
@@ -99,11 +128,15 @@ function withAndWithout(words: NameWords, prefix: NameWords): NameWords[] {
 
 const prefixes = new WeakMap<Table, NameWords>()
 
-/** The words of the table's name, and a first word that most of its own columns share (GDN_CODE, GDN_NAME). */
+/**
+ * The words of the table's name, and a first word that most of its own columns share (GDN_CODE, GDN_NAME).
+ */
 function columnPrefix(table: Table): NameWords {
   const known = prefixes.get(table)
   if (known) return known
-  const own = table.columns.filter(column => !table.references.some(({ columns }) => columns.includes(column.name)))
+  const own = table.columns.filter(
+    column => !table.references.some(({ columns }) => columns.includes(column.name)),
+  )
   const counts = new Map<string, number>()
   for (const column of own) {
     const [first, second] = nameWords(column.name)
@@ -121,27 +154,49 @@ export const WEIGHTS = { name: 0.42, columns: 0.36, references: 0.22 } as const
 /** Scores of entity (row) against table (column), 0 to 1. */
 export type Scores = readonly (readonly number[])[]
 
-/** How well the facts of an entity are found among a table's columns: the mean of what is found and what of the table is explained. */
+/**
+ * How well the facts of an entity are found among a table's columns: the mean of what is found and what of
+ * the table is explained.
+ */
 function columnScoreOf(comparer: NameComparer, entity: WorldEntity, table: Table): number {
   const referring = new Set(table.references.flatMap(({ columns }) => columns.map(foldName)))
   const own = table.columns.filter(column => !referring.has(foldName(column.name)))
   const roles = table.references.length === 0 ? entity.roles : []
   const elements = entity.attributes.length + roles.length
   if (elements === 0) return 0.5
-  const best = (score: (column: Column) => number, least: number): number => Math.max(0, ...table.columns.map(score).map(value => value >= least ? value : 0))
-  const sum = entity.attributes.reduce((total, attribute) => total + best(column => comparer.attribute(entity, attribute, table, column).score, 0.55), 0)
-    + roles.reduce((total, role) => total + best(column => comparer.role(entity, role, column.name).score, 0.75), 0)
+  const best = (score: (column: Column) => number, least: number): number =>
+    Math.max(0, ...table.columns.map(score).map(value => (value >= least ? value : 0)))
+  const sum =
+    entity.attributes.reduce(
+      (total, attribute) =>
+        total + best(column => comparer.attribute(entity, attribute, table, column).score, 0.55),
+      0,
+    ) +
+    roles.reduce(
+      (total, role) => total + best(column => comparer.role(entity, role, column.name).score, 0.75),
+      0,
+    )
   return (sum / elements + sum / Math.max(own.length, elements)) / 2
 }
 
-/** Entities against tables: by name and columns first, then twice more with what the references lead to and come from. */
+/**
+ * Entities against tables: by name and columns first, then twice more with what the references lead to and
+ * come from.
+ */
 export function tableScores(world: World, schema: Schema, comparer: NameComparer): Scores {
   const names = world.entities.map(entity => schema.tables.map(table => comparer.entity(entity, table).score))
-  const columns = world.entities.map(entity => schema.tables.map(table => comparer.columnScore(entity, table)))
+  const columns = world.entities.map(entity =>
+    schema.tables.map(table => comparer.columnScore(entity, table)),
+  )
   let scores: number[][] = names.map((row, e) => row.map((name, t) => 0.5 * name + 0.5 * columns[e]![t]!))
   for (let round = 0; round < 2; round++) {
     const references = referenceScores(world, schema, scores)
-    scores = names.map((row, e) => row.map((name, t) => WEIGHTS.name * name + WEIGHTS.columns * columns[e]![t]! + WEIGHTS.references * references[e]![t]!))
+    scores = names.map((row, e) =>
+      row.map(
+        (name, t) =>
+          WEIGHTS.name * name + WEIGHTS.columns * columns[e]![t]! + WEIGHTS.references * references[e]![t]!,
+      ),
+    )
   }
   return scores
 }
@@ -151,19 +206,31 @@ export function referenceScores(world: World, schema: Schema, scores: Scores): n
   const entityAt = new Map(world.entities.map((entity, i) => [entity.name, i]))
   const tableAt = new Map(schema.tables.map((table, i) => [foldName(table.name), i]))
   const out = (e: number, t: number): [number, number] => {
-    const targets = schema.tables[t]!.references.map(({ table }) => tableAt.get(foldName(table))).filter(i => i !== undefined)
-    return matched(world.entities[e]!.roles.map(({ target }) => targets.map(i => scores[entityAt.get(target)!]![i]!)), targets.length)
+    const targets = schema.tables[t]!.references.map(({ table }) => tableAt.get(foldName(table))).filter(
+      i => i !== undefined,
+    )
+    return matched(
+      world.entities[e]!.roles.map(({ target }) => targets.map(i => scores[entityAt.get(target)!]![i]!)),
+      targets.length,
+    )
   }
-  const incoming = world.entities.map(({ name }) => world.entities.flatMap((other, i) => other.roles.filter(({ target }) => target === name).map(() => i)))
+  const incoming = world.entities.map(({ name }) =>
+    world.entities.flatMap((other, i) => other.roles.filter(({ target }) => target === name).map(() => i)),
+  )
   const referring: number[][] = schema.tables.map(() => [])
   schema.tables.forEach((table, i) => {
     for (const reference of table.references) referring[tableAt.get(foldName(reference.table)) ?? -1]?.push(i)
   })
-  return world.entities.map((_, e) => schema.tables.map((__, t) => {
-    const [foundOut, ofOut] = out(e, t)
-    const [foundIn, ofIn] = matched(incoming[e]!.map(i => referring[t]!.map(j => scores[i]![j]!)), referring[t]!.length)
-    return ofOut + ofIn === 0 ? 0.5 : (foundOut + foundIn) / (ofOut + ofIn)
-  }))
+  return world.entities.map((_, e) =>
+    schema.tables.map((__, t) => {
+      const [foundOut, ofOut] = out(e, t)
+      const [foundIn, ofIn] = matched(
+        incoming[e]!.map(i => referring[t]!.map(j => scores[i]![j]!)),
+        referring[t]!.length,
+      )
+      return ofOut + ofIn === 0 ? 0.5 : (foundOut + foundIn) / (ofOut + ofIn)
+    }),
+  )
 }
 
 function matched(rows: readonly (readonly number[])[], columns: number): [number, number] {

@@ -1,9 +1,22 @@
 import { editDistance } from '../findings'
 
-/** A name cut into comparable words: lower case, singular, with the many words for "number that identifies" made one. */
+/**
+ * A name cut into comparable words: lower case, singular, with the many words for "number that identifies"
+ * made one.
+ */
 export type NameWords = readonly string[]
 
-const NUMBER_WORDS: ReadonlySet<string> = new Set(['no', 'nr', 'num', 'number', 'id', 'code', 'key', 'ref', 'nummer'])
+const NUMBER_WORDS: ReadonlySet<string> = new Set([
+  'no',
+  'nr',
+  'num',
+  'number',
+  'id',
+  'code',
+  'key',
+  'ref',
+  'nummer',
+])
 const NOISE: ReadonlySet<string> = new Set(['tbl', 'tb', 'table', 't', 'the', 'of', 'fk', 'pk', 'col'])
 
 const wordsOf = new Map<string, NameWords>()
@@ -12,8 +25,14 @@ const wordsOf = new Map<string, NameWords>()
 export function nameWords(name: string): NameWords {
   const known = wordsOf.get(name)
   if (known) return known
-  const parts = name.replace(/([\p{Ll}\d])(\p{Lu})/gu, '$1 $2').toLowerCase().split(/[^\p{L}\p{N}]+/u).filter(part => part !== '')
-  const words = parts.filter(part => !NOISE.has(part)).map(part => NUMBER_WORDS.has(part) ? '#' : singular(part))
+  const parts = name
+    .replace(/([\p{Ll}\d])(\p{Lu})/gu, '$1 $2')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(part => part !== '')
+  const words = parts
+    .filter(part => !NOISE.has(part))
+    .map(part => (NUMBER_WORDS.has(part) ? '#' : singular(part)))
   const result = words.length > 0 ? words : parts
   if (wordsOf.size > 20_000) wordsOf.clear()
   wordsOf.set(name, result)
@@ -27,7 +46,10 @@ function singular(word: string): string {
   return word
 }
 
-/** How alike two words are, 0 to 1: equal, one a beginning of the other, letters of the other in order, or a slip of the pen. */
+/**
+ * How alike two words are, 0 to 1: equal, one a beginning of the other, letters of the other in order, or a
+ * slip of the pen.
+ */
 function wordLikeness(a: string, b: string): number {
   if (a === b) return 1
   if (a === '#' || b === '#') return 0
@@ -46,7 +68,10 @@ function isAbbreviation(short: string, long: string): boolean {
   return at === short.length && !/[aeiou]/.test(short.slice(1))
 }
 
-/** How alike two names are, 0 to 1: twice the likeness of best-fitting words over the number of words. Symmetric. */
+/**
+ * How alike two names are, 0 to 1: twice the likeness of best-fitting words over the number of words.
+ * Symmetric.
+ */
 export function nameLikeness(a: NameWords, b: NameWords): number {
   if (a.length === 0 || b.length === 0) return 0
   const used = new Set<number>()
@@ -64,7 +89,7 @@ export function nameLikeness(a: NameWords, b: NameWords): number {
     if (best >= 0) used.add(best)
     total += bestLikeness
   }
-  return 2 * total / (a.length + b.length)
+  return (2 * total) / (a.length + b.length)
 }
 
 /** The name without the words in `prefix` at its beginning; the whole name when nothing would be left. */

@@ -1,4 +1,13 @@
-import { declaredKeys, findColumn, foldName, isRequired, sameName, typesMatch, type Column, type Table } from '../schema'
+import {
+  declaredKeys,
+  findColumn,
+  foldName,
+  isRequired,
+  sameName,
+  typesMatch,
+  type Column,
+  type Table,
+} from '../schema'
 import type { Confidence, PairReason } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
@@ -15,18 +24,31 @@ export function pairPinnedColumns(draft: AlignmentDraft): void {
       const [tableName = '', columnName = ''] = place?.split('.') ?? []
       const table = draft.schema.tables.find(({ name }) => sameName(name, tableName))
       const column = table && findColumn(table, columnName)
-      if (table && column) draft.addAttribute(entity, attribute, table, column, { score: 1, confidence: 'sure', reasons: ['pinned'] })
+      if (table && column)
+        draft.addAttribute(entity, attribute, table, column, {
+          score: 1,
+          confidence: 'sure',
+          reasons: ['pinned'],
+        })
     }
   }
 }
 
-interface Scored { readonly score: number, readonly reason: PairReason | null }
+interface Scored {
+  readonly score: number
+  readonly reason: PairReason | null
+}
 
-/** Attributes to columns of one table by names, helped by types: the optimal assignment. Columns of a paired reference are taken already. */
+/**
+ * Attributes to columns of one table by names, helped by types: the optimal assignment. Columns of a paired
+ * reference are taken already.
+ */
 export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
   const attributes = draft.openAttributes(entity)
   const columns = table.columns.filter(column => !draft.isUsed(table, column.name))
-  const field = attributes.map(attribute => columns.map(column => scoreOf(draft, entity, attribute, table, column)))
+  const field = attributes.map(attribute =>
+    columns.map(column => scoreOf(draft, entity, attribute, table, column)),
+  )
   const scores = field.map(row => row.map(({ score }) => score))
   assign(scores, LOWEST).forEach((c, a) => {
     if (c < 0) return
@@ -36,31 +58,66 @@ export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: T
     if (typeLikeness(attributes[a]!, columns[c]!) === 1) reasons.push('same-type')
     if (rival >= 0) {
       reasons.push('rival')
-      draft.rivals.push({ element: `${entity.name}.${attributes[a]!.name}`, to: [`${table.name}.${columns[rival]!.name}`] })
+      draft.rivals.push({
+        element: `${entity.name}.${attributes[a]!.name}`,
+        to: [`${table.name}.${columns[rival]!.name}`],
+      })
     }
-    const confidence: Confidence = rival >= 0 ? 'likely' : score >= 0.72 ? 'sure' : score >= 0.6 ? 'likely' : 'weak'
-    draft.addAttribute(entity, attributes[a]!, table, columns[c]!, { score: Math.min(1, score), confidence, reasons })
+    const confidence: Confidence =
+      rival >= 0 ? 'likely' : score >= 0.72 ? 'sure' : score >= 0.6 ? 'likely' : 'weak'
+    draft.addAttribute(entity, attributes[a]!, table, columns[c]!, {
+      score: Math.min(1, score),
+      confidence,
+      reasons,
+    })
   })
 }
 
-function scoreOf(draft: AlignmentDraft, entity: WorldEntity, attribute: WorldAttribute, table: Table, column: Column): Scored {
+function scoreOf(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  attribute: WorldAttribute,
+  table: Table,
+  column: Column,
+): Scored {
   const { score, reason } = draft.comparer.attribute(entity, attribute, table, column)
-  const asRole = Math.max(0, ...draft.openRoles(entity).map(role => draft.comparer.role(entity, role, column.name).score))
+  const asRole = Math.max(
+    0,
+    ...draft.openRoles(entity).map(role => draft.comparer.role(entity, role, column.name).score),
+  )
   if (score < LOWEST || asRole > score) return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
   // A number that the table makes up beside a key of its own stands for the row, not for a fact.
-  if (!isSame && isSurrogate(table, column) && declaredKeys(table).length > 1) return { score: 0, reason: null }
+  if (!isSame && isSurrogate(table, column) && declaredKeys(table).length > 1)
+    return { score: 0, reason: null }
   const fits = typeLikeness(attribute, column)
-  return { score: score + 0.1 * fits - (fits === 0 ? 0.1 : 0) + (isSame ? 0.03 : 0) - (isSurrogate(table, column) ? 0.15 : 0), reason }
+  return {
+    score:
+      score +
+      0.1 * fits -
+      (fits === 0 ? 0.1 : 0) +
+      (isSame ? 0.03 : 0) -
+      (isSurrogate(table, column) ? 0.15 : 0),
+    reason,
+  }
 }
 
 /** Another column, left over or hardly better for its own, that fits nearly as well; -1 when none does. */
 function rivalOf(scores: readonly (readonly number[])[], a: number, c: number): number {
   const score = scores[a]![c]!
-  return scores[a]!.findIndex((other, d) => d !== c && other >= LOWEST && score - other < MARGIN && scores.every((row, b) => b === a || row[d]! < other))
+  return scores[a]!.findIndex(
+    (other, d) =>
+      d !== c &&
+      other >= LOWEST &&
+      score - other < MARGIN &&
+      scores.every((row, b) => b === a || row[d]! < other),
+  )
 }
 
-/** What no name pairs, by what is left: the one column of exactly the type, or the one column of a type that can mean it. Weak always. */
+/**
+ * What no name pairs, by what is left: the one column of exactly the type, or the one column of a type that
+ * can mean it. Weak always.
+ */
 export function pairLeftColumns(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
   pairLastRole(draft, entity, table)
   for (const fits of FITS) {
@@ -68,22 +125,37 @@ export function pairLeftColumns(draft: AlignmentDraft, entity: WorldEntity, tabl
     const columns = leftColumns(draft, table)
     for (const attribute of attributes) {
       const [column, ...more] = columns.filter(other => fits(attribute, other, table))
-      if (!column || more.length > 0 || draft.isUsed(table, column.name) || attributes.some(other => other !== attribute && fits(other, column, table))) continue
+      if (
+        !column ||
+        more.length > 0 ||
+        draft.isUsed(table, column.name) ||
+        attributes.some(other => other !== attribute && fits(other, column, table))
+      )
+        continue
       if (fits === mayMean && (attributes.length > 1 || columns.length > 1)) continue
-      draft.addAttribute(entity, attribute, table, column, { score: 0.4, confidence: 'weak', reasons: [fits === mayMean ? 'only-one-left' : 'same-type'] })
+      draft.addAttribute(entity, attribute, table, column, {
+        score: 0.4,
+        confidence: 'weak',
+        reasons: [fits === mayMean ? 'only-one-left' : 'same-type'],
+      })
     }
   }
 }
 
 type Fits = (attribute: WorldAttribute, column: Column, table: Table) => boolean
-const isExact: Fits = (attribute, column) => typeLikeness(attribute, column) === 1 && attribute.type.family !== 'text'
-const isAsRequired: Fits = (attribute, column, table) => isExact(attribute, column, table) && attribute.required === isRequired(table, column.name)
+const isExact: Fits = (attribute, column) =>
+  typeLikeness(attribute, column) === 1 && attribute.type.family !== 'text'
+const isAsRequired: Fits = (attribute, column, table) =>
+  isExact(attribute, column, table) && attribute.required === isRequired(table, column.name)
 const mayMean: Fits = (attribute, column) => typeLikeness(attribute, column) > 0
 /** From the closest to the loosest. */
 const FITS: readonly Fits[] = [isAsRequired, isExact, mayMean]
 
 function leftColumns(draft: AlignmentDraft, table: Table): Column[] {
-  return table.columns.filter(column => !draft.isUsed(table, column.name) && !isSurrogate(table, column) && !isReferring(table, column.name))
+  return table.columns.filter(
+    column =>
+      !draft.isUsed(table, column.name) && !isSurrogate(table, column) && !isReferring(table, column.name),
+  )
 }
 
 /** The one role of the identifier that is open, and the one column whose type can refer to its target. */
@@ -94,17 +166,24 @@ function pairLastRole(draft: AlignmentDraft, entity: WorldEntity, table: Table):
   const [key, ...more] = role ? identifierColumns(draft, role.target) : []
   const type = target && key !== undefined && more.length === 0 ? findColumn(target, key)?.type : undefined
   if (!role || open.length > 1 || !target || !type) return
-  const [column, ...others] = leftColumns(draft, table).filter(other => typesMatch(other.type, type) !== 'not')
+  const [column, ...others] = leftColumns(draft, table).filter(
+    other => typesMatch(other.type, type) !== 'not',
+  )
   const step = column && others.length === 0 ? impliedStep(table, [column.name], target, [key!]) : undefined
   if (!step) return
   draft.use(table, column!.name)
-  draft.addRole(entity, role, { kind: 'forward', step }, { score: 0.4, confidence: 'weak', reasons: ['only-one-left'] })
+  draft.addRole(
+    entity,
+    role,
+    { kind: 'forward', step },
+    { score: 0.4, confidence: 'weak', reasons: ['only-one-left'] },
+  )
 }
 
 /** The columns in which the identifier of an entity stands, as far as it is placed. */
 export function identifierColumns(draft: AlignmentDraft, entity: string): string[] {
   const identifier = draft.world.entities.find(({ name }) => name === entity)?.identifier ?? []
-  return identifier.flatMap((member) => {
+  return identifier.flatMap(member => {
     const placed = draft.attributes.find(other => other.entity === entity && other.attribute === member)
     if (placed) return [placed.column]
     const layout = draft.roles.find(other => other.entity === entity && other.role === member)?.layout
@@ -112,14 +191,28 @@ export function identifierColumns(draft: AlignmentDraft, entity: string): string
   })
 }
 
-/** Columns of the answer's own tables that stand for nothing; numbers that only tell rows apart are not counted. */
-export function surplusOf(draft: AlignmentDraft): { table: string, column: string | null }[] {
-  return draft.schema.tables.filter(table => !table.given).flatMap((table): { table: string, column: string | null }[] => {
-    const isBetween = draft.roles.some(({ layout }) => layout.kind === 'via' && sameName(layout.table, table.name))
-    if (!draft.isAnchored(table)) return isBetween ? [] : [{ table: table.name, column: null }]
-    const steps = draft.entities.flatMap(({ parts }) => parts.map(({ step }) => step)).filter(step => sameName(step.fromTable, table.name))
-    return table.columns
-      .filter(column => !draft.isUsed(table, column.name) && !isSurrogate(table, column) && !steps.some(step => step.columns.some(([own]) => foldName(own) === foldName(column.name))))
-      .map(column => ({ table: table.name, column: column.name }))
-  })
+/**
+ * Columns of the answer's own tables that stand for nothing; numbers that only tell rows apart are not
+ * counted.
+ */
+export function surplusOf(draft: AlignmentDraft): { table: string; column: string | null }[] {
+  return draft.schema.tables
+    .filter(table => !table.given)
+    .flatMap((table): { table: string; column: string | null }[] => {
+      const isBetween = draft.roles.some(
+        ({ layout }) => layout.kind === 'via' && sameName(layout.table, table.name),
+      )
+      if (!draft.isAnchored(table)) return isBetween ? [] : [{ table: table.name, column: null }]
+      const steps = draft.entities
+        .flatMap(({ parts }) => parts.map(({ step }) => step))
+        .filter(step => sameName(step.fromTable, table.name))
+      return table.columns
+        .filter(
+          column =>
+            !draft.isUsed(table, column.name) &&
+            !isSurrogate(table, column) &&
+            !steps.some(step => step.columns.some(([own]) => foldName(own) === foldName(column.name))),
+        )
+        .map(column => ({ table: table.name, column: column.name }))
+    })
 }

@@ -11,12 +11,15 @@ const MARGIN = 0.08
 const ALIKE = 0.6
 
 /**
- * Entities to tables: pins first, then the optimal assignment by names, columns and references, repeated with the neighbours it gave until it
- * stays; last, by shape alone, where one table fits clearly better than all others. Shape and references alone are never sure.
+ * Entities to tables: pins first, then the optimal assignment by names, columns and references, repeated with
+ * the neighbours it gave until it stays; last, by shape alone, where one table fits clearly better than all
+ * others. Shape and references alone are never sure.
  */
 export function pairTables(draft: AlignmentDraft): void {
   pairPinned(draft)
-  const open = draft.world.entities.filter(({ name }) => !draft.placement(name) && draft.pinned(name) === undefined)
+  const open = draft.world.entities.filter(
+    ({ name }) => !draft.placement(name) && draft.pinned(name) === undefined,
+  )
   const tables = draft.schema.tables.filter(table => !draft.isAnchored(table))
   const { scores, names } = scoresOf(draft, open, tables)
   const assignment = settle(draft, open, tables, scores)
@@ -45,12 +48,22 @@ interface Scored {
   readonly names: readonly (readonly number[])[]
 }
 
-function scoresOf({ world, schema, comparer }: AlignmentDraft, open: readonly WorldEntity[], tables: readonly Table[]): Scored {
+function scoresOf(
+  { world, schema, comparer }: AlignmentDraft,
+  open: readonly WorldEntity[],
+  tables: readonly Table[],
+): Scored {
   const all = tableScores(world, schema, comparer)
   const rowOf = positions(world.entities)
   const columnOf = positions(schema.tables)
   return {
-    scores: open.map(entity => tables.map(table => all[rowOf.get(entity)!]![columnOf.get(table)!]! + (table.given && sameName(entity.name, table.name) ? 1 : 0))),
+    scores: open.map(entity =>
+      tables.map(
+        table =>
+          all[rowOf.get(entity)!]![columnOf.get(table)!]! +
+          (table.given && sameName(entity.name, table.name) ? 1 : 0),
+      ),
+    ),
     names: open.map(entity => tables.map(table => comparer.entity(entity, table).score)),
   }
 }
@@ -59,12 +72,22 @@ function positions<T>(items: readonly T[]): ReadonlyMap<T, number> {
   return new Map(items.map((item, i) => [item, i]))
 }
 
-/** Assigns, scores the references anew with what was assigned, and assigns again until nothing changes; at most four times. */
-function settle(draft: AlignmentDraft, open: readonly WorldEntity[], tables: readonly Table[], scores: number[][]): number[] {
+/**
+ * Assigns, scores the references anew with what was assigned, and assigns again until nothing changes; at
+ * most four times.
+ */
+function settle(
+  draft: AlignmentDraft,
+  open: readonly WorldEntity[],
+  tables: readonly Table[],
+  scores: number[][],
+): number[] {
   let assignment = assign(scores, LOWEST)
   for (let round = 0; round < 4; round++) {
     const before = referencesAfter(draft, open, tables, assignment, scores)
-    const next = scores.map((row, e) => row.map((score, t) => score + WEIGHTS.references * 0.5 * before[e]![t]!))
+    const next = scores.map((row, e) =>
+      row.map((score, t) => score + WEIGHTS.references * 0.5 * before[e]![t]!),
+    )
     const again = assign(next, LOWEST + WEIGHTS.references * 0.25)
     if (again.every((t, e) => t === assignment[e])) break
     assignment = again
@@ -73,22 +96,32 @@ function settle(draft: AlignmentDraft, open: readonly WorldEntity[], tables: rea
 }
 
 /** How well each entity's neighbours, as they are paired now, are the table's neighbours. */
-function referencesAfter({ world, schema, entities }: AlignmentDraft, open: readonly WorldEntity[], tables: readonly Table[], assignment: readonly number[], scores: number[][]): number[][] {
+function referencesAfter(
+  { world, schema, entities }: AlignmentDraft,
+  open: readonly WorldEntity[],
+  tables: readonly Table[],
+  assignment: readonly number[],
+  scores: number[][],
+): number[][] {
   const columnOf = positions(schema.tables)
   const openAt = positions(tables)
-  const hard = world.entities.map((entity) => {
+  const hard = world.entities.map(entity => {
     const e = open.indexOf(entity)
-    const paired = e >= 0 ? tables[assignment[e]!]?.name : entities.find(other => other.entity === entity.name)?.table
-    return schema.tables.map((table) => {
+    const paired =
+      e >= 0 ? tables[assignment[e]!]?.name : entities.find(other => other.entity === entity.name)?.table
+    return schema.tables.map(table => {
       if (paired !== undefined) return sameName(paired, table.name) ? 1 : 0
-      return e >= 0 ? scores[e]![openAt.get(table) ?? -1] ?? 0 : 0
+      return e >= 0 ? (scores[e]![openAt.get(table) ?? -1] ?? 0) : 0
     })
   })
   const all = referenceScores(world, schema, hard)
   return open.map(entity => tables.map(table => all[world.entities.indexOf(entity)]![columnOf.get(table)!]!))
 }
 
-interface Field extends Scored { readonly open: readonly WorldEntity[], readonly tables: readonly Table[] }
+interface Field extends Scored {
+  readonly open: readonly WorldEntity[]
+  readonly tables: readonly Table[]
+}
 
 function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair {
   const { scores, names, open, tables } = field
@@ -104,9 +137,16 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
   if (byColumns > 0.5) reasons.push('same-columns')
   if (rest - WEIGHTS.columns * byColumns >= WEIGHTS.references * 0.6) reasons.push('same-references')
   if (reasons.includes('given')) return { score: 1, confidence: 'sure', reasons }
-  const isNamed = reasons.some(reason => reason === 'same-name' || reason === 'glossary' || reason === 'like-name' || reason === 'same-columns')
+  const isNamed = reasons.some(
+    reason =>
+      reason === 'same-name' || reason === 'glossary' || reason === 'like-name' || reason === 'same-columns',
+  )
   let confidence = isNamed ? confidenceOf(score) : 'weak'
-  const doubt = doubtOf(draft, field, e, t, names[e]![t]!) ?? (leadsElsewhere(draft, entity, table, rest - WEIGHTS.columns * byColumns) ? 'other-references' : undefined)
+  const doubt =
+    doubtOf(draft, field, e, t, names[e]![t]!) ??
+    (leadsElsewhere(draft, entity, table, rest - WEIGHTS.columns * byColumns)
+      ? 'other-references'
+      : undefined)
   if (doubt) {
     reasons.push(doubt)
     if (confidence === 'sure') confidence = 'likely'
@@ -115,35 +155,79 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
 }
 
 /** A table whose name speaks for another pairing, or another table that fits nearly as well. */
-function doubtOf(draft: AlignmentDraft, { scores, names, open, tables }: Field, e: number, t: number, name: number): PairReason | undefined {
-  const elsewhere = names[e]!.some((other, u) => u !== t && other >= 0.9 && name < 0.9) || names.some((row, f) => f !== e && row[t]! >= 0.9 && name < 0.9)
+function doubtOf(
+  draft: AlignmentDraft,
+  { scores, names, open, tables }: Field,
+  e: number,
+  t: number,
+  name: number,
+): PairReason | undefined {
+  const elsewhere =
+    names[e]!.some((other, u) => u !== t && other >= 0.9 && name < 0.9) ||
+    names.some((row, f) => f !== e && row[t]! >= 0.9 && name < 0.9)
   if (elsewhere) return 'name-elsewhere'
   const score = scores[e]![t]!
-  const rival = scores[e]!.findIndex((other, u) => u !== t && other >= LOWEST && score - other < MARGIN && !names.some((row, f) => f !== e && row[u]! >= 0.9 && row[u]! > names[e]![u]!))
+  const rival = scores[e]!.findIndex(
+    (other, u) =>
+      u !== t &&
+      other >= LOWEST &&
+      score - other < MARGIN &&
+      !names.some((row, f) => f !== e && row[u]! >= 0.9 && row[u]! > names[e]![u]!),
+  )
   if (rival < 0) return undefined
   draft.rivals.push({ element: open[e]!.name, to: [tables[rival]!.name] })
   return 'rival'
 }
 
-/** Other references than the model's, in a script that declares references. `references` is their weighted likeness. */
-function leadsElsewhere({ world, schema }: AlignmentDraft, entity: WorldEntity, table: Table, references: number): boolean {
-  const around = entity.roles.length + world.entities.flatMap(other => other.roles.filter(role => role.target === entity.name)).length
-  const own = table.references.length + schema.tables.flatMap(other => other.references.filter(reference => sameName(reference.table, table.name))).length
+/**
+ * Other references than the model's, in a script that declares references. `references` is their weighted
+ * likeness.
+ */
+function leadsElsewhere(
+  { world, schema }: AlignmentDraft,
+  entity: WorldEntity,
+  table: Table,
+  references: number,
+): boolean {
+  const around =
+    entity.roles.length +
+    world.entities.flatMap(other => other.roles.filter(role => role.target === entity.name)).length
+  const own =
+    table.references.length +
+    schema.tables.flatMap(other =>
+      other.references.filter(reference => sameName(reference.table, table.name)),
+    ).length
   return around >= 2 && own >= 1 && references < WEIGHTS.references * 0.2
 }
 
 const DOUBTS: readonly PairReason[] = ['name-elsewhere', 'other-references', 'rival']
 
-/** Once columns are paired: a table in which most facts were found by their names is sure, if nothing speaks against it. */
+/**
+ * Once columns are paired: a table in which most facts were found by their names is sure, if nothing speaks
+ * against it.
+ */
 export function confirmTables(draft: AlignmentDraft): void {
   draft.entities.forEach((placement, i) => {
     if (placement.confidence === 'sure' || placement.reasons.some(reason => DOUBTS.includes(reason))) return
     const entity = draft.world.entities.find(({ name }) => name === placement.entity)!
-    const named = draft.attributes.filter(other => other.entity === entity.name && other.score >= 0.72).length
-      + draft.roles.filter(other => other.entity === entity.name && other.score >= 0.75 && draft.placement(roleTarget(entity, other.role))?.confidence === 'sure').length
+    const named =
+      draft.attributes.filter(other => other.entity === entity.name && other.score >= 0.72).length +
+      draft.roles.filter(
+        other =>
+          other.entity === entity.name &&
+          other.score >= 0.75 &&
+          draft.placement(roleTarget(entity, other.role))?.confidence === 'sure',
+      ).length
     const all = entity.attributes.length + entity.roles.length
     const isNamed = named >= 2 && named * 3 >= all * 2
-    if (isNamed) draft.entities[i] = { ...placement, confidence: 'sure', reasons: placement.reasons.includes('same-columns') ? placement.reasons : [...placement.reasons, 'same-columns'] }
+    if (isNamed)
+      draft.entities[i] = {
+        ...placement,
+        confidence: 'sure',
+        reasons: placement.reasons.includes('same-columns')
+          ? placement.reasons
+          : [...placement.reasons, 'same-columns'],
+      }
   })
 }
 
@@ -151,24 +235,39 @@ function roleTarget(entity: WorldEntity, role: string): string {
   return entity.roles.find(({ name }) => name === role)?.target ?? ''
 }
 
-/** What no name pairs: by types, keys and neighbours, where one table fits clearly better than any other and the other way round. Weak always. */
+/**
+ * What no name pairs: by types, keys and neighbours, where one table fits clearly better than any other and
+ * the other way round. Weak always.
+ */
 function pairByShape(draft: AlignmentDraft): void {
   for (;;) {
-    const open = draft.world.entities.filter(({ name }) => !draft.placement(name) && draft.pinned(name) === undefined)
+    const open = draft.world.entities.filter(
+      ({ name }) => !draft.placement(name) && draft.pinned(name) === undefined,
+    )
     const tables = draft.schema.tables.filter(table => !table.given && !draft.isAnchored(table))
     const scores = shapeScores(draft, open, tables)
     const best = clearest(scores)
     if (!best) return
-    place(draft, open[best.e]!, tables[best.t]!, { score: best.score * 0.5, confidence: 'weak', reasons: ['same-shape'] })
+    place(draft, open[best.e]!, tables[best.t]!, {
+      score: best.score * 0.5,
+      confidence: 'weak',
+      reasons: ['same-shape'],
+    })
   }
 }
 
-function clearest(scores: readonly (readonly number[])[]): { e: number, t: number, score: number } | undefined {
-  let best: { e: number, t: number, score: number } | undefined
-  scores.forEach((row, e) => row.forEach((score, t) => {
-    if (score < ALIKE || score <= (best?.score ?? 0)) return
-    const isRivalled = row.some((other, u) => u !== t && score - other < MARGIN) || scores.some((others, f) => f !== e && score - others[t]! < MARGIN)
-    if (!isRivalled) best = { e, t, score }
-  }))
+function clearest(
+  scores: readonly (readonly number[])[],
+): { e: number; t: number; score: number } | undefined {
+  let best: { e: number; t: number; score: number } | undefined
+  scores.forEach((row, e) =>
+    row.forEach((score, t) => {
+      if (score < ALIKE || score <= (best?.score ?? 0)) return
+      const isRivalled =
+        row.some((other, u) => u !== t && score - other < MARGIN) ||
+        scores.some((others, f) => f !== e && score - others[t]! < MARGIN)
+      if (!isRivalled) best = { e, t, score }
+    }),
+  )
   return best
 }

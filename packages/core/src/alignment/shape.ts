@@ -3,11 +3,24 @@ import { assign } from './assignment'
 import { isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
 import type { World, WorldAttribute, WorldEntity } from './world'
 
-/** How alike entities and tables are without a look at any name: types of facts, the form of the key, what leads where. 0 to 1. */
-export function shapeScores(draft: AlignmentDraft, entities: readonly WorldEntity[], tables: readonly Table[]): number[][] {
+/**
+ * How alike entities and tables are without a look at any name: types of facts, the form of the key, what
+ * leads where. 0 to 1.
+ */
+export function shapeScores(
+  draft: AlignmentDraft,
+  entities: readonly WorldEntity[],
+  tables: readonly Table[],
+): number[][] {
   const incoming = incomingTo(draft)
-  const own = entities.map(entity => tables.map(table => 0.6 * factsAlike(draft, entity, table) + 0.4 * formAlike(draft, entity, table, incoming)))
-  return own.map((row, e) => row.map((score, t) => 0.65 * score + 0.35 * neighboursAlike(draft, entities[e]!, tables[t]!, incoming)))
+  const own = entities.map(entity =>
+    tables.map(
+      table => 0.6 * factsAlike(draft, entity, table) + 0.4 * formAlike(draft, entity, table, incoming),
+    ),
+  )
+  return own.map((row, e) =>
+    row.map((score, t) => 0.65 * score + 0.35 * neighboursAlike(draft, entities[e]!, tables[t]!, incoming)),
+  )
 }
 
 /** For each table, by folded name, the names of the tables that refer to it, one for each reference. */
@@ -25,16 +38,31 @@ function incomingTo({ schema }: AlignmentDraft): Incoming {
   return found
 }
 
-/** Each fact takes the column of the likest type that is left; the mean over the larger side. Where nothing is declared to refer, roles are facts too. */
+/**
+ * Each fact takes the column of the likest type that is left; the mean over the larger side. Where nothing is
+ * declared to refer, roles are facts too.
+ */
 function factsAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): number {
-  const columns = table.columns.filter(column => !isReferring(table, column.name) && !isSurrogate(table, column))
-  const facts = isBare(draft) ? [...entity.attributes, ...entity.roles.flatMap(role => identifyingFacts(draft.world, role.target))] : entity.attributes
+  const columns = table.columns.filter(
+    column => !isReferring(table, column.name) && !isSurrogate(table, column),
+  )
+  const facts = isBare(draft)
+    ? [...entity.attributes, ...entity.roles.flatMap(role => identifyingFacts(draft.world, role.target))]
+    : entity.attributes
   const most = Math.max(facts.length, columns.length)
   if (most === 0) return 1
-  const scores = facts.map(fact => columns.map((column) => {
-    const likeness = typeLikeness(fact, column)
-    return likeness === 1 ? (fact.required === isRequired(table, column.name) ? 1 : 0.9) : likeness > 0 ? 0.6 : 0
-  }))
+  const scores = facts.map(fact =>
+    columns.map(column => {
+      const likeness = typeLikeness(fact, column)
+      return likeness === 1
+        ? fact.required === isRequired(table, column.name)
+          ? 1
+          : 0.9
+        : likeness > 0
+          ? 0.6
+          : 0
+    }),
+  )
   return assign(scores, 0.1).reduce((sum, c, f) => sum + (c < 0 ? 0 : scores[f]![c]!), 0) / most
 }
 
@@ -50,7 +78,7 @@ function isBare({ schema }: AlignmentDraft): boolean {
 /** The attributes that tell one entity from another, through the roles of its identifier. */
 function identifyingFacts(world: World, name: string, depth = 0): WorldAttribute[] {
   const entity = world.entities.find(other => other.name === name)
-  return (entity?.identifier ?? []).flatMap((member) => {
+  return (entity?.identifier ?? []).flatMap(member => {
     const attribute = entity!.attributes.find(other => other.name === member)
     const role = entity!.roles.find(other => other.name === member)
     return attribute ? [attribute] : role && depth < 4 ? identifyingFacts(world, role.target, depth + 1) : []
@@ -61,9 +89,29 @@ function identifyingFacts(world: World, name: string, depth = 0): WorldAttribute
 function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, to: Incoming): number {
   if (isBare(draft)) return 0.5
   const references = near(entity.roles.length, table.references.length)
-  const keys = declaredKeys(table).filter(({ columns }) => !columns.every(name => table.columns.some(column => sameName(column.name, name) && isSurrogate(table, column))))
-  const rolesInKey = entity.identifier.filter(member => entity.roles.some(role => role.name === member)).length
-  const inKey = Math.max(0, ...keys.map(({ columns }) => 1 - Math.abs(rolesInKey - table.references.filter(reference => reference.columns.every(name => columns.some(other => sameName(other, name)))).length) / 2))
+  const keys = declaredKeys(table).filter(
+    ({ columns }) =>
+      !columns.every(name =>
+        table.columns.some(column => sameName(column.name, name) && isSurrogate(table, column)),
+      ),
+  )
+  const rolesInKey = entity.identifier.filter(member =>
+    entity.roles.some(role => role.name === member),
+  ).length
+  const inKey = Math.max(
+    0,
+    ...keys.map(
+      ({ columns }) =>
+        1 -
+        Math.abs(
+          rolesInKey -
+            table.references.filter(reference =>
+              reference.columns.every(name => columns.some(other => sameName(other, name))),
+            ).length,
+        ) /
+          2,
+    ),
+  )
   const incoming = near(
     draft.world.entities.flatMap(other => other.roles.filter(role => role.target === entity.name)).length,
     to.get(foldName(table.name))?.length ?? 0,
@@ -75,8 +123,16 @@ function near(a: number, b: number): number {
   return a === b ? 1 : Math.max(0, 1 - Math.abs(a - b) / Math.max(a, b))
 }
 
-/** The share of neighbours that are paired already with a neighbour of the table; one half where nothing is known yet. */
-function neighboursAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, incoming: Incoming): number {
+/**
+ * The share of neighbours that are paired already with a neighbour of the table; one half where nothing is
+ * known yet.
+ */
+function neighboursAlike(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  table: Table,
+  incoming: Incoming,
+): number {
   if (isBare(draft)) return 0.5
   const targets = new Set(table.references.map(reference => foldName(reference.table)))
   const sources = new Set(incoming.get(foldName(table.name)) ?? [])
@@ -86,6 +142,7 @@ function neighboursAlike(draft: AlignmentDraft, entity: WorldEntity, table: Tabl
     if (paired && findTable(draft.schema, paired.table)) known.push(around.has(foldName(paired.table)))
   }
   for (const role of entity.roles) look(role.target, targets)
-  for (const other of draft.world.entities) if (other.roles.some(role => role.target === entity.name)) look(other.name, sources)
+  for (const other of draft.world.entities)
+    if (other.roles.some(role => role.target === entity.name)) look(other.name, sources)
   return known.length === 0 ? 0.5 : known.filter(Boolean).length / known.length
 }

@@ -1,8 +1,18 @@
-import { declaredKeys, findTable, foldName, sameColumns, sameName, type DataType, type Schema, type Table } from '../schema'
+import {
+  declaredKeys,
+  findTable,
+  foldName,
+  sameColumns,
+  sameName,
+  type DataType,
+  type Schema,
+  type Table,
+} from '../schema'
 
 /**
- * The vocabulary of an exercise: what its rules speak of. It is read from the first model answer, each table an entity (a junction table is
- * the entity of its pairs), each reference a role that leads to another entity, every other column an attribute.
+ * The vocabulary of an exercise: what its rules speak of. It is read from the first model answer, each table
+ * an entity (a junction table is the entity of its pairs), each reference a role that leads to another
+ * entity, every other column an attribute.
  */
 export interface World {
   readonly entities: readonly WorldEntity[]
@@ -12,7 +22,10 @@ export interface WorldEntity {
   readonly name: string
   readonly attributes: readonly WorldAttribute[]
   readonly roles: readonly WorldRole[]
-  /** Names of the attributes and roles that tell one from another; the first natural key. Empty when the model declares none. */
+  /**
+   * Names of the attributes and roles that tell one from another; the first natural key. Empty when the model
+   * declares none.
+   */
   readonly identifier: readonly string[]
   /** A column that only numbers rows: a surrogate. It is no attribute. */
   readonly handle: string | null
@@ -42,33 +55,50 @@ export function worldFromSchema(schema: Schema, samples: Samples = {}): World {
 function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldEntity {
   const handle = surrogateColumn(table)
   const references = table.references.filter(reference => findTable(schema, reference.table))
-  const inReference = (column: string): boolean => references.some(reference => reference.columns.some(name => sameName(name, column)))
+  const inReference = (column: string): boolean =>
+    references.some(reference => reference.columns.some(name => sameName(name, column)))
   const isRequired = (column: string): boolean => {
     const found = table.columns.find(({ name }) => sameName(name, column))
-    return (found?.notNull ?? false) || (table.primaryKey?.columns.some(name => sameName(name, column)) ?? false)
+    return (
+      (found?.notNull ?? false) || (table.primaryKey?.columns.some(name => sameName(name, column)) ?? false)
+    )
   }
   const attributes = table.columns
     .filter(column => !inReference(column.name) && !(handle !== null && sameName(column.name, handle)))
     .map(column => ({
-      name: foldName(column.name), type: column.type, required: isRequired(column.name),
+      name: foldName(column.name),
+      type: column.type,
+      required: isRequired(column.name),
       samples: samples[`${foldName(table.name)}.${foldName(column.name)}`] ?? [],
     }))
   const taken = new Set(attributes.map(({ name }) => name))
-  const roles = references.map((reference) => {
+  const roles = references.map(reference => {
     const role = {
-      name: roleName(reference.columns, reference.table, taken), target: foldName(reference.table),
-      columns: reference.columns.map(foldName), required: reference.columns.every(isRequired),
+      name: roleName(reference.columns, reference.table, taken),
+      target: foldName(reference.table),
+      columns: reference.columns.map(foldName),
+      required: reference.columns.every(isRequired),
     }
     taken.add(role.name)
     return role
   })
-  return { name: foldName(table.name), attributes, roles, identifier: identifierOf(table, handle, roles), handle }
+  return {
+    name: foldName(table.name),
+    attributes,
+    roles,
+    identifier: identifierOf(table, handle, roles),
+    handle,
+  }
 }
 
-/** A self-numbering single key column beside another key, or in a table that has nothing else to tell its rows apart. */
+/**
+ * A self-numbering single key column beside another key, or in a table that has nothing else to tell its rows
+ * apart.
+ */
 function surrogateColumn(table: Table): string | null {
   const columns = table.primaryKey?.columns ?? []
-  const only = columns.length === 1 ? table.columns.find(({ name }) => sameName(name, columns[0]!)) : undefined
+  const only =
+    columns.length === 1 ? table.columns.find(({ name }) => sameName(name, columns[0]!)) : undefined
   return only?.numbering && table.uniques.length > 0 ? foldName(only.name) : null
 }
 
@@ -86,7 +116,10 @@ function identifierOf(table: Table, handle: string | null, roles: readonly World
 
 const NUMBER_ENDINGS = /_?(no|nr|num|number|id|code|key|ref|name)$/
 
-/** `garden_code` leads to the role "garden"; where nothing is left or the name is taken, the target's name is used. */
+/**
+ * `garden_code` leads to the role "garden"; where nothing is left or the name is taken, the target's name is
+ * used.
+ */
 function roleName(columns: readonly string[], target: string, taken: ReadonlySet<string>): string {
   const stem = columns.length === 1 ? foldName(columns[0]!).replace(NUMBER_ENDINGS, '') : ''
   const candidates = [stem, foldName(target), ...columns.map(foldName), `${foldName(target)}_2`]

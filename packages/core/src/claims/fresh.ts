@@ -3,10 +3,70 @@ import { relationOf, type RelationTask } from './task'
 
 /** Names from the seed vault's world, none of which says what it might depend on. */
 const POOL = [
-  'accession', 'altitude', 'bay', 'box', 'chart', 'cooler', 'crate', 'depth', 'dispatch', 'drawer', 'family', 'field_book', 'form_no', 'garden', 'genus', 'grant', 'grid_ref', 'habitat',
-  'hall', 'humidity', 'invoice', 'island', 'keeper', 'label', 'landing', 'lamp', 'ledger', 'lot', 'map', 'moisture', 'packet', 'permit', 'plot', 'probe', 'quarter', 'rack', 'region', 'round',
-  'rota', 'sample', 'scale', 'season', 'sensor', 'shelf', 'shift', 'site', 'soil', 'source', 'stamp', 'station', 'storm', 'tariff', 'taxon', 'team', 'tide', 'tray', 'trial', 'trip', 'valley', 'viability',
-  'visit', 'voucher', 'warden', 'weight',
+  'accession',
+  'altitude',
+  'bay',
+  'box',
+  'chart',
+  'cooler',
+  'crate',
+  'depth',
+  'dispatch',
+  'drawer',
+  'family',
+  'field_book',
+  'form_no',
+  'garden',
+  'genus',
+  'grant',
+  'grid_ref',
+  'habitat',
+  'hall',
+  'humidity',
+  'invoice',
+  'island',
+  'keeper',
+  'label',
+  'landing',
+  'lamp',
+  'ledger',
+  'lot',
+  'map',
+  'moisture',
+  'packet',
+  'permit',
+  'plot',
+  'probe',
+  'quarter',
+  'rack',
+  'region',
+  'round',
+  'rota',
+  'sample',
+  'scale',
+  'season',
+  'sensor',
+  'shelf',
+  'shift',
+  'site',
+  'soil',
+  'source',
+  'stamp',
+  'station',
+  'storm',
+  'tariff',
+  'taxon',
+  'team',
+  'tide',
+  'tray',
+  'trial',
+  'trip',
+  'valley',
+  'viability',
+  'visit',
+  'voucher',
+  'warden',
+  'weight',
 ] as const
 
 export interface Fresh {
@@ -16,21 +76,31 @@ export interface Fresh {
 }
 
 /**
- * The same task under other names and in another order: the dependencies have the same shape, so keys, forms and the length of every derivation are the
- * same, and the answers of two students cannot be copied. The same seed gives the same task.
+ * The same task under other names and in another order: the dependencies have the same shape, so keys, forms
+ * and the length of every derivation are the same, and the answers of two students cannot be copied. The same
+ * seed gives the same task.
  */
 export function freshTask(task: RelationTask, seed: string): Fresh {
   const random = randomFrom(seed)
   const names = shuffled([...POOL], random).slice(0, task.attributes.length)
   const renamed = new Map(task.attributes.map((name, i) => [name, names[i]!]))
-  const of = (list: readonly string[]): string[] => shuffled(list.map(name => renamed.get(name) ?? name), random)
+  const of = (list: readonly string[]): string[] =>
+    shuffled(
+      list.map(name => renamed.get(name) ?? name),
+      random,
+    )
   const { universe, constraints } = relationOf(task)
-  const written = [...constraints.functional, ...constraints.multivalued].map(dependency =>
-    `${of(universe.list(dependency.from)).join(', ')} ${'multi' in dependency ? '->>' : '->'} ${of(universe.list(dependency.to)).join(', ')}`)
+  const written = [...constraints.functional, ...constraints.multivalued].map(
+    dependency =>
+      `${of(universe.list(dependency.from)).join(', ')} ${'multi' in dependency ? '->>' : '->'} ${of(universe.list(dependency.to)).join(', ')}`,
+  )
   return {
     renamed,
     task: {
-      ...task, attributes: of(task.attributes), dependencies: shuffled(written, random).join('\n'), ...task.nonAtomic ? { nonAtomic: of(task.nonAtomic) } : {},
+      ...task,
+      attributes: of(task.attributes),
+      dependencies: shuffled(written, random).join('\n'),
+      ...(task.nonAtomic ? { nonAtomic: of(task.nonAtomic) } : {}),
       asks: { ...task.asks, closures: task.asks.closures.map(of) },
     },
   }
@@ -45,12 +115,14 @@ function shuffled<T>(items: T[], random: () => number): T[] {
   return result
 }
 
-/** Numbers from 0 to 1 that follow from the seed (hash: FNV-1a; steps: mulberry32, both in the public domain). */
+/**
+ * Numbers from 0 to 1 that follow from the seed (hash: FNV-1a; steps: mulberry32, both in the public domain).
+ */
 function randomFrom(seed: string): () => number {
-  let state = 0x811C9DC5
+  let state = 0x811c9dc5
   for (const letter of seed) state = Math.imul(state ^ letter.codePointAt(0)!, 0x01000193)
   return () => {
-    state = (state + 0x6D2B79F5) | 0
+    state = (state + 0x6d2b79f5) | 0
     let t = Math.imul(state ^ (state >>> 15), 1 | state)
     t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
     return ((t ^ (t >>> 14)) >>> 0) / 4294967296
@@ -69,6 +141,12 @@ export interface Difficulty {
 export function difficultyOf(task: RelationTask): Difficulty {
   const relation = relationOf(task)
   const { keys, complete } = relation.keys
-  const longest = keys.slice(0, 100).map(key => closureWithSteps(relation.size, key, relation.known).steps.length)
-  return { keys: complete ? keys.length : undefined, form: relation.form, longestDerivation: Math.max(0, ...longest) }
+  const longest = keys
+    .slice(0, 100)
+    .map(key => closureWithSteps(relation.size, key, relation.known).steps.length)
+  return {
+    keys: complete ? keys.length : undefined,
+    form: relation.form,
+    longestDerivation: Math.max(0, ...longest),
+  }
 }

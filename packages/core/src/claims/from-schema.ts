@@ -1,17 +1,31 @@
-import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema, type Table } from '../schema'
+import {
+  declaredKeys,
+  findTable,
+  foldName,
+  sameName,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
 import type { RelationTask } from './task'
 
 /**
- * One relation that holds what the tables of a schema hold together: a column that refers is the key it refers to, and each key fixes its table. Columns of
- * the same name in different tables are told apart by their table's name. Two references from one table to another keep their own names.
+ * One relation that holds what the tables of a schema hold together: a column that refers is the key it
+ * refers to, and each key fixes its table. Columns of the same name in different tables are told apart by
+ * their table's name. Two references from one table to another keep their own names.
  */
-export function relationFromSchema({ tables }: Schema, name = 'everything'): Pick<RelationTask, 'name' | 'attributes' | 'dependencies'> {
+export function relationFromSchema(
+  { tables }: Schema,
+  name = 'everything',
+): Pick<RelationTask, 'name' | 'attributes' | 'dependencies'> {
   const names = new Names(tables)
-  const attributes = [...new Set(tables.flatMap(table => table.columns.map(column => names.of(table, column.name))))]
-  const dependencies = tables.flatMap((table) => {
+  const attributes = [
+    ...new Set(tables.flatMap(table => table.columns.map(column => names.of(table, column.name)))),
+  ]
+  const dependencies = tables.flatMap(table => {
     const all = table.columns.map(column => names.of(table, column.name))
     const keys = declaredKeys(table).map(({ columns }) => columns.map(column => names.of(table, column)))
-    return keys.flatMap((key) => {
+    return keys.flatMap(key => {
       const rest = all.filter(attribute => !key.includes(attribute))
       return rest.length > 0 ? [`${key.join(', ')} -> ${rest.join(', ')}`] : []
     })
@@ -39,7 +53,9 @@ class Names {
   }
 
   private own(table: Table, column: string): string {
-    const isShared = this.tables.some(other => other !== table && other.columns.some(({ name }) => sameName(name, column)))
+    const isShared = this.tables.some(
+      other => other !== table && other.columns.some(({ name }) => sameName(name, column)),
+    )
     const name = foldName(column)
     return isShared && !name.startsWith(`${foldName(table.name)}_`) ? `${foldName(table.name)}_${name}` : name
   }

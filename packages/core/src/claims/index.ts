@@ -1,4 +1,15 @@
-export { DependencyClaims, NEW_TASK, NO_CLAIMS, RelationTask, SPLIT_FORMS, isEmptyClaims, readTask, relationFrom, relationOf, samplesOf } from './task'
+export {
+  DependencyClaims,
+  NEW_TASK,
+  NO_CLAIMS,
+  RelationTask,
+  SPLIT_FORMS,
+  isEmptyClaims,
+  readTask,
+  relationFrom,
+  relationOf,
+  samplesOf,
+} from './task'
 export { readClaims } from './read'
 export { fieldsOf, judgeClaim, unknownNames } from './judge'
 export type { ClaimVerdict } from './verdicts'

@@ -1,5 +1,13 @@
 import { listInWords } from '../findings'
-import { braces, shrinkToKey, closureExhibit, inFront, type AttributeSet, type Relation, type WrittenSet } from '../dependencies'
+import {
+  braces,
+  shrinkToKey,
+  closureExhibit,
+  inFront,
+  type AttributeSet,
+  type Relation,
+  type WrittenSet,
+} from '../dependencies'
 import type { ReadClaims } from './read'
 import { at, later, notShown, say, twoRows, type ClaimReason, type ClaimVerdict } from './verdicts'
 
@@ -8,14 +16,37 @@ export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonl
   if (keys.length === 0) return notShown('key')
   const wanted = universe.set(of)
   const own = keys.find(({ names }) => universe.set(names).equals(wanted))
-  if (own) return say('upheld', [{ sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`, place: at('keys', own.place) }], { exhibits: [closureExhibit(relation, wanted)] })
+  if (own)
+    return say(
+      'upheld',
+      [
+        {
+          sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`,
+          place: at('keys', own.place),
+        },
+      ],
+      { exhibits: [closureExhibit(relation, wanted)] },
+    )
   const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
-  const because: ClaimReason[] = [{ sentence: `${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`, hint: 'There is a key that is not named.', place: null }]
-  if (larger) because.push({ sentence: `${braces(larger.names)} holds it, with more than is needed: ${listInWords(universe.list(universe.set(larger.names).minus(wanted)))}.`, hint: '', place: at('keys', larger.place) })
+  const because: ClaimReason[] = [
+    {
+      sentence: `${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`,
+      hint: 'There is a key that is not named.',
+      place: null,
+    },
+  ]
+  if (larger)
+    because.push({
+      sentence: `${braces(larger.names)} holds it, with more than is needed: ${listInWords(universe.list(universe.set(larger.names).minus(wanted)))}.`,
+      hint: '',
+      place: at('keys', larger.place),
+    })
   return say('broken', because, { exhibits: [later(closureExhibit(relation, wanted))] })
 }
 
-type KeyFault = { readonly kind: 'not unique', readonly missing: AttributeSet } | { readonly kind: 'not minimal', readonly key: AttributeSet, readonly superfluous: AttributeSet }
+type KeyFault =
+  | { readonly kind: 'not unique'; readonly missing: AttributeSet }
+  | { readonly kind: 'not minimal'; readonly key: AttributeSet; readonly superfluous: AttributeSet }
 
 /** What is wrong with a claimed key; undefined where it is one. Under both kinds of dependencies. */
 export function keyFault(relation: Relation, set: AttributeSet): KeyFault | undefined {
@@ -30,41 +61,94 @@ export function keyFault(relation: Relation, set: AttributeSet): KeyFault | unde
 
 function shrink(relation: Relation, set: AttributeSet): AttributeSet {
   if (relation.functional) return shrinkToKey(relation.size, set, relation.universe.all, relation.functional)
-  return [...set].reverse().reduce((key, attribute) => relation.universe.all.isSubsetOf(relation.closure(key.without(attribute))) ? key.without(attribute) : key, set)
+  return [...set]
+    .reverse()
+    .reduce(
+      (key, attribute) =>
+        relation.universe.all.isSubsetOf(relation.closure(key.without(attribute)))
+          ? key.without(attribute)
+          : key,
+      set,
+    )
 }
 
-/** A claimed key that is none is too strict where it fixes too little, and broken where it can do without a part. */
+/**
+ * A claimed key that is none is too strict where it fixes too little, and broken where it can do without a
+ * part.
+ */
 export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
   const { universe, relation, keys } = read
   if (keys.length === 0) return notShown('key')
-  const faults = keys.flatMap((written) => {
+  const faults = keys.flatMap(written => {
     const fault = keyFault(relation, universe.set(written.names))
     return fault ? [{ written, fault }] : []
   })
   if (faults.length === 0) return say('upheld', ['Every key that is named is one.'])
-  const because = faults.map(({ written, fault }) => ({ sentence: faultInWords(read, written, fault), hint: hintOf(written, fault), place: at('keys', written.place) }))
+  const because = faults.map(({ written, fault }) => ({
+    sentence: faultInWords(read, written, fault),
+    hint: hintOf(written, fault),
+    place: at('keys', written.place),
+  }))
   const large = faults.find(({ fault }) => fault.kind === 'not minimal')
-  if (large) return say('broken', because, { witness: acceptedTwice(read, large.written, large.fault), exhibits: [later(closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key))] })
+  if (large)
+    return say('broken', because, {
+      witness: acceptedTwice(read, large.written, large.fault),
+      exhibits: [
+        later(closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key)),
+      ],
+    })
   const { written, fault } = faults[0]!
   const set = universe.set(written.names)
   return say('too strict', because, {
-    witness: twoRows(relation, { from: set, to: (fault as Extract<KeyFault, { kind: 'not unique' }>).missing }, { name: read.task.name, values: read.values, outcome: 'refused', by: `the key ${braces(written.names)}` }),
+    witness: twoRows(
+      relation,
+      { from: set, to: (fault as Extract<KeyFault, { kind: 'not unique' }>).missing },
+      {
+        name: read.task.name,
+        values: read.values,
+        outcome: 'refused',
+        by: `the key ${braces(written.names)}`,
+      },
+    ),
     exhibits: [later(closureExhibit(relation, set))],
   })
 }
 
-function faultInWords({ universe }: Pick<ReadClaims, 'universe'>, { names }: WrittenSet, fault: KeyFault): string {
+function faultInWords(
+  { universe }: Pick<ReadClaims, 'universe'>,
+  { names }: WrittenSet,
+  fault: KeyFault,
+): string {
   return fault.kind === 'not unique'
     ? `${braces(names)} is no key: it does not fix ${listInWords(universe.list(fault.missing))}.`
     : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${listInWords(universe.list(fault.superfluous))}.`
 }
 
-const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string => kind === 'not unique' ? `${braces(names)} is no key: it does not fix everything.` : `${braces(names)} is more than a key: something in it is superfluous.`
+const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string =>
+  kind === 'not unique'
+    ? `${braces(names)} is no key: it does not fix everything.`
+    : `${braces(names)} is more than a key: something in it is superfluous.`
 
 /** Two rows with the same real key, which the larger one would let in. */
-function acceptedTwice({ universe, task, values }: ReadClaims, { names }: WrittenSet, fault: KeyFault): ReturnType<typeof twoRows> {
+function acceptedTwice(
+  { universe, task, values }: ReadClaims,
+  { names }: WrittenSet,
+  fault: KeyFault,
+): ReturnType<typeof twoRows> {
   if (fault.kind !== 'not minimal') return null
-  const rows = [0, 1].map(symbol => universe.names.map((_, position) => fault.key.has(position) ? 0 : symbol))
+  const rows = [0, 1].map(symbol =>
+    universe.names.map((_, position) => (fault.key.has(position) ? 0 : symbol)),
+  )
   const order = inFront(universe, fault.key, fault.superfluous)
-  return { outcome: 'accepted', by: null, tables: [{ table: `${task.name}, with the key ${braces(names)}`, columns: order.map(position => universe.names[position]!), rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })) }] }
+  return {
+    outcome: 'accepted',
+    by: null,
+    tables: [
+      {
+        table: `${task.name}, with the key ${braces(names)}`,
+        columns: order.map(position => universe.names[position]!),
+        rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })),
+      },
+    ],
+  }
 }

@@ -1,4 +1,15 @@
-import { Values, readDependencies, readParts, readSets, type AttributeSet, type Relation, type Universe, type WrittenDependency, type WrittenPart, type WrittenSet } from '../dependencies'
+import {
+  Values,
+  readDependencies,
+  readParts,
+  readSets,
+  type AttributeSet,
+  type Relation,
+  type Universe,
+  type WrittenDependency,
+  type WrittenPart,
+  type WrittenSet,
+} from '../dependencies'
 import type { Finding } from '../findings'
 import { relationFrom, relationOf, samplesOf, type DependencyClaims, type RelationTask } from './task'
 
@@ -23,7 +34,11 @@ export interface ReadClaims {
 }
 
 /** Reads every field of the sheet; what cannot be read is a finding, and the rest counts. */
-export function readClaims(task: RelationTask, claims: DependencyClaims, samples: Readonly<Record<string, readonly string[]>> = {}): ReadClaims {
+export function readClaims(
+  task: RelationTask,
+  claims: DependencyClaims,
+  samples: Readonly<Record<string, readonly string[]>> = {},
+): ReadClaims {
   const relation = relationOf(task)
   const { universe } = relation
   const dependencies = readDependencies(claims.dependencies, universe)
@@ -31,11 +46,25 @@ export function readClaims(task: RelationTask, claims: DependencyClaims, samples
   const prime = readSets(claims.prime, universe, 'prime')
   const reasons = readDependencies(claims.reason, universe, 'reason')
   const parts = readParts(claims.split, universe)
-  const closures = task.asks.closures.map((_, i) => readSets(claims.closures[i] ?? '', universe, `closure ${i}`))
+  const closures = task.asks.closures.map((_, i) =>
+    readSets(claims.closures[i] ?? '', universe, `closure ${i}`),
+  )
   return {
-    task, claims, universe, relation, claimed: task.isGiven ? relation : relationFrom(universe, claims.dependencies),
-    dependencies: dependencies.items, keys: keys.items, prime: prime.items, reasons: reasons.items, parts: parts.items, sets: parts.items.map(({ names }) => universe.set(names)),
-    closures: closures.map(({ items }) => items.length > 0 ? { names: items.flatMap(({ names }) => names), place: items[0]!.place } : undefined),
-    findings: [dependencies, keys, prime, reasons, parts, ...closures].flatMap(({ findings }) => findings), values: new Values(universe, samplesOf(task, samples)),
+    task,
+    claims,
+    universe,
+    relation,
+    claimed: task.isGiven ? relation : relationFrom(universe, claims.dependencies),
+    dependencies: dependencies.items,
+    keys: keys.items,
+    prime: prime.items,
+    reasons: reasons.items,
+    parts: parts.items,
+    sets: parts.items.map(({ names }) => universe.set(names)),
+    closures: closures.map(({ items }) =>
+      items.length > 0 ? { names: items.flatMap(({ names }) => names), place: items[0]!.place } : undefined,
+    ),
+    findings: [dependencies, keys, prime, reasons, parts, ...closures].flatMap(({ findings }) => findings),
+    values: new Values(universe, samplesOf(task, samples)),
   }
 }

@@ -1,4 +1,11 @@
-import { refutingRows, inFront, type Dependency, type Multivalued, type Relation, type Values } from '../dependencies'
+import {
+  refutingRows,
+  inFront,
+  type Dependency,
+  type Multivalued,
+  type Relation,
+  type Values,
+} from '../dependencies'
 import type { Exhibit, Span } from '../findings'
 import type { Doubt, Verdict, Witness } from '../rules'
 
@@ -20,10 +27,19 @@ export interface ClaimReason {
 
 export const at = (field: string, { start, end }: Span): ClaimReason['place'] => ({ field, start, end })
 
-export function say(verdict: Verdict, because: readonly (ClaimReason | string)[], { witness = null, exhibits = [] }: { witness?: Witness | null, exhibits?: readonly (Exhibit | undefined)[] } = {}): ClaimVerdict {
+export function say(
+  verdict: Verdict,
+  because: readonly (ClaimReason | string)[],
+  {
+    witness = null,
+    exhibits = [],
+  }: { witness?: Witness | null; exhibits?: readonly (Exhibit | undefined)[] } = {},
+): ClaimVerdict {
   return {
-    verdict, witness, exhibits: exhibits.filter(exhibit => exhibit !== undefined),
-    because: because.map(reason => typeof reason === 'string' ? { sentence: reason, place: null } : reason),
+    verdict,
+    witness,
+    exhibits: exhibits.filter(exhibit => exhibit !== undefined),
+    because: because.map(reason => (typeof reason === 'string' ? { sentence: reason, place: null } : reason)),
   }
 }
 
@@ -35,11 +51,35 @@ export function later<E extends Exhibit | undefined>(exhibit: E): E {
 export const notShown = (what: string): ClaimVerdict => say('not shown', [`The sheet claims no ${what}.`])
 
 /** What cannot be decided within the limit of steps. */
-export const undecided = (what: string): ClaimVerdict => ({ ...say('cannot tell', [`${what} was not decided within the limit of steps.`]), doubt: 'limit' })
+export const undecided = (what: string): ClaimVerdict => ({
+  ...say('cannot tell', [`${what} was not decided within the limit of steps.`]),
+  doubt: 'limit',
+})
 
 /** Two rows that a relation's dependencies allow and the dependency forbids, in a table of its name. */
-export function twoRows(relation: Relation, refuted: Dependency | Multivalued, { name, values, outcome, by }: { name: string, values: Values, outcome: Witness['outcome'], by: string | null }): Witness | null {
+export function twoRows(
+  relation: Relation,
+  refuted: Dependency | Multivalued,
+  {
+    name,
+    values,
+    outcome,
+    by,
+  }: { name: string; values: Values; outcome: Witness['outcome']; by: string | null },
+): Witness | null {
   const rows = refutingRows(relation.size, relation.constraints, refuted)
   const order = inFront(relation.universe, refuted.from, refuted.to)
-  return rows ? { outcome, by, tables: [{ table: name, columns: order.map(at => relation.universe.names[at]!), rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })) }] } : null
+  return rows
+    ? {
+        outcome,
+        by,
+        tables: [
+          {
+            table: name,
+            columns: order.map(at => relation.universe.names[at]!),
+            rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })),
+          },
+        ],
+      }
+    : null
 }

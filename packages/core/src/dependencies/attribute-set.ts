@@ -3,8 +3,9 @@ import { invariant } from '../findings/invariant'
 /**
  * An immutable set of attributes, each known by its position in a `Universe`.
  *
- * Representation (known to this file only): one bit per attribute in 32-bit words. Sets that meet in an operation must come from
- * universes of the same size. Union, intersection, difference and comparison cost size / 32.
+ * Representation (known to this file only): one bit per attribute in 32-bit words. Sets that meet in an
+ * operation must come from universes of the same size. Union, intersection, difference and comparison cost
+ * size / 32.
  */
 export class AttributeSet implements Iterable<number> {
   private constructor(private readonly words: Uint32Array) {}
@@ -26,13 +27,13 @@ export class AttributeSet implements Iterable<number> {
 
   /** All attributes of a universe of `size`. */
   static full(size: number): AttributeSet {
-    const words = new Uint32Array((size + 31) >>> 5).fill(0xFFFFFFFF)
-    if (size & 31) words[words.length - 1] = 0xFFFFFFFF >>> (32 - (size & 31))
+    const words = new Uint32Array((size + 31) >>> 5).fill(0xffffffff)
+    if (size & 31) words[words.length - 1] = 0xffffffff >>> (32 - (size & 31))
     return new AttributeSet(words)
   }
 
   has(position: number): boolean {
-    return ((this.words[position >>> 5] ?? 0) >>> (position & 31) & 1) === 1
+    return (((this.words[position >>> 5] ?? 0) >>> (position & 31)) & 1) === 1
   }
 
   isEmpty(): boolean {
@@ -82,7 +83,7 @@ export class AttributeSet implements Iterable<number> {
   }
 
   /** Positions in ascending order. */
-  * [Symbol.iterator](): Iterator<number> {
+  *[Symbol.iterator](): Iterator<number> {
     for (let i = 0; i < this.words.length; i++) {
       for (let word = this.words[i]!; word; word &= word - 1) yield i * 32 + 31 - Math.clz32(word & -word)
     }

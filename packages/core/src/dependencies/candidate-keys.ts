@@ -3,7 +3,10 @@ import { closure } from './closure'
 import type { Dependency } from './universe'
 
 export interface KeyOptions {
-  /** The most candidate sets that are minimised before the search stops; the same input stops at the same place. @defaultValue 1 000 000 */
+  /**
+   * The most candidate sets that are minimised before the search stops; the same input stops at the same
+   * place. @defaultValue 1 000 000
+   */
   readonly limit?: number
   /** Asked between two steps; answer true to stop. */
   readonly cancelled?: () => boolean
@@ -19,12 +22,17 @@ export interface Keys {
 /**
  * All candidate keys of the relation over `scope` (default: all attributes) under `dependencies`.
  *
- * Attributes and dependencies that share nothing are searched apart and their keys multiplied, so the cost of one component does not
- * multiply that of another. Within a component: from a key K and a dependency X → Y, X ∪ (K − Y) is a superkey; it is minimised
- * and looked up. Time polynomial per key, and there can be exponentially many keys: see `limit`.
- * Source: Lucchesi & Osborn, Candidate keys for relations, JCSS 17(2), 1978.
+ * Attributes and dependencies that share nothing are searched apart and their keys multiplied, so the cost of
+ * one component does not multiply that of another. Within a component: from a key K and a dependency X → Y, X
+ * ∪ (K − Y) is a superkey; it is minimised and looked up. Time polynomial per key, and there can be
+ * exponentially many keys: see `limit`. Source: Lucchesi & Osborn, Candidate keys for relations, JCSS 17(2),
+ * 1978.
  */
-export function candidateKeys(size: number, dependencies: readonly Dependency[], options: KeyOptions = {}): Keys {
+export function candidateKeys(
+  size: number,
+  dependencies: readonly Dependency[],
+  options: KeyOptions = {},
+): Keys {
   const keys: AttributeSet[] = []
   const search = keysOneByOne(size, dependencies, options)
   for (let next = search.next(); ; next = search.next()) {
@@ -34,12 +42,19 @@ export function candidateKeys(size: number, dependencies: readonly Dependency[],
 }
 
 /**
- * The candidate keys as they are found, each once, in no promised order but always the same; the generator returns whether it came to the end. The first
- * comes after one minimisation; each counts as a step of the limit, so that neither a search nor a product of components runs on.
+ * The candidate keys as they are found, each once, in no promised order but always the same; the generator
+ * returns whether it came to the end. The first comes after one minimisation; each counts as a step of the
+ * limit, so that neither a search nor a product of components runs on.
  */
-export function* keysOneByOne(size: number, dependencies: readonly Dependency[], options: KeyOptions = {}): Generator<AttributeSet, boolean> {
+export function* keysOneByOne(
+  size: number,
+  dependencies: readonly Dependency[],
+  options: KeyOptions = {},
+): Generator<AttributeSet, boolean> {
   const budget = { left: options.limit ?? 1_000_000, cancelled: options.cancelled ?? (() => false) }
-  const searches = components(size, dependencies).map(component => new RememberedSearch(keysOfComponent(size, component, budget)))
+  const searches = components(size, dependencies).map(
+    component => new RememberedSearch(keysOfComponent(size, component, budget)),
+  )
   let isCut = false
   const combine = function* (at: number, prefix: AttributeSet): Generator<AttributeSet> {
     const search = searches[at]
@@ -67,7 +82,7 @@ class RememberedSearch {
 
   constructor(private readonly search: Generator<AttributeSet, boolean>) {}
 
-  * all(): Generator<AttributeSet> {
+  *all(): Generator<AttributeSet> {
     for (let at = 0; ; at++) {
       if (at === this.found.length && !this.more()) return
       yield this.found[at]!
@@ -93,7 +108,10 @@ interface Budget {
   readonly cancelled: () => boolean
 }
 
-/** Attributes joined by a dependency stand in one component; each other attribute alone. Ordered by least attribute. */
+/**
+ * Attributes joined by a dependency stand in one component; each other attribute alone. Ordered by least
+ * attribute.
+ */
 function components(size: number, dependencies: readonly Dependency[]): Component[] {
   const parent = Array.from({ length: size }, (_, i) => i)
   const root = (a: number): number => {
@@ -105,7 +123,7 @@ function components(size: number, dependencies: readonly Dependency[]): Componen
     for (const a of rest) parent[Math.max(root(a), root(first!))] = Math.min(root(a), root(first!))
   }
   const members = new Map<number, number[]>()
-  for (let a = 0; a < size; a++) members.set(root(a), [...members.get(root(a)) ?? [], a])
+  for (let a = 0; a < size; a++) members.set(root(a), [...(members.get(root(a)) ?? []), a])
   return [...members].map(([at, attributes]) => ({
     attributes: AttributeSet.of(size, attributes),
     dependencies: dependencies.filter(({ from, to }) => {
@@ -116,7 +134,11 @@ function components(size: number, dependencies: readonly Dependency[]): Componen
 }
 
 /** Yields the keys of one component, each once; returns whether the search came to its end. */
-function* keysOfComponent(size: number, { attributes, dependencies }: Component, budget: Budget): Generator<AttributeSet, boolean> {
+function* keysOfComponent(
+  size: number,
+  { attributes, dependencies }: Component,
+  budget: Budget,
+): Generator<AttributeSet, boolean> {
   const useful = dependencies.filter(({ from, to }) => !to.isSubsetOf(from))
   const first = shrinkToKey(size, attributes, attributes, useful)
   const seen = new Set([first.key])
@@ -142,9 +164,15 @@ function* keysOfComponent(size: number, { attributes, dependencies }: Component,
   return true
 }
 
-/** A key within `superkey`: attributes are left out from the last to the first as long as the rest still determines `all`. */
+/**
+ * A key within `superkey`: attributes are left out from the last to the first as long as the rest still
+ * determines `all`.
+ */
 export function shrinkToKey(
-  size: number, superkey: AttributeSet, all: AttributeSet, dependencies: readonly Dependency[],
+  size: number,
+  superkey: AttributeSet,
+  all: AttributeSet,
+  dependencies: readonly Dependency[],
 ): AttributeSet {
   let key = superkey
   for (const attribute of [...superkey].reverse()) {
@@ -155,24 +183,35 @@ export function shrinkToKey(
 }
 
 /** Why a set is no candidate key: what it does not reach, or an attribute it could do without. */
-export type KeyRefutation
-  = | { readonly kind: 'key' }
-    | { readonly kind: 'not-unique', readonly closure: AttributeSet, readonly missing: AttributeSet }
-    | { readonly kind: 'not-minimal', readonly superfluous: number }
+export type KeyRefutation =
+  | { readonly kind: 'key' }
+  | { readonly kind: 'not-unique'; readonly closure: AttributeSet; readonly missing: AttributeSet }
+  | { readonly kind: 'not-minimal'; readonly superfluous: number }
 
 /** Whether `claimed` is a candidate key, with the reason if it is not. At most |claimed| + 1 closures. */
-export function refuteKey(size: number, claimed: AttributeSet, dependencies: readonly Dependency[]): KeyRefutation {
+export function refuteKey(
+  size: number,
+  claimed: AttributeSet,
+  dependencies: readonly Dependency[],
+): KeyRefutation {
   const all = AttributeSet.full(size)
   const reached = closure(size, claimed, dependencies)
   if (!all.isSubsetOf(reached)) return { kind: 'not-unique', closure: reached, missing: all.minus(reached) }
   for (const attribute of claimed) {
-    if (all.isSubsetOf(closure(size, claimed.without(attribute), dependencies))) return { kind: 'not-minimal', superfluous: attribute }
+    if (all.isSubsetOf(closure(size, claimed.without(attribute), dependencies)))
+      return { kind: 'not-minimal', superfluous: attribute }
   }
   return { kind: 'key' }
 }
 
-/** Attributes that stand in some key. With incomplete keys an attribute not seen yet is `undecided`, never "not prime". */
-export function primeAttributes(size: number, { keys, complete }: Keys): { prime: AttributeSet, undecided: AttributeSet } {
+/**
+ * Attributes that stand in some key. With incomplete keys an attribute not seen yet is `undecided`, never
+ * "not prime".
+ */
+export function primeAttributes(
+  size: number,
+  { keys, complete }: Keys,
+): { prime: AttributeSet; undecided: AttributeSet } {
   const prime = keys.reduce((all, key) => all.union(key), AttributeSet.empty(size))
   return { prime, undecided: complete ? AttributeSet.empty(size) : AttributeSet.full(size).minus(prime) }
 }

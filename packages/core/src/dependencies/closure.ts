@@ -9,8 +9,9 @@ export interface ClosureStep {
 }
 
 /**
- * Dependencies laid out for many closures: for each attribute the dependencies that wait for it, as one flat array with offsets
- * (`waiting[starts[a] .. starts[a + 1]]`), and for each dependency how many attributes of its left side are still missing.
+ * Dependencies laid out for many closures: for each attribute the dependencies that wait for it, as one flat
+ * array with offsets (`waiting[starts[a] .. starts[a + 1]]`), and for each dependency how many attributes of
+ * its left side are still missing.
  */
 interface Prepared {
   readonly starts: Int32Array
@@ -42,20 +43,24 @@ function prepare(size: number, dependencies: readonly Dependency[]): Prepared {
     waiting,
     missing: Int32Array.from(lefts, left => left.length),
     dependents: dependencies.map(({ to }) => Int32Array.from(to)),
-    immediate: lefts.flatMap((left, d) => left.length === 0 ? [d] : []),
+    immediate: lefts.flatMap((left, d) => (left.length === 0 ? [d] : [])),
   }
   bySize.set(size, prepared)
   return prepared
 }
 
 /**
- * The closure of `start` under `dependencies`: every attribute that `start` determines. Linear in the size of the dependencies
- * (the list is laid out once per array identity: do not change an array that was given here). `onStep` is told each dependency
- * that adds something, in the order it fires; the order is the same for the same input.
- * Source: Beeri & Bernstein, Computational problems related to the design of normal form relational schemas, TODS 4(1), 1979.
+ * The closure of `start` under `dependencies`: every attribute that `start` determines. Linear in the size of
+ * the dependencies (the list is laid out once per array identity: do not change an array that was given
+ * here). `onStep` is told each dependency that adds something, in the order it fires; the order is the same
+ * for the same input. Source: Beeri & Bernstein, Computational problems related to the design of normal form
+ * relational schemas, TODS 4(1), 1979.
  */
 export function closure(
-  size: number, start: AttributeSet, dependencies: readonly Dependency[], onStep?: (step: ClosureStep) => void,
+  size: number,
+  start: AttributeSet,
+  dependencies: readonly Dependency[],
+  onStep?: (step: ClosureStep) => void,
 ): AttributeSet {
   const { starts, waiting, missing, dependents, immediate } = prepare(size, dependencies)
   const left = missing.slice()
@@ -73,7 +78,8 @@ export function closure(
       reached[a] = 1
       queue[end++] = a
     }
-    if (onStep && end > before) onStep({ dependency: d, added: AttributeSet.of(size, queue.subarray(before, end)) })
+    if (onStep && end > before)
+      onStep({ dependency: d, added: AttributeSet.of(size, queue.subarray(before, end)) })
   }
   for (const d of immediate) fire(d)
   for (let at = 0; at < end; at++) {
@@ -86,20 +92,28 @@ export function closure(
   return AttributeSet.of(size, queue.subarray(0, end))
 }
 
-/** The closure with the steps that grew it, in order: for display. A dependency that adds nothing is no step. */
+/**
+ * The closure with the steps that grew it, in order: for display. A dependency that adds nothing is no step.
+ */
 export function closureWithSteps(
-  size: number, start: AttributeSet, dependencies: readonly Dependency[],
-): { closure: AttributeSet, steps: ClosureStep[] } {
+  size: number,
+  start: AttributeSet,
+  dependencies: readonly Dependency[],
+): { closure: AttributeSet; steps: ClosureStep[] } {
   const steps: ClosureStep[] = []
   return { closure: closure(size, start, dependencies, step => steps.push(step)), steps }
 }
 
 /**
- * The steps by which `start` reaches `goal`, none of them unused (each is needed by a later one or by the goal); undefined when
- * `dependencies` do not imply `start → goal`. The shortest such list is NP-hard to find and not promised.
+ * The steps by which `start` reaches `goal`, none of them unused (each is needed by a later one or by the
+ * goal); undefined when `dependencies` do not imply `start → goal`. The shortest such list is NP-hard to find
+ * and not promised.
  */
 export function derivationSteps(
-  size: number, start: AttributeSet, goal: AttributeSet, dependencies: readonly Dependency[],
+  size: number,
+  start: AttributeSet,
+  goal: AttributeSet,
+  dependencies: readonly Dependency[],
 ): ClosureStep[] | undefined {
   const { closure: reached, steps } = closureWithSteps(size, start, dependencies)
   if (!goal.isSubsetOf(reached)) return undefined
@@ -114,11 +128,18 @@ export function derivationSteps(
 }
 
 /** Whether `dependencies` imply `from → to`. */
-export function implies(size: number, dependencies: readonly Dependency[], { from, to }: Dependency): boolean {
+export function implies(
+  size: number,
+  dependencies: readonly Dependency[],
+  { from, to }: Dependency,
+): boolean {
   return to.isSubsetOf(closure(size, from, dependencies))
 }
 
 /** Whether each list implies every dependency of the other. */
 export function equivalent(size: number, left: readonly Dependency[], right: readonly Dependency[]): boolean {
-  return right.every(dependency => implies(size, left, dependency)) && left.every(dependency => implies(size, right, dependency))
+  return (
+    right.every(dependency => implies(size, left, dependency)) &&
+    left.every(dependency => implies(size, right, dependency))
+  )
 }

@@ -10,11 +10,16 @@ export interface Borders {
 }
 
 /**
- * Both borders of a monotone predicate (what holds for a set holds for its supersets): from the maximal failures found so far come the only sets
- * that could be minimal successes; one that fails is grown to a new maximal failure. `limit` counts evaluations of the predicate.
- * Source: Gunopulos, Khardon, Mannila, Saluja, Toivonen & Sharma, Discovering all most specific sentences, TODS 28(2), 2003 ("dualize and advance").
+ * Both borders of a monotone predicate (what holds for a set holds for its supersets): from the maximal
+ * failures found so far come the only sets that could be minimal successes; one that fails is grown to a new
+ * maximal failure. `limit` counts evaluations of the predicate. Source: Gunopulos, Khardon, Mannila, Saluja,
+ * Toivonen & Sharma, Discovering all most specific sentences, TODS 28(2), 2003 ("dualize and advance").
  */
-export function borders(size: number, holds: (set: AttributeSet) => boolean, { limit = 200_000 } = {}): Borders {
+export function borders(
+  size: number,
+  holds: (set: AttributeSet) => boolean,
+  { limit = 200_000 } = {},
+): Borders {
   let left = limit
   const ask = (set: AttributeSet): boolean => {
     left--
@@ -34,7 +39,12 @@ export function borders(size: number, holds: (set: AttributeSet) => boolean, { l
   let candidates: AttributeSet[] = [AttributeSet.empty(size)]
   for (;;) {
     const failing = candidates.find(set => !succeeds(set))
-    if (left <= 0) return { minimal: sorted(candidates.filter(set => successes.has(set.key))), maximal: sorted(maximal), complete: false }
+    if (left <= 0)
+      return {
+        minimal: sorted(candidates.filter(set => successes.has(set.key))),
+        maximal: sorted(maximal),
+        complete: false,
+      }
     if (!failing) return { minimal: sorted(candidates), maximal: sorted(maximal), complete: true }
     const grown = grow(size, failing, ask)
     maximal.push(grown)
@@ -54,7 +64,12 @@ function transversals(before: readonly AttributeSet[], edge: AttributeSet): Attr
   const meeting = before.filter(set => set.meets(edge))
   const extended = before.filter(set => !set.meets(edge)).flatMap(set => [...edge].map(a => set.with(a)))
   const fresh = extended.filter(set => !meeting.some(other => other.isSubsetOf(set)))
-  return [...meeting, ...fresh.filter((set, i) => !fresh.some((other, j) => other.isSubsetOf(set) && (!other.equals(set) || j < i)))]
+  return [
+    ...meeting,
+    ...fresh.filter(
+      (set, i) => !fresh.some((other, j) => other.isSubsetOf(set) && (!other.equals(set) || j < i)),
+    ),
+  ]
 }
 
 function sorted(sets: readonly AttributeSet[]): AttributeSet[] {

@@ -8,33 +8,57 @@ import type { Constraints, Multivalued } from './universe'
 /** All candidate keys under both kinds of dependencies; `limit` counts closures. */
 export function mixedKeys(size: number, constraints: Constraints, options: { limit?: number } = {}): Keys {
   const all = AttributeSet.full(size)
-  const { minimal, complete } = borders(size, set => all.isSubsetOf(mixedClosure(size, set, constraints)), options)
+  const { minimal, complete } = borders(
+    size,
+    set => all.isSubsetOf(mixedClosure(size, set, constraints)),
+    options,
+  )
   return { keys: minimal, complete }
 }
 
 /**
- * The multivalued dependencies that break fourth normal form (not trivial, and from what is no superkey), among the given ones of both kinds (that suffices: if every given left side is a
- * superkey, all that is implied follows from the keys). One for each left side, its right side one block of the basis.
- * Source: Fagin, Multivalued dependencies and a new normal form, TODS 2(3), 1977.
+ * The multivalued dependencies that break fourth normal form (not trivial, and from what is no superkey),
+ * among the given ones of both kinds (that suffices: if every given left side is a superkey, all that is
+ * implied follows from the keys). One for each left side, its right side one block of the basis. Source:
+ * Fagin, Multivalued dependencies and a new normal form, TODS 2(3), 1977.
  */
 export function fourthFormViolations(size: number, constraints: Constraints): Multivalued[] {
-  const lefts = new Map([...constraints.multivalued, ...constraints.functional].map(({ from }) => [from.key, from]))
-  return [...lefts.values()].flatMap(from => violationAt(size, AttributeSet.full(size), from, constraints) ?? [])
+  const lefts = new Map(
+    [...constraints.multivalued, ...constraints.functional].map(({ from }) => [from.key, from]),
+  )
+  return [...lefts.values()].flatMap(
+    from => violationAt(size, AttributeSet.full(size), from, constraints) ?? [],
+  )
 }
 
-/** What `from` multidetermines within a part without being a key of it; undefined where there is nothing of the kind. */
-function violationAt(size: number, part: AttributeSet, from: AttributeSet, constraints: Constraints): Multivalued | undefined {
+/**
+ * What `from` multidetermines within a part without being a key of it; undefined where there is nothing of
+ * the kind.
+ */
+function violationAt(
+  size: number,
+  part: AttributeSet,
+  from: AttributeSet,
+  constraints: Constraints,
+): Multivalued | undefined {
   if (part.isSubsetOf(mixedClosure(size, from, constraints))) return undefined
   const rest = part.minus(from)
-  const block = dependencyBasis(size, from, constraints).map(other => other.intersect(part)).find(other => !other.isEmpty() && !other.equals(rest))
+  const block = dependencyBasis(size, from, constraints)
+    .map(other => other.intersect(part))
+    .find(other => !other.isEmpty() && !other.equals(rest))
   return block && { from, to: block, multi: true }
 }
 
 /**
- * Splits until every part is in fourth normal form under the dependencies projected on it: a tree that says which violation split what. Left sides are
- * tried in the order given first, then by size; undefined when more than `limit` would be tried (projecting is exponential).
+ * Splits until every part is in fourth normal form under the dependencies projected on it: a tree that says
+ * which violation split what. Left sides are tried in the order given first, then by size; undefined when
+ * more than `limit` would be tried (projecting is exponential).
  */
-export function decomposeToFourthForm(size: number, constraints: Constraints, { limit = 20_000 } = {}): SplitTree | undefined {
+export function decomposeToFourthForm(
+  size: number,
+  constraints: Constraints,
+  { limit = 20_000 } = {},
+): SplitTree | undefined {
   const budget = { left: limit }
   const split = (attributes: AttributeSet): SplitTree | undefined => {
     const by = firstViolation(size, attributes, constraints, budget)
@@ -47,15 +71,30 @@ export function decomposeToFourthForm(size: number, constraints: Constraints, { 
   return split(AttributeSet.full(size))
 }
 
-/** Whether a part is in fourth normal form under the dependencies projected on it; undefined when the limit stopped the search. */
-export function isInFourthForm(size: number, part: AttributeSet, constraints: Constraints, { limit = 20_000 } = {}): boolean | undefined {
+/**
+ * Whether a part is in fourth normal form under the dependencies projected on it; undefined when the limit
+ * stopped the search.
+ */
+export function isInFourthForm(
+  size: number,
+  part: AttributeSet,
+  constraints: Constraints,
+  { limit = 20_000 } = {},
+): boolean | undefined {
   const budget = { left: limit }
   const found = firstViolation(size, part, constraints, budget)
   return found ? false : budget.left < 0 ? undefined : true
 }
 
-function firstViolation(size: number, part: AttributeSet, constraints: Constraints, budget: { left: number }): Multivalued | undefined {
-  const given = [...constraints.multivalued, ...constraints.functional].map(({ from }) => from).filter(from => from.isSubsetOf(part))
+function firstViolation(
+  size: number,
+  part: AttributeSet,
+  constraints: Constraints,
+  budget: { left: number },
+): Multivalued | undefined {
+  const given = [...constraints.multivalued, ...constraints.functional]
+    .map(({ from }) => from)
+    .filter(from => from.isSubsetOf(part))
   for (const from of given) {
     const found = violationAt(size, part, from, constraints)
     if (found) return found

@@ -5,7 +5,7 @@ import { minimalCover } from './minimal-cover'
 import type { Dependency } from './universe'
 
 export const NORMAL_FORMS = ['UNF', '1NF', '2NF', '3NF', 'BCNF'] as const
-export type NormalForm = typeof NORMAL_FORMS[number]
+export type NormalForm = (typeof NORMAL_FORMS)[number]
 
 export interface Violation {
   /** The lowest form that this dependency breaks. */
@@ -26,11 +26,16 @@ export interface NormalFormResult {
 /**
  * The highest normal form up to BCNF over the implied dependencies, with its violations.
  *
- * BCNF and 3NF can be read from a minimal cover; 2NF needs the closure of every proper key part (a partial dependency need not stand
- * in the cover), found by dropping one attribute of a key at a time. Primality needs all keys: *undecided* where a limit stopped them.
- * Sources: Codd 1971 (2NF, 3NF), 1974 (BCNF); that a cover suffices for 3NF and BCNF: Ullman, Principles of Database Systems.
+ * BCNF and 3NF can be read from a minimal cover; 2NF needs the closure of every proper key part (a partial
+ * dependency need not stand in the cover), found by dropping one attribute of a key at a time. Primality
+ * needs all keys: *undecided* where a limit stopped them. Sources: Codd 1971 (2NF, 3NF), 1974 (BCNF); that a
+ * cover suffices for 3NF and BCNF: Ullman, Principles of Database Systems.
  */
-export function normalForm(size: number, dependencies: readonly Dependency[], options: KeyOptions & { nonAtomic?: boolean } = {}): NormalFormResult {
+export function normalForm(
+  size: number,
+  dependencies: readonly Dependency[],
+  options: KeyOptions & { nonAtomic?: boolean } = {},
+): NormalFormResult {
   const keys = candidateKeys(size, dependencies, options)
   const { prime, undecided } = primeAttributes(size, keys)
   const all = AttributeSet.full(size)
@@ -40,15 +45,23 @@ export function normalForm(size: number, dependencies: readonly Dependency[], op
   const violations = [
     ...partial,
     ...offending
-      .filter(({ from, to }) => !partial.some(v => v.dependency.from.equals(from) && v.dependency.to.equals(to)))
-      .map((dependency): Violation => prime.union(undecided).meets(dependency.to)
-        ? { form: 'BCNF', dependency }
-        : { form: '3NF', dependency }),
+      .filter(
+        ({ from, to }) => !partial.some(v => v.dependency.from.equals(from) && v.dependency.to.equals(to)),
+      )
+      .map((dependency): Violation =>
+        prime.union(undecided).meets(dependency.to)
+          ? { form: 'BCNF', dependency }
+          : { form: '3NF', dependency },
+      ),
   ].sort((a, b) => NORMAL_FORMS.indexOf(a.form) - NORMAL_FORMS.indexOf(b.form))
   return { form: formOf(options.nonAtomic ?? false, violations, keys.complete), violations, keys }
 }
 
-function formOf(nonAtomic: boolean, violations: readonly Violation[], complete: boolean): NormalForm | undefined {
+function formOf(
+  nonAtomic: boolean,
+  violations: readonly Violation[],
+  complete: boolean,
+): NormalForm | undefined {
   if (nonAtomic) return 'UNF'
   const lowest = violations[0]?.form
   if (lowest === '2NF') return '1NF'
@@ -58,7 +71,12 @@ function formOf(nonAtomic: boolean, violations: readonly Violation[], complete: 
 }
 
 /** For each non-prime attribute that a proper part of a key determines: a left-reduced such dependency. */
-function partialDependencies(size: number, dependencies: readonly Dependency[], { keys }: Keys, mayBePrime: AttributeSet): Violation[] {
+function partialDependencies(
+  size: number,
+  dependencies: readonly Dependency[],
+  { keys }: Keys,
+  mayBePrime: AttributeSet,
+): Violation[] {
   const found = new Map<string, Violation>()
   for (const key of keys) {
     for (const left of key) {
@@ -73,7 +91,12 @@ function partialDependencies(size: number, dependencies: readonly Dependency[], 
   return [...found.values()]
 }
 
-function reduce(size: number, start: AttributeSet, goal: number, dependencies: readonly Dependency[]): AttributeSet {
+function reduce(
+  size: number,
+  start: AttributeSet,
+  goal: number,
+  dependencies: readonly Dependency[],
+): AttributeSet {
   let from = start
   for (const attribute of start) {
     const smaller = from.without(attribute)

@@ -4,14 +4,22 @@ import { minimalCover } from './minimal-cover'
 import type { Dependency } from './universe'
 
 /**
- * The dependencies that hold within `part`, as a minimal cover; undefined when more than `limit` left sides would be tried. Left
- * sides are tried by size, and supersets of a left side that already fixes an attribute are not tried for it again. Worst case exponential
- * in |part|, unavoidable (Fischer, Jou & Tsou 1983, from memory).
+ * The dependencies that hold within `part`, as a minimal cover; undefined when more than `limit` left sides
+ * would be tried. Left sides are tried by size, and supersets of a left side that already fixes an attribute
+ * are not tried for it again. Worst case exponential in |part|, unavoidable (Fischer, Jou & Tsou 1983, from
+ * memory).
  */
 export function project(
-  size: number, part: AttributeSet, dependencies: readonly Dependency[], { limit = 100_000 } = {},
+  size: number,
+  part: AttributeSet,
+  dependencies: readonly Dependency[],
+  { limit = 100_000 } = {},
 ): Dependency[] | undefined {
-  const useful = [...part].filter(a => dependencies.some(({ from }) => from.has(a)) || closure(size, AttributeSet.empty(size), dependencies).has(a))
+  const useful = [...part].filter(
+    a =>
+      dependencies.some(({ from }) => from.has(a)) ||
+      closure(size, AttributeSet.empty(size), dependencies).has(a),
+  )
   const found: Dependency[] = []
   let tried = 0
   let level: AttributeSet[] = [AttributeSet.empty(size)]

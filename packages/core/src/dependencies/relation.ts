@@ -32,12 +32,23 @@ export interface RelationLimits {
   readonly part?: number
   /** Closures under both kinds, for each attribute. */
   readonly mixed?: number
-  /** Closures under both kinds, for the keys where the functional dependencies are not known, and for the fourth form of a part. */
+  /**
+   * Closures under both kinds, for the keys where the functional dependencies are not known, and for the
+   * fourth form of a part.
+   */
   readonly sets?: number
 }
 
-/** Enough for every relation that people read, and soon at an end for those made to be hard. A closure under both kinds is many times as long as another. */
-const soon = (size: number): RelationLimits => ({ keys: 5000, part: 2000, mixed: Math.max(60, Math.ceil(6000 / size)), sets: 500 })
+/**
+ * Enough for every relation that people read, and soon at an end for those made to be hard. A closure under
+ * both kinds is many times as long as another.
+ */
+const soon = (size: number): RelationLimits => ({
+  keys: 5000,
+  part: 2000,
+  mixed: Math.max(60, Math.ceil(6000 / size)),
+  sets: 500,
+})
 
 export interface RelationOptions {
   /** @defaultValue what is soon at an end */
@@ -48,11 +59,11 @@ export interface RelationOptions {
   readonly onStep?: () => void
 }
 
-const limited = (limit: number | undefined): { limit?: number } => limit === undefined ? {} : { limit }
+const limited = (limit: number | undefined): { limit?: number } => (limit === undefined ? {} : { limit })
 
 /**
- * A relation with its dependencies of both kinds, and what follows from them: each is worked out when it is first asked for, and kept. Limits count
- * steps, so the same relation always gives the same answers.
+ * A relation with its dependencies of both kinds, and what follows from them: each is worked out when it is
+ * first asked for, and kept. Limits count steps, so the same relation always gives the same answers.
  */
 export class Relation {
   private functionalMemo: readonly Dependency[] | undefined | null = null
@@ -63,7 +74,11 @@ export class Relation {
   private readonly partMemo = new Map<string, RelationPart | undefined>()
   private readonly limits: RelationLimits
 
-  constructor(readonly universe: Universe, readonly constraints: Constraints, private readonly options: RelationOptions = {}) {
+  constructor(
+    readonly universe: Universe,
+    readonly constraints: Constraints,
+    private readonly options: RelationOptions = {},
+  ) {
     this.limits = options.limits ?? soon(universe.size)
   }
 
@@ -77,7 +92,8 @@ export class Relation {
 
   /** The functional dependencies that both kinds imply; undefined where a limit stopped them. */
   get functional(): readonly Dependency[] | undefined {
-    if (this.functionalMemo === null) this.functionalMemo = functionalPart(this.size, this.constraints, limited(this.limits.mixed))
+    if (this.functionalMemo === null)
+      this.functionalMemo = functionalPart(this.size, this.constraints, limited(this.limits.mixed))
     return this.functionalMemo
   }
 
@@ -99,11 +115,15 @@ export class Relation {
 
   /** Under both kinds. Once the functional part is known it is as good, and quicker. */
   closure(set: AttributeSet): AttributeSet {
-    return this.hasMultivalued && !this.functionalMemo ? mixedClosure(this.size, set, this.constraints) : closure(this.size, set, this.functionalMemo ?? this.constraints.functional)
+    return this.hasMultivalued && !this.functionalMemo
+      ? mixedClosure(this.size, set, this.constraints)
+      : closure(this.size, set, this.functionalMemo ?? this.constraints.functional)
   }
 
   implies(dependency: Dependency | Multivalued): boolean {
-    return 'multi' in dependency ? impliesMixed(this.size, this.constraints, dependency) : dependency.to.isSubsetOf(this.closure(dependency.from))
+    return 'multi' in dependency
+      ? impliesMixed(this.size, this.constraints, dependency)
+      : dependency.to.isSubsetOf(this.closure(dependency.from))
   }
 
   get keys(): Keys {
@@ -117,7 +137,10 @@ export class Relation {
     return undecided.isEmpty() ? prime : undefined
   }
 
-  /** The highest form; undefined where a limit stopped the search. Fourth is told apart only where multivalued dependencies are given. */
+  /**
+   * The highest form; undefined where a limit stopped the search. Fourth is told apart only where multivalued
+   * dependencies are given.
+   */
   get form(): RelationForm | undefined {
     const form = this.result?.form
     return form === 'BCNF' && this.hasMultivalued && this.fourth.length === 0 ? '4NF' : form
@@ -128,7 +151,9 @@ export class Relation {
     const functional = this.result?.violations ?? []
     return [
       ...functional,
-      ...this.fourth.filter(({ from }) => !functional.some(other => other.dependency.from.equals(from))).map((dependency): FormViolation => ({ form: '4NF', dependency })),
+      ...this.fourth
+        .filter(({ from }) => !functional.some(other => other.dependency.from.equals(from)))
+        .map((dependency): FormViolation => ({ form: '4NF', dependency })),
     ]
   }
 
@@ -138,7 +163,9 @@ export class Relation {
       onStep?.()
       return false
     }
-    this.resultMemo ??= this.functional && normalForm(this.size, this.functional, { ...limited(this.limits.keys), nonAtomic, cancelled })
+    this.resultMemo ??=
+      this.functional &&
+      normalForm(this.size, this.functional, { ...limited(this.limits.keys), nonAtomic, cancelled })
     return this.resultMemo
   }
 
@@ -147,7 +174,9 @@ export class Relation {
     return this.fourthMemo
   }
 
-  /** Keys, form and dependencies of a part under what is projected on it; undefined where a limit stopped it. */
+  /**
+   * Keys, form and dependencies of a part under what is projected on it; undefined where a limit stopped it.
+   */
   part(attributes: AttributeSet): RelationPart | undefined {
     const { key } = attributes
     if (!this.partMemo.has(key)) this.partMemo.set(key, this.workOutPart(attributes))
@@ -159,11 +188,20 @@ export class Relation {
     const found = this.functional && keysOfPart(this.size, attributes, this.functional, limits)
     if (!found) return undefined
     const smaller = new Universe(this.universe.list(attributes))
-    const within = found.within.map(({ from, to }) => smaller.dependency(this.universe.list(from), this.universe.list(to)))
+    const within = found.within.map(({ from, to }) =>
+      smaller.dependency(this.universe.list(from), this.universe.list(to)),
+    )
     const { form, violations } = normalForm(smaller.size, within, limits)
     const back = (set: AttributeSet): AttributeSet => this.universe.set(smaller.list(set))
     const first = violations[0]?.dependency
-    const isFourth = form === 'BCNF' && this.hasMultivalued ? isInFourthForm(this.size, attributes, this.constraints, limited(this.limits.sets)) : false
-    return { keys: found.keys, form: isFourth === undefined ? undefined : isFourth ? '4NF' : form, violation: first && { from: back(first.from), to: back(first.to) } }
+    const isFourth =
+      form === 'BCNF' && this.hasMultivalued
+        ? isInFourthForm(this.size, attributes, this.constraints, limited(this.limits.sets))
+        : false
+    return {
+      keys: found.keys,
+      form: isFourth === undefined ? undefined : isFourth ? '4NF' : form,
+      violation: first && { from: back(first.from), to: back(first.to) },
+    }
   }
 }

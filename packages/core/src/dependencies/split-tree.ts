@@ -10,7 +10,10 @@ export interface SplitTree {
 
 /** The leaves of a tree, left to right, without those that stand within another. */
 export function leavesOf(tree: SplitTree): AttributeSet[] {
-  const visit = ({ attributes, parts }: SplitTree): AttributeSet[] => parts ? parts.flatMap(visit) : [attributes]
+  const visit = ({ attributes, parts }: SplitTree): AttributeSet[] =>
+    parts ? parts.flatMap(visit) : [attributes]
   const leaves = visit(tree)
-  return leaves.filter((leaf, i) => !leaves.some((other, j) => leaf.isSubsetOf(other) && (!leaf.equals(other) || j < i)))
+  return leaves.filter(
+    (leaf, i) => !leaves.some((other, j) => leaf.isSubsetOf(other) && (!leaf.equals(other) || j < i)),
+  )
 }

@@ -6,12 +6,18 @@ export interface Dependency {
   readonly to: AttributeSet
 }
 
-/** A multivalued dependency: for rows equal on `from`, what stands in `to` and what stands in the rest are combined in every way. */
+/**
+ * A multivalued dependency: for rows equal on `from`, what stands in `to` and what stands in the rest are
+ * combined in every way.
+ */
 export interface Multivalued extends Dependency {
   readonly multi: true
 }
 
-/** Functional and multivalued dependencies, which reason together: a functional one can follow only through a multivalued one. */
+/**
+ * Functional and multivalued dependencies, which reason together: a functional one can follow only through a
+ * multivalued one.
+ */
 export interface Constraints {
   readonly functional: readonly Dependency[]
   readonly multivalued: readonly Multivalued[]
@@ -35,12 +41,16 @@ export class Universe {
   /** @throws RangeError when a name is not in the universe. */
   position(name: string): number {
     const position = this.positions.get(name)
-    if (position === undefined) throw new RangeError(`"${name}" is not one of the attributes ${this.names.join(', ')}.`)
+    if (position === undefined)
+      throw new RangeError(`"${name}" is not one of the attributes ${this.names.join(', ')}.`)
     return position
   }
 
   set(names: Iterable<string>): AttributeSet {
-    return AttributeSet.of(this.size, [...names].map(name => this.position(name)))
+    return AttributeSet.of(
+      this.size,
+      [...names].map(name => this.position(name)),
+    )
   }
 
   get all(): AttributeSet {

@@ -1,6 +1,15 @@
 import { capital, listInWords, plural } from '../findings'
 import { amountInWords } from './amounts'
-import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramKinds, type DiagramRelationship } from './document'
+import {
+  findEntityById,
+  ownersOf,
+  type Diagram,
+  type DiagramAttribute,
+  type DiagramEnd,
+  type DiagramEntity,
+  type DiagramKinds,
+  type DiagramRelationship,
+} from './document'
 
 /** One sentence of a diagram, with the element it speaks of. */
 export interface Sentence {
@@ -8,12 +17,20 @@ export interface Sentence {
   readonly text: string
 }
 
-/** The diagram as sentences: for screen readers, and to be held beside the brief. Entity by entity, each relationship both ways. */
+/**
+ * The diagram as sentences: for screen readers, and to be held beside the brief. Entity by entity, each
+ * relationship both ways.
+ */
 export function aloud(diagram: Diagram): Sentence[] {
   return [
     ...diagram.entities.flatMap(entity => aboutEntity(diagram, entity)),
-    ...diagram.relationships.flatMap(relationship => aboutRelationship(diagram, relationship).map(text => ({ element: relationship.id, text }))),
-    ...diagram.kinds.map(kinds => ({ element: kinds.id, text: `${capital(one(nameOf(diagram, kinds.general)))} ${kindsInWords(kinds)} ${listInWords(kinds.special.map(other => nameOf(diagram, other)))}.` })),
+    ...diagram.relationships.flatMap(relationship =>
+      aboutRelationship(diagram, relationship).map(text => ({ element: relationship.id, text })),
+    ),
+    ...diagram.kinds.map(kinds => ({
+      element: kinds.id,
+      text: `${capital(one(nameOf(diagram, kinds.general)))} ${kindsInWords(kinds)} ${listInWords(kinds.special.map(other => nameOf(diagram, other)))}.`,
+    })),
   ]
 }
 
@@ -22,46 +39,76 @@ export function kindsInWords({ isTotal, isDisjoint }: Pick<DiagramKinds, 'isTota
   return `${isTotal ? 'is' : 'may be'} ${isDisjoint ? 'one of' : 'any of'}`
 }
 
-const nameOf = (diagram: Diagram, id: string): string => findEntityById(diagram, id)?.name.trim() || 'something without a name'
+const nameOf = (diagram: Diagram, id: string): string =>
+  findEntityById(diagram, id)?.name.trim() || 'something without a name'
 const one = (name: string): string => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name.toLowerCase()}`
 
 function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   const name = entity.name.trim() || 'Something without a name'
   const say = (text: string): Sentence => ({ element: entity.id, text })
-  const identifiers = entity.attributes.filter(({ identifies }) => identifies).map(attribute => attribute.name)
-  const owners = ownersOf(diagram, entity.id).map(({ end }) => end.role || nameOf(diagram, end.entity).toLowerCase())
+  const identifiers = entity.attributes
+    .filter(({ identifies }) => identifies)
+    .map(attribute => attribute.name)
+  const owners = ownersOf(diagram, entity.id).map(
+    ({ end }) => end.role || nameOf(diagram, end.entity).toLowerCase(),
+  )
   const facts = entity.attributes.filter(({ identifies }) => !identifies)
   return [
-    say(identifiers.length === 0 && owners.length === 0
-      ? `${name} is told apart by nothing yet.`
-      : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`),
-    ...entity.uniques.map(set => say(`No two ${plural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`)),
-    ...facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : [],
+    say(
+      identifiers.length === 0 && owners.length === 0
+        ? `${name} is told apart by nothing yet.`
+        : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`,
+    ),
+    ...entity.uniques.map(set =>
+      say(
+        `No two ${plural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`,
+      ),
+    ),
+    ...(facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : []),
   ]
 }
 
 /** A fact by its name, a relationship by what it leads to. */
 function memberName(diagram: Diagram, entity: DiagramEntity, id: string): string {
   const fact = entity.attributes.find(attribute => attribute.id === id)
-  const far = diagram.relationships.find(relationship => relationship.id === id)?.ends.find(end => end.entity !== entity.id)
+  const far = diagram.relationships
+    .find(relationship => relationship.id === id)
+    ?.ends.find(end => end.entity !== entity.id)
   return fact?.name ?? (far ? far.role || nameOf(diagram, far.entity).toLowerCase() : 'something else')
 }
 
 function factInWords({ name, several: isSeveral, derived, parts, required }: DiagramAttribute): string {
-  const marks = [isSeveral ? 'several' : '', derived ? 'worked out' : '', parts.length > 0 ? `parts ${parts.join(' + ')}` : '', required === false ? 'may lack' : ''].filter(mark => mark !== '')
+  const marks = [
+    isSeveral ? 'several' : '',
+    derived ? 'worked out' : '',
+    parts.length > 0 ? `parts ${parts.join(' + ')}` : '',
+    required === false ? 'may lack' : '',
+  ].filter(mark => mark !== '')
   return marks.length > 0 ? `${name} (${marks.join(', ')})` : name
 }
 
-function aboutRelationship(diagram: Diagram, { name, back, ends, attributes }: DiagramRelationship): string[] {
+function aboutRelationship(
+  diagram: Diagram,
+  { name, back, ends, attributes }: DiagramRelationship,
+): string[] {
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
-  const counted = (end: DiagramEnd): string => `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
+  const counted = (end: DiagramEnd): string =>
+    `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
   const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
   if (ends.length > 2) {
     return [
       `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
-      ...ends.map((end, i) => `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`), ...carried,
+      ...ends.map(
+        (end, i) =>
+          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`,
+      ),
+      ...carried,
     ]
   }
-  return [`One ${called(a)} ${name || 'goes with'} ${counted(b)}.`, `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`, ...carried]
+  return [
+    `One ${called(a)} ${name || 'goes with'} ${counted(b)}.`,
+    `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`,
+    ...carried,
+  ]
 }

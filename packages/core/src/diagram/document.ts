@@ -4,12 +4,19 @@ const Id = z.string().min(1).max(40)
 const Name = z.string().max(200)
 const Text = z.string().max(2000)
 
-/** Where something stands on the paper, in pixels at full size from its corner; what was moved by hand stays when the rest is arranged. */
-const Spot = z.object({ x: z.number().finite().min(-100_000).max(100_000), y: z.number().finite().min(-100_000).max(100_000), isHeld: z.boolean().optional() })
+/**
+ * Where something stands on the paper, in pixels at full size from its corner; what was moved by hand stays
+ * when the rest is arranged.
+ */
+const Spot = z.object({
+  x: z.number().finite().min(-100_000).max(100_000),
+  y: z.number().finite().min(-100_000).max(100_000),
+  isHeld: z.boolean().optional(),
+})
 export type Spot = z.infer<typeof Spot>
 
 export const LEVELS = ['conceptual', 'logical', 'physical'] as const
-export type Level = typeof LEVELS[number]
+export type Level = (typeof LEVELS)[number]
 
 export const DiagramAttribute = z.object({
   id: Id,
@@ -43,8 +50,10 @@ export const DiagramEntity = z.object({
 export type DiagramEntity = z.infer<typeof DiagramEntity>
 
 /**
- * One end of a relationship of two. Least and most say how many of this entity there are for one of the other. Of three and more: the most, for one each of the
- * others (look-across); the least, whether each of this entity takes part at all. Null is not yet answered. `identifies`: the entity at the other end cannot be told apart without this one.
+ * One end of a relationship of two. Least and most say how many of this entity there are for one of the
+ * other. Of three and more: the most, for one each of the others (look-across); the least, whether each of
+ * this entity takes part at all. Null is not yet answered. `identifies`: the entity at the other end cannot
+ * be told apart without this one.
  */
 export const DiagramEnd = z.object({
   entity: Id,
@@ -72,7 +81,13 @@ export const DiagramRelationship = z.object({
 })
 export type DiagramRelationship = z.infer<typeof DiagramRelationship>
 
-export const DiagramKinds = z.object({ id: Id, general: Id, special: z.array(Id).min(1).max(20), isDisjoint: z.boolean(), isTotal: z.boolean() })
+export const DiagramKinds = z.object({
+  id: Id,
+  general: Id,
+  special: z.array(Id).min(1).max(20),
+  isDisjoint: z.boolean(),
+  isTotal: z.boolean(),
+})
 export type DiagramKinds = z.infer<typeof DiagramKinds>
 
 /** One model for the three levels. Public; the version rises with its shape. */
@@ -86,30 +101,60 @@ export const Diagram = z.object({
 })
 export type Diagram = z.infer<typeof Diagram>
 
-export const EMPTY_DIAGRAM: Diagram = { format: 'nomenklatura-diagram', version: 1, level: 'conceptual', entities: [], relationships: [], kinds: [] }
+export const EMPTY_DIAGRAM: Diagram = {
+  format: 'nomenklatura-diagram',
+  version: 1,
+  level: 'conceptual',
+  entities: [],
+  relationships: [],
+  kinds: [],
+}
 
-export function findEntityById({ entities }: Pick<Diagram, 'entities'>, id: string): DiagramEntity | undefined {
+export function findEntityById(
+  { entities }: Pick<Diagram, 'entities'>,
+  id: string,
+): DiagramEntity | undefined {
   return entities.find(entity => entity.id === id)
 }
 
-export const isEmptyDiagram = ({ entities, relationships }: Diagram): boolean => entities.length === 0 && relationships.length === 0
+export const isEmptyDiagram = ({ entities, relationships }: Diagram): boolean =>
+  entities.length === 0 && relationships.length === 0
 
-export function findRelationship({ relationships }: Pick<Diagram, 'relationships'>, id: string): DiagramRelationship | undefined {
+export function findRelationship(
+  { relationships }: Pick<Diagram, 'relationships'>,
+  id: string,
+): DiagramRelationship | undefined {
   return relationships.find(relationship => relationship.id === id)
 }
 
-/** Whether nothing says yet what tells a card apart: no fact, no card that it is told apart within or between, no wider card of which it is a kind. */
+/**
+ * Whether nothing says yet what tells a card apart: no fact, no card that it is told apart within or between,
+ * no wider card of which it is a kind.
+ */
 export function isNotYetToldApart(diagram: Diagram, entity: string): boolean {
   const found = findEntityById(diagram, entity)
-  return found !== undefined && found.attributes.length === 0 && ownersOf(diagram, entity).length === 0 && !diagram.kinds.some(({ special }) => special.includes(entity))
+  return (
+    found !== undefined &&
+    found.attributes.length === 0 &&
+    ownersOf(diagram, entity).length === 0 &&
+    !diagram.kinds.some(({ special }) => special.includes(entity))
+  )
 }
 
-/** What a weak entity is told apart within: the ends of its identifying relationships, with the relationship. */
-export function ownersOf({ relationships }: Pick<Diagram, 'relationships'>, entity: string): { readonly end: DiagramEnd, readonly relationship: DiagramRelationship }[] {
-  return relationships.flatMap((relationship) => {
+/**
+ * What a weak entity is told apart within: the ends of its identifying relationships, with the relationship.
+ */
+export function ownersOf(
+  { relationships }: Pick<Diagram, 'relationships'>,
+  entity: string,
+): { readonly end: DiagramEnd; readonly relationship: DiagramRelationship }[] {
+  return relationships.flatMap(relationship => {
     const [a, b] = relationship.ends
     if (relationship.ends.length !== 2 || !a || !b) return []
-    const found = [{ own: a, end: b }, { own: b, end: a }].filter(({ own, end }) => own.entity === entity && end.identifies)
+    const found = [
+      { own: a, end: b },
+      { own: b, end: a },
+    ].filter(({ own, end }) => own.entity === entity && end.identifies)
     return found.slice(0, 1).map(({ end }) => ({ end, relationship }))
   })
 }

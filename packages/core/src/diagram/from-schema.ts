@@ -1,87 +1,245 @@
 import { describeType } from '../dictionary'
-import { declaredKeys, findTable, foldName, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
-import { EMPTY_DIAGRAM, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
+import {
+  declaredKeys,
+  findTable,
+  foldName,
+  isRequired,
+  sameColumns,
+  sameName,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
+import {
+  EMPTY_DIAGRAM,
+  type Diagram,
+  type DiagramAttribute,
+  type DiagramEnd,
+  type DiagramEntity,
+  type DiagramRelationship,
+} from './document'
 
 /**
- * The diagram of a schema, at physical level. A table between is known by its key, not by its name: the key is two or more whole references, and nothing refers to
- * it. A table of a key and one value is an attribute with several values. A reference within the primary key makes the table weak. Verb phrases are not known.
+ * The diagram of a schema, at physical level. A table between is known by its key, not by its name: the key
+ * is two or more whole references, and nothing refers to it. A table of a key and one value is an attribute
+ * with several values. A reference within the primary key makes the table weak. Verb phrases are not known.
  */
 export function diagramFromSchema(schema: Schema): Diagram {
   const ids = new Map(schema.tables.map((table, i) => [foldName(table.name), `e${i + 1}`]))
-  const isReferred = ({ name }: Table): boolean => schema.tables.some(table => table.references.some(reference => sameName(reference.table, name)))
-  const known = (table: Table): Reference[] => table.references.filter(reference => findTable(schema, reference.table) !== undefined)
+  const isReferred = ({ name }: Table): boolean =>
+    schema.tables.some(table => table.references.some(reference => sameName(reference.table, name)))
+  const known = (table: Table): Reference[] =>
+    table.references.filter(reference => findTable(schema, reference.table) !== undefined)
   const between = schema.tables.filter(table => !isReferred(table) && isBetween(table, known(table)))
-  const lists = schema.tables.filter(table => !between.includes(table) && !isReferred(table) && isList(table, known(table)))
+  const lists = schema.tables.filter(
+    table => !between.includes(table) && !isReferred(table) && isList(table, known(table)),
+  )
   const own = schema.tables.filter(table => !between.includes(table) && !lists.includes(table))
-  const entities = own.map(table => entityOf(table, ids.get(foldName(table.name))!, known(table), lists.filter(list => sameName(list.references[0]!.table, table.name))))
-  const drawn = own.flatMap(table => known(table).map(reference => ({ table, reference, relationship: relationshipOf(table, reference, ids) })))
-  const relationships = [...drawn.map(({ relationship }) => relationship), ...between.map(table => meetingOf(table, known(table), ids))].map((relationship, i) => ({ ...relationship, id: `r${i + 1}` }))
-  const linksOf = (table: Table): TableLink[] => drawn.flatMap((one, i) => one.table === table ? [{ id: relationships[i]!.id, columns: one.reference.columns }] : [])
-  return { ...EMPTY_DIAGRAM, level: 'physical', relationships, entities: entities.map((entity, i) => ({ ...entity, uniques: uniquesOf(own[i]!, entity.attributes, linksOf(own[i]!)) })) }
+  const entities = own.map(table =>
+    entityOf(
+      table,
+      ids.get(foldName(table.name))!,
+      known(table),
+      lists.filter(list => sameName(list.references[0]!.table, table.name)),
+    ),
+  )
+  const drawn = own.flatMap(table =>
+    known(table).map(reference => ({
+      table,
+      reference,
+      relationship: relationshipOf(table, reference, ids),
+    })),
+  )
+  const relationships = [
+    ...drawn.map(({ relationship }) => relationship),
+    ...between.map(table => meetingOf(table, known(table), ids)),
+  ].map((relationship, i) => ({ ...relationship, id: `r${i + 1}` }))
+  const linksOf = (table: Table): TableLink[] =>
+    drawn.flatMap((one, i) =>
+      one.table === table ? [{ id: relationships[i]!.id, columns: one.reference.columns }] : [],
+    )
+  return {
+    ...EMPTY_DIAGRAM,
+    level: 'physical',
+    relationships,
+    entities: entities.map((entity, i) => ({
+      ...entity,
+      uniques: uniquesOf(own[i]!, entity.attributes, linksOf(own[i]!)),
+    })),
+  }
 }
 
-interface TableLink { readonly id: string, readonly columns: readonly string[] }
+interface TableLink {
+  readonly id: string
+  readonly columns: readonly string[]
+}
 
-/** Unique sets of facts and whole references; one that is a single reference is said by the relationship itself. */
-function uniquesOf(table: Table, attributes: readonly DiagramAttribute[], links: readonly TableLink[]): string[][] {
+/**
+ * Unique sets of facts and whole references; one that is a single reference is said by the relationship
+ * itself.
+ */
+function uniquesOf(
+  table: Table,
+  attributes: readonly DiagramAttribute[],
+  links: readonly TableLink[],
+): string[][] {
   return table.uniques.flatMap(({ columns }) => {
     if (links.some(link => sameColumns(link.columns, columns))) return []
-    const facts = columns.flatMap(name => attributes.find(attribute => sameName(attribute.name, name))?.id ?? [])
-    const whole = links.filter(link => link.columns.every(name => columns.some(column => sameName(column, name))))
+    const facts = columns.flatMap(
+      name => attributes.find(attribute => sameName(attribute.name, name))?.id ?? [],
+    )
+    const whole = links.filter(link =>
+      link.columns.every(name => columns.some(column => sameName(column, name))),
+    )
     const covered = new Set(whole.flatMap(link => link.columns.map(foldName)))
-    return columns.every(name => covered.has(foldName(name)) || attributes.some(attribute => sameName(attribute.name, name))) ? [[...facts, ...whole.map(({ id }) => id)]] : []
+    return columns.every(
+      name => covered.has(foldName(name)) || attributes.some(attribute => sameName(attribute.name, name)),
+    )
+      ? [[...facts, ...whole.map(({ id }) => id)]]
+      : []
   })
 }
 
 /** What an exercise gives, as a diagram that is there already. */
 export function givenDiagram(schema: Schema, level: Diagram['level']): Diagram {
   const drawn = diagramFromSchema(schema)
-  return { ...drawn, level, entities: drawn.entities.map(entity => ({ ...entity, given: true })), relationships: drawn.relationships.map(relationship => ({ ...relationship, given: true })) }
+  return {
+    ...drawn,
+    level,
+    entities: drawn.entities.map(entity => ({ ...entity, given: true })),
+    relationships: drawn.relationships.map(relationship => ({ ...relationship, given: true })),
+  }
 }
 
 /** The primary key is made of two or more references, each of them whole. */
 function isBetween({ primaryKey, uniques }: Table, references: readonly Reference[]): boolean {
-  const parts = references.filter(({ columns }) => columns.every(name => primaryKey?.columns.some(key => sameName(key, name))))
+  const parts = references.filter(({ columns }) =>
+    columns.every(name => primaryKey?.columns.some(key => sameName(key, name))),
+  )
   const covered = parts.flatMap(({ columns }) => columns)
   const areApart = covered.length === new Set(covered.map(foldName)).size
-  return primaryKey !== null && uniques.length === 0 && parts.length > 1 && parts.length === references.length && areApart && primaryKey.columns.every(key => covered.some(name => sameName(name, key)))
+  return (
+    primaryKey !== null &&
+    uniques.length === 0 &&
+    parts.length > 1 &&
+    parts.length === references.length &&
+    areApart &&
+    primaryKey.columns.every(key => covered.some(name => sameName(name, key)))
+  )
 }
 
 /** One reference and one value, both the key. */
 function isList({ primaryKey, columns, uniques }: Table, references: readonly Reference[]): boolean {
   const [reference] = references
-  return references.length === 1 && uniques.length === 0 && reference !== undefined && primaryKey !== null && primaryKey.columns.length === columns.length && columns.length === reference.columns.length + 1
+  return (
+    references.length === 1 &&
+    uniques.length === 0 &&
+    reference !== undefined &&
+    primaryKey !== null &&
+    primaryKey.columns.length === columns.length &&
+    columns.length === reference.columns.length + 1
+  )
 }
 
 function attributesOf(table: Table, id: string, references: readonly Reference[]): DiagramAttribute[] {
-  const free = table.columns.filter(({ name }) => !references.some(({ columns }) => columns.some(column => sameName(column, name))))
+  const free = table.columns.filter(
+    ({ name }) => !references.some(({ columns }) => columns.some(column => sameName(column, name))),
+  )
   return free.map(({ name, type }, i) => ({
-    id: `${id}.${i + 1}`, name, identifies: table.primaryKey?.columns.some(key => sameName(key, name)) ?? false, several: false, derived: false, parts: [], required: isRequired(table, name), ...describeType(type),
+    id: `${id}.${i + 1}`,
+    name,
+    identifies: table.primaryKey?.columns.some(key => sameName(key, name)) ?? false,
+    several: false,
+    derived: false,
+    parts: [],
+    required: isRequired(table, name),
+    ...describeType(type),
   }))
 }
 
-function entityOf(table: Table, id: string, references: readonly Reference[], lists: readonly Table[]): DiagramEntity {
+function entityOf(
+  table: Table,
+  id: string,
+  references: readonly Reference[],
+  lists: readonly Table[],
+): DiagramEntity {
   const attributes = attributesOf(table, id, references)
   const several = lists.map((list, i): DiagramAttribute => {
-    const value = list.columns.find(({ name }) => !list.references[0]!.columns.some(column => sameName(column, name)))!
-    return { id: `${id}.s${i + 1}`, name: value.name, identifies: false, several: true, derived: false, parts: [], required: null, ...describeType(value.type) }
+    const value = list.columns.find(
+      ({ name }) => !list.references[0]!.columns.some(column => sameName(column, name)),
+    )!
+    return {
+      id: `${id}.s${i + 1}`,
+      name: value.name,
+      identifies: false,
+      several: true,
+      derived: false,
+      parts: [],
+      required: null,
+      ...describeType(value.type),
+    }
   })
-  return { id, name: table.name, attributes: [...attributes, ...several], uniques: [], description: '', ...table.given ? { given: true } : {} }
+  return {
+    id,
+    name: table.name,
+    attributes: [...attributes, ...several],
+    uniques: [],
+    description: '',
+    ...(table.given ? { given: true } : {}),
+  }
 }
 
-function endOf(reference: Reference, ids: ReadonlyMap<string, string>, part: Pick<DiagramEnd, 'least' | 'most' | 'identifies'>): DiagramEnd {
+function endOf(
+  reference: Reference,
+  ids: ReadonlyMap<string, string>,
+  part: Pick<DiagramEnd, 'least' | 'most' | 'identifies'>,
+): DiagramEnd {
   return { entity: ids.get(foldName(reference.table))!, role: '', ...part, columns: [...reference.columns] }
 }
 
 /** The table that refers stands at the many end, unless its reference is unique. */
-function relationshipOf(table: Table, reference: Reference, ids: ReadonlyMap<string, string>): DiagramRelationship {
+function relationshipOf(
+  table: Table,
+  reference: Reference,
+  ids: ReadonlyMap<string, string>,
+): DiagramRelationship {
   const isPart = reference.columns.every(name => table.primaryKey?.columns.some(key => sameName(key, name)))
   const isUnique = declaredKeys(table).some(({ columns }) => sameColumns(columns, reference.columns))
-  const target = endOf(reference, ids, { least: reference.columns.every(name => isRequired(table, name)) ? 1 : 0, most: 'one', identifies: isPart })
-  return { id: '', name: '', back: '', ends: [target, { entity: ids.get(foldName(table.name))!, role: '', least: 0, most: isUnique ? 'one' : 'many', identifies: false }], attributes: [] }
+  const target = endOf(reference, ids, {
+    least: reference.columns.every(name => isRequired(table, name)) ? 1 : 0,
+    most: 'one',
+    identifies: isPart,
+  })
+  return {
+    id: '',
+    name: '',
+    back: '',
+    ends: [
+      target,
+      {
+        entity: ids.get(foldName(table.name))!,
+        role: '',
+        least: 0,
+        most: isUnique ? 'one' : 'many',
+        identifies: false,
+      },
+    ],
+    attributes: [],
+  }
 }
 
-function meetingOf(table: Table, references: readonly Reference[], ids: ReadonlyMap<string, string>): DiagramRelationship {
+function meetingOf(
+  table: Table,
+  references: readonly Reference[],
+  ids: ReadonlyMap<string, string>,
+): DiagramRelationship {
   const id = ids.get(foldName(table.name))!
-  return { id: '', name: '', back: '', table: table.name, ends: references.map(reference => endOf(reference, ids, { least: 0, most: 'many', identifies: false })), attributes: attributesOf(table, id, references) }
+  return {
+    id: '',
+    name: '',
+    back: '',
+    table: table.name,
+    ends: references.map(reference => endOf(reference, ids, { least: 0, most: 'many', identifies: false })),
+    attributes: attributesOf(table, id, references),
+  }
 }

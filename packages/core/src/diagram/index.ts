@@ -1,12 +1,47 @@
 export {
-  Diagram, DiagramAttribute, DiagramEnd, DiagramEntity, DiagramKinds, DiagramRelationship, EMPTY_DIAGRAM, LEVELS, findEntityById, findRelationship, isEmptyDiagram, isNotYetToldApart, ownersOf, type Level, type Spot,
+  Diagram,
+  DiagramAttribute,
+  DiagramEnd,
+  DiagramEntity,
+  DiagramKinds,
+  DiagramRelationship,
+  EMPTY_DIAGRAM,
+  LEVELS,
+  findEntityById,
+  findRelationship,
+  isEmptyDiagram,
+  isNotYetToldApart,
+  ownersOf,
+  type Level,
+  type Spot,
 } from './document'
 export { amountInWords } from './amounts'
 export { aloud, kindsInWords, type Sentence } from './aloud'
-export { schemaFromDiagram, type Link, type MappedDiagram, type MappingOptions, type MappingStep } from './to-schema'
+export {
+  schemaFromDiagram,
+  type Link,
+  type MappedDiagram,
+  type MappingOptions,
+  type MappingStep,
+} from './to-schema'
 export { diagramFromSchema, givenDiagram } from './from-schema'
 export { checkDiagram, isAboutDrawing } from './check-diagram'
-export { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freeName, freshId, isSameName, newFact, partOf, pasteInto, relate, removeElements } from './edit'
+export {
+  addEntity,
+  changeEnd,
+  changeEntity,
+  changeFacts,
+  changeRelationship,
+  factsOf,
+  freeName,
+  freshId,
+  isSameName,
+  newFact,
+  partOf,
+  pasteInto,
+  relate,
+  removeElements,
+} from './edit'
 export { betweenName, putCardBetween, type BetweenChoice } from './between'
 export { readLine, type LineRead } from './line/line'
 export { wordsOf } from './line/words'

@@ -14,7 +14,10 @@ export interface CardReference {
   readonly types: readonly string[]
 }
 
-/** The references that stand on each card, by the mapping: never typed, always derived. A relationship of two ends that needs a card between has none. */
+/**
+ * The references that stand on each card, by the mapping: never typed, always derived. A relationship of two
+ * ends that needs a card between has none.
+ */
 export function cardReferences(diagram: Diagram): ReadonlyMap<string, readonly CardReference[]> {
   const { schema, links } = schemaFromDiagram(diagram, { withHandles: true })
   const found = new Map<string, CardReference[]>()
@@ -25,8 +28,16 @@ export function cardReferences(diagram: Diagram): ReadonlyMap<string, readonly C
     if (isBetween || !drawn || !own || !mapped) continue
     const far = drawn.ends[end]!
     const types = columns.map(name => mapped.columns.find(column => column.name === name)?.type.text ?? '')
-    const line: CardReference = { relationship, target: findEntityById(diagram, far.entity)?.name ?? '', role: far.role, identifies: far.identifies, required: far.least === 1, columns, types }
-    found.set(own.id, [...found.get(own.id) ?? [], line])
+    const line: CardReference = {
+      relationship,
+      target: findEntityById(diagram, far.entity)?.name ?? '',
+      role: far.role,
+      identifies: far.identifies,
+      required: far.least === 1,
+      columns,
+      types,
+    }
+    found.set(own.id, [...(found.get(own.id) ?? []), line])
   }
   return found
 }

@@ -1,8 +1,19 @@
 import { foldName, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
 import { readType } from '../dictionary'
-import { findEntityById, ownersOf, type Diagram, type DiagramAttribute, type DiagramEnd, type DiagramEntity, type DiagramRelationship } from './document'
+import {
+  findEntityById,
+  ownersOf,
+  type Diagram,
+  type DiagramAttribute,
+  type DiagramEnd,
+  type DiagramEntity,
+  type DiagramRelationship,
+} from './document'
 
-/** Which step of the mapping made what, in words. Numbers and order: Elmasri & Navathe, Fundamentals of Database Systems, chapter on mapping (from memory). */
+/**
+ * Which step of the mapping made what, in words. Numbers and order: Elmasri & Navathe, Fundamentals of
+ * Database Systems, chapter on mapping (from memory).
+ */
 export interface MappingStep {
   readonly step: 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8
   readonly element: string
@@ -29,16 +40,23 @@ export interface Link {
 }
 
 /**
- * A diagram as a relational schema, by the textbook's steps: strong entities, weak ones, one-to-one, one-to-many, many-to-many, attributes with several values,
- * relationships of three and more ends, kinds (a table for each special kind, keyed by the general one). What is not answered is taken as many and optional.
+ * A diagram as a relational schema, by the textbook's steps: strong entities, weak ones, one-to-one,
+ * one-to-many, many-to-many, attributes with several values, relationships of three and more ends, kinds (a
+ * table for each special kind, keyed by the general one). What is not answered is taken as many and optional.
  * An identifier that leads round in a circle is cut where it closes. Linear in the elements, for each entity.
  */
-export function schemaFromDiagram(diagram: Diagram, { withHandles = false }: MappingOptions = {}): MappedDiagram {
+export function schemaFromDiagram(
+  diagram: Diagram,
+  { withHandles = false }: MappingOptions = {},
+): MappedDiagram {
   return new Mapping(diagram, withHandles).result()
 }
 
 export interface MappingOptions {
-  /** For evaluation: an entity that nothing tells apart gets a number of its own, and a fact is required unless it is said that it may lack. */
+  /**
+   * For evaluation: an entity that nothing tells apart gets a number of its own, and a fact is required
+   * unless it is said that it may lack.
+   */
   readonly withHandles?: boolean
 }
 
@@ -53,7 +71,10 @@ interface Draft {
   readonly given: boolean
 }
 
-/** The widest key that is carried on: of cards told apart within each other by two lines each, the columns would double with each card. No server takes an index of more than 32. */
+/**
+ * The widest key that is carried on: of cards told apart within each other by two lines each, the columns
+ * would double with each card. No server takes an index of more than 32.
+ */
 const WIDEST_KEY = 32
 /** The longest name that a reference takes from the key that it refers to. */
 const LONGEST_NAME = 100
@@ -64,7 +85,10 @@ function withinLength(name: string, at: number): string {
 }
 
 /** A column of a key with the type it must have wherever it is referred to. */
-interface KeyPart { readonly name: string, readonly column: Column }
+interface KeyPart {
+  readonly name: string
+  readonly column: Column
+}
 
 class Mapping {
   private readonly steps: MappingStep[] = []
@@ -74,42 +98,70 @@ class Mapping {
   private readonly opening = new Set<string>()
   private readonly links: Link[] = []
 
-  constructor(private readonly diagram: Diagram, private readonly withHandles: boolean) {}
+  constructor(
+    private readonly diagram: Diagram,
+    private readonly withHandles: boolean,
+  ) {}
 
   result(): MappedDiagram {
     for (const entity of this.diagram.entities) this.table(entity)
-    for (const { general, special } of this.diagram.kinds) for (const id of special) this.specialise(general, id)
+    for (const { general, special } of this.diagram.kinds)
+      for (const id of special) this.specialise(general, id)
     for (const relationship of this.diagram.relationships) this.relate(relationship)
-    for (const entity of this.diagram.entities) for (const attribute of entity.attributes) if (attribute.several && !attribute.derived) this.valuesOf(entity, attribute)
+    for (const entity of this.diagram.entities)
+      for (const attribute of entity.attributes)
+        if (attribute.several && !attribute.derived) this.valuesOf(entity, attribute)
     for (const entity of this.diagram.entities) this.keepApart(entity)
-    return { schema: { tables: [...this.drafts.values(), ...this.between].map(draft => this.toTable(draft)) }, steps: this.steps, elements: this.elements, links: this.links }
+    return {
+      schema: { tables: [...this.drafts.values(), ...this.between].map(draft => this.toTable(draft)) },
+      steps: this.steps,
+      elements: this.elements,
+      links: this.links,
+    }
   }
 
   private say(step: MappingStep['step'], element: string, sentence: string): void {
     this.steps.push({ step, element, sentence })
   }
 
-  private place(element: string): { start: number, end: number } {
+  private place(element: string): { start: number; end: number } {
     const known = this.elements.indexOf(element)
     const start = known >= 0 ? known : this.elements.push(element) - 1
     return { start, end: start + 1 }
   }
 
-  /** The table of an entity: its plain attributes, with what it is told apart within. Made when it is first needed. */
+  /**
+   * The table of an entity: its plain attributes, with what it is told apart within. Made when it is first
+   * needed.
+   */
   private table(entity: DiagramEntity): Draft {
     const known = this.drafts.get(entity.id)
     if (known) return known
-    const draft: Draft = { isBetween: false, element: entity.id, name: entity.name.trim() || entity.id, columns: [], key: [], uniques: [], references: [], given: entity.given ?? false }
+    const draft: Draft = {
+      isBetween: false,
+      element: entity.id,
+      name: entity.name.trim() || entity.id,
+      columns: [],
+      key: [],
+      uniques: [],
+      references: [],
+      given: entity.given ?? false,
+    }
     this.drafts.set(entity.id, draft)
     this.opening.add(entity.id)
     const owners = ownersOf(this.diagram, entity.id)
-    for (const { end, relationship } of owners) draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
+    for (const { end, relationship } of owners)
+      draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
     for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
     this.opening.delete(entity.id)
     if (this.withHandles && draft.key.length === 0 && !this.isSpecial(entity.id)) this.number(draft, entity)
-    this.say(owners.length > 0 ? 2 : 1, entity.id, owners.length > 0
-      ? `${draft.name} is weak: its key takes in the key of ${owners.map(({ end }) => this.nameOf(end.entity)).join(' and ')}.`
-      : `${draft.name} becomes a table with its plain attributes; what tells it apart is the key.`)
+    this.say(
+      owners.length > 0 ? 2 : 1,
+      entity.id,
+      owners.length > 0
+        ? `${draft.name} is weak: its key takes in the key of ${owners.map(({ end }) => this.nameOf(end.entity)).join(' and ')}.`
+        : `${draft.name} becomes a table with its plain attributes; what tells it apart is the key.`,
+    )
     return draft
   }
 
@@ -120,7 +172,16 @@ class Mapping {
   /** A number that numbers itself, in front. */
   private number(draft: Draft, { id, name }: DiagramEntity): void {
     const span = this.place(id)
-    const column: Column = { name: `${plain(name) || id}_number`, type: readType('integer', '').type, notNull: true, default: null, numbering: { start: '1', step: '1' }, generated: false, span, nameSpan: span }
+    const column: Column = {
+      name: `${plain(name) || id}_number`,
+      type: readType('integer', '').type,
+      notNull: true,
+      default: null,
+      numbering: { start: '1', step: '1' },
+      generated: false,
+      span,
+      nameSpan: span,
+    }
     if (draft.columns.some(other => foldName(other.name) === column.name)) return
     draft.columns.unshift(column)
     draft.key = [column.name]
@@ -130,9 +191,12 @@ class Mapping {
   private keepApart({ id, attributes, uniques }: DiagramEntity): void {
     const draft = this.drafts.get(id)!
     const columnsOf = (member: string): readonly string[] => [
-      ...attributes.filter(attribute => attribute.id === member).flatMap(columnNames), ...this.links.find(link => link.relationship === member && link.table === draft.name)?.columns ?? [],
+      ...attributes.filter(attribute => attribute.id === member).flatMap(columnNames),
+      ...(this.links.find(link => link.relationship === member && link.table === draft.name)?.columns ?? []),
     ]
-    const sets = uniques.map(set => set.map(columnsOf)).filter(set => set.every(columns => columns.length > 0))
+    const sets = uniques
+      .map(set => set.map(columnsOf))
+      .filter(set => set.every(columns => columns.length > 0))
     draft.uniques.unshift(...sets.map(set => [...new Set(set.flat())]))
   }
 
@@ -147,45 +211,90 @@ class Mapping {
   private column(attribute: DiagramAttribute, name: string): Column {
     const span = this.place(attribute.id)
     const notNull = attribute.required === true || attribute.identifies || this.isTakenAsRequired(attribute)
-    return { name, type: readType(attribute.type, attribute.size).type, notNull, default: null, numbering: null, generated: false, span, nameSpan: span }
+    return {
+      name,
+      type: readType(attribute.type, attribute.size).type,
+      notNull,
+      default: null,
+      numbering: null,
+      generated: false,
+      span,
+      nameSpan: span,
+    }
   }
 
-  /** Below the physical level nobody is asked whether a fact may be missing: where what leads to it is evaluated, one that is not said may not. */
+  /**
+   * Below the physical level nobody is asked whether a fact may be missing: where what leads to it is
+   * evaluated, one that is not said may not.
+   */
   private isTakenAsRequired({ required }: DiagramAttribute): boolean {
     return this.withHandles && this.diagram.level !== 'physical' && required === null
   }
 
-  /** The key of an entity's table, as others refer to it. Inside a circle of identifiers: what is known of it so far. */
+  /**
+   * The key of an entity's table, as others refer to it. Inside a circle of identifiers: what is known of it
+   * so far.
+   */
   private keyOf(entity: string): KeyPart[] {
     const found = findEntityById(this.diagram, entity)
     if (!found) return []
     const draft = this.opening.has(entity) ? this.drafts.get(entity)! : this.table(found)
     const columns = new Map(draft.columns.map(column => [column.name, column]))
-    return draft.key.slice(0, WIDEST_KEY).flatMap((name) => {
+    return draft.key.slice(0, WIDEST_KEY).flatMap(name => {
       const column = columns.get(name)
       return column ? [{ name, column }] : []
     })
   }
 
   /** Columns of the table that refer to the entity of an end; answers their names. */
-  private refer(draft: Draft, end: DiagramEnd, relationship: DiagramRelationship, { isRequired, asKey = false }: { isRequired: boolean, asKey?: boolean }): string[] {
+  private refer(
+    draft: Draft,
+    end: DiagramEnd,
+    relationship: DiagramRelationship,
+    { isRequired, asKey = false }: { isRequired: boolean; asKey?: boolean },
+  ): string[] {
     const key = this.keyOf(end.entity)
     const target = this.nameOf(end.entity)
     if (key.length === 0) return []
     const span = this.place(relationship.id)
     const taken = new Set(draft.columns.map(({ name }) => foldName(name)))
-    const names = key.map(({ name }, i) => end.columns?.length === key.length ? end.columns[i]! : withinLength(this.referenceName(taken, end, target, name), i))
+    const names = key.map(({ name }, i) =>
+      end.columns?.length === key.length
+        ? end.columns[i]!
+        : withinLength(this.referenceName(taken, end, target, name), i),
+    )
     const fresh = new Set(names.filter(name => !taken.has(foldName(name))))
     for (const [i, name] of names.entries()) {
-      if (fresh.has(name)) draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
+      if (fresh.has(name))
+        draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
     }
-    draft.references.push({ name: null, columns: names, table: target, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
-    this.links.push({ table: draft.name, columns: names, relationship: relationship.id, end: relationship.ends.indexOf(end), isBetween: draft.isBetween })
+    draft.references.push({
+      name: null,
+      columns: names,
+      table: target,
+      targetColumns: key.map(({ name }) => name),
+      onDelete: 'no action',
+      onUpdate: 'no action',
+      deferrable: false,
+      span,
+    })
+    this.links.push({
+      table: draft.name,
+      columns: names,
+      relationship: relationship.id,
+      end: relationship.ends.indexOf(end),
+      isBetween: draft.isBetween,
+    })
     return asKey ? [...fresh] : names
   }
 
   /** `trip_no` stays what it is; `code` of a garden becomes `garden_code`; a role goes in front. */
-  private referenceName(taken: ReadonlySet<string>, { role }: DiagramEnd, target: string, key: string): string {
+  private referenceName(
+    taken: ReadonlySet<string>,
+    { role }: DiagramEnd,
+    target: string,
+    key: string,
+  ): string {
     const stem = plain(role || target)
     const speaks = role === '' && plain(key).includes(plain(target).replace(/s$/, ''))
     const name = speaks ? key : `${stem}_${key}`
@@ -202,10 +311,25 @@ class Mapping {
     const key = this.keyOf(general)
     if (!draft || key.length === 0) return
     const span = this.place(special)
-    for (const { name, column } of key) if (!draft.columns.some(other => foldName(other.name) === foldName(name))) draft.columns.unshift({ ...column, notNull: true, span, nameSpan: span })
+    for (const { name, column } of key)
+      if (!draft.columns.some(other => foldName(other.name) === foldName(name)))
+        draft.columns.unshift({ ...column, notNull: true, span, nameSpan: span })
     if (draft.key.length === 0) draft.key = key.map(({ name }) => name)
-    draft.references.push({ name: null, columns: key.map(({ name }) => name), table: this.nameOf(general), targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span })
-    this.say(8, special, `${draft.name} is a kind of ${this.nameOf(general)}: its table has the same key, which refers there.`)
+    draft.references.push({
+      name: null,
+      columns: key.map(({ name }) => name),
+      table: this.nameOf(general),
+      targetColumns: key.map(({ name }) => name),
+      onDelete: 'no action',
+      onUpdate: 'no action',
+      deferrable: false,
+      span,
+    })
+    this.say(
+      8,
+      special,
+      `${draft.name} is a kind of ${this.nameOf(general)}: its table has the same key, which refers there.`,
+    )
   }
 
   private relate(relationship: DiagramRelationship): void {
@@ -226,65 +350,145 @@ class Mapping {
     for (const attribute of attributes) this.store(draft, attribute)
   }
 
-  /** The reference stands at the end that must take part, so that it is never empty; unique, so that it stays one to one. */
+  /**
+   * The reference stands at the end that must take part, so that it is never empty; unique, so that it stays
+   * one to one.
+   */
   private oneToOne(relationship: DiagramRelationship): void {
     const [a, b] = relationship.ends as [DiagramEnd, DiagramEnd]
-    const [target, own] = a.least === 1 && b.least !== 1 ? [a, b] : b.least === 1 && a.least !== 1 ? [b, a] : [a, b]
+    const [target, own] =
+      a.least === 1 && b.least !== 1 ? [a, b] : b.least === 1 && a.least !== 1 ? [b, a] : [a, b]
     const draft = this.drafts.get(own.entity)!
     const names = this.refer(draft, target, relationship, { isRequired: target.least === 1 })
     if (names.length > 0) draft.uniques.push(names)
     this.carry(relationship, own.entity)
-    this.say(3, relationship.id, `One to one: ${draft.name} refers to ${this.nameOf(target.entity)}, and no two to the same.`)
+    this.say(
+      3,
+      relationship.id,
+      `One to one: ${draft.name} refers to ${this.nameOf(target.entity)}, and no two to the same.`,
+    )
   }
 
   private oneToMany(relationship: DiagramRelationship, one: DiagramEnd, many: DiagramEnd): void {
     const draft = this.drafts.get(many.entity)!
     this.refer(draft, one, relationship, { isRequired: one.least === 1 })
     this.carry(relationship, many.entity)
-    this.say(4, relationship.id, `One to many: the reference stands on the many side, in ${draft.name}${one.least === 1 ? '' : ', and may be empty'}.`)
+    this.say(
+      4,
+      relationship.id,
+      `One to many: the reference stands on the many side, in ${draft.name}${one.least === 1 ? '' : ', and may be empty'}.`,
+    )
   }
 
-  /** A table between: many to many, or three and more ends. Where there is at most one of an end for the others, the others are a key; else all are. */
+  /**
+   * A table between: many to many, or three and more ends. Where there is at most one of an end for the
+   * others, the others are a key; else all are.
+   */
   private meet(relationship: DiagramRelationship): void {
     const { ends, attributes, id } = relationship
-    const draft: Draft = { isBetween: true, element: id, name: relationship.table?.trim() || this.betweenName(relationship), columns: [], key: [], uniques: [], references: [], given: relationship.given ?? false }
-    const referring = ends.map(end => ({ end, names: this.refer(draft, end, relationship, { isRequired: true }) }))
+    const draft: Draft = {
+      isBetween: true,
+      element: id,
+      name: relationship.table?.trim() || this.betweenName(relationship),
+      columns: [],
+      key: [],
+      uniques: [],
+      references: [],
+      given: relationship.given ?? false,
+    }
+    const referring = ends.map(end => ({
+      end,
+      names: this.refer(draft, end, relationship, { isRequired: true }),
+    }))
     const all = referring.flatMap(({ names }) => names)
-    const keys = referring.filter(({ end }) => end.most === 'one').map(({ end }) => referring.filter(other => other.end !== end).flatMap(({ names }) => names))
+    const keys = referring
+      .filter(({ end }) => end.most === 'one')
+      .map(({ end }) => referring.filter(other => other.end !== end).flatMap(({ names }) => names))
     const stored = attributes.flatMap(attribute => this.store(draft, attribute))
     const [first = all, ...further] = keys.map(key => [...new Set([...key, ...stored])])
     draft.key = [...new Set([...first, ...stored])]
     draft.uniques.push(...further)
     this.between.push(draft)
-    this.say(ends.length > 2 ? 7 : 5, id, ends.length > 2
-      ? `${ends.length} ends meet in a table of their own, ${draft.name}, that refers to each.`
-      : `Many each way: a table between, ${draft.name}, refers to both, and the two references together are its key.`)
+    this.say(
+      ends.length > 2 ? 7 : 5,
+      id,
+      ends.length > 2
+        ? `${ends.length} ends meet in a table of their own, ${draft.name}, that refers to each.`
+        : `Many each way: a table between, ${draft.name}, refers to both, and the two references together are its key.`,
+    )
   }
 
   private betweenName({ ends, name }: DiagramRelationship): string {
-    return ends.length > 2 && name.trim() !== '' ? plain(name) : ends.map(({ entity, role }) => plain(role || this.nameOf(entity))).join('_')
+    return ends.length > 2 && name.trim() !== ''
+      ? plain(name)
+      : ends.map(({ entity, role }) => plain(role || this.nameOf(entity))).join('_')
   }
 
   private valuesOf(entity: DiagramEntity, attribute: DiagramAttribute): void {
     const key = this.keyOf(entity.id)
     const span = this.place(attribute.id)
     const own = this.nameOf(entity.id)
-    const names = key.map(({ name }) => plain(name).includes(plain(own).replace(/s$/, '')) ? name : `${plain(own)}_${name}`)
+    const names = key.map(({ name }) =>
+      plain(name).includes(plain(own).replace(/s$/, '')) ? name : `${plain(own)}_${name}`,
+    )
     const values = columnNames(attribute).map(name => this.column({ ...attribute, required: true }, name))
     this.between.push({
-      isBetween: true, element: attribute.id, name: `${plain(own)}_${plain(attribute.name)}`, columns: [...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })), ...values],
-      key: [...names, ...values.map(({ name }) => name)], uniques: [], given: false,
-      references: key.length > 0 ? [{ name: null, columns: names, table: own, targetColumns: key.map(({ name }) => name), onDelete: 'no action', onUpdate: 'no action', deferrable: false, span }] : [],
+      isBetween: true,
+      element: attribute.id,
+      name: `${plain(own)}_${plain(attribute.name)}`,
+      columns: [
+        ...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })),
+        ...values,
+      ],
+      key: [...names, ...values.map(({ name }) => name)],
+      uniques: [],
+      given: false,
+      references:
+        key.length > 0
+          ? [
+              {
+                name: null,
+                columns: names,
+                table: own,
+                targetColumns: key.map(({ name }) => name),
+                onDelete: 'no action',
+                onUpdate: 'no action',
+                deferrable: false,
+                span,
+              },
+            ]
+          : [],
     })
     this.say(6, attribute.id, `${attribute.name} has several values: each gets a row of its own.`)
   }
 
   private toTable({ element, name, columns, key, uniques, references, given }: Draft): Table {
     const span = this.place(element)
-    const toKey = (names: readonly string[]): Key => ({ name: null, columns: names, nullsNotDistinct: false, span })
-    return { name, namespace: null, columns, primaryKey: key.length > 0 ? toKey(key) : null, uniques: uniques.map(toKey), references, checks: [], unmodelled: [], span, nameSpan: span, given }
+    const toKey = (names: readonly string[]): Key => ({
+      name: null,
+      columns: names,
+      nullsNotDistinct: false,
+      span,
+    })
+    return {
+      name,
+      namespace: null,
+      columns,
+      primaryKey: key.length > 0 ? toKey(key) : null,
+      uniques: uniques.map(toKey),
+      references,
+      checks: [],
+      unmodelled: [],
+      span,
+      nameSpan: span,
+      given,
+    }
   }
 }
 
-const columnNames = ({ name, parts }: DiagramAttribute): string[] => (parts.length > 0 ? parts : [name]).map(part => part.trim()).filter(part => part !== '')
-const plain = (name: string): string => foldName(name.trim()).replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^_+|_+$/g, '')
+const columnNames = ({ name, parts }: DiagramAttribute): string[] =>
+  (parts.length > 0 ? parts : [name]).map(part => part.trim()).filter(part => part !== '')
+const plain = (name: string): string =>
+  foldName(name.trim())
+    .replace(/[^\p{L}\p{N}]+/gu, '_')
+    .replace(/^_+|_+$/g, '')

@@ -1,5 +1,18 @@
 import type { Finding, FindingCode } from '../findings'
-import { checkSchema, findColumn, findTable, fit, storedAs, isRequired, sameName, typesMatch, type Column, type Reference, type Schema, type Table } from '../schema'
+import {
+  checkSchema,
+  findColumn,
+  findTable,
+  fit,
+  storedAs,
+  isRequired,
+  sameName,
+  typesMatch,
+  type Column,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
 import { fitsMask } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
 import { checksMask } from './masks'
@@ -7,19 +20,42 @@ import { fieldName, placeOf } from './place'
 import { dictionaryFinding, type ReadDictionary } from './read-dictionary'
 
 /** Findings of a schema that a dictionary can have as well; the rest are of scripts. */
-const OF_SCHEMAS: ReadonlySet<FindingCode> = new Set<FindingCode>(['keys.no-primary', 'keys.duplicate', 'references.not-a-key', 'references.no-target-key', 'references.count-differs', 'references.partly-null', 'types.money-as-float'])
+const OF_SCHEMAS: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'keys.no-primary',
+  'keys.duplicate',
+  'references.not-a-key',
+  'references.no-target-key',
+  'references.count-differs',
+  'references.partly-null',
+  'types.money-as-float',
+])
 
 /** What is well formed and unwise, or does not fit together, each at its slot. */
-export function checkDictionary(dictionary: Dictionary, { schema }: Pick<ReadDictionary, 'schema'>): Finding[] {
+export function checkDictionary(
+  dictionary: Dictionary,
+  { schema }: Pick<ReadDictionary, 'schema'>,
+): Finding[] {
   const own = schema.tables.filter(({ given }) => !given)
   return [
-    ...checkSchema(schema).filter(({ code }) => OF_SCHEMAS.has(code)).map((finding): Finding => ({ ...finding, sheet: 'dictionary', field: fieldName(placeOf(finding.place)), place: { start: 0, end: 0 } })),
-    ...own.flatMap(table => table.references.flatMap(reference => describedOtherwise(dictionary, schema, table, reference))),
+    ...checkSchema(schema)
+      .filter(({ code }) => OF_SCHEMAS.has(code))
+      .map((finding): Finding => ({
+        ...finding,
+        sheet: 'dictionary',
+        field: fieldName(placeOf(finding.place)),
+        place: { start: 0, end: 0 },
+      })),
+    ...own.flatMap(table =>
+      table.references.flatMap(reference => describedOtherwise(dictionary, schema, table, reference)),
+    ),
     ...own.flatMap(table => table.columns.flatMap(column => checkField(dictionary, table, column))),
   ]
 }
 
-/** One field that is described otherwise than the key it refers to: in what, and how each of the two is described in that. */
+/**
+ * One field that is described otherwise than the key it refers to: in what, and how each of the two is
+ * described in that.
+ */
 export interface KeyDifference {
   readonly column: Column
   readonly key: Column
@@ -30,15 +66,26 @@ export interface KeyDifference {
 }
 
 /** Findings about how the parts fit together: the rest is about how a slot is written. */
-const OF_DESIGN: ReadonlySet<FindingCode> = new Set<FindingCode>(['dictionary.reference-differs', 'dictionary.optional-key'])
+const OF_DESIGN: ReadonlySet<FindingCode> = new Set<FindingCode>([
+  'dictionary.reference-differs',
+  'dictionary.optional-key',
+])
 
 /** Whether a finding is about the writing of a dictionary alone: told whatever the help level. */
 export function isAboutSlots({ code }: Pick<Finding, 'code'>): boolean {
   return code.startsWith('dictionary.') && !OF_DESIGN.has(code)
 }
 
-/** How a referring field differs from the key it refers to; empty when it is described exactly as that. Its numbering and whether it is required are its own. */
-export function differencesFromKey(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): KeyDifference[] {
+/**
+ * How a referring field differs from the key it refers to; empty when it is described exactly as that. Its
+ * numbering and whether it is required are its own.
+ */
+export function differencesFromKey(
+  dictionary: Dictionary,
+  schema: Schema,
+  table: Table,
+  reference: Reference,
+): KeyDifference[] {
   const target = findTable(schema, reference.table)
   if (!target) return []
   return reference.columns.flatMap((name, i): KeyDifference[] => {
@@ -48,14 +95,27 @@ export function differencesFromKey(dictionary: Dictionary, schema: Schema, table
     const types = { column, key, target, is: column.type.text, targetIs: key.type.text }
     if (column.type.family !== key.type.family) return [{ ...types, what: 'type' }]
     if (typesMatch(column.type, key.type) !== 'exactly') return [{ ...types, what: 'size' }]
-    const [is, targetIs] = [column, key].map(of => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format') as [string, string]
+    const [is, targetIs] = [column, key].map(
+      of => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format',
+    ) as [string, string]
     return !target.given && is !== targetIs ? [{ column, key, target, what: 'format', is, targetIs }] : []
   })
 }
 
-function describedOtherwise(dictionary: Dictionary, schema: Schema, table: Table, reference: Reference): Finding[] {
-  return differencesFromKey(dictionary, schema, table, reference).map(({ column, key, target, what, is, targetIs }) =>
-    dictionaryFinding('dictionary.reference-differs', { entry: placeOf(column.nameSpan).entry, slot: what }, { field: column.name, is, target: `${target.name}.${key.name}`, targetIs, what }))
+function describedOtherwise(
+  dictionary: Dictionary,
+  schema: Schema,
+  table: Table,
+  reference: Reference,
+): Finding[] {
+  return differencesFromKey(dictionary, schema, table, reference).map(
+    ({ column, key, target, what, is, targetIs }) =>
+      dictionaryFinding(
+        'dictionary.reference-differs',
+        { entry: placeOf(column.nameSpan).entry, slot: what },
+        { field: column.name, is, target: `${target.name}.${key.name}`, targetIs, what },
+      ),
+  )
 }
 
 function checkField(dictionary: Dictionary, table: Table, column: Column): Finding[] {
@@ -63,20 +123,56 @@ function checkField(dictionary: Dictionary, table: Table, column: Column): Findi
   const written = dictionary.entries[entry]!
   return [
     ...checkExample(written, entry, column),
-    ...written.required === 'no' && (table.primaryKey?.columns.some(name => sameName(name, column.name)) ?? false) ? [dictionaryFinding('dictionary.optional-key', { entry, slot: 'required' }, { field: column.name })] : [],
-    ...written.required === '' && !isRequired(table, column.name) ? [dictionaryFinding('dictionary.required-open', { entry, slot: 'required' }, { field: column.name })] : [],
-    ...written.meaning.trim() === '' ? [dictionaryFinding('dictionary.no-meaning', { entry, slot: 'meaning' }, { field: column.name })] : [],
+    ...(written.required === 'no' &&
+    (table.primaryKey?.columns.some(name => sameName(name, column.name)) ?? false)
+      ? [dictionaryFinding('dictionary.optional-key', { entry, slot: 'required' }, { field: column.name })]
+      : []),
+    ...(written.required === '' && !isRequired(table, column.name)
+      ? [dictionaryFinding('dictionary.required-open', { entry, slot: 'required' }, { field: column.name })]
+      : []),
+    ...(written.meaning.trim() === ''
+      ? [dictionaryFinding('dictionary.no-meaning', { entry, slot: 'meaning' }, { field: column.name })]
+      : []),
   ]
 }
 
 /** Whether the example could stand in the field: what would become of it, if not. */
-export function checkExample(written: DictionaryEntry, entry: number, column: Pick<Column, 'name' | 'type'>): Finding[] {
+export function checkExample(
+  written: DictionaryEntry,
+  entry: number,
+  column: Pick<Column, 'name' | 'type'>,
+): Finding[] {
   const value = written.example.trim()
-  if (value === '') return [dictionaryFinding('dictionary.no-example', { entry, slot: 'example' }, { field: column.name })]
+  if (value === '')
+    return [dictionaryFinding('dictionary.no-example', { entry, slot: 'example' }, { field: column.name })]
   const place = { entry, slot: 'example' } as const
   const fits = fit(value, column.type)
-  if (fits === 'refused') return [dictionaryFinding('dictionary.example-refused', place, { field: column.name, value, type: column.type.text, length: String([...value].length) })]
-  if (fits === 'changed') return [dictionaryFinding('dictionary.example-changed', place, { field: column.name, value, type: column.type.text, becomes: storedAs(value, column.type) ?? 'something else' })]
+  if (fits === 'refused')
+    return [
+      dictionaryFinding('dictionary.example-refused', place, {
+        field: column.name,
+        value,
+        type: column.type.text,
+        length: String([...value].length),
+      }),
+    ]
+  if (fits === 'changed')
+    return [
+      dictionaryFinding('dictionary.example-changed', place, {
+        field: column.name,
+        value,
+        type: column.type.text,
+        becomes: storedAs(value, column.type) ?? 'something else',
+      }),
+    ]
   const mask = written.format.trim()
-  return checksMask(mask, column.type.family) && !fitsMask(value, mask) ? [dictionaryFinding('dictionary.example-other-format', place, { field: column.name, value, format: mask })] : []
+  return checksMask(mask, column.type.family) && !fitsMask(value, mask)
+    ? [
+        dictionaryFinding('dictionary.example-other-format', place, {
+          field: column.name,
+          value,
+          format: mask,
+        }),
+      ]
+    : []
 }

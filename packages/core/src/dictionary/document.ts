@@ -30,14 +30,48 @@ export const Dictionary = z.object({ entries: z.array(DictionaryEntry).max(MOST_
 export type Dictionary = z.infer<typeof Dictionary>
 
 export const EMPTY_DICTIONARY: Dictionary = { entries: [] }
-export const NEW_ENTRY: DictionaryEntry = { entity: '', field: '', type: '', size: '', format: '', required: '', key: '', refersTo: '', example: '', rule: '', meaning: '' }
+export const NEW_ENTRY: DictionaryEntry = {
+  entity: '',
+  field: '',
+  type: '',
+  size: '',
+  format: '',
+  required: '',
+  key: '',
+  refersTo: '',
+  example: '',
+  rule: '',
+  meaning: '',
+}
 
 /** In the order in which they are read. */
-export const SLOTS: readonly Slot[] = ['entity', 'field', 'type', 'size', 'format', 'required', 'key', 'refersTo', 'example', 'rule', 'meaning']
+export const SLOTS: readonly Slot[] = [
+  'entity',
+  'field',
+  'type',
+  'size',
+  'format',
+  'required',
+  'key',
+  'refersTo',
+  'example',
+  'rule',
+  'meaning',
+]
 
 /** The slots in words, as heads of the ruled table and of a CSV. */
 export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
-  entity: 'entity', field: 'field', type: 'type', size: 'size', format: 'format', required: 'required', key: 'key', refersTo: 'refers to', example: 'example', rule: 'rule', meaning: 'meaning',
+  entity: 'entity',
+  field: 'field',
+  type: 'type',
+  size: 'size',
+  format: 'format',
+  required: 'required',
+  key: 'key',
+  refersTo: 'refers to',
+  example: 'example',
+  rule: 'rule',
+  meaning: 'meaning',
 }
 
 /** Whether nothing at all is written. */
@@ -45,9 +79,14 @@ export function isEmptyDictionary({ entries }: Dictionary): boolean {
   return entries.every(entry => SLOTS.every(slot => entry[slot].trim() === ''))
 }
 
-/** Entities in the order of their first field, each with the positions of its fields. An entry without an entity belongs to the one above it. */
-export function entitiesOf({ entries }: Dictionary): { readonly name: string, readonly at: readonly number[] }[] {
-  const groups: { name: string, at: number[] }[] = []
+/**
+ * Entities in the order of their first field, each with the positions of its fields. An entry without an
+ * entity belongs to the one above it.
+ */
+export function entitiesOf({
+  entries,
+}: Dictionary): { readonly name: string; readonly at: readonly number[] }[] {
+  const groups: { name: string; at: number[] }[] = []
   let last = ''
   for (const [i, entry] of entries.entries()) {
     if (SLOTS.every(slot => entry[slot].trim() === '')) continue

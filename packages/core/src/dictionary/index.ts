@@ -1,5 +1,14 @@
 export {
-  Dictionary, DictionaryEntry, EMPTY_DICTIONARY, MOST_ENTRIES, NEW_ENTRY, SLOTS, SLOT_NAMES, entitiesOf, isEmptyDictionary, type Slot,
+  Dictionary,
+  DictionaryEntry,
+  EMPTY_DICTIONARY,
+  MOST_ENTRIES,
+  NEW_ENTRY,
+  SLOTS,
+  SLOT_NAMES,
+  entitiesOf,
+  isEmptyDictionary,
+  type Slot,
 } from './document'
 export { readType } from './types'
 export { fieldName, placeInField, placeOf, type DictionaryPlace } from './place'

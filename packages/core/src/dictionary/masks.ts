@@ -5,8 +5,9 @@ import type { DataType } from '../schema'
 const DATE_MASK = /^[YMDHS]{1,4}(?:[-/.: ][YMDHS]{1,4})*$/i
 
 /**
- * A mask as a CHECK on a text: A a capital, a a small letter, 9 a digit, X any letter or digit, other characters as they stand. Null where there is nothing
- * to check: the mask is empty, or shows a number or date.
+ * A mask as a CHECK on a text: A a capital, a a small letter, 9 a digit, X any letter or digit, other
+ * characters as they stand. Null where there is nothing to check: the mask is empty, or shows a number or
+ * date.
  */
 export function maskCheck(column: string, mask: string, { family }: DataType): string | null {
   const plain = mask.trim()
@@ -24,10 +25,12 @@ export function quoted(name: string): string {
 }
 
 function patternOf(mask: string): string {
-  return (mask.match(/(.)\1*/gsu) ?? []).map((run) => {
-    const [char = ''] = run
-    const count = [...run].length
-    const one = MASK_CLASSES[char] ?? (char === '\'' ? '\'\'' : /[.()+*?]/.test(char) ? `\\${char}` : char)
-    return count === 1 ? one : `${one}{${count}}`
-  }).join('')
+  return (mask.match(/(.)\1*/gsu) ?? [])
+    .map(run => {
+      const [char = ''] = run
+      const count = [...run].length
+      const one = MASK_CLASSES[char] ?? (char === "'" ? "''" : /[.()+*?]/.test(char) ? `\\${char}` : char)
+      return count === 1 ? one : `${one}{${count}}`
+    })
+    .join('')
 }

@@ -1,27 +1,57 @@
 import { readRows } from '../rows'
-import { DictionaryEntry, MOST_ENTRIES, NEW_ENTRY, SLOTS, SLOT_NAMES, type Dictionary, type Slot } from './document'
+import {
+  DictionaryEntry,
+  MOST_ENTRIES,
+  NEW_ENTRY,
+  SLOTS,
+  SLOT_NAMES,
+  type Dictionary,
+  type Slot,
+} from './document'
 
 /** A value as the slot keeps it: yes and no, and keys, by the words that people use. */
 export function slotValue(slot: Slot, written: string): string {
   const text = written.trim()
-  if (slot === 'required') return /^(?:[yx1]|yes|required|mandatory|true|not null)$/i.test(text) ? 'yes' : /^(?:n|no|optional|may be empty|false|0|null)$/i.test(text) ? 'no' : ''
+  if (slot === 'required')
+    return /^(?:[yx1]|yes|required|mandatory|true|not null)$/i.test(text)
+      ? 'yes'
+      : /^(?:n|no|optional|may be empty|false|0|null)$/i.test(text)
+        ? 'no'
+        : ''
   if (slot === 'key') {
     if (/^(?:p|pk|primary|primary key|identifier|yes|x)$/i.test(text)) return 'primary'
     const [, group] = /^(?:u|uk|unique|unique together|alternate key)\s*\(?([1-4])?\)?$/i.exec(text) ?? []
-    return /^(?:u|alternate)/i.test(text) ? group ? `unique ${group}` : 'unique' : ''
+    return /^(?:u|alternate)/i.test(text) ? (group ? `unique ${group}` : 'unique') : ''
   }
   return text
 }
 
-/** An entry with one slot written: text as it is typed, choices by the words for them; what the slot cannot hold changes nothing. */
+/**
+ * An entry with one slot written: text as it is typed, choices by the words for them; what the slot cannot
+ * hold changes nothing.
+ */
 export function withSlot(entry: DictionaryEntry, slot: Slot, written: string): DictionaryEntry {
-  const parsed = DictionaryEntry.safeParse({ ...entry, [slot]: slot === 'required' || slot === 'key' ? slotValue(slot, written) : written })
+  const parsed = DictionaryEntry.safeParse({
+    ...entry,
+    [slot]: slot === 'required' || slot === 'key' ? slotValue(slot, written) : written,
+  })
   return parsed.success ? parsed.data : entry
 }
 
-/** Cells copied from a spreadsheet, put in from an entry and slot on: further entries are made as they are needed. */
-export function pasteCells(dictionary: Dictionary, from: { readonly entry: number, readonly slot: Slot }, text: string): Dictionary {
-  const lines = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n').map(line => line.split('\t'))
+/**
+ * Cells copied from a spreadsheet, put in from an entry and slot on: further entries are made as they are
+ * needed.
+ */
+export function pasteCells(
+  dictionary: Dictionary,
+  from: { readonly entry: number; readonly slot: Slot },
+  text: string,
+): Dictionary {
+  const lines = text
+    .replace(/\r\n?/g, '\n')
+    .replace(/\n$/, '')
+    .split('\n')
+    .map(line => line.split('\t'))
   const first = SLOTS.indexOf(from.slot)
   const entries = [...dictionary.entries]
   for (const [i, cells] of lines.entries()) {
@@ -40,9 +70,28 @@ export function pasteCells(dictionary: Dictionary, from: { readonly entry: numbe
 export function dictionaryFromCsv(text: string): Dictionary | undefined {
   const { table } = readRows(text)
   const plain = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '')
-  const slots = (table?.columns ?? []).map(name => SLOTS.find(slot => plain(SLOT_NAMES[slot]) === plain(name) || OTHER_NAMES[plain(name)] === slot))
+  const slots = (table?.columns ?? []).map(name =>
+    SLOTS.find(slot => plain(SLOT_NAMES[slot]) === plain(name) || OTHER_NAMES[plain(name)] === slot),
+  )
   if (!table || !slots.includes('field')) return undefined
-  return { entries: table.rows.slice(0, MOST_ENTRIES).map(row => slots.reduce((entry, slot, at) => slot ? withSlot(entry, slot, row[at]!) : entry, NEW_ENTRY)) }
+  return {
+    entries: table.rows
+      .slice(0, MOST_ENTRIES)
+      .map(row =>
+        slots.reduce((entry, slot, at) => (slot ? withSlot(entry, slot, row[at]!) : entry), NEW_ENTRY),
+      ),
+  }
 }
 
-const OTHER_NAMES: Readonly<Record<string, Slot>> = { table: 'entity', name: 'field', attribute: 'field', column: 'field', datatype: 'type', length: 'size', references: 'refersTo', description: 'meaning', null: 'required', keyrole: 'key' }
+const OTHER_NAMES: Readonly<Record<string, Slot>> = {
+  table: 'entity',
+  name: 'field',
+  attribute: 'field',
+  column: 'field',
+  datatype: 'type',
+  length: 'size',
+  references: 'refersTo',
+  description: 'meaning',
+  null: 'required',
+  keyrole: 'key',
+}

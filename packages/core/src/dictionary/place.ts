@@ -7,7 +7,10 @@ export interface DictionaryPlace {
   readonly slot: Slot
 }
 
-/** Schemas have places of text: a slot is told by a number of its own, so that what is said of a table's parts finds its way back. */
+/**
+ * Schemas have places of text: a slot is told by a number of its own, so that what is said of a table's parts
+ * finds its way back.
+ */
 const WIDTH = 16
 
 export function spanOf({ entry, slot }: DictionaryPlace): Span {

@@ -1,6 +1,7 @@
 /**
- * Signs that no text of a database can hold: U+0000, and half of a sign that takes two code units (Unicode 15, section 3.9: such a text is ill-formed). They come with
- * text that was read in a wrong encoding, or cut in the middle.
+ * Signs that no text of a database can hold: U+0000, and half of a sign that takes two code units (Unicode
+ * 15, section 3.9: such a text is ill-formed). They come with text that was read in a wrong encoding, or cut
+ * in the middle.
  */
 const BAD = /\0|[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/
 
@@ -11,7 +12,10 @@ export interface BadSign {
   readonly line: number
 }
 
-/** The first bad sign in any text within a value of JSON, keys of objects among them; undefined where there is none. Linear in the value. */
+/**
+ * The first bad sign in any text within a value of JSON, keys of objects among them; undefined where there is
+ * none. Linear in the value.
+ */
 export function findBadSign(value: unknown, path: readonly (string | number)[] = []): BadSign | undefined {
   if (typeof value === 'string') return inText(value, path)
   if (Array.isArray(value)) return firstOf(value.entries(), path)
@@ -23,7 +27,10 @@ export function findBadSign(value: unknown, path: readonly (string | number)[] =
   return firstOf(Object.entries(value), path)
 }
 
-function firstOf(parts: Iterable<readonly [string | number, unknown]>, path: readonly (string | number)[]): BadSign | undefined {
+function firstOf(
+  parts: Iterable<readonly [string | number, unknown]>,
+  path: readonly (string | number)[],
+): BadSign | undefined {
   for (const [key, part] of parts) {
     const found = findBadSign(part, [...path, key])
     if (found) return found
@@ -37,8 +44,8 @@ function inText(text: string, path: readonly (string | number)[]): BadSign | und
 }
 
 /**
- * A text without its bad signs. Where every other sign is U+0000 it was UTF-16 read byte by byte: then the text itself is what stands between. Escapes of such signs in a
- * text that is JSON are taken out as well.
+ * A text without its bad signs. Where every other sign is U+0000 it was UTF-16 read byte by byte: then the
+ * text itself is what stands between. Escapes of such signs in a text that is JSON are taken out as well.
  */
 export function withoutBadSigns(text: string): string {
   const plain = text.replace(new RegExp(BAD.source, 'g'), '')
@@ -50,8 +57,9 @@ function findBadEscape(text: string): boolean {
   if (!/\\u0000|\\u[dD][89a-fA-F]/.test(text)) return false
   try {
     return findBadSign(JSON.parse(text)) !== undefined
+  } catch {
+    return false
   }
-  catch { return false }
 }
 
 function withoutIn(value: unknown): unknown {

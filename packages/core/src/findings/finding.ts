@@ -1,7 +1,10 @@
 import { CATALOGUE, type FindingCode } from './catalogue'
 import type { Exhibit } from './exhibit'
 
-/** error: would not run, or breaks a rule · flaw: runs, but will hurt · habit: a convention of the course · remark: worth knowing */
+/**
+ * error: would not run, or breaks a rule · flaw: runs, but will hurt · habit: a convention of the course ·
+ * remark: worth knowing
+ */
 export type Severity = 'error' | 'flaw' | 'habit' | 'remark'
 export type Sheet = 'dependencies' | 'dictionary' | 'diagram' | 'script'
 
@@ -34,13 +37,18 @@ export interface Finding {
 }
 
 /** Makes a finding about a script; the severity is the catalogue's. */
-export function scriptFinding(code: FindingCode, place: Span, params: Params = {}, fix?: Finding['fix']): Finding {
+export function scriptFinding(
+  code: FindingCode,
+  place: Span,
+  params: Params = {},
+  fix?: Finding['fix'],
+): Finding {
   const finding = { code, severity: CATALOGUE[code].severity, sheet: 'script' as const, place, params }
   return fix ? { ...finding, fix } : finding
 }
 
 /** The sentences of a finding: what is there and what to do, then why it matters. */
-export function wording({ code, params }: Finding): { message: string, why: string } {
+export function wording({ code, params }: Finding): { message: string; why: string } {
   const entry = CATALOGUE[code]
   return { message: entry.message(params), why: entry.why }
 }

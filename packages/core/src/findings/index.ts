@@ -1,6 +1,15 @@
 export { InvariantError, assertUnreachable, invariant } from './invariant'
 export { CATALOGUE, type FindingCode } from './catalogue'
-export { scriptFinding, wording, type Finding, type Params, type Severity, type Sheet, type Span, type TextEdit } from './finding'
+export {
+  scriptFinding,
+  wording,
+  type Finding,
+  type Params,
+  type Severity,
+  type Sheet,
+  type Span,
+  type TextEdit,
+} from './finding'
 export type { Exhibit, ExhibitRow, Frame } from './exhibit'
 export { capital, plural } from './english'
 export { listInWords } from './list'

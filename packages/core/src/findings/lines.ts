@@ -1,6 +1,9 @@
-/** Turns offsets of one text into lines and columns, both counted from 1. Built in one pass, each look-up logarithmic. */
+/**
+ * Turns offsets of one text into lines and columns, both counted from 1. Built in one pass, each look-up
+ * logarithmic.
+ */
 export interface LineIndex {
-  at(offset: number): { line: number, column: number }
+  at(offset: number): { line: number; column: number }
 }
 
 export function lineIndex(text: string): LineIndex {

@@ -1,4 +1,7 @@
-/** At most `most` signs of a text, the last of them "…" where it is cut. Never cuts a sign of two code units in half. */
+/**
+ * At most `most` signs of a text, the last of them "…" where it is cut. Never cuts a sign of two code units
+ * in half.
+ */
 export function shorten(text: string, most: number): string {
   if (text.length <= most) return text
   const signs = Array.from(text.slice(0, 2 * most + 2))

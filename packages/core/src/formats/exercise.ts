@@ -8,7 +8,7 @@ import { DIALECTS } from '../schema'
 import { Habits } from '../sql'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
-export type HelpLevel = typeof HELP_LEVELS[number]
+export type HelpLevel = (typeof HELP_LEVELS)[number]
 
 /** The most characters of a student's script. */
 export const LONGEST_ANSWER = 200_000
@@ -23,57 +23,115 @@ export const Rubric = z.object({
   /** The step to which the sum is rounded, half up; 0 rounds nothing. */
   roundTo: z.number().min(0).max(10),
   /** How a rule's weight is divided over the sheets that are asked; a sheet that is not named counts 1. */
-  sheetShares: z.partialRecord(z.enum(['dependencies', 'dictionary', 'diagram', 'script']), z.number().min(0).max(100)).optional(),
+  sheetShares: z
+    .partialRecord(z.enum(['dependencies', 'dictionary', 'diagram', 'script']), z.number().min(0).max(100))
+    .optional(),
   /** Whether a mistake carried faithfully from one sheet into a later one counts once. */
   carriedOverCountsOnce: z.boolean().optional(),
 })
 export type Rubric = z.infer<typeof Rubric>
-export const DEFAULT_RUBRIC: Rubric = { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0.5 }
+export const DEFAULT_RUBRIC: Rubric = {
+  tooStrict: 0.5,
+  permissiveNeedsConstraint: true,
+  consequencesCost: false,
+  roundTo: 0.5,
+}
 
-/** A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none where nothing does. */
-export const PinShape = z.object({ element: z.string().min(1).max(200), to: z.array(z.string().min(1).max(400)).max(5) })
+/**
+ * A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none
+ * where nothing does.
+ */
+export const PinShape = z.object({
+  element: z.string().min(1).max(200),
+  to: z.array(z.string().min(1).max(400)).max(5),
+})
 
 /** The most rows, and characters in all, that an exercise shows its students. */
 export const MOST_EXERCISE_ROWS = 1000
 const MOST_EXERCISE_TEXT = 400_000
 
-/** A flat table of sample rows: the second leaf of the brief. Cells are the exact text, an empty one is a missing value. */
-export const ExerciseRows = z.object({
-  name: z.string().trim().min(1).max(60),
-  columns: z.array(z.string().min(1).max(60)).min(1).max(MOST_COLUMNS).refine(names => new Set(names.map(name => name.toLowerCase())).size === names.length, 'A column is named twice.'),
-  rows: z.array(z.array(z.string().max(2000))).max(MOST_EXERCISE_ROWS),
-})
-  .refine(({ columns, rows }) => rows.every(row => row.length === columns.length), { path: ['rows'], message: 'Every row needs as many cells as there are columns.' })
-  .refine(({ rows }) => rows.reduce((sum, row) => row.reduce((chars, cell) => chars + cell.length, sum), 0) <= MOST_EXERCISE_TEXT, { path: ['rows'], message: 'The rows are too long: at most 400,000 characters in all.' })
+/**
+ * A flat table of sample rows: the second leaf of the brief. Cells are the exact text, an empty one is a
+ * missing value.
+ */
+export const ExerciseRows = z
+  .object({
+    name: z.string().trim().min(1).max(60),
+    columns: z
+      .array(z.string().min(1).max(60))
+      .min(1)
+      .max(MOST_COLUMNS)
+      .refine(
+        names => new Set(names.map(name => name.toLowerCase())).size === names.length,
+        'A column is named twice.',
+      ),
+    rows: z.array(z.array(z.string().max(2000))).max(MOST_EXERCISE_ROWS),
+  })
+  .refine(({ columns, rows }) => rows.every(row => row.length === columns.length), {
+    path: ['rows'],
+    message: 'Every row needs as many cells as there are columns.',
+  })
+  .refine(
+    ({ rows }) =>
+      rows.reduce((sum, row) => row.reduce((chars, cell) => chars + cell.length, sum), 0) <=
+      MOST_EXERCISE_TEXT,
+    { path: ['rows'], message: 'The rows are too long: at most 400,000 characters in all.' },
+  )
 export type ExerciseRows = z.infer<typeof ExerciseRows>
 
-/** An exercise as one document: what the command line reads and the database keeps as a revision. Public; the version rises with its shape. */
-export const ExerciseDocument = z.object({
-  format: z.literal('nomenklatura-exercise'),
-  version: z.literal(1),
-  title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
-  brief: z.string().max(50_000),
-  /** The dialect that scripts are written in, the starter and the model answers among them. */
-  dialect: z.enum(DIALECTS),
-  /** Other dialects that a student may choose. */
-  dialects: z.array(z.enum(DIALECTS)).max(6).optional(),
-  /** The conventions of the course, for scripts. */
-  habits: Habits.optional(),
-  sheets: z.array(z.enum(['dependencies', 'dictionary', 'diagram', 'script'])).min(1),
-  /** The level that a diagram is to reach; logical where none is named. */
-  level: z.enum(LEVELS).optional(),
-  /** What the Dependencies sheet is about; needed where that is asked. */
-  relation: RelationTask.optional(),
-  /** Given rows that students may look at and ask. */
-  rows: ExerciseRows.optional(),
-  helpLevel: z.enum(HELP_LEVELS),
-  starter: z.string().max(LONGEST_ANSWER).nullable(),
-  models: z.array(z.object({ name: z.string().max(120), script: z.string().max(LONGEST_ANSWER), dictionary: Dictionary.optional(), diagram: Diagram.optional(), pins: z.array(PinShape).max(200).optional() })).max(5),
-  glossary: z.array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) })).max(500),
-  samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
-  rules: z.array(RuleEntry).max(300).refine(rules => new Set(rules.map(({ id }) => id)).size === rules.length, 'Two rules have the same id.'),
-  rubric: Rubric,
-}).refine(({ sheets, relation }) => relation !== undefined || !sheets.includes('dependencies'), { path: ['relation'], message: 'The Dependencies sheet needs a relation.' })
+/**
+ * An exercise as one document: what the command line reads and the database keeps as a revision. Public; the
+ * version rises with its shape.
+ */
+export const ExerciseDocument = z
+  .object({
+    format: z.literal('nomenklatura-exercise'),
+    version: z.literal(1),
+    title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
+    brief: z.string().max(50_000),
+    /** The dialect that scripts are written in, the starter and the model answers among them. */
+    dialect: z.enum(DIALECTS),
+    /** Other dialects that a student may choose. */
+    dialects: z.array(z.enum(DIALECTS)).max(6).optional(),
+    /** The conventions of the course, for scripts. */
+    habits: Habits.optional(),
+    sheets: z.array(z.enum(['dependencies', 'dictionary', 'diagram', 'script'])).min(1),
+    /** The level that a diagram is to reach; logical where none is named. */
+    level: z.enum(LEVELS).optional(),
+    /** What the Dependencies sheet is about; needed where that is asked. */
+    relation: RelationTask.optional(),
+    /** Given rows that students may look at and ask. */
+    rows: ExerciseRows.optional(),
+    helpLevel: z.enum(HELP_LEVELS),
+    starter: z.string().max(LONGEST_ANSWER).nullable(),
+    models: z
+      .array(
+        z.object({
+          name: z.string().max(120),
+          script: z.string().max(LONGEST_ANSWER),
+          dictionary: Dictionary.optional(),
+          diagram: Diagram.optional(),
+          pins: z.array(PinShape).max(200).optional(),
+        }),
+      )
+      .max(5),
+    glossary: z
+      .array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) }))
+      .max(500),
+    samples: z.record(z.string().max(200), z.array(z.string().max(1000)).max(20)),
+    rules: z
+      .array(RuleEntry)
+      .max(300)
+      .refine(
+        rules => new Set(rules.map(({ id }) => id)).size === rules.length,
+        'Two rules have the same id.',
+      ),
+    rubric: Rubric,
+  })
+  .refine(({ sheets, relation }) => relation !== undefined || !sheets.includes('dependencies'), {
+    path: ['relation'],
+    message: 'The Dependencies sheet needs a relation.',
+  })
 export type ExerciseDocument = z.infer<typeof ExerciseDocument>
 
 /** An answer as a document: the sheets that were handed in. */
@@ -95,12 +153,25 @@ export type AnswerDocument = z.infer<typeof AnswerDocument>
 /** A new exercise with nothing in it yet. */
 export function emptyExercise(title: string): ExerciseDocument {
   return {
-    format: 'nomenklatura-exercise', version: 1, title, brief: '', dialect: 'postgresql', sheets: ['script'], helpLevel: 'practice', starter: null,
-    models: [], glossary: [], samples: {}, rules: [], rubric: DEFAULT_RUBRIC,
+    format: 'nomenklatura-exercise',
+    version: 1,
+    title,
+    brief: '',
+    dialect: 'postgresql',
+    sheets: ['script'],
+    helpLevel: 'practice',
+    starter: null,
+    models: [],
+    glossary: [],
+    samples: {},
+    rules: [],
+    rubric: DEFAULT_RUBRIC,
   }
 }
 
 /** The faults of a document that is not one, each with the path to it. */
 export function documentFaults(error: z.ZodError): string[] {
-  return error.issues.map(({ path, message }) => `${path.length > 0 ? path.join('.') : 'the document'}: ${message}`)
+  return error.issues.map(
+    ({ path, message }) => `${path.length > 0 ? path.join('.') : 'the document'}: ${message}`,
+  )
 }

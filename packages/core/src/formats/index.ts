@@ -1,5 +1,15 @@
 export {
-  AnswerDocument, DEFAULT_RUBRIC, ExerciseDocument, ExerciseRows, HELP_LEVELS, LONGEST_ANSWER, MOST_EXERCISE_ROWS, PinShape, Rubric, documentFaults, emptyExercise,
+  AnswerDocument,
+  DEFAULT_RUBRIC,
+  ExerciseDocument,
+  ExerciseRows,
+  HELP_LEVELS,
+  LONGEST_ANSWER,
+  MOST_EXERCISE_ROWS,
+  PinShape,
+  Rubric,
+  documentFaults,
+  emptyExercise,
   type HelpLevel,
 } from './exercise'
 export { jsonSchemas } from './json-schema'

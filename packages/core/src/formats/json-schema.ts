@@ -2,7 +2,10 @@ import { z } from 'zod'
 import { Diagram } from '../diagram'
 import { AnswerDocument, ExerciseDocument } from './exercise'
 
-/** The published JSON Schemas, by file name: made from the shapes that are checked, so that they cannot disagree. */
+/**
+ * The published JSON Schemas, by file name: made from the shapes that are checked, so that they cannot
+ * disagree.
+ */
 export function jsonSchemas(): Readonly<Record<string, unknown>> {
   return {
     'exercise.schema.json': z.toJSONSchema(ExerciseDocument, { io: 'input' }),

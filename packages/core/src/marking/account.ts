@@ -6,20 +6,33 @@ export function pointsInWords(thousandths: Thousandths): string {
   return String(thousandths / 1000)
 }
 
-/** The account as sentences, from what one begins with to what is left: "less 2, rule 20, script, broken: An accession stands at most once in a dispatch." */
-export function accountInWords({ got, open, of, late, account }: Points, rules: readonly RuleEntry[]): string[] {
+/**
+ * The account as sentences, from what one begins with to what is left: "less 2, rule 20, script, broken: An
+ * accession stands at most once in a dispatch."
+ */
+export function accountInWords(
+  { got, open, of, late, account }: Points,
+  rules: readonly RuleEntry[],
+): string[] {
   const sentences = new Map(rules.map(({ id, sentence }) => [id, sentence]))
   return [
     `${pointsInWords(of)} to begin with`,
     ...account.map(line => accountLine(line, sentences.get(line.rule) ?? '')),
-    ...late > 0 ? [`less ${pointsInWords(late)}: handed in late`] : [],
-    open > 0 ? `${pointsInWords(got)}, and ${pointsInWords(open)} more if all open points are given` : pointsInWords(got),
+    ...(late > 0 ? [`less ${pointsInWords(late)}: handed in late`] : []),
+    open > 0
+      ? `${pointsInWords(got)}, and ${pointsInWords(open)} more if all open points are given`
+      : pointsInWords(got),
   ]
 }
 
 const KIND: Readonly<Record<AccountLine['kind'], string>> = {
-  'broken': 'broken', 'too strict': 'too strict', 'not shown': 'not shown', 'open': 'to be decided', 'follows': 'follows from another mistake',
-  'carried over': 'carried over from an earlier sheet', 'needs constraint': 'counts only beside a rule that demands something of the same',
+  'broken': 'broken',
+  'too strict': 'too strict',
+  'not shown': 'not shown',
+  'open': 'to be decided',
+  'follows': 'follows from another mistake',
+  'carried over': 'carried over from an earlier sheet',
+  'needs constraint': 'counts only beside a rule that demands something of the same',
 }
 
 function accountLine({ rule, kind, thousandths, overridden, sheet }: AccountLine, sentence: string): string {

@@ -9,11 +9,14 @@ const LONGEST_PARAM = 2000
 const MOST_REASONS = 20
 const MOST_SURPLUS = 1000
 
-export interface Bounded<Part> { readonly kept: Part, readonly left: number }
+export interface Bounded<Part> {
+  readonly kept: Part
+  readonly left: number
+}
 
 /**
- * The first findings, as many as are read by anybody and fit into an answer: a fix that is itself as long as a script is left out, and when all together are too long, the
- * fixes of the rest. Linear in what is kept.
+ * The first findings, as many as are read by anybody and fit into an answer: a fix that is itself as long as
+ * a script is left out, and when all together are too long, the fixes of the rest. Linear in what is kept.
  */
 export function boundedFindings(findings: readonly Finding[]): Bounded<readonly Finding[]> {
   const kept: Finding[] = []
@@ -29,14 +32,24 @@ export function boundedFindings(findings: readonly Finding[]): Bounded<readonly 
 
 function withoutLongParts(finding: Finding, withoutFix: boolean): Finding {
   const { fix, ...rest } = finding
-  const params = Object.values(finding.params).some(text => text.length > LONGEST_PARAM) ? Object.fromEntries(Object.entries(finding.params).map(([name, text]) => [name, shorten(text, LONGEST_PARAM)])) : finding.params
-  return { ...rest, params, ...fix && !withoutFix && fix.text.length <= LONGEST_FIX ? { fix } : {} }
+  const params = Object.values(finding.params).some(text => text.length > LONGEST_PARAM)
+    ? Object.fromEntries(
+        Object.entries(finding.params).map(([name, text]) => [name, shorten(text, LONGEST_PARAM)]),
+      )
+    : finding.params
+  return { ...rest, params, ...(fix && !withoutFix && fix.text.length <= LONGEST_FIX ? { fix } : {}) }
 }
 
 /** A marking of bounded size: what a person reads of it, whatever was handed in. */
 export function boundedMarking(marking: Marking): Marking {
   const { kept, left } = boundedFindings(marking.findings)
-  return { ...marking, cells: boundedCells(marking.cells), surplus: marking.surplus.slice(0, MOST_SURPLUS), findings: kept, ...left > 0 ? { findingsLeft: left } : {} }
+  return {
+    ...marking,
+    cells: boundedCells(marking.cells),
+    surplus: marking.surplus.slice(0, MOST_SURPLUS),
+    findings: kept,
+    ...(left > 0 ? { findingsLeft: left } : {}),
+  }
 }
 
 export function boundedCells(cells: readonly MarkedCell[]): readonly MarkedCell[] {
@@ -44,6 +57,10 @@ export function boundedCells(cells: readonly MarkedCell[]): readonly MarkedCell[
 }
 
 function boundedCell(cell: MarkedCell): MarkedCell {
-  const because = cell.because.slice(0, MOST_REASONS).map(reason => ({ ...reason, sentence: shorten(reason.sentence, LONGEST_PARAM), ...reason.told === undefined ? {} : { told: shorten(reason.told, LONGEST_PARAM) } }))
+  const because = cell.because.slice(0, MOST_REASONS).map(reason => ({
+    ...reason,
+    sentence: shorten(reason.sentence, LONGEST_PARAM),
+    ...(reason.told === undefined ? {} : { told: shorten(reason.told, LONGEST_PARAM) }),
+  }))
   return { ...cell, because, tables: cell.tables.slice(0, MOST_REASONS) }
 }

@@ -1,16 +1,33 @@
 import type { RoleLayout, Step, World } from '../alignment'
 import {
-  LEVELS, aloud, checkDiagram, findRelationship, schemaFromDiagram, type Diagram, type DiagramEnd, type Level, type MappedDiagram,
+  LEVELS,
+  aloud,
+  checkDiagram,
+  findRelationship,
+  schemaFromDiagram,
+  type Diagram,
+  type DiagramEnd,
+  type Level,
+  type MappedDiagram,
 } from '../diagram'
 import { CATALOGUE, wording, type Finding, type FindingCode, type Params } from '../findings'
-import { becauseOf, emptyFarSide, type Because, type Evaluation, type Reading, type Rule, type Verdict } from '../rules'
+import {
+  becauseOf,
+  emptyFarSide,
+  type Because,
+  type Evaluation,
+  type Reading,
+  type Rule,
+  type Verdict,
+} from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
 import type { PreparedExercise } from './prepare'
 import type { TableSheet } from './table-sheets'
 
 /**
- * A diagram as a sheet that describes tables (semantics, section 4): it is mapped with a number for whatever nothing tells apart, so that every line counts, and
- * evaluated like any schema. What only a diagram says, how many at least on either side, and that an answer is still open, is judged from its ends.
+ * A diagram as a sheet that describes tables (semantics, section 4): it is mapped with a number for whatever
+ * nothing tells apart, so that every line counts, and evaluated like any schema. What only a diagram says,
+ * how many at least on either side, and that an answer is still open, is judged from its ends.
  */
 export function readDiagramSheet({ given, document, world }: PreparedExercise, drawn: Diagram): TableSheet {
   const asked = document.level ?? 'logical'
@@ -18,36 +35,60 @@ export function readDiagramSheet({ given, document, world }: PreparedExercise, d
   const mapped = schemaFromDiagram(diagram, { withHandles: true })
   const lost = given.tables.filter(table => !findTable(mapped.schema, table.name))
   const schema: Schema = { tables: [...mapped.schema.tables, ...asGiven({ tables: lost }).tables] }
-  const findings = [...reached(drawn.level, asked), ...lost.map(({ name }) => finding('diagram.given-lost', { entity: name })), ...checkDiagram(diagram)]
+  const findings = [
+    ...reached(drawn.level, asked),
+    ...lost.map(({ name }) => finding('diagram.given-lost', { entity: name })),
+    ...checkDiagram(diagram),
+  ]
   const ends = new EndsOf(diagram, mapped)
   return {
-    name: 'diagram', schema, findings, asks: rule => asksInDiagram(world, rule, asked),
+    name: 'diagram',
+    schema,
+    findings,
+    asks: rule => asksInDiagram(world, rule, asked),
     placed: ({ start }) => ({ start: 0, end: 0, field: mapped.elements[start] ?? '' }),
-    judge: (rule, evaluation, reading) => judge(ends, findings, rule, inCardWords(ends, rule, evaluation, reading), reading),
+    judge: (rule, evaluation, reading) =>
+      judge(ends, findings, rule, inCardWords(ends, rule, evaluation, reading), reading),
   }
 }
 
-const higher = (a: Level, b: Level): Level => LEVELS.indexOf(a) > LEVELS.indexOf(b) ? a : b
+const higher = (a: Level, b: Level): Level => (LEVELS.indexOf(a) > LEVELS.indexOf(b) ? a : b)
 
 function finding(code: FindingCode, params: Params): Finding {
   return { code, severity: CATALOGUE[code].severity, sheet: 'diagram', place: { start: 0, end: 0 }, params }
 }
 
 function reached(level: Level, asked: Level): Finding[] {
-  return LEVELS.indexOf(level) < LEVELS.indexOf(asked) ? [finding('diagram.level-not-reached', { level, asked })] : []
+  return LEVELS.indexOf(level) < LEVELS.indexOf(asked)
+    ? [finding('diagram.level-not-reached', { level, asked })]
+    : []
 }
 
-/** What the level asks for: keys of what stands between and types from the logical level on, which attributes are required at the physical one. */
+/**
+ * What the level asks for: keys of what stands between and types from the logical level on, which attributes
+ * are required at the physical one.
+ */
 function asksInDiagram({ entities }: World, rule: Rule, level: Level): boolean {
   const entity = entities.find(({ name }) => sameName(name, rule.entity))
-  const isRole = (member: string): boolean => entity?.roles.some(({ name }) => sameName(name, member)) ?? false
+  const isRole = (member: string): boolean =>
+    entity?.roles.some(({ name }) => sameName(name, member)) ?? false
   switch (rule.kind) {
-    case 'pairOnce': case 'pairMayRepeat': return level !== 'conceptual' || rule.by.length === 1
-    case 'stores': return level !== 'conceptual'
-    case 'identifies': return level !== 'conceptual' || rule.by.filter(isRole).length < 2
-    case 'mustHave': case 'mayLack': return isRole(rule.path) || level === 'physical'
-    case 'drawn': return rule.about === 'answers' || (level !== 'conceptual' && rule.about !== 'sizes') || level === 'physical'
-    default: return true
+    case 'pairOnce':
+    case 'pairMayRepeat':
+      return level !== 'conceptual' || rule.by.length === 1
+    case 'stores':
+      return level !== 'conceptual'
+    case 'identifies':
+      return level !== 'conceptual' || rule.by.filter(isRole).length < 2
+    case 'mustHave':
+    case 'mayLack':
+      return isRole(rule.path) || level === 'physical'
+    case 'drawn':
+      return (
+        rule.about === 'answers' || (level !== 'conceptual' && rule.about !== 'sizes') || level === 'physical'
+      )
+    default:
+      return true
   }
 }
 
@@ -61,15 +102,28 @@ interface Amounts {
 const WHOLE = { least: 1, most: 'one' } as const
 
 class EndsOf {
-  constructor(readonly diagram: Diagram, private readonly mapped: MappedDiagram) {}
+  constructor(
+    readonly diagram: Diagram,
+    private readonly mapped: MappedDiagram,
+  ) {}
 
   /** The two answers about a role, by how it is laid out. */
   of(layout: RoleLayout): Amounts | undefined {
     switch (layout.kind) {
-      case 'forward': return this.along(layout.step)
-      case 'backward': return turned(this.along(layout.step))
-      case 'via': return joined(turned(this.along(layout.toEntity)), this.along(layout.toTarget), this.isOne(layout.toEntity, layout.toTarget) ? this.across(layout.toEntity, layout.toTarget) : undefined)
-      default: return undefined
+      case 'forward':
+        return this.along(layout.step)
+      case 'backward':
+        return turned(this.along(layout.step))
+      case 'via':
+        return joined(
+          turned(this.along(layout.toEntity)),
+          this.along(layout.toTarget),
+          this.isOne(layout.toEntity, layout.toTarget)
+            ? this.across(layout.toEntity, layout.toTarget)
+            : undefined,
+        )
+      default:
+        return undefined
     }
   }
 
@@ -81,12 +135,20 @@ class EndsOf {
     const far = relationship.ends[link.end]!
     const other = relationship.ends.length === 2 ? relationship.ends[1 - link.end]! : undefined
     const relationships = [relationship.id]
-    if (!link.isBetween) return { toTarget: far, toEntity: other ?? { least: null, most: null }, relationships }
+    if (!link.isBetween)
+      return { toTarget: far, toEntity: other ?? { least: null, most: null }, relationships }
     return { toTarget: WHOLE, toEntity: other ?? { least: far.least, most: 'many' }, relationships }
   }
 
   private link({ fromTable, columns }: Step): MappedDiagram['links'][number] | undefined {
-    return this.mapped.links.find(link => sameName(link.table, fromTable) && sameColumns(link.columns, columns.map(([column]) => column)))
+    return this.mapped.links.find(
+      link =>
+        sameName(link.table, fromTable) &&
+        sameColumns(
+          link.columns,
+          columns.map(([column]) => column),
+        ),
+    )
   }
 
   private isOne(a: Step, b: Step): boolean {
@@ -98,69 +160,162 @@ class EndsOf {
   private across(toEntity: Step, toTarget: Step): Amounts | undefined {
     const [own, far] = [this.link(toEntity)!, this.link(toTarget)!]
     const relationship = findRelationship(this.diagram, own.relationship)!
-    return relationship.ends.length === 2 ? { toTarget: relationship.ends[far.end]!, toEntity: relationship.ends[own.end]!, relationships: [relationship.id] } : undefined
+    return relationship.ends.length === 2
+      ? {
+          toTarget: relationship.ends[far.end]!,
+          toEntity: relationship.ends[own.end]!,
+          relationships: [relationship.id],
+        }
+      : undefined
   }
 
   /** What the diagram says of some relationships, as sentences. */
   sentences(ids: readonly string[]): Because[] {
-    return aloud(this.diagram).filter(({ element }) => ids.includes(element)).map(({ element, text }) => ({ code: 'diagram-says', params: { sentence: text }, place: this.place(element) }))
+    return aloud(this.diagram)
+      .filter(({ element }) => ids.includes(element))
+      .map(({ element, text }) => ({
+        code: 'diagram-says',
+        params: { sentence: text },
+        place: this.place(element),
+      }))
   }
 
-  place(element: string): { start: number, end: number } {
+  place(element: string): { start: number; end: number } {
     const at = this.mapped.elements.indexOf(element)
     return { start: at, end: at + 1 }
   }
 }
 
-const turned = (amounts: Amounts | undefined): Amounts | undefined => amounts && { ...amounts, toTarget: amounts.toEntity, toEntity: amounts.toTarget }
+const turned = (amounts: Amounts | undefined): Amounts | undefined =>
+  amounts && { ...amounts, toTarget: amounts.toEntity, toEntity: amounts.toTarget }
 
 /** Over a card between: there must be one both ways, and one at most both ways. */
-function joined(first: Amounts | undefined, second: Amounts | undefined, across: Amounts | undefined): Amounts | undefined {
+function joined(
+  first: Amounts | undefined,
+  second: Amounts | undefined,
+  across: Amounts | undefined,
+): Amounts | undefined {
   if (across) return across
   if (!first || !second) return undefined
   const both = (a: Amounts['toTarget'], b: Amounts['toTarget']): Amounts['toTarget'] => ({
     least: a.least === 0 || b.least === 0 ? 0 : a.least === null || b.least === null ? null : 1,
     most: a.most === null || b.most === null ? null : a.most === 'one' && b.most === 'one' ? 'one' : 'many',
   })
-  return { toTarget: both(first.toTarget, second.toTarget), toEntity: both(second.toEntity, first.toEntity), relationships: [...first.relationships, ...second.relationships] }
+  return {
+    toTarget: both(first.toTarget, second.toTarget),
+    toEntity: both(second.toEntity, first.toEntity),
+    relationships: [...first.relationships, ...second.relationships],
+  }
 }
 
-function judge(ends: EndsOf, findings: readonly Finding[], rule: Rule, evaluation: Evaluation, reading: Reading): Evaluation {
+function judge(
+  ends: EndsOf,
+  findings: readonly Finding[],
+  rule: Rule,
+  evaluation: Evaluation,
+  reading: Reading,
+): Evaluation {
   if (rule.kind === 'drawn') return judgeDrawn(ends, findings, rule.about)
   if (rule.kind === 'stores') return withoutType(rule, evaluation, reading)
-  const role = 'role' in rule ? rule.role : 'path' in rule ? rule.path : rule.kind === 'pairOnce' && rule.by.length === 1 ? rule.by[0] : undefined
+  const role =
+    'role' in rule
+      ? rule.role
+      : 'path' in rule
+        ? rule.path
+        : rule.kind === 'pairOnce' && rule.by.length === 1
+          ? rule.by[0]
+          : undefined
   const layout = role === undefined ? undefined : reading.rolePlacement(rule.entity, role)?.layout
   const amounts = layout && ends.of(layout)
-  if (layout && !amounts && ends.diagram.level !== 'physical' && (rule.kind === 'mustHave' || rule.kind === 'mayLack')) {
-    return { ...evaluation, verdict: 'not shown', witness: null, because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })] }
+  if (
+    layout &&
+    !amounts &&
+    ends.diagram.level !== 'physical' &&
+    (rule.kind === 'mustHave' || rule.kind === 'mayLack')
+  ) {
+    return {
+      ...evaluation,
+      verdict: 'not shown',
+      witness: null,
+      because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })],
+    }
   }
   if (!amounts) return evaluation
   const because = ends.sentences(amounts.relationships)
-  const says = (verdict: Verdict, witness = evaluation.witness): Evaluation => ({ ...evaluation, verdict, because, witness: verdict === 'broken' || verdict === 'too strict' ? witness : null })
-  const open = (): Evaluation => ({ ...evaluation, verdict: 'not shown', witness: null, because: because.map(reason => ({ ...reason, code: 'answer-open' })) })
-  const byLeast = (least: 0 | 1 | null, wanted: 0 | 1, otherwise: Verdict): Evaluation => least === null ? open() : least === wanted ? says('upheld') : says(otherwise, evaluation.witness ?? emptyFarSide(reading, rule, otherwise))
+  const says = (verdict: Verdict, witness = evaluation.witness): Evaluation => ({
+    ...evaluation,
+    verdict,
+    because,
+    witness: verdict === 'broken' || verdict === 'too strict' ? witness : null,
+  })
+  const open = (): Evaluation => ({
+    ...evaluation,
+    verdict: 'not shown',
+    witness: null,
+    because: because.map(reason => ({ ...reason, code: 'answer-open' })),
+  })
+  const byLeast = (least: 0 | 1 | null, wanted: 0 | 1, otherwise: Verdict): Evaluation =>
+    least === null
+      ? open()
+      : least === wanted
+        ? says('upheld')
+        : says(otherwise, evaluation.witness ?? emptyFarSide(reading, rule, otherwise))
   /** The line allows many, and what tells the card apart does not: then that is the reason. */
-  const byIdentifier = (most: DiagramEnd['most']): boolean => most === 'many' && evaluation.verdict !== 'upheld'
+  const byIdentifier = (most: DiagramEnd['most']): boolean =>
+    most === 'many' && evaluation.verdict !== 'upheld'
   switch (rule.kind) {
-    case 'mustHave': return byLeast(amounts.toTarget.least, 1, 'broken')
-    case 'mayLack': return byLeast(amounts.toTarget.least, 0, 'too strict')
-    case 'mayHaveNone': return byLeast(amounts.toEntity.least, 0, 'too strict')
-    case 'hasSome': return byLeast(amounts.toEntity.least, 1, 'broken')
-    case 'atMostOne': return amounts.toTarget.most === null ? open() : amounts.toTarget.most === 'one' ? says('upheld') : { ...evaluation, because }
-    case 'manyAllowed': return amounts.toEntity.most === null ? open() : byIdentifier(amounts.toEntity.most) ? evaluation : { ...evaluation, because }
-    case 'pairOnce': return amounts.toEntity.most === null ? open() : amounts.toEntity.most === 'one' ? says('upheld') : { ...evaluation, because }
-    case 'refersTo': return evaluation.verdict === 'upheld' ? { ...evaluation, because } : evaluation
-    default: return evaluation
+    case 'mustHave':
+      return byLeast(amounts.toTarget.least, 1, 'broken')
+    case 'mayLack':
+      return byLeast(amounts.toTarget.least, 0, 'too strict')
+    case 'mayHaveNone':
+      return byLeast(amounts.toEntity.least, 0, 'too strict')
+    case 'hasSome':
+      return byLeast(amounts.toEntity.least, 1, 'broken')
+    case 'atMostOne':
+      return amounts.toTarget.most === null
+        ? open()
+        : amounts.toTarget.most === 'one'
+          ? says('upheld')
+          : { ...evaluation, because }
+    case 'manyAllowed':
+      return amounts.toEntity.most === null
+        ? open()
+        : byIdentifier(amounts.toEntity.most)
+          ? evaluation
+          : { ...evaluation, because }
+    case 'pairOnce':
+      return amounts.toEntity.most === null
+        ? open()
+        : amounts.toEntity.most === 'one'
+          ? says('upheld')
+          : { ...evaluation, because }
+    case 'refersTo':
+      return evaluation.verdict === 'upheld' ? { ...evaluation, because } : evaluation
+    default:
+      return evaluation
   }
 }
 
 /** A fact whose type is not said yet shows nothing of what is kept. */
-function withoutType(rule: Extract<Rule, { kind: 'stores' }>, evaluation: Evaluation, reading: Reading): Evaluation {
+function withoutType(
+  rule: Extract<Rule, { kind: 'stores' }>,
+  evaluation: Evaluation,
+  reading: Reading,
+): Evaluation {
   const placed = reading.attribute(rule.entity, rule.attribute)
   const column = placed && findColumn(reading.table(placed.table), placed.column)
-  if (!placed || !column || column.type.family !== 'other' || !column.type.text.startsWith('no type')) return evaluation
+  if (!placed || !column || column.type.family !== 'other' || !column.type.text.startsWith('no type'))
+    return evaluation
   const { doubt: _, ...rest } = evaluation
-  return { ...rest, verdict: 'not shown', witness: null, because: [becauseOf('drawn-fault', { message: `${placed.column} of ${placed.table} has no type yet.` }, column)] }
+  return {
+    ...rest,
+    verdict: 'not shown',
+    witness: null,
+    because: [
+      becauseOf('drawn-fault', { message: `${placed.column} of ${placed.table} has no type yet.` }, column),
+    ],
+  }
 }
 
 /** Whether anything is there of which it could be said: nothing drawn is nothing well drawn. */
@@ -170,29 +325,71 @@ function hasAny({ entities, relationships }: Diagram, about: keyof typeof ABOUT)
 }
 
 const ABOUT: Readonly<Record<Extract<Rule, { kind: 'drawn' }>['about'], readonly FindingCode[]>> = {
-  answers: ['diagram.end-open', 'diagram.end-missing'], between: ['junction.unresolved', 'diagram.several-unresolved'], types: ['diagram.no-type'], sizes: ['diagram.no-size'],
+  answers: ['diagram.end-open', 'diagram.end-missing'],
+  between: ['junction.unresolved', 'diagram.several-unresolved'],
+  types: ['diagram.no-type'],
+  sizes: ['diagram.no-size'],
 }
 
 function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typeof ABOUT): Evaluation {
   const base = { witness: null, tables: [], confidence: 'sure' } as const
-  if (!hasAny(ends.diagram, about)) return { ...base, verdict: 'not shown', because: [becauseOf('drawn-fault', { message: 'Nothing of the kind is drawn yet.' })] }
+  if (!hasAny(ends.diagram, about))
+    return {
+      ...base,
+      verdict: 'not shown',
+      because: [becauseOf('drawn-fault', { message: 'Nothing of the kind is drawn yet.' })],
+    }
   const faults = findings.filter(({ code }) => ABOUT[about].includes(code))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('drawn-well', {})] }
-  return { ...base, verdict: 'broken', because: faults.map(fault => ({ code: 'drawn-fault', params: { message: wording(fault).message }, ...fault.field ? { place: ends.place(fault.field) } : {} })) }
+  return {
+    ...base,
+    verdict: 'broken',
+    because: faults.map(fault => ({
+      code: 'drawn-fault',
+      params: { message: wording(fault).message },
+      ...(fault.field ? { place: ends.place(fault.field) } : {}),
+    })),
+  }
 }
 
 /** Steps of reasoning over tables that a card says in a sentence of its own. */
-const STEPS: ReadonlySet<string> = new Set(['columns-of-row', 'key-leads-to-row', 'reference-leads-to-row', 'reference-equals', 'all-reached'])
+const STEPS: ReadonlySet<string> = new Set([
+  'columns-of-row',
+  'key-leads-to-row',
+  'reference-leads-to-row',
+  'reference-equals',
+  'all-reached',
+])
 
-/** Keys as people speak of cards, not as a script writes them; what tells a card apart is said by its sentence. */
+/**
+ * Keys as people speak of cards, not as a script writes them; what tells a card apart is said by its
+ * sentence.
+ */
 function inCardWords(ends: EndsOf, rule: Rule, evaluation: Evaluation, reading: Reading): Evaluation {
-  const table = rule.kind === 'identifies' || rule.kind === 'pairOnce' || rule.kind === 'pairMayRepeat' ? reading.placement(rule.entity)?.table : undefined
-  const card = ends.diagram.entities.find(({ id, name }) => table !== undefined && sameName(name.trim() || id, table))
+  const table =
+    rule.kind === 'identifies' || rule.kind === 'pairOnce' || rule.kind === 'pairMayRepeat'
+      ? reading.placement(rule.entity)?.table
+      : undefined
+  const card = ends.diagram.entities.find(
+    ({ id, name }) => table !== undefined && sameName(name.trim() || id, table),
+  )
   const told = card ? ends.sentences([card.id]).slice(0, 1) : []
-  const said = (text: string): string => text.replace(/(?:PRIMARY KEY|UNIQUE) \(([^)]*)\)/g, '"told apart by $1"').replace(/NOT NULL of (\S+)/, '$1, which must be there')
+  const said = (text: string): string =>
+    text
+      .replace(/(?:PRIMARY KEY|UNIQUE) \(([^)]*)\)/g, '"told apart by $1"')
+      .replace(/NOT NULL of (\S+)/, '$1, which must be there')
   const { witness } = evaluation
   return {
-    ...evaluation, witness: witness?.by ? { ...witness, by: said(witness.by) } : witness,
-    because: [...told, ...evaluation.because.filter(({ code }) => !STEPS.has(code) || (!card && evaluation.verdict !== 'upheld'))].map(reason => ({ ...reason, params: Object.fromEntries(Object.entries(reason.params).map(([name, text]) => [name, said(text)])) })),
+    ...evaluation,
+    witness: witness?.by ? { ...witness, by: said(witness.by) } : witness,
+    because: [
+      ...told,
+      ...evaluation.because.filter(
+        ({ code }) => !STEPS.has(code) || (!card && evaluation.verdict !== 'upheld'),
+      ),
+    ].map(reason => ({
+      ...reason,
+      params: Object.fromEntries(Object.entries(reason.params).map(([name, text]) => [name, said(text)])),
+    })),
   }
 }

@@ -1,5 +1,29 @@
-export { decidedCells, points, total, type AccountLine, type Cell, type Override, type Points, type Policy, type Thousandths, type Total } from './points'
-export { ENGINE_VERSION, explainRule, markAnswer, markScript, markedPoints, readingFindings, summaryOf, type MarkableAnswer, type MarkedCell, type MarkOptions, type Marking, type MarkingSummary } from './mark'
+export {
+  decidedCells,
+  points,
+  total,
+  type AccountLine,
+  type Cell,
+  type Override,
+  type Points,
+  type Policy,
+  type Thousandths,
+  type Total,
+} from './points'
+export {
+  ENGINE_VERSION,
+  explainRule,
+  markAnswer,
+  markScript,
+  markedPoints,
+  readingFindings,
+  summaryOf,
+  type MarkableAnswer,
+  type MarkedCell,
+  type MarkOptions,
+  type Marking,
+  type MarkingSummary,
+} from './mark'
 export type { PairingLine } from './pairing-lines'
 export { personalExercise } from './mark-claims'
 export { proposeSheet, wellMadeRules } from './propose-sheet'

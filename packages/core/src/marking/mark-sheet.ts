@@ -1,5 +1,16 @@
 import { candidateAlignments, type Pin } from '../alignment'
-import { Reading, becauseForStudent, becauseInWords, consequences, evaluateUnanimously, partsAsked, partsOf, type Evaluation, type Rule, type RuleEntry } from '../rules'
+import {
+  Reading,
+  becauseForStudent,
+  becauseInWords,
+  consequences,
+  evaluateUnanimously,
+  partsAsked,
+  partsOf,
+  type Evaluation,
+  type Rule,
+  type RuleEntry,
+} from '../rules'
 import { findTable, findColumn, isNowhere, soundPart, type Schema } from '../schema'
 import type { MarkedCell } from './mark'
 import { pairingLines, type PairingLine } from './pairing-lines'
@@ -14,60 +25,96 @@ interface MarkedSheet {
 }
 
 /** Marks one sheet that describes tables against one model answer. */
-export function markSheet(exercise: PreparedExercise, model: number, sheet: TableSheet, pins: readonly Pin[]): MarkedSheet {
+export function markSheet(
+  exercise: PreparedExercise,
+  model: number,
+  sheet: TableSheet,
+  pins: readonly Pin[],
+): MarkedSheet {
   const { document, world, glossaries } = exercise
   const asked = askedRules(document.rules, sheet.name, sheet.asks)
   const parts = asked.map(partsOf)
   const rules = parts.flat()
   const schema = soundPart(sheet.schema)
   const own = pins.filter(pin => isAboutSheet(pin, schema))
-  const readings = candidateAlignments(world, schema, { glossary: glossaries[model]!, pins: own }).map(alignment => new Reading(world, schema, alignment, rules))
+  const readings = candidateAlignments(world, schema, { glossary: glossaries[model]!, pins: own }).map(
+    alignment => new Reading(world, schema, alignment, rules),
+  )
   const evaluations = rules.map(rule => sheet.judge(rule, evaluateUnanimously(readings, rule), readings[0]!))
   const follows = consequences(readings[0]!, rules, evaluations)
   const givenTables = new Set(sheet.schema.tables.filter(table => table.given).map(({ name }) => name))
   const entries = entryOfPart(parts)
   let at = 0
   const cells = asked.map((entry, i) => {
-    const evaluated = evaluations.slice(at, at += parts[i]!.length)
+    const evaluated = evaluations.slice(at, (at += parts[i]!.length))
     const cause = combineFollows(entries, evaluations, follows, i)
     return toCell(sheet, entry.id, combineParts(evaluated), cause >= 0 ? asked[cause]!.id : null, givenTables)
   })
   return {
-    cells, pairing: pairingLines(exercise, readings[0]!.alignment, sheet.name),
-    surplus: readings[0]!.alignment.surplus.map(({ table, column }) => column === null ? table : `${table}.${column}`),
+    cells,
+    pairing: pairingLines(exercise, readings[0]!.alignment, sheet.name),
+    surplus: readings[0]!.alignment.surplus.map(({ table, column }) =>
+      column === null ? table : `${table}.${column}`,
+    ),
   }
 }
 
 /** A pin that names what this sheet does not have is about another sheet. */
 function isAboutSheet({ to }: Pin, schema: Schema): boolean {
-  return to.every((place) => {
+  return to.every(place => {
     const [name = '', columns] = place.split('.')
     const table = findTable(schema, name)
-    return table !== undefined && (columns === undefined || columns.split('+').every(column => findColumn(table, column)))
+    return (
+      table !== undefined &&
+      (columns === undefined || columns.split('+').every(column => findColumn(table, column)))
+    )
   })
 }
 
 /** The rules that a sheet is asked: switched on, with at least one part that it can show. */
-export function askedRules(rules: readonly RuleEntry[], sheet: TableSheet['name'], asks: (rule: Rule) => boolean = () => true): RuleEntry[] {
-  return rules.filter(({ off }) => !off).flatMap((entry) => {
-    const [first, ...rest] = partsAsked(entry, sheet).filter(asks)
-    return first ? [{ ...entry, rule: first, and: rest }] : []
-  })
+export function askedRules(
+  rules: readonly RuleEntry[],
+  sheet: TableSheet['name'],
+  asks: (rule: Rule) => boolean = () => true,
+): RuleEntry[] {
+  return rules
+    .filter(({ off }) => !off)
+    .flatMap(entry => {
+      const [first, ...rest] = partsAsked(entry, sheet).filter(asks)
+      return first ? [{ ...entry, rule: first, and: rest }] : []
+    })
 }
 
 function entryOfPart(parts: readonly (readonly Rule[])[]): number[] {
   return parts.flatMap((own, i) => own.map(() => i))
 }
 
-function toCell({ name, placed }: TableSheet, rule: string, evaluation: Evaluation, follows: string | null, givenTables: ReadonlySet<string>): MarkedCell {
+function toCell(
+  { name, placed }: TableSheet,
+  rule: string,
+  evaluation: Evaluation,
+  follows: string | null,
+  givenTables: ReadonlySet<string>,
+): MarkedCell {
   const { verdict, because, witness, exhibits, tables, confidence, doubt } = evaluation
   const isGiven = tables.length > 0 && tables.every(table => givenTables.has(table))
   return {
-    rule, sheet: name, verdict, follows,
-    because: because.map((reason) => {
+    rule,
+    sheet: name,
+    verdict,
+    follows,
+    because: because.map(reason => {
       const told = becauseForStudent(reason)
-      return { sentence: becauseInWords(reason), ...told === undefined ? {} : { told }, place: reason.place && !isGiven && !isNowhere(reason.place) ? placed(reason.place) : null }
+      return {
+        sentence: becauseInWords(reason),
+        ...(told === undefined ? {} : { told }),
+        place: reason.place && !isGiven && !isNowhere(reason.place) ? placed(reason.place) : null,
+      }
     }),
-    witness, ...exhibits && exhibits.length > 0 ? { exhibits } : {}, tables, confidence, ...doubt ? { doubt } : {},
+    witness,
+    ...(exhibits && exhibits.length > 0 ? { exhibits } : {}),
+    tables,
+    confidence,
+    ...(doubt ? { doubt } : {}),
   }
 }

@@ -1,5 +1,13 @@
 import type { Sheet } from '../findings'
-import { elementsOf, isPermission, partsAsked, partsOf, type Rule, type RuleEntry, type Verdict } from '../rules'
+import {
+  elementsOf,
+  isPermission,
+  partsAsked,
+  partsOf,
+  type Rule,
+  type RuleEntry,
+  type Verdict,
+} from '../rules'
 
 /** Points are counted in integer thousandths, so that nothing drifts. */
 export type Thousandths = number
@@ -36,7 +44,8 @@ export interface Policy {
 export interface AccountLine {
   readonly rule: string
   readonly sheet: Sheet
-  readonly kind: 'broken' | 'too strict' | 'not shown' | 'open' | 'needs constraint' | 'follows' | 'carried over'
+  readonly kind:
+    'broken' | 'too strict' | 'not shown' | 'open' | 'needs constraint' | 'follows' | 'carried over'
   /** What is lost, or open; 0 for a line that only explains. */
   readonly thousandths: Thousandths
   readonly overridden: boolean
@@ -50,44 +59,69 @@ export interface Points {
   readonly of: Thousandths
   /** Taken off for lateness, before rounding. */
   readonly late: Thousandths
-  readonly byRule: Readonly<Record<string, { readonly got: Thousandths, readonly open: Thousandths, readonly of: Thousandths }>>
+  readonly byRule: Readonly<
+    Record<string, { readonly got: Thousandths; readonly open: Thousandths; readonly of: Thousandths }>
+  >
   readonly account: readonly AccountLine[]
 }
 
 /** The cells with the overrides applied. An overridden cell follows from nothing. */
 export function decidedCells(cells: readonly Cell[], overrides: readonly Override[]): readonly Cell[] {
   if (overrides.length === 0) return cells
-  return cells.map((cell) => {
+  return cells.map(cell => {
     const override = overrides.find(other => other.rule === cell.rule && other.sheet === cell.sheet)
     return override ? { ...cell, verdict: override.verdict, follows: null } : cell
   })
 }
 
 /**
- * Points from verdicts (semantics, section 8): cells, rules, sum, lateness, rounding. Pure: the same cells, overrides and policy give
- * the same account. Rules without a cell drop out of the total.
+ * Points from verdicts (semantics, section 8): cells, rules, sum, lateness, rounding. Pure: the same cells,
+ * overrides and policy give the same account. Rules without a cell drop out of the total.
  */
-export function points(rules: readonly RuleEntry[], cells: readonly Cell[], overrides: readonly Override[], policy: Policy): Points {
+export function points(
+  rules: readonly RuleEntry[],
+  cells: readonly Cell[],
+  overrides: readonly Override[],
+  policy: Policy,
+): Points {
   const byRule: Record<string, Sum> = {}
-  const whole = total(rules, cells, overrides, policy, (rule, sum) => { byRule[rule] = sum })
+  const whole = total(rules, cells, overrides, policy, (rule, sum) => {
+    byRule[rule] = sum
+  })
   return { ...whole, byRule }
 }
 
 /** The points of a whole answer, with what is lost, as a list of answers shows them. */
 export type Total = Omit<Points, 'byRule'>
 
-/** As `points`, without the points of each rule: a list of five hundred is worked out while somebody waits. */
-export function total(rules: readonly RuleEntry[], cells: readonly Cell[], overrides: readonly Override[], policy: Policy, each?: (rule: string, sum: Sum) => void): Total {
+/**
+ * As `points`, without the points of each rule: a list of five hundred is worked out while somebody waits.
+ */
+export function total(
+  rules: readonly RuleEntry[],
+  cells: readonly Cell[],
+  overrides: readonly Override[],
+  policy: Policy,
+  each?: (rule: string, sum: Sum) => void,
+): Total {
   const byId = groupByRule(decidedCells(cells, overrides))
   const account: AccountLine[] = []
   const whole: Sum = { got: 0, open: 0, of: 0 }
   for (const entry of rules) {
     const asked = byId.get(entry.id)
     if (entry.off || asked === undefined) continue
-    const shares = divide(Math.round(entry.points * 1000), asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1))
+    const shares = divide(
+      Math.round(entry.points * 1000),
+      asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1),
+    )
     const sum: Sum = { got: 0, open: 0, of: 0 }
     asked.forEach((cell, i) => {
-      const line = cellLine(entry, cell, shares[i]!, { rules, byId, policy, overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet) })
+      const line = cellLine(entry, cell, shares[i]!, {
+        rules,
+        byId,
+        policy,
+        overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet),
+      })
       sum.of += shares[i]!
       sum.got += shares[i]! - (line?.thousandths ?? 0)
       if (line?.kind === 'open') sum.open += line.thousandths
@@ -99,7 +133,11 @@ export function total(rules: readonly RuleEntry[], cells: readonly Cell[], overr
   return { ...rounded(whole, policy), account }
 }
 
-interface Sum { got: Thousandths, open: Thousandths, of: Thousandths }
+interface Sum {
+  got: Thousandths
+  open: Thousandths
+  of: Thousandths
+}
 
 function add(to: Sum, { got, open, of }: Sum): void {
   to.got += got
@@ -117,45 +155,90 @@ function groupByRule(cells: readonly Cell[]): ReadonlyMap<string, readonly Cell[
   return groups
 }
 
-interface Context { readonly rules: readonly RuleEntry[], readonly byId: ReadonlyMap<string, readonly Cell[]>, readonly policy: Policy, readonly overridden: boolean }
+interface Context {
+  readonly rules: readonly RuleEntry[]
+  readonly byId: ReadonlyMap<string, readonly Cell[]>
+  readonly policy: Policy
+  readonly overridden: boolean
+}
 
-function cellLine(entry: RuleEntry, cell: Cell, share: Thousandths, { rules, byId, policy, overridden }: Context): AccountLine | undefined {
-  const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({ rule: entry.id, sheet: cell.sheet, kind, thousandths, overridden })
+function cellLine(
+  entry: RuleEntry,
+  cell: Cell,
+  share: Thousandths,
+  { rules, byId, policy, overridden }: Context,
+): AccountLine | undefined {
+  const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({
+    rule: entry.id,
+    sheet: cell.sheet,
+    kind,
+    thousandths,
+    overridden,
+  })
   switch (cell.verdict) {
     case 'upheld': {
-      const stands = overridden || !policy.permissiveNeedsConstraint || !partsAsked(entry, cell.sheet).every(isPermission) || hasConstraint(entry, rules, byId)
+      const stands =
+        overridden ||
+        !policy.permissiveNeedsConstraint ||
+        !partsAsked(entry, cell.sheet).every(isPermission) ||
+        hasConstraint(entry, rules, byId)
       return stands ? undefined : line('needs constraint', share)
     }
     case 'broken': {
-      if (policy.carriedOverCountsOnce && isCarriedOver(cell, byId.get(cell.rule) ?? [])) return line('carried over', 0)
-      const isSpared = cell.follows !== null && !policy.consequencesCost && (!policy.permissiveNeedsConstraint || hasConstraint(entry, rules, byId))
+      if (policy.carriedOverCountsOnce && isCarriedOver(cell, byId.get(cell.rule) ?? []))
+        return line('carried over', 0)
+      const isSpared =
+        cell.follows !== null &&
+        !policy.consequencesCost &&
+        (!policy.permissiveNeedsConstraint || hasConstraint(entry, rules, byId))
       return isSpared ? line('follows', 0) : line('broken', share)
     }
-    case 'too strict': return line('too strict', share - Math.floor((share * Math.round(policy.tooStrict * 1000)) / 1000))
-    case 'not shown': return line('not shown', share)
-    case 'cannot tell': return line('open', share)
+    case 'too strict':
+      return line('too strict', share - Math.floor((share * Math.round(policy.tooStrict * 1000)) / 1000))
+    case 'not shown':
+      return line('not shown', share)
+    case 'cannot tell':
+      return line('open', share)
   }
 }
 
 /**
- * Whether another rule that demands something about the same elements is upheld; where no rule does, one about the same entity. Without it
- * neither a permission nor a mere consequence counts, so that a heap of unconstrained tables collects nothing.
+ * Whether another rule that demands something about the same elements is upheld; where no rule does, one
+ * about the same entity. Without it neither a permission nor a mere consequence counts, so that a heap of
+ * unconstrained tables collects nothing.
  */
-function hasConstraint(entry: RuleEntry, rules: readonly RuleEntry[], byId: ReadonlyMap<string, readonly Cell[]>): boolean {
+function hasConstraint(
+  entry: RuleEntry,
+  rules: readonly RuleEntry[],
+  byId: ReadonlyMap<string, readonly Cell[]>,
+): boolean {
   const demands = demandsBeside(entry, rules)
-  return demands.length === 0 || demands.some(id => byId.get(id)?.some(({ verdict }) => verdict === 'upheld' || verdict === 'cannot tell'))
+  return (
+    demands.length === 0 ||
+    demands.some(id => byId.get(id)?.some(({ verdict }) => verdict === 'upheld' || verdict === 'cannot tell'))
+  )
 }
 
 const demandsFor = new WeakMap<readonly RuleEntry[], Map<RuleEntry, readonly string[]>>()
 
-/** The ids of the rules of which one must be upheld for the entry to count; worked out once for a rule sheet. */
+/**
+ * The ids of the rules of which one must be upheld for the entry to count; worked out once for a rule sheet.
+ */
 function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly string[] {
   const known = demandsFor.get(rules) ?? new Map<RuleEntry, readonly string[]>()
   demandsFor.set(rules, known)
   const found = known.get(entry)
   if (found) return found
-  const demanding = rules.filter(other => other !== entry && !other.off && partsOf(other).some(isDemand) && other.rule.entity === entry.rule.entity)
-  const close = demanding.filter(other => partsOf(other).some(rule => isDemand(rule) && partsOf(entry).some(own => sharesElement(rule, own))))
+  const demanding = rules.filter(
+    other =>
+      other !== entry &&
+      !other.off &&
+      partsOf(other).some(isDemand) &&
+      other.rule.entity === entry.rule.entity,
+  )
+  const close = demanding.filter(other =>
+    partsOf(other).some(rule => isDemand(rule) && partsOf(entry).some(own => sharesElement(rule, own))),
+  )
   const ids = (close.length > 0 ? close : demanding).map(({ id }) => id)
   known.set(entry, ids)
   return ids
@@ -163,14 +246,30 @@ function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly 
 
 /** Rules about values and forms demand nothing of the structure. */
 function isDemand(rule: Rule): boolean {
-  return !isPermission(rule) && !['stores', 'refusesValue', 'onceOnly', 'atomic', 'convention', 'givenRows', 'hasSome', 'claim', 'drawn', 'wellMade'].includes(rule.kind)
+  return (
+    !isPermission(rule) &&
+    ![
+      'stores',
+      'refusesValue',
+      'onceOnly',
+      'atomic',
+      'convention',
+      'givenRows',
+      'hasSome',
+      'claim',
+      'drawn',
+      'wellMade',
+    ].includes(rule.kind)
+  )
 }
 
 const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']
 
 /** Broken alike in an earlier sheet. */
 function isCarriedOver(cell: Cell, ofRule: readonly Cell[]): boolean {
-  return ofRule.some(other => other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet))
+  return ofRule.some(
+    other => other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet),
+  )
 }
 
 function sharesElement(a: Rule, b: Rule): boolean {
@@ -178,18 +277,28 @@ function sharesElement(a: Rule, b: Rule): boolean {
   return elementsOf(a).some(element => elements.includes(element))
 }
 
-/** Divides a whole number of thousandths by weights so that the parts sum to it: the first parts take the remainder. Weights of 0 alone count alike. */
+/**
+ * Divides a whole number of thousandths by weights so that the parts sum to it: the first parts take the
+ * remainder. Weights of 0 alone count alike.
+ */
 export function divide(amount: Thousandths, weights: readonly number[]): Thousandths[] {
   if (weights.length === 1) return [amount]
   const sum = weights.reduce((a, b) => a + b, 0)
-  const shares = sum > 0 ? weights.map(weight => Math.floor(amount * weight / sum)) : weights.map(() => Math.floor(amount / weights.length))
+  const shares =
+    sum > 0
+      ? weights.map(weight => Math.floor((amount * weight) / sum))
+      : weights.map(() => Math.floor(amount / weights.length))
   let left = amount - shares.reduce((a, b) => a + b, 0)
-  return shares.map((share, i) => (sum === 0 || weights[i]! > 0) && left-- > 0 ? share + 1 : share)
+  return shares.map((share, i) => ((sum === 0 || weights[i]! > 0) && left-- > 0 ? share + 1 : share))
 }
 
 /** The sum of all rules, less what lateness takes, rounded. */
-function rounded({ got: raw, open, of }: Readonly<Sum>, policy: Policy): Pick<Points, 'got' | 'open' | 'of' | 'late'> {
-  const afterLate = (amount: Thousandths): Thousandths => Math.round(amount * (100 - (policy.lateLoss ?? 0)) / 100)
+function rounded(
+  { got: raw, open, of }: Readonly<Sum>,
+  policy: Policy,
+): Pick<Points, 'got' | 'open' | 'of' | 'late'> {
+  const afterLate = (amount: Thousandths): Thousandths =>
+    Math.round((amount * (100 - (policy.lateLoss ?? 0))) / 100)
   const round = (amount: Thousandths): Thousandths => {
     const step = Math.round(policy.roundTo * 1000)
     return step > 0 ? Math.min(of, Math.floor((2 * amount + step) / (2 * step)) * step) : amount

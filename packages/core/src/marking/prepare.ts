@@ -1,4 +1,12 @@
-import { align, worldFromSchema, type Alignment, type GlossaryEntry, type Pin, type Samples, type World } from '../alignment'
+import {
+  align,
+  worldFromSchema,
+  type Alignment,
+  type GlossaryEntry,
+  type Pin,
+  type Samples,
+  type World,
+} from '../alignment'
 import type { RuleEntry } from '../rules'
 import { asGiven, findTable, soundPart, type Schema, type Dialect } from '../schema'
 import { readScript, type Habits, type ReadScript } from '../sql'
@@ -22,7 +30,13 @@ export interface MarkableExercise {
   readonly dialects?: readonly Dialect[] | undefined
   readonly habits?: Habits | undefined
   readonly starter: string | null
-  readonly models: readonly { readonly name: string, readonly script: string, readonly dictionary?: Dictionary | undefined, readonly diagram?: Diagram | undefined, readonly pins?: readonly Pin[] | undefined }[]
+  readonly models: readonly {
+    readonly name: string
+    readonly script: string
+    readonly dictionary?: Dictionary | undefined
+    readonly diagram?: Diagram | undefined
+    readonly pins?: readonly Pin[] | undefined
+  }[]
   readonly glossary: readonly GlossaryEntry[]
   readonly samples: Samples
   readonly rules: readonly RuleEntry[]
@@ -36,7 +50,10 @@ export interface PreparedExercise {
   readonly model: Pick<ReadScript, 'schema' | 'findings'>
   /** The vocabulary, read from the first model answer. */
   readonly world: World
-  /** For each model answer the names by which it is recognised: the exercise's glossary and the model's own names. */
+  /**
+   * For each model answer the names by which it is recognised: the exercise's glossary and the model's own
+   * names.
+   */
   readonly glossaries: readonly (readonly GlossaryEntry[])[]
 }
 
@@ -45,19 +62,35 @@ export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const { dialect = 'postgresql' } = document
   const given: Schema = readScript(document.starter ?? '', { dialect }).schema
   const model = readModel(document.models[0], given, dialect)
-  const world = worldFromSchema(soundPart(model.schema), { ...examplesIn(document.models[0]?.dictionary), ...document.samples })
+  const world = worldFromSchema(soundPart(model.schema), {
+    ...examplesIn(document.models[0]?.dictionary),
+    ...document.samples,
+  })
   const glossary = [...document.glossary, ...drawnNames(world, document.models[0], given, document.glossary)]
-  const others = document.models.slice(1).map(other =>
-    [...glossary, ...namesIn(align(world, soundPart(readModel(other, given, dialect).schema), { glossary, pins: other.pins ?? [] }))])
+  const others = document.models.slice(1).map(other => [
+    ...glossary,
+    ...namesIn(
+      align(world, soundPart(readModel(other, given, dialect).schema), {
+        glossary,
+        pins: other.pins ?? [],
+      }),
+    ),
+  ])
   return { document, given, model, world, glossaries: [glossary, ...others] }
 }
 
 /** A model answer as it is read: its script, or where it has none its dictionary, or its diagram. */
-function readModel(model: MarkableExercise['models'][number] | undefined, given: Schema, dialect: Dialect): Pick<ReadScript, 'schema' | 'findings'> {
+function readModel(
+  model: MarkableExercise['models'][number] | undefined,
+  given: Schema,
+  dialect: Dialect,
+): Pick<ReadScript, 'schema' | 'findings'> {
   const { script = '', dictionary, diagram } = model ?? {}
   if (script.trim() !== '') return readScript(script, { given, dialect })
   if (dictionary && !isEmptyDictionary(dictionary)) return readDictionary(dictionary, { given })
-  return diagram && !isEmptyDiagram(diagram) ? { schema: drawnSchema(diagram, given), findings: [] } : readScript(script, { given, dialect })
+  return diagram && !isEmptyDiagram(diagram)
+    ? { schema: drawnSchema(diagram, given), findings: [] }
+    : readScript(script, { given, dialect })
 }
 
 /** What a diagram maps to, beside what the exercise gives. */
@@ -67,25 +100,47 @@ function drawnSchema(diagram: Diagram, given: Schema): Schema {
 }
 
 /** The names that a model diagram has for what another sheet of the same answer gives to the world. */
-function drawnNames(world: World, model: MarkableExercise['models'][number] | undefined, given: Schema, glossary: readonly GlossaryEntry[]): GlossaryEntry[] {
+function drawnNames(
+  world: World,
+  model: MarkableExercise['models'][number] | undefined,
+  given: Schema,
+  glossary: readonly GlossaryEntry[],
+): GlossaryEntry[] {
   const { script = '', dictionary, diagram } = model ?? {}
-  if (!diagram || isEmptyDiagram(diagram) || (script.trim() === '' && !(dictionary && !isEmptyDictionary(dictionary)))) return []
+  if (
+    !diagram ||
+    isEmptyDiagram(diagram) ||
+    (script.trim() === '' && !(dictionary && !isEmptyDictionary(dictionary)))
+  )
+    return []
   return namesIn(align(world, soundPart(drawnSchema(diagram, given)), { glossary, pins: [] }))
 }
 
 /** The examples of a model dictionary are samples of their attributes. */
 function examplesIn(dictionary: Dictionary | undefined): Record<string, string[]> {
   const samples = (dictionary?.entries ?? []).filter(({ example }) => example.trim() !== '')
-  return Object.fromEntries(samples.map(({ entity, field, example }) => [`${entity.trim().toLowerCase()}.${field.trim().toLowerCase()}`, [example.trim()]]))
+  return Object.fromEntries(
+    samples.map(({ entity, field, example }) => [
+      `${entity.trim().toLowerCase()}.${field.trim().toLowerCase()}`,
+      [example.trim()],
+    ]),
+  )
 }
 
 /** The names that a further model answer has for the elements of the world. */
 function namesIn({ entities, attributes, roles }: Alignment): GlossaryEntry[] {
   return [
-    ...entities.filter(({ inside }) => !inside).map(({ entity, table }) => ({ element: entity, names: [table] })),
-    ...attributes.map(({ entity, attribute, column }) => ({ element: `${entity}.${attribute}`, names: [column] })),
-    ...roles.flatMap(({ entity, role, layout }) => layout.kind === 'forward' && layout.step.columns.length === 1
-      ? [{ element: `${entity}.${role}`, names: [layout.step.columns[0]![0]] }]
-      : []),
+    ...entities
+      .filter(({ inside }) => !inside)
+      .map(({ entity, table }) => ({ element: entity, names: [table] })),
+    ...attributes.map(({ entity, attribute, column }) => ({
+      element: `${entity}.${attribute}`,
+      names: [column],
+    })),
+    ...roles.flatMap(({ entity, role, layout }) =>
+      layout.kind === 'forward' && layout.step.columns.length === 1
+        ? [{ element: `${entity}.${role}`, names: [layout.step.columns[0]![0]] }]
+        : [],
+    ),
   ]
 }

@@ -1,7 +1,17 @@
 import { candidateAlignments, type World } from '../alignment'
 import { proposeClaimRules } from '../claims'
 import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
-import { Reading, evaluate, nameInWords, partsAsked, partsOf, proposeRules, shareEvenly, type Rule, type RuleEntry } from '../rules'
+import {
+  Reading,
+  evaluate,
+  nameInWords,
+  partsAsked,
+  partsOf,
+  proposeRules,
+  shareEvenly,
+  type Rule,
+  type RuleEntry,
+} from '../rules'
 import type { Level } from '../diagram'
 import { findTable, sameName, soundPart } from '../schema'
 import { CHECK_GROUPS, type CheckGroup } from '../sql'
@@ -10,32 +20,58 @@ import type { TableSheet } from './table-sheets'
 import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 
 /**
- * The rule sheet that follows from what an exercise has: sentences about its relation where the Dependencies sheet is asked, then those about the tables of its
- * model answer, and where the given rows hold several values in one cell, that the answer does not. What is given is not asked. Numbered through; points sum to 20 for each half.
+ * The rule sheet that follows from what an exercise has: sentences about its relation where the Dependencies
+ * sheet is asked, then those about the tables of its model answer, and where the given rows hold several
+ * values in one cell, that the answer does not. What is given is not asked. Numbered through; points sum to
+ * 20 for each half.
  */
-export function proposeSheet(document: MarkableExercise & { readonly rows?: FlatTable | undefined }): RuleEntry[] {
+export function proposeSheet(
+  document: MarkableExercise & { readonly rows?: FlatTable | undefined },
+): RuleEntry[] {
   const { sheets = ['script'], relation, rows } = document
-  const claims = sheets.includes('dependencies') && relation && relation.attributes.length > 0 && relation.dependencies.trim() !== '' ? proposeClaimRules(relation) : []
+  const claims =
+    sheets.includes('dependencies') &&
+    relation &&
+    relation.attributes.length > 0 &&
+    relation.dependencies.trim() !== ''
+      ? proposeClaimRules(relation)
+      : []
   if (!sheets.some(sheet => sheet !== 'dependencies')) return claims
   const exercise = prepareExercise(document)
   const { world, model } = exercise
   const diagram = sheets.includes('diagram') ? document.models[0]?.diagram : undefined
   const drawn = diagram && readDiagramSheet(exercise, diagram)
-  const canShow = (rule: Rule): boolean => sheets.some(sheet => sheet !== 'dependencies' && partsAsked({ rule }, sheet).length > 0 && (sheet !== 'diagram' || !drawn || drawn.asks!(rule)))
-  const tables = [...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}), ...rows ? atomicRules(world, rows) : [], ...diagram ? drawnRules(document.level ?? 'logical') : []]
+  const canShow = (rule: Rule): boolean =>
+    sheets.some(
+      sheet =>
+        sheet !== 'dependencies' &&
+        partsAsked({ rule }, sheet).length > 0 &&
+        (sheet !== 'diagram' || !drawn || drawn.asks!(rule)),
+    )
+  const tables = [
+    ...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}),
+    ...(rows ? atomicRules(world, rows) : []),
+    ...(diagram ? drawnRules(document.level ?? 'logical') : []),
+  ]
     .filter(({ rule }) => !findTable(exercise.given, rule.entity))
     .flatMap(entry => withParts(entry, partsOf(entry).filter(canShow)))
   const points = shareEvenly(claims.length > 0 ? 20 : 40, tables.length)
-  return [...claims, ...tables.map((entry, i) => ({ ...entry, points: points[i]! }))].map((entry, i) => ({ ...entry, id: `r${i + 1}` }))
+  return [...claims, ...tables.map((entry, i) => ({ ...entry, points: points[i]! }))].map((entry, i) => ({
+    ...entry,
+    id: `r${i + 1}`,
+  }))
 }
 
 /** The entry with these parts alone; nothing where none is left. */
 function withParts({ and: _, ...entry }: RuleEntry, [rule, ...and]: readonly Rule[]): RuleEntry[] {
-  return rule ? [{ ...entry, rule, ...and.length > 0 ? { and } : {} }] : []
+  return rule ? [{ ...entry, rule, ...(and.length > 0 ? { and } : {}) }] : []
 }
 
 /** Whether the model diagram says that the target of a role has at least one: what it upholds of that. */
-function farSides({ world, given, glossaries }: PreparedExercise, drawn: TableSheet): (entity: string, role: string) => boolean {
+function farSides(
+  { world, given, glossaries }: PreparedExercise,
+  drawn: TableSheet,
+): (entity: string, role: string) => boolean {
   const schema = soundPart(drawn.schema)
   const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0] ?? [], pins: [] })
   const reading = new Reading(world, schema, alignment!)
@@ -48,29 +84,66 @@ function farSides({ world, given, glossaries }: PreparedExercise, drawn: TableSh
 
 /** What the level asks of a diagram besides its rules. */
 function drawnRules(level: Level): RuleEntry[] {
-  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({ id: 'r1', group: 'The diagram', sentence, points: 0, rule: { kind: 'drawn', entity: 'diagram', about } })
+  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({
+    id: 'r1',
+    group: 'The diagram',
+    sentence,
+    points: 0,
+    rule: { kind: 'drawn', entity: 'diagram', about },
+  })
   return [
-    say('Every line is answered both ways.', 'answers'), ...level === 'conceptual' ? [] : [say('Nothing many-to-many is left without a card between.', 'between'), say('Every fact has a type.', 'types')],
-    ...level === 'physical' ? [say('Every text and number that needs one has a size.', 'sizes')] : [],
+    say('Every line is answered both ways.', 'answers'),
+    ...(level === 'conceptual'
+      ? []
+      : [
+          say('Nothing many-to-many is left without a card between.', 'between'),
+          say('Every fact has a type.', 'types'),
+        ]),
+    ...(level === 'physical' ? [say('Every text and number that needs one has a size.', 'sizes')] : []),
   ]
 }
 
 /** The script's own checks, each a sentence of the rubric. */
 export function wellMadeRules(): RuleEntry[] {
   const sentences: Readonly<Record<CheckGroup, string>> = {
-    'syntax': 'The script runs as it is written.', 'names': 'Names are plain, and as the course writes them.', 'keys': 'Every table has a key, and none more than it needs.', 'references': 'Every reference leads to a key that is there, in an order that runs.',
-    'junction': 'Tables between others refer to both and let no pair stand twice.', 'types': 'Types suit what they hold.', 'atomicity': 'No column holds a list, or several facts.', 'normal form': 'Nothing is written twice by what fixes what.', 'rows': 'The rows that are entered fit, and come after their parents.',
+    'syntax': 'The script runs as it is written.',
+    'names': 'Names are plain, and as the course writes them.',
+    'keys': 'Every table has a key, and none more than it needs.',
+    'references': 'Every reference leads to a key that is there, in an order that runs.',
+    'junction': 'Tables between others refer to both and let no pair stand twice.',
+    'types': 'Types suit what they hold.',
+    'atomicity': 'No column holds a list, or several facts.',
+    'normal form': 'Nothing is written twice by what fixes what.',
+    'rows': 'The rows that are entered fit, and come after their parents.',
   }
-  return CHECK_GROUPS.map(about => ({ id: 'r1', group: 'The script by itself', sentence: sentences[about], points: 0, rule: { kind: 'wellMade', entity: 'script', about } }))
+  return CHECK_GROUPS.map(about => ({
+    id: 'r1',
+    group: 'The script by itself',
+    sentence: sentences[about],
+    points: 0,
+    rule: { kind: 'wellMade', entity: 'script', about },
+  }))
 }
 
-/** One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer has it as an attribute. */
+/**
+ * One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer
+ * has it as an attribute.
+ */
 function atomicRules({ entities }: World, rows: FlatTable): RuleEntry[] {
   return repeatingFacts(rows.columns, profile(rows)).flatMap(({ columns, separator }) => {
     const name = (separator === null ? stemOf(columns, rows.columns) : columns[0]!).toLowerCase()
     const entity = entities.find(({ attributes }) => attributes.some(attribute => attribute.name === name))
     return entity
-      ? [{ id: 'r1', group: 'One value to a row', sentence: `One ${nameInWords(name)} stands in each row, not several.`, points: 0, readMe: true, rule: { kind: 'atomic' as const, entity: entity.name, attribute: name } }]
+      ? [
+          {
+            id: 'r1',
+            group: 'One value to a row',
+            sentence: `One ${nameInWords(name)} stands in each row, not several.`,
+            points: 0,
+            readMe: true,
+            rule: { kind: 'atomic' as const, entity: entity.name, attribute: name },
+          },
+        ]
       : []
   })
 }

@@ -2,7 +2,10 @@
 const MOST_VALUES = 400
 const MOST_PAIRS = 10
 
-/** Pairs of values that are probably the same, written differently: by case, spaces, accents or signs, or by one letter in a long word. */
+/**
+ * Pairs of values that are probably the same, written differently: by case, spaces, accents or signs, or by
+ * one letter in a long word.
+ */
 export function spelledAlike(values: readonly string[]): [string, string][] {
   const pairs: [string, string][] = []
   const byPlain = new Map<string, string>()
@@ -21,7 +24,12 @@ export function spelledAlike(values: readonly string[]): [string, string][] {
   return pairs.slice(0, MOST_PAIRS)
 }
 
-const plainly = (value: string): string => value.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase().replace(/[^\p{L}\p{N}]/gu, '')
+const plainly = (value: string): string =>
+  value
+    .normalize('NFD')
+    .replace(/\p{M}/gu, '')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]/gu, '')
 
 /** Whether one letter was put in, left out, changed, or two neighbours exchanged. */
 function differByOne(a: string, b: string): boolean {
@@ -30,5 +38,8 @@ function differByOne(a: string, b: string): boolean {
   while (at < a.length && a[at] === b[at]) at++
   const [restA, restB] = [a.slice(at), b.slice(at)]
   if (a.length !== b.length) return a.length > b.length ? restA.slice(1) === restB : restB.slice(1) === restA
-  return restA.slice(1) === restB.slice(1) || (restA.length > 1 && restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+  return (
+    restA.slice(1) === restB.slice(1) ||
+    (restA.length > 1 && restA[0] === restB[1] && restA[1] === restB[0] && restA.slice(2) === restB.slice(2))
+  )
 }

@@ -7,7 +7,10 @@ import { proposeSplit, type NamedDependency, type Repeating, type SplitProposal 
 import { surrogateIn, type Surrogate } from './questions'
 import type { FlatTable } from './table'
 
-/** What a dependency that holds looks like: meant, or held by so few rows that the next one may break it, or only because its left side is a key. */
+/**
+ * What a dependency that holds looks like: meant, or held by so few rows that the next one may break it, or
+ * only because its left side is a key.
+ */
 export type Look = 'meant' | 'accidental' | 'of a key'
 
 export interface HoldingDependency {
@@ -55,7 +58,13 @@ export function analyseRows(table: FlatTable, options: RowsOptions = {}): RowsAn
   const columns = profile(table)
   const found = findInRows(table, options)
   const repeating = repeatingFacts(table.columns, columns)
-  return { rows: table.rows.length, columns, repeating, ...found, proposal: proposeSplit(table, meantDependencies(found, repeating), repeating) }
+  return {
+    rows: table.rows.length,
+    columns,
+    repeating,
+    ...found,
+    proposal: proposeSplit(table, meantDependencies(found, repeating), repeating),
+  }
 }
 
 export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundInRows {
@@ -63,13 +72,29 @@ export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundIn
   const names = (positions: readonly number[]): string[] => positions.map(at => table.columns[at]!)
   const nearly = nearlyHolding(table, dependencies, { error: options.error ?? 0.05 })
   return {
-    keys: keys.map(names), duplicates, complete, surrogate: surrogateIn(table),
-    dependencies: dependencies.map(found => ({ from: names(found.from), to: table.columns[found.to]!, support: found.support, look: lookOf(found, table.rows.length - duplicates) })),
-    nearly: nearly.map(({ from, to, error, rows }) => ({ from: names(from), to: table.columns[to]!, error, rows })),
+    keys: keys.map(names),
+    duplicates,
+    complete,
+    surrogate: surrogateIn(table),
+    dependencies: dependencies.map(found => ({
+      from: names(found.from),
+      to: table.columns[found.to]!,
+      support: found.support,
+      look: lookOf(found, table.rows.length - duplicates),
+    })),
+    nearly: nearly.map(({ from, to, error, rows }) => ({
+      from: names(from),
+      to: table.columns[to]!,
+      error,
+      rows,
+    })),
   }
 }
 
-/** A left side shared by fewer rows than this, or than a tenth of all, says little; one of several columns may well be shared by those rows alone that tell of one thing. */
+/**
+ * A left side shared by fewer rows than this, or than a tenth of all, says little; one of several columns may
+ * well be shared by those rows alone that tell of one thing.
+ */
 const FEW = 4
 
 function lookOf({ from, support }: FoundDependency, rows: number): Look {
@@ -77,26 +102,41 @@ function lookOf({ from, support }: FoundDependency, rows: number): Look {
   return support >= Math.max(FEW, rows / 10) && from.length <= 1 ? 'meant' : 'accidental'
 }
 
-export function repeatingFacts(names: readonly string[], columns: readonly Pick<ColumnProfile, 'name' | 'list'>[]): Repeating[] {
+export function repeatingFacts(
+  names: readonly string[],
+  columns: readonly Pick<ColumnProfile, 'name' | 'list'>[],
+): Repeating[] {
   return [
     ...numberedColumns(names).map(group => ({ columns: group, separator: null })),
-    ...columns.flatMap(({ name, list }) => list ? [{ columns: [name], separator: list.separator }] : []),
+    ...columns.flatMap(({ name, list }) => (list ? [{ columns: [name], separator: list.separator }] : [])),
   ]
 }
 
 /**
- * What a split is proposed by: the dependencies that look meant, without repeating facts on the left, and what the smallest key fixes; as a minimal cover, since
- * what follows need not be said. One for each left side.
+ * What a split is proposed by: the dependencies that look meant, without repeating facts on the left, and
+ * what the smallest key fixes; as a minimal cover, since what follows need not be said. One for each left
+ * side.
  */
-export function meantDependencies({ dependencies, keys }: Pick<FoundInRows, 'dependencies' | 'keys'>, repeating: readonly Repeating[]): NamedDependency[] {
+export function meantDependencies(
+  { dependencies, keys }: Pick<FoundInRows, 'dependencies' | 'keys'>,
+  repeating: readonly Repeating[],
+): NamedDependency[] {
   const folded = new Set(repeating.flatMap(({ columns }) => columns))
   const isPlain = (from: readonly string[]): boolean => from.every(name => !folded.has(name))
   const key = keys.find(isPlain)
-  const isOfKey = (from: readonly string[]): boolean => key !== undefined && from.length === key.length && from.every(name => key.includes(name))
+  const isOfKey = (from: readonly string[]): boolean =>
+    key !== undefined && from.length === key.length && from.every(name => key.includes(name))
   const chosen = dependencies.filter(({ from, look }) => isPlain(from) && (look === 'meant' || isOfKey(from)))
   const universe = new Universe([...new Set(chosen.flatMap(({ from, to }) => [...from, to]))])
-  const { cover } = minimalCover(universe.size, chosen.map(({ from, to }) => universe.dependency(from, [to])))
-  const byLeft = new Map<string, { from: readonly string[], to: string[] }>()
-  for (const { from, to } of cover) byLeft.set(from.key, { from: universe.list(from), to: [...byLeft.get(from.key)?.to ?? [], ...universe.list(to)] })
+  const { cover } = minimalCover(
+    universe.size,
+    chosen.map(({ from, to }) => universe.dependency(from, [to])),
+  )
+  const byLeft = new Map<string, { from: readonly string[]; to: string[] }>()
+  for (const { from, to } of cover)
+    byLeft.set(from.key, {
+      from: universe.list(from),
+      to: [...(byLeft.get(from.key)?.to ?? []), ...universe.list(to)],
+    })
   return [...byLeft.values()]
 }

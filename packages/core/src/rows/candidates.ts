@@ -1,8 +1,9 @@
 import { columnsIn, hasColumn, isWithin, sizeOf, withColumn, NO_COLUMNS, type ColumnSet } from './columns-set'
 
 /**
- * For each right side the minimal left sides that no pair of rows seen so far refutes. It begins with the empty set for all; a pair of rows that agree on
- * exactly the columns A refutes X → b for every X within A and b outside, and each such X is replaced by what is one column larger and leaves A.
+ * For each right side the minimal left sides that no pair of rows seen so far refutes. It begins with the
+ * empty set for all; a pair of rows that agree on exactly the columns A refutes X → b for every X within A
+ * and b outside, and each such X is replaced by what is one column larger and leaves A.
  */
 export class Candidates {
   /** For each right side, by size of the left side. */
@@ -11,15 +12,22 @@ export class Candidates {
   steps = 0
   count: number
 
-  /** The right sides are the columns and, as the last, the row itself: what fixes it is a key. `largest` bounds the left sides, and sinks when there are too many. */
-  constructor(private readonly columns: number, public largest: number, private readonly most = 200_000) {
+  /**
+   * The right sides are the columns and, as the last, the row itself: what fixes it is a key. `largest`
+   * bounds the left sides, and sinks when there are too many.
+   */
+  constructor(
+    private readonly columns: number,
+    public largest: number,
+    private readonly most = 200_000,
+  ) {
     this.bySize = Array.from({ length: columns + 1 }, () => [[NO_COLUMNS]])
     this.count = columns + 1
   }
 
   /** The left sides of a size with the right sides that each is to fix. */
-  ofSize(size: number): { readonly left: ColumnSet, readonly rights: number[] }[] {
-    const found = new Map<string, { left: ColumnSet, rights: number[] }>()
+  ofSize(size: number): { readonly left: ColumnSet; readonly rights: number[] }[] {
+    const found = new Map<string, { left: ColumnSet; rights: number[] }>()
     for (const [right, sizes] of this.bySize.entries()) {
       for (const left of sizes[size] ?? []) {
         const key = `${left.high} ${left.low}`
@@ -40,23 +48,32 @@ export class Candidates {
   refute(agreed: ColumnSet): void {
     const size = sizeOf(agreed)
     const outside = Array.from({ length: this.columns }, (_, at) => at).filter(at => !hasColumn(agreed, at))
-    for (const right of [...outside, this.columns]) this.specialise(this.bySize[right]!, right, agreed, size, outside)
+    for (const right of [...outside, this.columns])
+      this.specialise(this.bySize[right]!, right, agreed, size, outside)
   }
 
-  private specialise(sizes: ColumnSet[][], right: number, agreed: ColumnSet, size: number, outside: readonly number[]): void {
+  private specialise(
+    sizes: ColumnSet[][],
+    right: number,
+    agreed: ColumnSet,
+    size: number,
+    outside: readonly number[],
+  ): void {
     const refuted: ColumnSet[] = []
     for (let at = 0; at <= Math.min(size, sizes.length - 1); at++) {
       const sets = sizes[at]!
       this.steps += sets.length
       let kept = 0
-      for (const set of sets) if (isWithin(set, agreed)) refuted.push(set)
-      else sets[kept++] = set
+      for (const set of sets)
+        if (isWithin(set, agreed)) refuted.push(set)
+        else sets[kept++] = set
       sets.length = kept
     }
     this.count -= refuted.length
     for (const set of refuted) {
       const larger = sizeOf(set) + 1
-      for (const at of outside) if (at !== right && larger <= this.largest) this.add(sizes, withColumn(set, at), larger)
+      for (const at of outside)
+        if (at !== right && larger <= this.largest) this.add(sizes, withColumn(set, at), larger)
     }
   }
 
@@ -73,7 +90,10 @@ export class Candidates {
     if (++this.count > this.most && this.largest > 1) this.giveUpLargest()
   }
 
-  /** Too many to keep: the largest left sides are given up, and no more of that size are made. What is smaller stays exact. */
+  /**
+   * Too many to keep: the largest left sides are given up, and no more of that size are made. What is smaller
+   * stays exact.
+   */
   private giveUpLargest(): void {
     for (const sizes of this.bySize) {
       for (const sets of sizes.splice(this.largest)) this.count -= sets.length
@@ -82,7 +102,12 @@ export class Candidates {
   }
 
   /** What is left, as positions; the last right side is the row itself. */
-  all(smallerThan = Infinity): { readonly from: number[], readonly right: number }[] {
-    return this.bySize.flatMap((sizes, right) => sizes.slice(0, Math.min(sizes.length, smallerThan)).flat().map(set => ({ from: columnsIn(set), right })))
+  all(smallerThan = Infinity): { readonly from: number[]; readonly right: number }[] {
+    return this.bySize.flatMap((sizes, right) =>
+      sizes
+        .slice(0, Math.min(sizes.length, smallerThan))
+        .flat()
+        .map(set => ({ from: columnsIn(set), right })),
+    )
   }
 }

@@ -1,6 +1,9 @@
 import type { FlatTable } from './table'
 
-/** A table with each value replaced by a number: equal numbers for equal texts within a column, counted from 0 in the order of first appearance. */
+/**
+ * A table with each value replaced by a number: equal numbers for equal texts within a column, counted from 0
+ * in the order of first appearance.
+ */
 export interface CodedTable {
   readonly rows: number
   readonly columns: readonly Int32Array[]
@@ -16,12 +19,16 @@ export function coded({ columns, rows }: FlatTable): CodedTable {
     for (let i = 0; i < rows.length; i++) {
       const value = rows[i]![at]!
       let code = known.get(value)
-      if (code === undefined) known.set(value, code = known.size)
+      if (code === undefined) known.set(value, (code = known.size))
       codes[i] = code
     }
     return { codes, distinct: known.size }
   })
-  return { rows: rows.length, columns: result.map(({ codes }) => codes), distinct: result.map(({ distinct }) => distinct) }
+  return {
+    rows: rows.length,
+    columns: result.map(({ codes }) => codes),
+    distinct: result.map(({ distinct }) => distinct),
+  }
 }
 
 /** Rows sorted into groups: `of[row]` is the row's group, counted from 0 in the order of first appearance. */
@@ -34,7 +41,10 @@ export function oneGroup(rows: number): Grouping {
   return { of: new Int32Array(rows), count: Math.min(1, rows) }
 }
 
-/** The grouping in which rows stay together that were together and are equal in one more column. Linear in the rows. */
+/**
+ * The grouping in which rows stay together that were together and are equal in one more column. Linear in the
+ * rows.
+ */
 export function refine({ of, count }: Grouping, codes: Int32Array, distinct: number): Grouping {
   const rows = of.length
   const next = new Int32Array(rows)
@@ -53,13 +63,16 @@ export function refine({ of, count }: Grouping, codes: Int32Array, distinct: num
   for (let i = 0; i < rows; i++) {
     const pair = of[i]! * distinct + codes[i]!
     let group = seen.get(pair)
-    if (group === undefined) seen.set(pair, group = groups++)
+    if (group === undefined) seen.set(pair, (group = groups++))
     next[i] = group
   }
   return { of: next, count: groups }
 }
 
-/** The rows grouped by what they hold in some columns; those with most values first, so that groups are small early. */
+/**
+ * The rows grouped by what they hold in some columns; those with most values first, so that groups are small
+ * early.
+ */
 export function groupBy({ rows, columns, distinct }: CodedTable, attributes: Iterable<number>): Grouping {
   let grouping = oneGroup(rows)
   for (const at of [...attributes].sort((a, b) => distinct[b]! - distinct[a]!)) {
@@ -69,9 +82,11 @@ export function groupBy({ rows, columns, distinct }: CodedTable, attributes: Ite
   return grouping
 }
 
-/** How many rows stand in a group with another row: only these can speak for or against what the group fixes. */
+/**
+ * How many rows stand in a group with another row: only these can speak for or against what the group fixes.
+ */
 export function rowsInCompany({ of, count }: Grouping): number {
   const sizes = new Int32Array(count)
   for (const group of of) sizes[group]!++
-  return sizes.reduce((sum, size) => size > 1 ? sum + size : sum, 0)
+  return sizes.reduce((sum, size) => (size > 1 ? sum + size : sum), 0)
 }

@@ -8,9 +8,12 @@ const WORD = 30
 
 export const NO_COLUMNS: ColumnSet = { low: 0, high: 0 }
 
-export const withColumn = ({ low, high }: ColumnSet, at: number): ColumnSet => at < WORD ? { low: low | 1 << at, high } : { low, high: high | 1 << (at - WORD) }
-export const hasColumn = ({ low, high }: ColumnSet, at: number): boolean => at < WORD ? (low >> at & 1) === 1 : (high >> (at - WORD) & 1) === 1
-export const isWithin = (a: ColumnSet, b: ColumnSet): boolean => (a.low & ~b.low) === 0 && (a.high & ~b.high) === 0
+export const withColumn = ({ low, high }: ColumnSet, at: number): ColumnSet =>
+  at < WORD ? { low: low | (1 << at), high } : { low, high: high | (1 << (at - WORD)) }
+export const hasColumn = ({ low, high }: ColumnSet, at: number): boolean =>
+  at < WORD ? ((low >> at) & 1) === 1 : ((high >> (at - WORD)) & 1) === 1
+export const isWithin = (a: ColumnSet, b: ColumnSet): boolean =>
+  (a.low & ~b.low) === 0 && (a.high & ~b.high) === 0
 
 export function sizeOf({ low, high }: ColumnSet): number {
   let count = 0

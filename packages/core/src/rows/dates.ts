@@ -6,16 +6,30 @@ export interface DateReading {
   readonly isAmbiguous: boolean
 }
 
-interface Shape { readonly pattern: RegExp, readonly format: (separator: string, order: 'day first' | 'month first') => string, readonly ordered: boolean }
+interface Shape {
+  readonly pattern: RegExp
+  readonly format: (separator: string, order: 'day first' | 'month first') => string
+  readonly ordered: boolean
+}
 
 const MONTHS = 'jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec'
 const SHAPES: readonly Shape[] = [
-  { pattern: /^(\d{4})([-/.])(0[1-9]|1[0-2])\2(0[1-9]|[12]\d|3[01])$/, format: separator => `YYYY${separator}MM${separator}DD`, ordered: true },
   {
-    pattern: /^(\d{1,2})([-/.])(\d{1,2})\2(\d{4}|\d{2})$/, ordered: false,
-    format: (separator, order) => order === 'day first' ? `DD${separator}MM${separator}YYYY` : `MM${separator}DD${separator}YYYY`,
+    pattern: /^(\d{4})([-/.])(0[1-9]|1[0-2])\2(0[1-9]|[12]\d|3[01])$/,
+    format: separator => `YYYY${separator}MM${separator}DD`,
+    ordered: true,
   },
-  { pattern: new RegExp(`^(\\d{1,2})([ .-]+)(${MONTHS})[a-z]*[ .-]+(\\d{4}|\\d{2})$`, 'i'), format: () => 'D Month YYYY', ordered: true },
+  {
+    pattern: /^(\d{1,2})([-/.])(\d{1,2})\2(\d{4}|\d{2})$/,
+    ordered: false,
+    format: (separator, order) =>
+      order === 'day first' ? `DD${separator}MM${separator}YYYY` : `MM${separator}DD${separator}YYYY`,
+  },
+  {
+    pattern: new RegExp(`^(\\d{1,2})([ .-]+)(${MONTHS})[a-z]*[ .-]+(\\d{4}|\\d{2})$`, 'i'),
+    format: () => 'D Month YYYY',
+    ordered: true,
+  },
 ]
 
 /** The formats of a column in which every value is a date; null in any other. */
@@ -29,10 +43,16 @@ export function datesIn(values: readonly string[]): DateReading | null {
     const shape = SHAPES.find(({ pattern }) => pattern.test(value))
     const match = shape?.pattern.exec(value)
     if (!shape || !match || !isPossible(shape, match)) return null
-    const format = shape.format(match[2]!, isMonthFirst(value, dayFirst, monthFirst) ? 'month first' : 'day first')
+    const format = shape.format(
+      match[2]!,
+      isMonthFirst(value, dayFirst, monthFirst) ? 'month first' : 'day first',
+    )
     formats.set(format, (formats.get(format) ?? 0) + 1)
   }
-  return { formats: [...formats].sort((a, b) => b[1] - a[1]).map(([format]) => format), isAmbiguous: unordered.length > 0 && dayFirst === monthFirst }
+  return {
+    formats: [...formats].sort((a, b) => b[1] - a[1]).map(([format]) => format),
+    isAmbiguous: unordered.length > 0 && dayFirst === monthFirst,
+  }
 }
 
 /** The two parts of a date that may be a day or a month. */

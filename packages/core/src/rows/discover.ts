@@ -18,7 +18,10 @@ export interface Discovery {
   readonly keys: readonly (readonly number[])[]
   /** Rows that stand there again. */
   readonly duplicates: number
-  /** False when a limit stopped it: what is named holds, but there may be more with a larger left side than `largest`. */
+  /**
+   * False when a limit stopped it: what is named holds, but there may be more with a larger left side than
+   * `largest`.
+   */
   readonly complete: boolean
   /** The most columns of a left side that were tried. */
   readonly largest: number
@@ -27,10 +30,20 @@ export interface Discovery {
 export interface DiscoveryOptions {
   /** The most columns of a left side, and of a key. */
   readonly largest?: number
-  /** The most steps: one is a row looked at, or two sets compared. The same table stops at the same place. @defaultValue 6 000 000 000 */
+  /**
+   * The most steps: one is a row looked at, or two sets compared. The same table stops at the same place.
+   * @defaultValue 6 000 000 000
+   */
   readonly limit?: number
-  /** Told after each size of left sides and now and then between: `done` of `of` candidates of this size are tried. Throw to end the search. */
-  readonly onProgress?: (progress: { readonly size: number, readonly done: number, readonly of: number }) => void
+  /**
+   * Told after each size of left sides and now and then between: `done` of `of` candidates of this size are
+   * tried. Throw to end the search.
+   */
+  readonly onProgress?: (progress: {
+    readonly size: number
+    readonly done: number
+    readonly of: number
+  }) => void
 }
 
 /** What a search knows so far. */
@@ -42,31 +55,51 @@ interface Search {
 }
 
 /**
- * The dependencies and keys that hold in rows, exactly. Pairs of rows that share a value give agree sets, from which the left sides are made that nothing
- * refutes; each is then tried on all rows, smallest first, and a pair that refutes it joins the others. An empty cell equals an empty cell.
- * Time: rows × candidates, and there can be exponentially many in the number of columns: see `limit`.
- * Sources: Papenbrock & Naumann, A hybrid approach to functional dependency discovery, SIGMOD 2016; Flach & Savnik 1999 for the specialising of left sides.
+ * The dependencies and keys that hold in rows, exactly. Pairs of rows that share a value give agree sets,
+ * from which the left sides are made that nothing refutes; each is then tried on all rows, smallest first,
+ * and a pair that refutes it joins the others. An empty cell equals an empty cell. Time: rows × candidates,
+ * and there can be exponentially many in the number of columns: see `limit`. Sources: Papenbrock & Naumann, A
+ * hybrid approach to functional dependency discovery, SIGMOD 2016; Flach & Savnik 1999 for the specialising
+ * of left sides.
  * @throws RangeError for more than 50 columns.
  */
-export function discover(flat: FlatTable, { largest = MOST_COLUMNS, limit = 6_000_000_000, onProgress }: DiscoveryOptions = {}): Discovery {
-  if (flat.columns.length > MOST_COLUMNS) throw new RangeError(`At most ${MOST_COLUMNS} columns can be searched, not ${flat.columns.length}.`)
+export function discover(
+  flat: FlatTable,
+  { largest = MOST_COLUMNS, limit = 6_000_000_000, onProgress }: DiscoveryOptions = {},
+): Discovery {
+  if (flat.columns.length > MOST_COLUMNS)
+    throw new RangeError(`At most ${MOST_COLUMNS} columns can be searched, not ${flat.columns.length}.`)
   const rows = distinctRows(flat.rows)
   const table = coded({ columns: flat.columns, rows })
   const asked = Math.min(largest, flat.columns.length)
-  const search: Search = { table, candidates: new Candidates(flat.columns.length, asked), seen: new Set(), rowSteps: 0 }
+  const search: Search = {
+    table,
+    candidates: new Candidates(flat.columns.length, asked),
+    seen: new Set(),
+    rowSteps: 0,
+  }
   sample(search)
   let size = 0
   let complete = true
   const supports = new Map<number, number>()
   const isSpent = (): boolean => search.rowSteps + search.candidates.steps > limit
-  for (; complete && search.candidates.hasFrom(size); size++) complete = tryAll(search, size, supports, isSpent, onProgress)
+  for (; complete && search.candidates.hasFrom(size); size++)
+    complete = tryAll(search, size, supports, isSpent, onProgress)
   const found = search.candidates.all(complete ? Infinity : Math.max(0, size - 1))
-  const order = (a: readonly number[], b: readonly number[]): number => a.length - b.length || compareLists(a, b)
+  const order = (a: readonly number[], b: readonly number[]): number =>
+    a.length - b.length || compareLists(a, b)
   return {
-    dependencies: found.filter(({ right }) => right < flat.columns.length).map(({ from, right }) => ({ from, to: right, support: supports.get(keyOf(setOf(from))) ?? 0 }))
+    dependencies: found
+      .filter(({ right }) => right < flat.columns.length)
+      .map(({ from, right }) => ({ from, to: right, support: supports.get(keyOf(setOf(from))) ?? 0 }))
       .sort((a, b) => order(a.from, b.from) || a.to - b.to),
-    keys: found.filter(({ right }) => right === flat.columns.length).map(({ from }) => from).sort(order),
-    duplicates: flat.rows.length - rows.length, complete: complete && search.candidates.largest === asked, largest: complete ? search.candidates.largest : Math.max(0, size - 2),
+    keys: found
+      .filter(({ right }) => right === flat.columns.length)
+      .map(({ from }) => from)
+      .sort(order),
+    duplicates: flat.rows.length - rows.length,
+    complete: complete && search.candidates.largest === asked,
+    largest: complete ? search.candidates.largest : Math.max(0, size - 2),
   }
 }
 
@@ -80,11 +113,15 @@ const setOf = (columns: readonly number[]): ColumnSet => columns.reduce(withColu
 /** The columns on which two rows agree. */
 function agreement({ columns }: CodedTable, a: number, b: number): ColumnSet {
   let set = NO_COLUMNS
-  for (let at = 0; at < columns.length; at++) if (columns[at]![a] === columns[at]![b]) set = withColumn(set, at)
+  for (let at = 0; at < columns.length; at++)
+    if (columns[at]![a] === columns[at]![b]) set = withColumn(set, at)
   return set
 }
 
-/** Compares neighbours among the rows that share a value, in each column: these agree on much, and so refute much. The widest agreements are noted first. */
+/**
+ * Compares neighbours among the rows that share a value, in each column: these agree on much, and so refute
+ * much. The widest agreements are noted first.
+ */
 function sample(search: Search): void {
   const { table, seen } = search
   const found: ColumnSet[] = []
@@ -98,7 +135,10 @@ function sample(search: Search): void {
   }
   for (let i = 1; i < Math.min(table.rows, 200); i++) look(i - 1, i)
   for (const [at, codes] of table.columns.entries()) {
-    const last = [new Int32Array(table.distinct[at]!).fill(-1), new Int32Array(table.distinct[at]!).fill(-1)] as const
+    const last = [
+      new Int32Array(table.distinct[at]!).fill(-1),
+      new Int32Array(table.distinct[at]!).fill(-1),
+    ] as const
     const looks = Math.max(1, Math.floor(table.rows / 20_000))
     for (let i = 0; i < table.rows; i++) {
       const code = codes[i]!
@@ -114,7 +154,13 @@ function sample(search: Search): void {
 }
 
 /** Tries every left side of a size on all rows; answers false when the limit was reached on the way. */
-function tryAll(search: Search, size: number, supports: Map<number, number>, isSpent: () => boolean, onProgress: DiscoveryOptions['onProgress']): boolean {
+function tryAll(
+  search: Search,
+  size: number,
+  supports: Map<number, number>,
+  isSpent: () => boolean,
+  onProgress: DiscoveryOptions['onProgress'],
+): boolean {
   const { table, candidates } = search
   const groupings = new Groupings(table, search)
   const tried = candidates.ofSize(size).sort((a, b) => compareLists(columnsIn(a.left), columnsIn(b.left)))
@@ -138,7 +184,11 @@ function note({ seen, candidates }: Search, agreed: ColumnSet): void {
 }
 
 /** For each right side that the grouping does not fix, two rows of one group that differ there. */
-function refutations(search: Search, { of, count }: Grouping, rights: readonly number[]): (readonly [number, number])[] {
+function refutations(
+  search: Search,
+  { of, count }: Grouping,
+  rights: readonly number[],
+): (readonly [number, number])[] {
   const { table } = search
   if (count === table.rows) return []
   const first = new Int32Array(count).fill(-1)
@@ -148,7 +198,7 @@ function refutations(search: Search, { of, count }: Grouping, rights: readonly n
     if (first[group] === -1) first[group] = i
     else if (second[group] === -1) second[group] = i
   }
-  return rights.flatMap((right) => {
+  return rights.flatMap(right => {
     search.rowSteps += table.rows
     if (right === table.columns.length) {
       const group = second.findIndex(row => row >= 0)
@@ -165,9 +215,12 @@ function refutations(search: Search, { of, count }: Grouping, rights: readonly n
 
 /** Groupings of left sides asked in order: what two have in common at the front is grouped once. */
 class Groupings {
-  private readonly path: { readonly at: number, readonly grouping: Grouping }[] = []
+  private readonly path: { readonly at: number; readonly grouping: Grouping }[] = []
 
-  constructor(private readonly table: CodedTable, private readonly search: Search) {}
+  constructor(
+    private readonly table: CodedTable,
+    private readonly search: Search,
+  ) {}
 
   of(columns: readonly number[]): Grouping {
     let common = 0

@@ -8,9 +8,34 @@ export { numberedColumns, stemOf } from './numbered'
 export { itemsOf, listsIn, type ListReading } from './lists'
 export { discover, type Discovery, type DiscoveryOptions, type FoundDependency } from './discover'
 export { nearlyHolding, type NearlyFound } from './nearly'
-export { couldIdentify, doesFix, surrogateIn, type FixAnswer, type IdentifyAnswer, type Surrogate } from './questions'
-export { projectRows, rejoin, type Rejoined } from './split-rows'
-export { partName, proposeSplit, valuesOf, type NamedDependency, type ProposedPart, type ProposedUnfolding, type Repeating, type SplitProposal } from './propose-split'
 export {
-  analyseRows, findInRows, meantDependencies, repeatingFacts, type FoundInRows, type HoldingDependency, type Look, type NearlyHolding, type RowsAnswer, type RowsOptions,
+  couldIdentify,
+  doesFix,
+  surrogateIn,
+  type FixAnswer,
+  type IdentifyAnswer,
+  type Surrogate,
+} from './questions'
+export { projectRows, rejoin, type Rejoined } from './split-rows'
+export {
+  partName,
+  proposeSplit,
+  valuesOf,
+  type NamedDependency,
+  type ProposedPart,
+  type ProposedUnfolding,
+  type Repeating,
+  type SplitProposal,
+} from './propose-split'
+export {
+  analyseRows,
+  findInRows,
+  meantDependencies,
+  repeatingFacts,
+  type FoundInRows,
+  type HoldingDependency,
+  type Look,
+  type NearlyHolding,
+  type RowsAnswer,
+  type RowsOptions,
 } from './analyse-rows'

@@ -8,7 +8,7 @@ export function numberedColumns(columns: readonly string[]): string[][] {
     const match = /^(.*?[^\d_\s-])[_\s-]*(\d{1,2})(.*)$/.exec(name)
     if (!match || match[1]!.toLowerCase() === MADE_UP) continue
     const stem = `${match[1]!.toLowerCase()}#${match[3]!.toLowerCase()}`
-    groups.set(stem, [...groups.get(stem) ?? [], name])
+    groups.set(stem, [...(groups.get(stem) ?? []), name])
   }
   return [...groups.values()].filter(group => group.length > 1)
 }

@@ -15,7 +15,10 @@ export interface ColumnProfile {
   readonly empty: number
   readonly required: boolean
   readonly distinct: number
-  /** The mask that all values share: A a capital, a a small letter, 9 a digit, other characters as they stand; of dates YYYY-MM-DD and the like; null where they share none. */
+  /**
+   * The mask that all values share: A a capital, a a small letter, 9 a digit, other characters as they stand;
+   * of dates YYYY-MM-DD and the like; null where they share none.
+   */
   readonly format: string | null
   /** Up to three values that differ as much as they can. */
   readonly examples: readonly string[]
@@ -33,9 +36,17 @@ export interface ColumnProfile {
   readonly strangers: readonly string[]
 }
 
-/** What each column of a table holds. Linear in the cells, but for `alike`, which looks at the first few hundred values of a column. */
+/**
+ * What each column of a table holds. Linear in the cells, but for `alike`, which looks at the first few
+ * hundred values of a column.
+ */
 export function profile(table: FlatTable): ColumnProfile[] {
-  return table.columns.map((name, at) => profileColumn(name, table.rows.map(row => row[at]!)))
+  return table.columns.map((name, at) =>
+    profileColumn(
+      name,
+      table.rows.map(row => row[at]!),
+    ),
+  )
 }
 
 export function profileColumn(name: string, cells: readonly string[]): ColumnProfile {
@@ -47,18 +58,38 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
   }
   const values = [...counts.keys()]
   const dates = datesIn(values)
-  const leadingZeros = values.some(value => /^0\d+$/.test(value)) && values.every(value => /^\d+$/.test(value))
+  const leadingZeros =
+    values.some(value => /^0\d+$/.test(value)) && values.every(value => /^\d+$/.test(value))
   const list = listsIn(counts, name)
   const { type, strangers } = leastLoss(values, counts, { dates, leadingZeros, isList: list !== null })
-  const format = list ? null : dates ? dates.formats.length === 1 && !dates.isAmbiguous ? dates.formats[0]! : null : formatOf(values)
+  const format = list
+    ? null
+    : dates
+      ? dates.formats.length === 1 && !dates.isAmbiguous
+        ? dates.formats[0]!
+        : null
+      : formatOf(values)
   return {
-    name, type, empty, required: empty === 0 && cells.length > 0, distinct: values.length, format, examples: examplesOf(values), list, leadingZeros,
-    dates, members: membersOf(counts, type), several: list || dates ? null : severalFactsIn(name, values), alike: isText(type) ? spelledAlike(values) : [], strangers,
+    name,
+    type,
+    empty,
+    required: empty === 0 && cells.length > 0,
+    distinct: values.length,
+    format,
+    examples: examplesOf(values),
+    list,
+    leadingZeros,
+    dates,
+    members: membersOf(counts, type),
+    several: list || dates ? null : severalFactsIn(name, values),
+    alike: isText(type) ? spelledAlike(values) : [],
+    strangers,
   }
 }
 
 const largest = (numbers: readonly number[]): number => numbers.reduce((a, b) => Math.max(a, b), 0)
-const isText = ({ family }: DataType): boolean => family === 'varchar' || family === 'char' || family === 'text'
+const isText = ({ family }: DataType): boolean =>
+  family === 'varchar' || family === 'char' || family === 'text'
 
 const INTEGER = /^-?(?:0|[1-9]\d{0,17})$/
 const DECIMAL = /^-?(?:0|[1-9]\d{0,17})(?:\.\d{1,12})?$/
@@ -67,15 +98,27 @@ const TRUTH = /^(?:true|false)$/i
 /** The share of values that may be of another kind before they speak for text: they are strangers. */
 const STRANGE = 0.05
 
-interface Seen { readonly dates: DateReading | null, readonly leadingZeros: boolean, readonly isList: boolean }
+interface Seen {
+  readonly dates: DateReading | null
+  readonly leadingZeros: boolean
+  readonly isList: boolean
+}
 
-/** The narrowest type that keeps every value as it is written; with those that keep it from being narrower, where they are few. */
-function leastLoss(values: readonly string[], counts: ReadonlyMap<string, number>, { dates, leadingZeros, isList }: Seen): { type: DataType, strangers: string[] } {
+/**
+ * The narrowest type that keeps every value as it is written; with those that keep it from being narrower,
+ * where they are few.
+ */
+function leastLoss(
+  values: readonly string[],
+  counts: ReadonlyMap<string, number>,
+  { dates, leadingZeros, isList }: Seen,
+): { type: DataType; strangers: string[] } {
   const all = (pattern: RegExp): boolean => values.length > 0 && values.every(value => pattern.test(value))
   if (!leadingZeros && !isList) {
     if (all(INTEGER)) return { type: integerFor(values), strangers: [] }
     if (all(DECIMAL)) return { type: decimalFor(values), strangers: [] }
-    if (dates && dates.formats.length === 1 && !dates.isAmbiguous) return { type: dataType('DATE', [], 'date'), strangers: [] }
+    if (dates && dates.formats.length === 1 && !dates.isAmbiguous)
+      return { type: dataType('DATE', [], 'date'), strangers: [] }
     if (all(TIME)) return { type: dataType('TIME', [], 'time'), strangers: [] }
     if (all(TRUTH)) return { type: dataType('BOOLEAN', [], 'boolean'), strangers: [] }
   }
@@ -85,7 +128,9 @@ function leastLoss(values: readonly string[], counts: ReadonlyMap<string, number
 /** Words among numbers, or numbers among codes: what a few cells hold and the rest does not. */
 function strangersIn(values: readonly string[], counts: ReadonlyMap<string, number>): string[] {
   const total = [...counts.values()].reduce((sum, count) => sum + count, 0)
-  const few = (strange: readonly string[]): boolean => strange.length > 0 && strange.reduce((sum, value) => sum + counts.get(value)!, 0) <= Math.max(1, total * STRANGE)
+  const few = (strange: readonly string[]): boolean =>
+    strange.length > 0 &&
+    strange.reduce((sum, value) => sum + counts.get(value)!, 0) <= Math.max(1, total * STRANGE)
   const words = values.filter(value => !DECIMAL.test(value))
   if (few(words) && words.length < values.length / 2) return words.slice(0, 5)
   const numbers = values.filter(value => DECIMAL.test(value))
@@ -103,17 +148,25 @@ function integerFor(values: readonly string[]): DataType {
 function decimalFor(values: readonly string[]): DataType {
   const parts = values.map(value => value.replace('-', '').split('.'))
   const scale = largest(parts.map(([, after = '']) => after.length))
-  const whole = largest(parts.map(([before = '']) => before === '0' ? 0 : before.length))
+  const whole = largest(parts.map(([before = '']) => (before === '0' ? 0 : before.length)))
   const args = [String(Math.max(1, whole + scale)), String(scale)]
   return dataType('NUMERIC', args, `numeric(${args.join(',')})`)
 }
 
-/** A text whose values are all of one length and look like codes is of that length; another may be as long as its longest. */
+/**
+ * A text whose values are all of one length and look like codes is of that length; another may be as long as
+ * its longest.
+ */
 function textFor(values: readonly string[]): DataType {
   const lengths = values.map(value => [...value].length)
   const longest = Math.max(1, largest(lengths))
-  const isFixed = values.length > 1 && lengths.every(length => length === longest) && values.every(value => !/\s/.test(value))
-  return isFixed ? dataType('CHAR', [String(longest)], `char(${longest})`) : dataType('VARCHAR', [String(longest)], `varchar(${longest})`)
+  const isFixed =
+    values.length > 1 &&
+    lengths.every(length => length === longest) &&
+    values.every(value => !/\s/.test(value))
+  return isFixed
+    ? dataType('CHAR', [String(longest)], `char(${longest})`)
+    : dataType('VARCHAR', [String(longest)], `varchar(${longest})`)
 }
 
 /** The first, the shortest and the longest. */

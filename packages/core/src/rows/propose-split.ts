@@ -1,11 +1,21 @@
-import { Relation, Universe, decomposeToBcnf, lostDependencies, synthesis, type AttributeSet } from '../dependencies'
+import {
+  Relation,
+  Universe,
+  decomposeToBcnf,
+  lostDependencies,
+  synthesis,
+  type AttributeSet,
+} from '../dependencies'
 import { itemsOf } from './lists'
 import { stemOf } from './numbered'
 import { doesFix } from './questions'
 import { rejoin, projectRows } from './split-rows'
 import { columnAt, distinctRows, rowKey, type FlatTable } from './table'
 
-export interface NamedDependency { readonly from: readonly string[], readonly to: readonly string[] }
+export interface NamedDependency {
+  readonly from: readonly string[]
+  readonly to: readonly string[]
+}
 
 /** Several values of one fact: a list in a cell, or the same fact in numbered columns. */
 export interface Repeating {
@@ -33,36 +43,64 @@ export interface SplitProposal {
   readonly parts: readonly ProposedPart[]
   /** Dependencies that no part can check. */
   readonly lost: readonly NamedDependency[]
-  /** What joining the parts gives that was not there, and what is gone: nothing, where the dependencies hold in the rows. Null where the join grew too large. */
+  /**
+   * What joining the parts gives that was not there, and what is gone: nothing, where the dependencies hold
+   * in the rows. Null where the join grew too large.
+   */
   readonly spurious: number | null
   readonly missing: number
 }
 
 /**
- * A split by what is meant to hold: first each repeating fact gets a table of its own, keyed by what fixes it and its value; the rest goes into Boyce-Codd
- * normal form, or into third where the former would lose a dependency. Whether the parts join to the same rows is tried on the rows.
+ * A split by what is meant to hold: first each repeating fact gets a table of its own, keyed by what fixes it
+ * and its value; the rest goes into Boyce-Codd normal form, or into third where the former would lose a
+ * dependency. Whether the parts join to the same rows is tried on the rows.
  */
-export function proposeSplit(table: FlatTable, dependencies: readonly NamedDependency[], repeating: readonly Repeating[] = []): SplitProposal {
+export function proposeSplit(
+  table: FlatTable,
+  dependencies: readonly NamedDependency[],
+  repeating: readonly Repeating[] = [],
+): SplitProposal {
   const folded = repeating.flatMap(({ columns }) => columns)
   const restColumns = table.columns.filter(name => !folded.includes(name))
   const relation = relationOver(restColumns, dependencies)
   const unfolded = repeating.map(fact => unfold(table, fact, restColumns, relation, dependencies))
   const parts = splitOf(relation).map(part => describe(table, relation, part))
   const rest = projectRows(table, restColumns)
-  const { spurious, missing, complete } = rejoin(rest, parts.map(({ columns }) => projectRows(rest, columns)))
-  const lost = lostDependencies(relation.size, parts.map(({ columns }) => relation.universe.set(columns)), relation.cover)
+  const { spurious, missing, complete } = rejoin(
+    rest,
+    parts.map(({ columns }) => projectRows(rest, columns)),
+  )
+  const lost = lostDependencies(
+    relation.size,
+    parts.map(({ columns }) => relation.universe.set(columns)),
+    relation.cover,
+  )
   const names = named([...parts, ...unfolded.map(({ part }) => part)])
   return {
-    unfolded: unfolded.map((fact, i) => ({ ...fact, part: names[parts.length + i]! })), parts: names.slice(0, parts.length),
-    lost: lost.map(({ from, to }) => ({ from: relation.universe.list(from), to: relation.universe.list(to) })), spurious: complete ? spurious.length : null, missing: missing.length,
+    unfolded: unfolded.map((fact, i) => ({ ...fact, part: names[parts.length + i]! })),
+    parts: names.slice(0, parts.length),
+    lost: lost.map(({ from, to }) => ({
+      from: relation.universe.list(from),
+      to: relation.universe.list(to),
+    })),
+    spurious: complete ? spurious.length : null,
+    missing: missing.length,
   }
 }
 
 /** The dependencies over some columns: those that speak of others are used as far as they reach. */
 function relationOver(columns: readonly string[], dependencies: readonly NamedDependency[]): Relation {
   const universe = new Universe([...columns])
-  const functional = dependencies.filter(({ from }) => from.every(name => columns.includes(name)))
-    .map(({ from, to }) => universe.dependency(from, to.filter(name => columns.includes(name)))).filter(({ to }) => !to.isEmpty())
+  const functional = dependencies
+    .filter(({ from }) => from.every(name => columns.includes(name)))
+    .map(({ from, to }) =>
+      universe.dependency(
+        from,
+        to.filter(name => columns.includes(name)),
+      ),
+    )
+    .filter(({ to }) => !to.isEmpty())
   return new Relation(universe, { functional, multivalued: [] })
 }
 
@@ -80,53 +118,96 @@ function describe(table: FlatTable, relation: Relation, part: AttributeSet): Pro
   return { name: partName(keys[0] ?? columns), columns, keys, rows: projectRows(table, columns).rows.length }
 }
 
-function unfold(table: FlatTable, fact: Repeating, rest: readonly string[], relation: Relation, dependencies: readonly NamedDependency[]): ProposedUnfolding {
+function unfold(
+  table: FlatTable,
+  fact: Repeating,
+  rest: readonly string[],
+  relation: Relation,
+  dependencies: readonly NamedDependency[],
+): ProposedUnfolding {
   const by = determinantOf(table, fact, rest, relation, dependencies)
   const item = fact.separator === null ? stemOf(fact.columns, table.columns) : fact.columns[0]!
   const at = by.map(name => columnAt(table, name))
-  const rows = distinctRows(table.rows.flatMap(row => valuesOf(table, fact, row).map(value => [...at.map(c => row[c]!), value])))
-  const part: ProposedPart = { name: partName([...by, item]), columns: [...by, item], keys: [[...by, item]], rows: rows.length }
+  const rows = distinctRows(
+    table.rows.flatMap(row => valuesOf(table, fact, row).map(value => [...at.map(c => row[c]!), value])),
+  )
+  const part: ProposedPart = {
+    name: partName([...by, item]),
+    columns: [...by, item],
+    keys: [[...by, item]],
+    rows: rows.length,
+  }
   return { ...fact, part, givesBack: givesBack(table, fact, at, rows) }
 }
 
-/** The smallest left side that is meant to fix the whole fact; where none is said, the column that fixes it in most rows; else a key of the rest. */
-function determinantOf(table: FlatTable, { columns }: Repeating, rest: readonly string[], relation: Relation, dependencies: readonly NamedDependency[]): readonly string[] {
-  const [smallest] = dependencies.filter(({ from, to }) => columns.every(name => to.includes(name)) && from.every(name => rest.includes(name))).sort((a, b) => a.from.length - b.from.length)
+/**
+ * The smallest left side that is meant to fix the whole fact; where none is said, the column that fixes it in
+ * most rows; else a key of the rest.
+ */
+function determinantOf(
+  table: FlatTable,
+  { columns }: Repeating,
+  rest: readonly string[],
+  relation: Relation,
+  dependencies: readonly NamedDependency[],
+): readonly string[] {
+  const [smallest] = dependencies
+    .filter(
+      ({ from, to }) => columns.every(name => to.includes(name)) && from.every(name => rest.includes(name)),
+    )
+    .sort((a, b) => a.from.length - b.from.length)
   if (smallest) return smallest.from
-  const fixing = rest.map(name => doesFix(table, [name], columns)).filter(({ holds, support }) => holds && support > 0).sort((a, b) => b.support - a.support)[0]
+  const fixing = rest
+    .map(name => doesFix(table, [name], columns))
+    .filter(({ holds, support }) => holds && support > 0)
+    .sort((a, b) => b.support - a.support)[0]
   const [key] = relation.keys.keys
   return fixing?.from ?? (key ? relation.universe.list(key) : rest)
 }
 
 /** The values of a repeating fact in a row, one by one. */
-export function valuesOf(table: FlatTable, { columns, separator }: Repeating, row: readonly string[]): string[] {
+export function valuesOf(
+  table: FlatTable,
+  { columns, separator }: Repeating,
+  row: readonly string[],
+): string[] {
   const cells = columns.map(name => row[columnAt(table, name)]!).filter(cell => cell !== '')
   return separator === null ? cells : cells.flatMap(cell => itemsOf(cell, separator))
 }
 
-function givesBack(table: FlatTable, fact: Repeating, by: readonly number[], rows: readonly (readonly string[])[]): boolean {
+function givesBack(
+  table: FlatTable,
+  fact: Repeating,
+  by: readonly number[],
+  rows: readonly (readonly string[])[],
+): boolean {
   const gathered = new Map<string, Set<string>>()
   for (const row of rows) {
     const key = rowKey(row.slice(0, -1))
     gathered.set(key, (gathered.get(key) ?? new Set()).add(row.at(-1)!))
   }
-  return table.rows.every((row) => {
+  return table.rows.every(row => {
     const values = new Set(valuesOf(table, fact, row))
     const found = gathered.get(rowKey(by.map(c => row[c]!))) ?? new Set()
     return values.size === found.size && [...values].every(value => found.has(value))
   })
 }
 
-/** What a table with this key would be called: the key's names without what says that they are numbers or names. */
+/**
+ * What a table with this key would be called: the key's names without what says that they are numbers or
+ * names.
+ */
 export function partName(key: readonly string[]): string {
-  const stems = key.map(name => name.replace(/_?(?:no|nr|number|code|id|name|key)$/i, '').replace(/_+$/, '') || name)
+  const stems = key.map(
+    name => name.replace(/_?(?:no|nr|number|code|id|name|key)$/i, '').replace(/_+$/, '') || name,
+  )
   return [...new Set(stems)].slice(0, 3).join('_') || 'rest'
 }
 
 /** No two parts of the same name. */
 function named(parts: readonly ProposedPart[]): ProposedPart[] {
   const taken = new Map<string, number>()
-  return parts.map((part) => {
+  return parts.map(part => {
     const count = (taken.get(part.name) ?? 0) + 1
     taken.set(part.name, count)
     return count === 1 ? part : { ...part, name: `${part.name}_${count}` }

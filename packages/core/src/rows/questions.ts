@@ -19,7 +19,10 @@ export interface IdentifyAnswer {
   readonly isSurrogate: boolean
 }
 
-/** Could these columns identify a row? Linear in the rows, for each of the columns. @throws RangeError for a name that is no column. */
+/**
+ * Could these columns identify a row? Linear in the rows, for each of the columns. @throws RangeError for a
+ * name that is no column.
+ */
 export function couldIdentify(table: FlatTable, columns: readonly string[]): IdentifyAnswer {
   const at = columns.map(name => columnAt(table, name))
   const first = new Map<string, number>()
@@ -34,16 +37,28 @@ export function couldIdentify(table: FlatTable, columns: readonly string[]): Ide
     else if (rowKey(table.rows[before]!) === rowKey(row)) {
       same ??= [before, i]
       duplicates++
-    }
-    else {
+    } else {
       refuting ??= [before, i]
       sharing.add(before).add(i)
     }
   }
   const isUnique = refuting === null
   return {
-    columns, isUnique, refuting: refuting ?? same, sharing: sharing.size, duplicates, empty: columns.filter((_, i) => table.rows.some(row => row[at[i]!] === '')),
-    superfluous: isUnique && columns.length > 1 ? columns.find(name => isUniqueBy(table, columns.filter(other => other !== name))) ?? null : null,
+    columns,
+    isUnique,
+    refuting: refuting ?? same,
+    sharing: sharing.size,
+    duplicates,
+    empty: columns.filter((_, i) => table.rows.some(row => row[at[i]!] === '')),
+    superfluous:
+      isUnique && columns.length > 1
+        ? (columns.find(name =>
+            isUniqueBy(
+              table,
+              columns.filter(other => other !== name),
+            ),
+          ) ?? null)
+        : null,
     isSurrogate: isUnique && columns.length === 1 && isRunning(table, at[0]!),
   }
 }
@@ -51,7 +66,7 @@ export function couldIdentify(table: FlatTable, columns: readonly string[]): Ide
 function isUniqueBy(table: FlatTable, columns: readonly string[]): boolean {
   const at = columns.map(name => columnAt(table, name))
   const first = new Map<string, readonly string[]>()
-  return table.rows.every((row) => {
+  return table.rows.every(row => {
     const key = rowKey(at.map(c => row[c]!))
     const before = first.get(key)
     if (!before) first.set(key, row)
@@ -71,12 +86,19 @@ export function surrogateIn(table: FlatTable): Surrogate | null {
   const at = table.columns.findIndex((_, c) => isRunning(table, c))
   if (at < 0 || table.columns.length < 2) return null
   const different = new Set(table.rows.map(row => rowKey(row.toSpliced(at, 1)))).size
-  return different < table.rows.length ? { column: table.columns[at]!, repeated: table.rows.length - different } : null
+  return different < table.rows.length
+    ? { column: table.columns[at]!, repeated: table.rows.length - different }
+    : null
 }
 
 /** Whether the cells count up by one from row to row. */
 function isRunning({ rows }: FlatTable, at: number): boolean {
-  return rows.length > 2 && rows.every((row, i) => /^\d{1,9}$/.test(row[at]!) && (i === 0 || Number(row[at]) === Number(rows[i - 1]![at]) + 1))
+  return (
+    rows.length > 2 &&
+    rows.every(
+      (row, i) => /^\d{1,9}$/.test(row[at]!) && (i === 0 || Number(row[at]) === Number(rows[i - 1]![at]) + 1),
+    )
+  )
 }
 
 /** Whether some columns fix others, answered in rows. */
@@ -92,13 +114,23 @@ export interface FixAnswer {
   readonly error: number
   /** Positions of these rows, those that differ from the most common value of their left side; at most 50. */
   readonly offending: readonly number[]
-  /** The left value that most rows repeat, with the number of rows in which a change of the right side would have to be made. */
-  readonly mostRepeated: { readonly values: readonly string[], readonly rows: number } | null
+  /**
+   * The left value that most rows repeat, with the number of rows in which a change of the right side would
+   * have to be made.
+   */
+  readonly mostRepeated: { readonly values: readonly string[]; readonly rows: number } | null
 }
 
-interface Group { readonly first: number, readonly counts: Map<string, { rows: number[] }>, size: number }
+interface Group {
+  readonly first: number
+  readonly counts: Map<string, { rows: number[] }>
+  size: number
+}
 
-/** Do these columns fix those? Linear in the rows. Source of the error: Kivinen & Mannila 1995 (g3). @throws RangeError for a name that is no column. */
+/**
+ * Do these columns fix those? Linear in the rows. Source of the error: Kivinen & Mannila 1995 (g3). @throws
+ * RangeError for a name that is no column.
+ */
 export function doesFix(table: FlatTable, from: readonly string[], to: readonly string[]): FixAnswer {
   const left = from.map(name => columnAt(table, name))
   const right = to.map(name => columnAt(table, name))
@@ -108,7 +140,7 @@ export function doesFix(table: FlatTable, from: readonly string[], to: readonly 
     const key = rowKey(left.map(c => row[c]!))
     const value = rowKey(right.map(c => row[c]!))
     let group = groups.get(key)
-    if (!group) groups.set(key, group = { first: i, counts: new Map(), size: 0 })
+    if (!group) groups.set(key, (group = { first: i, counts: new Map(), size: 0 }))
     group.size++
     const known = group.counts.get(value)
     if (known) known.rows.push(i)
@@ -118,10 +150,26 @@ export function doesFix(table: FlatTable, from: readonly string[], to: readonly 
     }
   }
   const all = [...groups.values()]
-  const offending = all.flatMap(({ counts }) => counts.size < 2 ? [] : [...counts.values()].sort((a, b) => b.rows.length - a.rows.length).slice(1).flatMap(({ rows }) => rows))
-  const most = all.reduce<Group | undefined>((best, group) => group.size > (best?.size ?? 1) ? group : best, undefined)
+  const offending = all.flatMap(({ counts }) =>
+    counts.size < 2
+      ? []
+      : [...counts.values()]
+          .sort((a, b) => b.rows.length - a.rows.length)
+          .slice(1)
+          .flatMap(({ rows }) => rows),
+  )
+  const most = all.reduce<Group | undefined>(
+    (best, group) => (group.size > (best?.size ?? 1) ? group : best),
+    undefined,
+  )
   return {
-    from, to, holds: refuting === null, refuting, support: all.reduce((sum, { size }) => size > 1 ? sum + size : sum, 0), error: table.rows.length === 0 ? 0 : offending.length / table.rows.length,
-    offending: offending.sort((a, b) => a - b).slice(0, 50), mostRepeated: most ? { values: left.map(c => table.rows[most.first]![c]!), rows: most.size } : null,
+    from,
+    to,
+    holds: refuting === null,
+    refuting,
+    support: all.reduce((sum, { size }) => (size > 1 ? sum + size : sum), 0),
+    error: table.rows.length === 0 ? 0 : offending.length / table.rows.length,
+    offending: offending.sort((a, b) => a - b).slice(0, 50),
+    mostRepeated: most ? { values: left.map(c => table.rows[most.first]![c]!), rows: most.size } : null,
   }
 }

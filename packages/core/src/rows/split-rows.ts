@@ -18,8 +18,9 @@ export interface Rejoined {
 }
 
 /**
- * Joins parts on the columns they share and compares with the rows they came from, without regard to order and doubles. Parts that add no rows are
- * joined first. An empty cell joins an empty cell, so that projecting and joining speak of the same rows.
+ * Joins parts on the columns they share and compares with the rows they came from, without regard to order
+ * and doubles. Parts that add no rows are joined first. An empty cell joins an empty cell, so that projecting
+ * and joining speak of the same rows.
  */
 export function rejoin(table: FlatTable, parts: readonly FlatTable[], { limit = 500_000 } = {}): Rejoined {
   const [first, ...others] = [...parts].sort((a, b) => b.rows.length - a.rows.length)
@@ -39,17 +40,28 @@ export function rejoin(table: FlatTable, parts: readonly FlatTable[], { limit = 
   const original = projectRows(table, order)
   const before = new Set(original.rows.map(rowKey))
   const after = new Set(ordered.rows.map(rowKey))
-  return { table: ordered, spurious: ordered.rows.filter(row => !before.has(rowKey(row))), missing: complete ? original.rows.filter(row => !after.has(rowKey(row))) : [], complete }
+  return {
+    table: ordered,
+    spurious: ordered.rows.filter(row => !before.has(rowKey(row))),
+    missing: complete ? original.rows.filter(row => !after.has(rowKey(row))) : [],
+    complete,
+  }
 }
 
-/** The part to be joined next: one that adds no rows if there is one, since what is shared identifies its rows; else the one that shares most. */
+/**
+ * The part to be joined next: one that adds no rows if there is one, since what is shared identifies its
+ * rows; else the one that shares most.
+ */
 function nextPart(joined: FlatTable, waiting: readonly FlatTable[]): FlatTable {
   const shared = (part: FlatTable): string[] => part.columns.filter(name => joined.columns.includes(name))
-  return waiting.find(part => shared(part).length > 0 && projectRows(part, shared(part)).rows.length === part.rows.length)
-    ?? [...waiting].sort((a, b) => shared(b).length - shared(a).length)[0]!
+  return (
+    waiting.find(
+      part => shared(part).length > 0 && projectRows(part, shared(part)).rows.length === part.rows.length,
+    ) ?? [...waiting].sort((a, b) => shared(b).length - shared(a).length)[0]!
+  )
 }
 
-function join(a: FlatTable, b: FlatTable, limit: number): { table: FlatTable, complete: boolean } {
+function join(a: FlatTable, b: FlatTable, limit: number): { table: FlatTable; complete: boolean } {
   const shared = b.columns.filter(name => a.columns.includes(name))
   const [inA, inB] = [a, b].map(table => shared.map(name => columnAt(table, name))) as [number[], number[]]
   const fresh = b.columns.map((_, at) => at).filter(at => !inB.includes(at))

@@ -1,4 +1,7 @@
-/** A flat table as somebody gave it: cells are the exact text, an empty one is a missing value. Every row has as many cells as there are columns. */
+/**
+ * A flat table as somebody gave it: cells are the exact text, an empty one is a missing value. Every row has
+ * as many cells as there are columns.
+ */
 export interface FlatTable {
   readonly columns: readonly string[]
   readonly rows: readonly (readonly string[])[]

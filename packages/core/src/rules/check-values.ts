@@ -10,17 +10,29 @@ const FALSE = 2
 const UNKNOWN = 4
 const ANY: Truths = TRUE | FALSE | UNKNOWN
 
-type Value = { readonly kind: 'number', readonly of: Decimal } | { readonly kind: 'text', readonly of: string } | { readonly kind: 'boolean', readonly of: boolean }
-  | { readonly kind: 'null' } | { readonly kind: 'any' }
+type Value =
+  | { readonly kind: 'number'; readonly of: Decimal }
+  | { readonly kind: 'text'; readonly of: string }
+  | { readonly kind: 'boolean'; readonly of: boolean }
+  | { readonly kind: 'null' }
+  | { readonly kind: 'any' }
 
-/** Whether rows with a value in a column pass a CHECK: always or with suitable other values, never, or not to be said. */
+/**
+ * Whether rows with a value in a column pass a CHECK: always or with suitable other values, never, or not to
+ * be said.
+ */
 export type CheckOutcome = 'passes' | 'refuses' | 'unknown'
 
 /**
- * What the checks of the table do to rows that hold `value` (null: nothing) in the column, by three-valued logic with all other columns free:
- * UNKNOWN passes. `refuses` names the check that is false whatever the rest of the row is.
+ * What the checks of the table do to rows that hold `value` (null: nothing) in the column, by three-valued
+ * logic with all other columns free: UNKNOWN passes. `refuses` names the check that is false whatever the
+ * rest of the row is.
  */
-export function checksOn(table: Table, column: string, value: string | null): { readonly outcome: CheckOutcome, readonly by: string | null } {
+export function checksOn(
+  table: Table,
+  column: string,
+  value: string | null,
+): { readonly outcome: CheckOutcome; readonly by: string | null } {
   let unknown: string | null = null
   for (const { expression } of table.checks) {
     const read = readCached(expression)
@@ -44,22 +56,36 @@ function readCached(text: string): Expression {
 
 function isOpaque(expression: Expression): boolean {
   switch (expression.kind) {
-    case 'opaque': return true
-    case 'literal': case 'column': return false
-    case 'call': return expression.args.some(isOpaque)
-    case 'not': case 'negate': case 'isNull': case 'isTruth': return isOpaque(expression.of)
-    case 'like': return isOpaque(expression.left) || isOpaque(expression.pattern)
-    case 'matches': return isOpaque(expression.left)
-    default: return isOpaque(expression.left) || isOpaque(expression.right)
+    case 'opaque':
+      return true
+    case 'literal':
+    case 'column':
+      return false
+    case 'call':
+      return expression.args.some(isOpaque)
+    case 'not':
+    case 'negate':
+    case 'isNull':
+    case 'isTruth':
+      return isOpaque(expression.of)
+    case 'like':
+      return isOpaque(expression.left) || isOpaque(expression.pattern)
+    case 'matches':
+      return isOpaque(expression.left)
+    default:
+      return isOpaque(expression.left) || isOpaque(expression.right)
   }
 }
 
 function truthOf(expression: Expression, column: string, value: string | null): Truths {
   const again = (part: Expression): Truths => truthOf(part, column, value)
   switch (expression.kind) {
-    case 'and': return combine(again(expression.left), again(expression.right), and)
-    case 'or': return negated(combine(negated(again(expression.left)), negated(again(expression.right)), and))
-    case 'not': return negated(again(expression.of))
+    case 'and':
+      return combine(again(expression.left), again(expression.right), and)
+    case 'or':
+      return negated(combine(negated(again(expression.left)), negated(again(expression.right)), and))
+    case 'not':
+      return negated(again(expression.of))
     // IS TRUE and IS FALSE are never unknown: false where the operand is.
     case 'isTruth': {
       const truths = again(expression.of)
@@ -74,10 +100,22 @@ function truthOf(expression: Expression, column: string, value: string | null): 
       const { kind } = valueOf(expression.of, column, value)
       return kind === 'any' ? TRUE | FALSE : kind === 'null' ? TRUE : FALSE
     }
-    case 'compare': return compared(expression.operator, valueOf(expression.left, column, value), valueOf(expression.right, column, value))
-    case 'like': return like(valueOf(expression.left, column, value), valueOf(expression.pattern, column, value), expression.ignoresCase)
-    case 'matches': return matches(valueOf(expression.left, column, value), expression)
-    case 'opaque': return ANY
+    case 'compare':
+      return compared(
+        expression.operator,
+        valueOf(expression.left, column, value),
+        valueOf(expression.right, column, value),
+      )
+    case 'like':
+      return like(
+        valueOf(expression.left, column, value),
+        valueOf(expression.pattern, column, value),
+        expression.ignoresCase,
+      )
+    case 'matches':
+      return matches(valueOf(expression.left, column, value), expression)
+    case 'opaque':
+      return ANY
     default: {
       const result = valueOf(expression, column, value)
       return result.kind === 'boolean' ? (result.of ? TRUE : FALSE) : result.kind === 'null' ? UNKNOWN : ANY
@@ -96,7 +134,8 @@ function and(a: Truths, b: Truths): Truths {
 
 function combine(a: Truths, b: Truths, operate: (a: Truths, b: Truths) => Truths): Truths {
   let result = 0
-  for (const x of [TRUE, FALSE, UNKNOWN]) for (const y of [TRUE, FALSE, UNKNOWN]) if ((a & x) && (b & y)) result |= operate(x, y)
+  for (const x of [TRUE, FALSE, UNKNOWN])
+    for (const y of [TRUE, FALSE, UNKNOWN]) if (a & x && b & y) result |= operate(x, y)
   return result
 }
 
@@ -107,16 +146,25 @@ function negated(truths: Truths): Truths {
 function valueOf(expression: Expression, column: string, value: string | null): Value {
   const again = (part: Expression): Value => valueOf(part, column, value)
   switch (expression.kind) {
-    case 'literal': return literal(expression.value, expression.isNumber)
-    case 'column': return foldName(expression.name) === column ? given(value) : { kind: 'any' }
+    case 'literal':
+      return literal(expression.value, expression.isNumber)
+    case 'column':
+      return foldName(expression.name) === column ? given(value) : { kind: 'any' }
     case 'negate': {
       const of = again(expression.of)
       const number = numberIn(of)
-      return number ? { kind: 'number', of: { ...number, digits: -number.digits } } : of.kind === 'null' ? of : { kind: 'any' }
+      return number
+        ? { kind: 'number', of: { ...number, digits: -number.digits } }
+        : of.kind === 'null'
+          ? of
+          : { kind: 'any' }
     }
-    case 'arithmetic': return arithmetic(expression.operator, again(expression.left), again(expression.right))
-    case 'call': return call(expression.name, expression.args.map(again))
-    default: return { kind: 'any' }
+    case 'arithmetic':
+      return arithmetic(expression.operator, again(expression.left), again(expression.right))
+    case 'call':
+      return call(expression.name, expression.args.map(again))
+    default:
+      return { kind: 'any' }
   }
 }
 
@@ -145,14 +193,24 @@ function numberIn(value: Value): Decimal | undefined {
 function call(name: string, [of]: readonly Value[]): Value {
   if (!of || of.kind === 'any' || of.kind === 'null') return of ?? { kind: 'any' }
   const number = numberIn(of)
-  if (name === 'ABS') return number ? { kind: 'number', of: { ...number, digits: number.digits < 0n ? -number.digits : number.digits } } : { kind: 'any' }
+  if (name === 'ABS')
+    return number
+      ? { kind: 'number', of: { ...number, digits: number.digits < 0n ? -number.digits : number.digits } }
+      : { kind: 'any' }
   if (of.kind !== 'text') return { kind: 'any' }
   switch (name) {
-    case 'LENGTH': case 'CHAR_LENGTH': case 'CHARACTER_LENGTH': return { kind: 'number', of: { digits: BigInt([...of.of].length), scale: 0 } }
-    case 'LOWER': return { kind: 'text', of: of.of.toLowerCase() }
-    case 'UPPER': return { kind: 'text', of: of.of.toUpperCase() }
-    case 'TRIM': return { kind: 'text', of: of.of.replace(/^ +| +$/g, '') }
-    default: return { kind: 'any' }
+    case 'LENGTH':
+    case 'CHAR_LENGTH':
+    case 'CHARACTER_LENGTH':
+      return { kind: 'number', of: { digits: BigInt([...of.of].length), scale: 0 } }
+    case 'LOWER':
+      return { kind: 'text', of: of.of.toLowerCase() }
+    case 'UPPER':
+      return { kind: 'text', of: of.of.toUpperCase() }
+    case 'TRIM':
+      return { kind: 'text', of: of.of.replace(/^ +| +$/g, '') }
+    default:
+      return { kind: 'any' }
   }
 }
 
@@ -161,11 +219,21 @@ function compared(operator: Comparison, a: Value, b: Value): Truths {
   if (a.kind === 'any' || b.kind === 'any') return ANY
   const order = orderOf(a, b, operator === '=' || operator === '<>')
   if (order === undefined) return TRUE | FALSE
-  const holds = { '=': order === 0, '<>': order !== 0, '<': order < 0, '<=': order <= 0, '>': order > 0, '>=': order >= 0 }[operator]
+  const holds = {
+    '=': order === 0,
+    '<>': order !== 0,
+    '<': order < 0,
+    '<=': order <= 0,
+    '>': order > 0,
+    '>=': order >= 0,
+  }[operator]
   return holds ? TRUE : FALSE
 }
 
-/** Numbers as numbers; texts only where every collation agrees: equal or not, or both a date. Undefined: not to be said. */
+/**
+ * Numbers as numbers; texts only where every collation agrees: equal or not, or both a date. Undefined: not
+ * to be said.
+ */
 function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined {
   if (a.kind === 'number' || b.kind === 'number') {
     const [x, y] = [numberIn(a), numberIn(b)]
@@ -182,7 +250,11 @@ function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined 
 
 function matches(value: Value, { pattern, ignoresCase }: Extract<Expression, { kind: 'matches' }>): Truths {
   if (value.kind === 'null') return UNKNOWN
-  return value.kind === 'text' ? new RegExp(pattern.replaceAll(String.raw`\d`, '[0-9]'), ignoresCase ? 'i' : '').test(value.of) ? TRUE : FALSE : ANY
+  return value.kind === 'text'
+    ? new RegExp(pattern.replaceAll(String.raw`\d`, '[0-9]'), ignoresCase ? 'i' : '').test(value.of)
+      ? TRUE
+      : FALSE
+    : ANY
 }
 
 function like(value: Value, pattern: Value, ignoresCase: boolean): Truths {

@@ -1,5 +1,8 @@
 /** An exact decimal number: `digits` times ten to the power of minus `scale`. */
-export interface Decimal { readonly digits: bigint, readonly scale: number }
+export interface Decimal {
+  readonly digits: bigint
+  readonly scale: number
+}
 
 export function decimalFrom(text: string): Decimal | undefined {
   const match = /^([+-]?)(\d{0,400})(?:\.(\d{0,400}))?$/.exec(text.trim())

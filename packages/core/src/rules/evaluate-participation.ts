@@ -16,8 +16,16 @@ export function participation(reading: Reading, { kind, entity, path }: Of<'must
   const own = reading.table(reading.placement(entity)!.table)
   const isForward = part && sameName(part.step.fromTable, own.name)
   if (part && !(isForward && reading.isStepRequired(part.step))) {
-    const because = [becauseOf('not-total-part', { columns: placed.column, part: part.table, table: own.name }, reading.table(part.table))]
-    return must ? says('broken', because, [own, part.table], emptyCellWitness(reading, own, [], 'accepted', null)) : says('upheld', because, [own, part.table])
+    const because = [
+      becauseOf(
+        'not-total-part',
+        { columns: placed.column, part: part.table, table: own.name },
+        reading.table(part.table),
+      ),
+    ]
+    return must
+      ? says('broken', because, [own, part.table], emptyCellWitness(reading, own, [], 'accepted', null))
+      : says('upheld', because, [own, part.table])
   }
   return columnsParticipation(reading, reading.table(placed.table), [placed.column], must)
 }
@@ -27,66 +35,123 @@ function roleParticipation(reading: Reading, entity: string, role: string, must:
   if (!layout) return absent('role-absent', { entity, role })
   const table = reading.table(reading.placement(entity)!.table)
   switch (layout.kind) {
-    case 'forward': return columnsParticipation(reading, table, layout.step.columns.map(([column]) => column), must)
-    case 'columns': return columnsParticipation(reading, table, layout.columns, must)
+    case 'forward':
+      return columnsParticipation(
+        reading,
+        table,
+        layout.step.columns.map(([column]) => column),
+        must,
+      )
+    case 'columns':
+      return columnsParticipation(reading, table, layout.columns, must)
     case 'inside': {
       const target = reading.role(entity, role)!.target
-      const identifier = reading.entity(target)!.identifier.flatMap(member => reading.attribute(target, member)?.column ?? [])
+      const identifier = reading
+        .entity(target)!
+        .identifier.flatMap(member => reading.attribute(target, member)?.column ?? [])
       return columnsParticipation(reading, table, identifier, must)
     }
-    case 'backward': case 'via': {
+    case 'backward':
+    case 'via': {
       const between = layout.kind === 'via' ? layout.table : layout.step.fromTable
       const because = [becauseOf('detour-optional', { table: table.name, between }, reading.table(between))]
       return must
         ? says('broken', because, [table, between], emptyCellWitness(reading, table, [], 'accepted', null))
         : says('upheld', because, [table, between])
     }
-    default: return assertUnreachable(layout)
+    default:
+      return assertUnreachable(layout)
   }
 }
 
-function columnsParticipation(reading: Reading, table: Table, columns: readonly string[], must: boolean): Result {
+function columnsParticipation(
+  reading: Reading,
+  table: Table,
+  columns: readonly string[],
+  must: boolean,
+): Result {
   const optional = columns.filter(column => !reading.isRequired(table, column))
   const named = listInWords(columns)
   const place = findColumn(table, columns[0]!) ?? table
   if (optional.length === 0) {
-    const check = columns.map(column => checksOn(table, column, null)).find(({ outcome }) => outcome === 'refuses')
+    const check = columns
+      .map(column => checksOn(table, column, null))
+      .find(({ outcome }) => outcome === 'refuses')
     const because = check
       ? [becauseOf('check-demands', { table: table.name, columns: named, check: check.by! }, place)]
       : [becauseOf('required', { table: table.name, columns: named }, place)]
-    return must ? says('upheld', because, [table]) : says('too strict', because, [table], emptyCellWitness(reading, table, columns, 'refused', requiredBy(table, columns[0]!)))
+    return must
+      ? says('upheld', because, [table])
+      : says(
+          'too strict',
+          because,
+          [table],
+          emptyCellWitness(reading, table, columns, 'refused', requiredBy(table, columns[0]!)),
+        )
   }
-  const unknown = optional.map(column => checksOn(table, column, null)).find(({ outcome }) => outcome === 'unknown')
-  if (unknown) return outside([becauseOf('check-unknown', { table: table.name, check: unknown.by! }, place)], [table])
-  const because = [becauseOf('optional', { table: table.name, columns: listInWords(optional) }, findColumn(table, optional[0]!) ?? table)]
-  return must ? says('broken', because, [table], emptyCellWitness(reading, table, optional, 'accepted', null)) : says('upheld', because, [table])
+  const unknown = optional
+    .map(column => checksOn(table, column, null))
+    .find(({ outcome }) => outcome === 'unknown')
+  if (unknown)
+    return outside([becauseOf('check-unknown', { table: table.name, check: unknown.by! }, place)], [table])
+  const because = [
+    becauseOf(
+      'optional',
+      { table: table.name, columns: listInWords(optional) },
+      findColumn(table, optional[0]!) ?? table,
+    ),
+  ]
+  return must
+    ? says('broken', because, [table], emptyCellWitness(reading, table, optional, 'accepted', null))
+    : says('upheld', because, [table])
 }
 
 function requiredBy(table: Table, column: string): string {
-  if (table.primaryKey?.columns.some(name => sameName(name, column))) return `the primary key of ${table.name}`
+  if (table.primaryKey?.columns.some(name => sameName(name, column)))
+    return `the primary key of ${table.name}`
   return findColumn(table, column)?.notNull ? `NOT NULL of ${column}` : `a CHECK of ${table.name}`
 }
 
-/** The target of the role may have nothing that leads to it: broken never, too strict where its row cannot stand alone. */
+/**
+ * The target of the role may have nothing that leads to it: broken never, too strict where its row cannot
+ * stand alone.
+ */
 export function mayHaveNone(reading: Reading, { entity, role }: Of<'mayHaveNone'>): Result {
   const layout = reading.rolePlacement(entity, role)?.layout
   const target = reading.role(entity, role)?.target
   if (!layout || target === undefined) return absent('role-absent', { entity, role })
   const table = reading.table(reading.placement(entity)!.table)
   switch (layout.kind) {
-    case 'columns': return absent('entity-absent', { entity: target })
-    case 'inside': return says('too strict', [becauseOf('far-side-inside', { table: table.name, target }, table)], [table])
+    case 'columns':
+      return absent('entity-absent', { entity: target })
+    case 'inside':
+      return says('too strict', [becauseOf('far-side-inside', { table: table.name, target }, table)], [table])
     case 'backward': {
       const far = reading.table(layout.step.fromTable)
       const columns = layout.step.columns.map(([column]) => column)
-      if (!reading.isStepRequired(layout.step)) return says('upheld', [becauseOf('far-side-free', { table: far.name, near: table.name }, far)], [far, table])
-      return says('too strict', [becauseOf('far-side-required', { table: far.name, columns: listInWords(columns) }, far)], [far, table],
-        emptyCellWitness(reading, far, columns, 'refused', requiredBy(far, columns[0]!)))
+      if (!reading.isStepRequired(layout.step))
+        return says(
+          'upheld',
+          [becauseOf('far-side-free', { table: far.name, near: table.name }, far)],
+          [far, table],
+        )
+      return says(
+        'too strict',
+        [becauseOf('far-side-required', { table: far.name, columns: listInWords(columns) }, far)],
+        [far, table],
+        emptyCellWitness(reading, far, columns, 'refused', requiredBy(far, columns[0]!)),
+      )
     }
-    case 'forward': case 'via': {
+    case 'forward':
+    case 'via': {
       const far = reading.table(layout.kind === 'via' ? layout.toTarget.toTable : layout.step.toTable)
-      return says('upheld', [becauseOf('far-side-free', { table: far.name, near: table.name }, far)], [far, table])
+      return says(
+        'upheld',
+        [becauseOf('far-side-free', { table: far.name, near: table.name }, far)],
+        [far, table],
+      )
     }
-    default: return assertUnreachable(layout)
+    default:
+      return assertUnreachable(layout)
   }
 }

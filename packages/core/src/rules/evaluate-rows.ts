@@ -6,8 +6,9 @@ import { RowStore, type Row } from './row-store'
 import type { GivenRow } from './rule'
 
 /**
- * Given rows, tried on what the answer declares: each accepted or refused as the instructor marked it. Decided where every entity of the rows
- * has a table of its own with its links forward; other layouts need the rows to be run.
+ * Given rows, tried on what the answer declares: each accepted or refused as the instructor marked it.
+ * Decided where every entity of the rows has a table of its own with its links forward; other layouts need
+ * the rows to be run.
  */
 export function givenRows(reading: Reading, { rows }: Of<'givenRows'>): Result {
   const missing = rows.find(({ entity }) => !reading.placement(entity))
@@ -22,20 +23,43 @@ export function givenRows(reading: Reading, { rows }: Of<'givenRows'>): Result {
     tables.add(table.name)
     const refusal = store.refusal(table, row)
     if (refusal === '?') return outside([becauseOf('layout-outside', { entity: given.entity })], [...tables])
-    const params = { row: String(i + 1), values: Object.entries(given.values).map(([name, value]) => `${name} ${value ?? '–'}`).join(', '), by: refusal ?? '' }
+    const params = {
+      row: String(i + 1),
+      values: Object.entries(given.values)
+        .map(([name, value]) => `${name} ${value ?? '–'}`)
+        .join(', '),
+      by: refusal ?? '',
+    }
     if (given.accept !== (refusal === undefined)) {
       const cells = [...row].map(([, value]) => value)
-      return says(given.accept ? 'too strict' : 'broken', [becauseOf(given.accept ? 'row-refused' : 'row-accepted', params, table)], [...tables],
-        { outcome: given.accept ? 'refused' : 'accepted', by: refusal ?? null, tables: [{ table: table.name, columns: [...row.keys()], rows: [{ cells, bad: true }] }] })
+      return says(
+        given.accept ? 'too strict' : 'broken',
+        [becauseOf(given.accept ? 'row-refused' : 'row-accepted', params, table)],
+        [...tables],
+        {
+          outcome: given.accept ? 'refused' : 'accepted',
+          by: refusal ?? null,
+          tables: [{ table: table.name, columns: [...row.keys()], rows: [{ cells, bad: true }] }],
+        },
+      )
     }
     if (given.accept) store.keep(table, row)
     counts[given.accept ? 'accepted' : 'refused']++
   }
-  return says('upheld', [becauseOf('rows-as-wanted', { accepted: String(counts.accepted), refused: String(counts.refused) })], [...tables])
+  return says(
+    'upheld',
+    [becauseOf('rows-as-wanted', { accepted: String(counts.accepted), refused: String(counts.refused) })],
+    [...tables],
+  )
 }
 
 /** The row of the answer's table that says the same; undefined where the layout has no single such row. */
-function realise(reading: Reading, store: RowStore, { entity, values }: GivenRow, index: number): { table: Table, row: Row } | undefined {
+function realise(
+  reading: Reading,
+  store: RowStore,
+  { entity, values }: GivenRow,
+  index: number,
+): { table: Table; row: Row } | undefined {
   const placement = reading.placement(entity)
   if (!placement || placement.inside || placement.parts.length > 0) return undefined
   const table = reading.table(placement.table)
@@ -45,15 +69,23 @@ function realise(reading: Reading, store: RowStore, { entity, values }: GivenRow
       const placed = reading.attribute(entity, member)
       if (!placed) return undefined
       row.set(foldName(placed.column), value)
+    } else if (!setRole(reading, store, entity, member, value, row)) {
+      return undefined
     }
-    else if (!setRole(reading, store, entity, member, value, row)) { return undefined }
   }
   for (const column of table.columns) if (!row.has(foldName(column.name))) fill(table, column, index, row)
   return { table, row }
 }
 
 /** The reference's columns: what the row that is meant holds there, or values that no row has. */
-function setRole(reading: Reading, store: RowStore, entity: string, role: string, value: string | null, row: Map<string, string | null>): boolean {
+function setRole(
+  reading: Reading,
+  store: RowStore,
+  entity: string,
+  role: string,
+  value: string | null,
+  row: Map<string, string | null>,
+): boolean {
   const layout = reading.rolePlacement(entity, role)?.layout
   const target = reading.entity(reading.role(entity, role)!.target)
   if (layout?.kind !== 'forward' || !target) return false
@@ -61,10 +93,21 @@ function setRole(reading: Reading, store: RowStore, entity: string, role: string
   const identifier = target.identifier.map(member => reading.attribute(target.name, member)?.column)
   if (identifier.includes(undefined)) return false
   const parts = value?.split('|') ?? []
-  const meant = store.of(table).find(other => identifier.every((column, i) => other.get(foldName(column!)) === parts[i]))
+  const meant = store
+    .of(table)
+    .find(other => identifier.every((column, i) => other.get(foldName(column!)) === parts[i]))
   for (const [own, key] of layout.step.columns) {
     const at = identifier.findIndex(column => foldName(column!) === foldName(key))
-    row.set(foldName(own), value === null ? null : meant ? meant.get(foldName(key)) ?? null : at >= 0 ? parts[at] ?? null : '999999')
+    row.set(
+      foldName(own),
+      value === null
+        ? null
+        : meant
+          ? (meant.get(foldName(key)) ?? null)
+          : at >= 0
+            ? (parts[at] ?? null)
+            : '999999',
+    )
   }
   return true
 }
@@ -72,7 +115,9 @@ function setRole(reading: Reading, store: RowStore, entity: string, role: string
 /** What the rows do not speak of: nothing where that is allowed, else a value that stands nowhere twice. */
 function fill(table: Table, column: Column, index: number, row: Map<string, string | null>): void {
   const needs = isRequired(table, column.name) && column.default === null
-  const isKey = declaredKeys(table).some(({ columns }) => columns.some(name => foldName(name) === foldName(column.name)))
+  const isKey = declaredKeys(table).some(({ columns }) =>
+    columns.some(name => foldName(name) === foldName(column.name)),
+  )
   if (!needs && !isKey && !column.numbering) return
   if (!needs && !column.numbering) {
     row.set(foldName(column.name), null)
@@ -80,10 +125,21 @@ function fill(table: Table, column: Column, index: number, row: Map<string, stri
   }
   const number = String(1000 + index)
   switch (findColumn(table, column.name)!.type.family) {
-    case 'integer': case 'decimal': case 'float': row.set(foldName(column.name), number); break
-    case 'date': row.set(foldName(column.name), `2025-01-${String(1 + index % 28).padStart(2, '0')}`); break
-    case 'timestamp': row.set(foldName(column.name), `2025-01-${String(1 + index % 28).padStart(2, '0')} 09:00`); break
-    case 'boolean': row.set(foldName(column.name), 'true'); break
-    default: row.set(foldName(column.name), number.slice(-(column.type.length ?? 4)))
+    case 'integer':
+    case 'decimal':
+    case 'float':
+      row.set(foldName(column.name), number)
+      break
+    case 'date':
+      row.set(foldName(column.name), `2025-01-${String(1 + (index % 28)).padStart(2, '0')}`)
+      break
+    case 'timestamp':
+      row.set(foldName(column.name), `2025-01-${String(1 + (index % 28)).padStart(2, '0')} 09:00`)
+      break
+    case 'boolean':
+      row.set(foldName(column.name), 'true')
+      break
+    default:
+      row.set(foldName(column.name), number.slice(-(column.type.length ?? 4)))
   }
 }

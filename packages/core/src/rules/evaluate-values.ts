@@ -1,4 +1,13 @@
-import { findColumn, findTable, fit, storedAs, sameName, type Column, type Reference, type Table } from '../schema'
+import {
+  findColumn,
+  findTable,
+  fit,
+  storedAs,
+  sameName,
+  type Column,
+  type Reference,
+  type Table,
+} from '../schema'
 import { becauseOf } from './because'
 import { listInWords } from '../findings'
 import { checksOn } from './check-values'
@@ -7,7 +16,10 @@ import { absent, outside, says, type Of, type Result } from './result'
 import type { Because } from './verdict'
 import { valueWitness } from './witness'
 
-interface Placed { readonly table: Table, readonly column: Column }
+interface Placed {
+  readonly table: Table
+  readonly column: Column
+}
 
 function place(reading: Reading, entity: string, attribute: string): Placed | undefined {
   const placed = reading.attribute(entity, attribute)
@@ -20,15 +32,49 @@ export function stores(reading: Reading, { entity, attribute, values }: Of<'stor
   const placed = place(reading, entity, attribute)
   if (!placed) return absent('attribute-absent', { entity, attribute })
   const { table, column } = placed
-  const fits = values.map(value => ({ value, fit: fit(value, column.type), check: checksOn(table, column.name, value) }))
+  const fits = values.map(value => ({
+    value,
+    fit: fit(value, column.type),
+    check: checksOn(table, column.name, value),
+  }))
   const because = (code: Because['code'], value: string, check = ''): Because =>
     becauseOf(code, { table: table.name, column: column.name, type: column.type.text, value, check }, column)
   const changed = fits.find(other => other.fit === 'changed')
-  if (changed) return says('broken', [becauseOf('value-changed', { table: table.name, column: column.name, type: column.type.text, value: changed.value, becomes: storedAs(changed.value, column.type) ?? 'something else' }, column)], [table], valueWitness(table, column, changed.value, 'accepted'))
+  if (changed)
+    return says(
+      'broken',
+      [
+        becauseOf(
+          'value-changed',
+          {
+            table: table.name,
+            column: column.name,
+            type: column.type.text,
+            value: changed.value,
+            becomes: storedAs(changed.value, column.type) ?? 'something else',
+          },
+          column,
+        ),
+      ],
+      [table],
+      valueWitness(table, column, changed.value, 'accepted'),
+    )
   const refused = fits.find(other => other.fit === 'refused')
-  if (refused) return says('too strict', [because('value-refused', refused.value)], [table], valueWitness(table, column, refused.value, 'refused'))
+  if (refused)
+    return says(
+      'too strict',
+      [because('value-refused', refused.value)],
+      [table],
+      valueWitness(table, column, refused.value, 'refused'),
+    )
   const checked = fits.find(({ check }) => check.outcome === 'refuses')
-  if (checked) return says('too strict', [because('check-refuses', checked.value, checked.check.by!)], [table], valueWitness(table, column, checked.value, 'refused', checked.check.by!))
+  if (checked)
+    return says(
+      'too strict',
+      [because('check-refuses', checked.value, checked.check.by!)],
+      [table],
+      valueWitness(table, column, checked.value, 'refused', checked.check.by!),
+    )
   const unknown = fits.find(other => other.fit === 'unknown')
   if (unknown) return outside([because('value-unknown', unknown.value)], [table])
   const unread = fits.find(({ check }) => check.outcome === 'unknown')
@@ -39,7 +85,10 @@ export function stores(reading: Reading, { entity, attribute, values }: Of<'stor
 type Said = 'accepted' | 'refused' | 'unknown'
 
 /** Refuses value, admits value: by the type, the checks, or a table that lists what is allowed. */
-export function valueRule(reading: Reading, { kind, entity, attribute, values }: Of<'refusesValue' | 'admitsValue'>): Result {
+export function valueRule(
+  reading: Reading,
+  { kind, entity, attribute, values }: Of<'refusesValue' | 'admitsValue'>,
+): Result {
   const placed = place(reading, entity, attribute)
   if (!placed) return absent('attribute-absent', { entity, attribute })
   const { table, column } = placed
@@ -47,34 +96,67 @@ export function valueRule(reading: Reading, { kind, entity, attribute, values }:
   const refuses = kind === 'refusesValue'
   if (list) {
     const code = refuses ? 'list-refuses' : 'list-table'
-    return says('upheld', [becauseOf(code, { table: table.name, column: column.name, target: list.table, value: values[0]! }, list)], [table, list.table])
+    return says(
+      'upheld',
+      [
+        becauseOf(
+          code,
+          { table: table.name, column: column.name, target: list.table, value: values[0]! },
+          list,
+        ),
+      ],
+      [table, list.table],
+    )
   }
   const judged = values.map(value => ({ value, ...judge(placed, value) }))
   const wrong = judged.find(({ said }) => said === (refuses ? 'accepted' : 'refused'))
-  const reason = ({ value, by }: { value: string, by: string | null }, code: Because['code']): Because =>
-    becauseOf(code, { table: table.name, column: column.name, type: column.type.text, value, check: by ?? '' }, column)
+  const reason = ({ value, by }: { value: string; by: string | null }, code: Because['code']): Because =>
+    becauseOf(
+      code,
+      { table: table.name, column: column.name, type: column.type.text, value, check: by ?? '' },
+      column,
+    )
   if (wrong) {
-    const because = refuses ? reason(wrong, 'value-accepted') : reason(wrong, wrong.by === null ? 'value-refused' : 'check-refuses')
-    return says(refuses ? 'broken' : 'too strict', [because], [table], valueWitness(table, column, wrong.value, refuses ? 'accepted' : 'refused', wrong.by ?? undefined))
+    const because = refuses
+      ? reason(wrong, 'value-accepted')
+      : reason(wrong, wrong.by === null ? 'value-refused' : 'check-refuses')
+    return says(
+      refuses ? 'broken' : 'too strict',
+      [because],
+      [table],
+      valueWitness(table, column, wrong.value, refuses ? 'accepted' : 'refused', wrong.by ?? undefined),
+    )
   }
   const unknown = judged.find(({ said }) => said === 'unknown')
-  if (unknown) return outside([reason(unknown, unknown.by === null ? 'value-unknown' : 'check-unknown')], [table])
+  if (unknown)
+    return outside([reason(unknown, unknown.by === null ? 'value-unknown' : 'check-unknown')], [table])
   const [first] = judged
-  return says('upheld', [reason(first!, refuses ? (first!.by === null ? 'value-refused' : 'check-refuses') : 'value-admitted')], [table])
+  return says(
+    'upheld',
+    [reason(first!, refuses ? (first!.by === null ? 'value-refused' : 'check-refuses') : 'value-admitted')],
+    [table],
+  )
 }
 
-function judge({ table, column }: Placed, value: string): { said: Said, by: string | null } {
+function judge({ table, column }: Placed, value: string): { said: Said; by: string | null } {
   const fits = fit(value, column.type)
   if (fits === 'refused') return { said: 'refused', by: null }
   const { outcome, by } = checksOn(table, column.name, value)
   if (outcome === 'refuses') return { said: 'refused', by }
-  return outcome === 'unknown' || fits === 'unknown' ? { said: 'unknown', by } : { said: 'accepted', by: null }
+  return outcome === 'unknown' || fits === 'unknown'
+    ? { said: 'unknown', by }
+    : { said: 'accepted', by: null }
 }
 
 /** The reference from the column to a table that stands for nothing else: a list of values. */
 function listOf(reading: Reading, { table, column }: Placed): Reference | undefined {
-  return table.references.find(reference => reference.columns.length === 1 && sameName(reference.columns[0]!, column.name)
-    && findTable(reading.schema, reference.table) !== undefined && !reading.alignment.entities.some(other => sameName(other.table, reference.table)))
+  return table.references.find(
+    reference =>
+      reference.columns.length === 1 &&
+      sameName(reference.columns[0]!, column.name) &&
+      findTable(reading.schema, reference.table) !== undefined &&
+      !reading.alignment.entities.some(other => sameName(other.table, reference.table)),
+  )
 }
 
 /** One value to a row: no list, no numbered columns, wherever the fact stands. */
@@ -82,7 +164,17 @@ export function atomic(reading: Reading, { entity, attribute }: Of<'atomic'>): R
   const repeated = reading.repetition(entity)
   if (repeated) {
     const code = repeated.as === 'a list' ? 'list-column' : 'numbered-columns'
-    return says('broken', [becauseOf(code, { table: repeated.table, column: repeated.columns[0]!, columns: listInWords(repeated.columns) }, reading.table(repeated.table))], [repeated.table])
+    return says(
+      'broken',
+      [
+        becauseOf(
+          code,
+          { table: repeated.table, column: repeated.columns[0]!, columns: listInWords(repeated.columns) },
+          reading.table(repeated.table),
+        ),
+      ],
+      [repeated.table],
+    )
   }
   if (!reading.placement(entity)) return absent('entity-absent', { entity })
   const placed = place(reading, entity, attribute)
@@ -92,7 +184,23 @@ export function atomic(reading: Reading, { entity, attribute }: Of<'atomic'>): R
   const numbered = table.columns.filter(({ name }) => /\d$/.test(name) && stem(name) === stem(column.name))
   const isList = /\[\]|\barray\b/i.test(column.type.text) || column.type.family === 'json'
   const all = numbered.some(other => sameName(other.name, column.name)) ? numbered : [column, ...numbered]
-  if (isList) return says('broken', [becauseOf('list-column', { table: table.name, column: column.name }, column)], [table])
-  if (all.length > 1) return says('broken', [becauseOf('numbered-columns', { table: table.name, columns: listInWords(all.map(({ name }) => name)) }, all[1])], [table])
+  if (isList)
+    return says(
+      'broken',
+      [becauseOf('list-column', { table: table.name, column: column.name }, column)],
+      [table],
+    )
+  if (all.length > 1)
+    return says(
+      'broken',
+      [
+        becauseOf(
+          'numbered-columns',
+          { table: table.name, columns: listInWords(all.map(({ name }) => name)) },
+          all[1],
+        ),
+      ],
+      [table],
+    )
   return says('upheld', [becauseOf('atomic', { table: table.name, column: column.name }, column)], [table])
 }

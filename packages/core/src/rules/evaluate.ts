@@ -13,16 +13,17 @@ import { elementsOf, type Rule } from './rule'
 import type { Evaluation } from './verdict'
 
 /**
- * The static verdict of one rule on an answer (semantics, sections 2 and 3): every rule becomes a question of implication that must hold
- * or must not, over the dependencies made from the answer's keys and references along the paths that the alignment gives.
+ * The static verdict of one rule on an answer (semantics, sections 2 and 3): every rule becomes a question of
+ * implication that must hold or must not, over the dependencies made from the answer's keys and references
+ * along the paths that the alignment gives.
  */
 export function evaluate(reading: Reading, rule: Rule): Evaluation {
   return { ...evaluateKind(reading, rule), confidence: confidenceOf(reading, rule) }
 }
 
 /**
- * The verdict over several pairings of which one is right (semantics, section 7): if all give the same, that one, shown as open; else nothing
- * can be told. The first reading is the best and the evidence is its own.
+ * The verdict over several pairings of which one is right (semantics, section 7): if all give the same, that
+ * one, shown as open; else nothing can be told. The first reading is the best and the evidence is its own.
  */
 export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): Evaluation {
   const [first, ...others] = readings.map(reading => evaluate(reading, rule))
@@ -30,32 +31,67 @@ export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): E
   if (at < 0) return first!
   const { element, first: here, other: there } = difference(readings[0]!, readings[at + 1]!)
   return {
-    verdict: 'cannot tell', doubt: 'pairing', witness: null, tables: first!.tables, confidence: 'weak',
-    because: [{ code: 'pairing-open', params: { element, first: here, other: there, verdict: first!.verdict, otherVerdict: others[at]!.verdict } }, ...first!.because],
+    verdict: 'cannot tell',
+    doubt: 'pairing',
+    witness: null,
+    tables: first!.tables,
+    confidence: 'weak',
+    because: [
+      {
+        code: 'pairing-open',
+        params: {
+          element,
+          first: here,
+          other: there,
+          verdict: first!.verdict,
+          otherVerdict: others[at]!.verdict,
+        },
+      },
+      ...first!.because,
+    ],
   }
 }
 
-/** The dependencies made from an answer, its pairing and a rule, as lines to be read; each question of implication begins with "given". */
+/**
+ * The dependencies made from an answer, its pairing and a rule, as lines to be read; each question of
+ * implication begins with "given".
+ */
 export function dependenciesInWords(reading: Reading, rule: Rule): string[] {
   const lines: string[] = []
-  evaluate(new Reading(reading.world, reading.schema, reading.alignment, reading.rules, asked => void lines.push(...asked.inWords())), rule)
+  evaluate(
+    new Reading(
+      reading.world,
+      reading.schema,
+      reading.alignment,
+      reading.rules,
+      asked => void lines.push(...asked.inWords()),
+    ),
+    rule,
+  )
   return lines
 }
 
 /** The first element that two pairings place differently, for the sentence that says what to pair. */
-function difference(a: Reading, b: Reading): { element: string, first: string, other: string } {
+function difference(a: Reading, b: Reading): { element: string; first: string; other: string } {
   for (const { entity, table } of a.alignment.entities) {
     const other = b.placement(entity)?.table
     if (other !== table) return { element: `"${entity}"`, first: table, other: other ?? 'nothing' }
   }
   for (const { entity, attribute, table, column } of a.alignment.attributes) {
     const other = b.attribute(entity, attribute)
-    if (other?.column !== column) return { element: `"${entity}.${attribute}"`, first: `${table}.${column}`, other: other ? `${other.table}.${other.column}` : 'nothing' }
+    if (other?.column !== column)
+      return {
+        element: `"${entity}.${attribute}"`,
+        first: `${table}.${column}`,
+        other: other ? `${other.table}.${other.column}` : 'nothing',
+      }
   }
   for (const { entity, role, layout } of a.alignment.roles) {
     const other = b.rolePlacement(entity, role)?.layout
-    const columns = (of: typeof layout | undefined): string => of?.kind === 'forward' ? of.step.columns.map(([column]) => column).join('+') : of?.kind ?? 'nothing'
-    if (columns(other) !== columns(layout)) return { element: `"${entity}.${role}"`, first: columns(layout), other: columns(other) }
+    const columns = (of: typeof layout | undefined): string =>
+      of?.kind === 'forward' ? of.step.columns.map(([column]) => column).join('+') : (of?.kind ?? 'nothing')
+    if (columns(other) !== columns(layout))
+      return { element: `"${entity}.${role}"`, first: columns(layout), other: columns(other) }
   }
   return { element: 'the pairing', first: 'one', other: 'another' }
 }
@@ -66,23 +102,44 @@ function evaluateKind(reading: Reading, rule: Rule): Result {
   if (rule.kind === 'atomic') return atomic(reading, rule)
   if (!reading.placement(rule.entity)) return absent('entity-absent', { entity: rule.entity })
   switch (rule.kind) {
-    case 'identifies': return identifies(reading, rule)
-    case 'pairOnce': return pairQuestion(reading, rule, true)
-    case 'pairMayRepeat': return pairQuestion(reading, rule, false)
-    case 'determines': return determines(reading, rule)
-    case 'atMostOne': return atMostOne(reading, rule)
-    case 'manyAllowed': return manyAllowed(reading, rule)
-    case 'mustHave': case 'mayLack': return participation(reading, rule)
-    case 'mayHaveNone': return mayHaveNone(reading, rule)
-    case 'claim': case 'drawn': case 'wellMade': return absent('entity-absent', { entity: rule.entity })
-    case 'hasSome': return absent('role-absent', { entity: rule.entity, role: rule.role })
-    case 'refersTo': return refersTo(reading, rule)
-    case 'stores': return stores(reading, rule)
-    case 'refusesValue': case 'admitsValue': return valueRule(reading, rule)
-    case 'onDelete': return onDelete(reading, rule)
-    case 'onUpdate': return onUpdate(reading, rule)
-    case 'onceOnly': return onceOnly(reading, rule)
-    default: return assertUnreachable(rule)
+    case 'identifies':
+      return identifies(reading, rule)
+    case 'pairOnce':
+      return pairQuestion(reading, rule, true)
+    case 'pairMayRepeat':
+      return pairQuestion(reading, rule, false)
+    case 'determines':
+      return determines(reading, rule)
+    case 'atMostOne':
+      return atMostOne(reading, rule)
+    case 'manyAllowed':
+      return manyAllowed(reading, rule)
+    case 'mustHave':
+    case 'mayLack':
+      return participation(reading, rule)
+    case 'mayHaveNone':
+      return mayHaveNone(reading, rule)
+    case 'claim':
+    case 'drawn':
+    case 'wellMade':
+      return absent('entity-absent', { entity: rule.entity })
+    case 'hasSome':
+      return absent('role-absent', { entity: rule.entity, role: rule.role })
+    case 'refersTo':
+      return refersTo(reading, rule)
+    case 'stores':
+      return stores(reading, rule)
+    case 'refusesValue':
+    case 'admitsValue':
+      return valueRule(reading, rule)
+    case 'onDelete':
+      return onDelete(reading, rule)
+    case 'onUpdate':
+      return onUpdate(reading, rule)
+    case 'onceOnly':
+      return onceOnly(reading, rule)
+    default:
+      return assertUnreachable(rule)
   }
 }
 

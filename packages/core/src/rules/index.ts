@@ -1,5 +1,26 @@
-export { ClaimQuestion, Rule, RuleEntry, elementsOf, isAskedInDiagrams, isAskedInDictionaries, isAskedInScripts, isPermission, partsAsked, partsOf, type RuleKind } from './rule'
-export { VERDICTS, type Because, type BecauseCode, type Doubt, type Evaluation, type Verdict, type Witness, type WitnessTable } from './verdict'
+export {
+  ClaimQuestion,
+  Rule,
+  RuleEntry,
+  elementsOf,
+  isAskedInDiagrams,
+  isAskedInDictionaries,
+  isAskedInScripts,
+  isPermission,
+  partsAsked,
+  partsOf,
+  type RuleKind,
+} from './rule'
+export {
+  VERDICTS,
+  type Because,
+  type BecauseCode,
+  type Doubt,
+  type Evaluation,
+  type Verdict,
+  type Witness,
+  type WitnessTable,
+} from './verdict'
 export { Reading } from './reading'
 export { dependenciesInWords, evaluate, evaluateUnanimously } from './evaluate'
 export { checksOn, type CheckOutcome } from './check-values'

@@ -1,9 +1,11 @@
 /**
- * Whether a text is like a pattern of SQL: `%` stands for any signs, `_` for one, a backslash takes the next sign as it is. Each part between two `%` is looked for from the
- * left, once: of several places the first is always as good as any (so it never goes back, unlike a regular expression). Time text · pattern at most, mostly linear.
+ * Whether a text is like a pattern of SQL: `%` stands for any signs, `_` for one, a backslash takes the next
+ * sign as it is. Each part between two `%` is looked for from the left, once: of several places the first is
+ * always as good as any (so it never goes back, unlike a regular expression). Time text · pattern at most,
+ * mostly linear.
  */
 export function isLike(text: string, pattern: string, ignoresCase = false): boolean {
-  const fold = (value: string): string => ignoresCase ? value.toLowerCase() : value
+  const fold = (value: string): string => (ignoresCase ? value.toLowerCase() : value)
   const signs = Array.from(fold(text))
   const [first, ...rest] = partsOf(fold(pattern)) as [Part, ...Part[]]
   const last = rest.pop()

@@ -6,18 +6,40 @@ import type { Rule, RuleEntry } from './rule'
 import { isReadable, nameInWords, one, plural } from './sentences'
 
 /** A proposed sentence with its parts, before it has a number and points. */
-interface Proposed { readonly group: string, readonly sentence: string, readonly parts: readonly Rule[], readonly readMe: boolean }
+interface Proposed {
+  readonly group: string
+  readonly sentence: string
+  readonly parts: readonly Rule[]
+  readonly readMe: boolean
+}
 
 /**
- * A rule sheet for a model answer: who is told apart by what, each relationship as two sentences with both leasts, what is required and what may
- * be missing, which values are kept, accepted and refused, what deleting does. What another rule implies is not asked again: what identifies is
- * demanded and single already. The sentences are made from names; those that may read badly come first, marked. Points are equal and sum to `total`.
+ * A rule sheet for a model answer: who is told apart by what, each relationship as two sentences with both
+ * leasts, what is required and what may be missing, which values are kept, accepted and refused, what
+ * deleting does. What another rule implies is not asked again: what identifies is demanded and single
+ * already. The sentences are made from names; those that may read badly come first, marked. Points are equal
+ * and sum to `total`.
  */
-export function proposeRules(world: World, model: Schema, { total = 40, hasSome = () => false }: ProposalOptions = {}): RuleEntry[] {
-  const proposed = world.entities.flatMap(entity => [...aboutEntity(entity, model), ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))), ...aboutAttributes(entity, model)])
+export function proposeRules(
+  world: World,
+  model: Schema,
+  { total = 40, hasSome = () => false }: ProposalOptions = {},
+): RuleEntry[] {
+  const proposed = world.entities.flatMap(entity => [
+    ...aboutEntity(entity, model),
+    ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))),
+    ...aboutAttributes(entity, model),
+  ])
   const points = shareEvenly(total, proposed.length)
-  return proposed.map(({ group, sentence, parts: [rule, ...and], readMe }, i) =>
-    ({ id: `r${i + 1}`, group, sentence, points: points[i]!, ...readMe ? { readMe } : {}, rule: rule!, ...and.length > 0 ? { and } : {} }))
+  return proposed.map(({ group, sentence, parts: [rule, ...and], readMe }, i) => ({
+    id: `r${i + 1}`,
+    group,
+    sentence,
+    points: points[i]!,
+    ...(readMe ? { readMe } : {}),
+    rule: rule!,
+    ...(and.length > 0 ? { and } : {}),
+  }))
 }
 
 export interface ProposalOptions {
@@ -33,34 +55,78 @@ export function shareEvenly(total: number, count: number): number[] {
   return Array.from({ length: count }, (_, i) => (base + (i < halves - base * count ? 1 : 0)) / 2)
 }
 
-function propose(entity: WorldEntity, sentence: string, names: readonly string[], ...parts: readonly Rule[]): Proposed {
-  return { group: capital(nameInWords(entity.name)), sentence, parts, readMe: ![entity.name, ...names].every(isReadable) }
+function propose(
+  entity: WorldEntity,
+  sentence: string,
+  names: readonly string[],
+  ...parts: readonly Rule[]
+): Proposed {
+  return {
+    group: capital(nameInWords(entity.name)),
+    sentence,
+    parts,
+    readMe: ![entity.name, ...names].every(isReadable),
+  }
 }
 
 /** The identifier, and each other key that does not contain it. */
 function aboutEntity(entity: WorldEntity, model: Schema): Proposed[] {
   const { name, identifier } = entity
   if (identifier.length === 0) return []
-  const isPair = identifier.length > 1 && identifier.every(member => entity.roles.some(role => role.name === member))
+  const isPair =
+    identifier.length > 1 && identifier.every(member => entity.roles.some(role => role.name === member))
   const words = listInWords(identifier.map(nameInWords))
   const first = isPair
-    ? propose(entity, `The same ${words} stand together at most once as ${nameInWords(name)}.`, identifier, { kind: 'pairOnce', entity: name, by: [...identifier] })
-    : propose(entity, `${one(name)} is identified by its ${words}.`, identifier, { kind: 'identifies', entity: name, by: [...identifier] })
+    ? propose(entity, `The same ${words} stand together at most once as ${nameInWords(name)}.`, identifier, {
+        kind: 'pairOnce',
+        entity: name,
+        by: [...identifier],
+      })
+    : propose(entity, `${one(name)} is identified by its ${words}.`, identifier, {
+        kind: 'identifies',
+        entity: name,
+        by: [...identifier],
+      })
   const others = otherKeys(entity, model).map(members =>
-    propose(entity, `No two ${plural(name)} have the same ${listInWords(members.map(nameInWords))}.`, members, { kind: 'identifies', entity: name, by: members }))
+    propose(
+      entity,
+      `No two ${plural(name)} have the same ${listInWords(members.map(nameInWords))}.`,
+      members,
+      { kind: 'identifies', entity: name, by: members },
+    ),
+  )
   return [first, ...others]
 }
 
-/** Further natural keys as members of the world; one that contains the identifier is implied, and one that is a role alone is asked as a relationship. */
+/**
+ * Further natural keys as members of the world; one that contains the identifier is implied, and one that is
+ * a role alone is asked as a relationship.
+ */
 function otherKeys(entity: WorldEntity, model: Schema): string[][] {
   const table = findTable(model, entity.name)
-  const memberOf = (column: string): string => entity.roles.find(({ columns }) => columns.includes(foldName(column)))?.name ?? foldName(column)
-  const keys = (table ? declaredKeys(table) : []).map(({ columns }) => [...new Set(columns.map(memberOf))]).filter(members => !members.includes(entity.handle ?? ''))
-  return keys.filter(members => !entity.identifier.every(member => members.includes(member)) && !(members.length === 1 && entity.roles.some(({ name }) => name === members[0])))
+  const memberOf = (column: string): string =>
+    entity.roles.find(({ columns }) => columns.includes(foldName(column)))?.name ?? foldName(column)
+  const keys = (table ? declaredKeys(table) : [])
+    .map(({ columns }) => [...new Set(columns.map(memberOf))])
+    .filter(members => !members.includes(entity.handle ?? ''))
+  return keys.filter(
+    members =>
+      !entity.identifier.every(member => members.includes(member)) &&
+      !(members.length === 1 && entity.roles.some(({ name }) => name === members[0])),
+  )
 }
 
-/** The relationship asked both ways: "one accession ... at least, at most ... trip", "one trip ... accessions". */
-function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Schema, hasSome: boolean): Proposed[] {
+/**
+ * The relationship asked both ways: "one accession ... at least, at most ... trip", "one trip ...
+ * accessions".
+ */
+function aboutRole(
+  world: World,
+  entity: WorldEntity,
+  role: WorldRole,
+  model: Schema,
+  hasSome: boolean,
+): Proposed[] {
   const base = { entity: entity.name, role: role.name }
   const subject = nameInWords(entity.name)
   const target = nameInWords(role.name)
@@ -71,22 +137,60 @@ function aboutRole(world: World, entity: WorldEntity, role: WorldRole, model: Sc
   const forward = inIdentifier
     ? propose(entity, `The ${target} of ${one(entity.name).toLowerCase()} exists.`, names, exists)
     : role.required
-      ? propose(entity, `Each ${subject} has exactly one ${target}, which exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mustHave', entity: entity.name, path: role.name }, exists)
-      : propose(entity, `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`, names, { kind: 'atMostOne', ...base }, { kind: 'mayLack', entity: entity.name, path: role.name }, exists)
+      ? propose(
+          entity,
+          `Each ${subject} has exactly one ${target}, which exists.`,
+          names,
+          { kind: 'atMostOne', ...base },
+          { kind: 'mustHave', entity: entity.name, path: role.name },
+          exists,
+        )
+      : propose(
+          entity,
+          `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`,
+          names,
+          { kind: 'atMostOne', ...base },
+          { kind: 'mayLack', entity: entity.name, path: role.name },
+          exists,
+        )
   const isAlone = inIdentifier && entity.identifier.length === 1
-  const free: Rule[] = findEntity(world, role.target) ? [{ kind: hasSome ? 'hasSome' : 'mayHaveNone', ...base }] : []
-  const back = isAlone || isUnique(model, entity, role)
-    ? propose(entity, `One ${nameInWords(role.target)} has ${hasSome ? 'exactly one' : 'at most one'} ${subject}${as}${hasSome ? '' : ', and may have none'}.`, names, { kind: 'pairOnce', entity: entity.name, by: [role.name] }, ...free)
-    : propose(entity, `One ${nameInWords(role.target)} ${hasSome ? 'has one or more' : 'may have any number of'} ${plural(entity.name)}${as}${hasSome ? '' : ', or none'}.`, names, { kind: 'manyAllowed', ...base }, ...free)
-  return [forward, ...isAlone ? [] : [back], ...aboutDeleting(entity, role, model)]
+  const free: Rule[] = findEntity(world, role.target)
+    ? [{ kind: hasSome ? 'hasSome' : 'mayHaveNone', ...base }]
+    : []
+  const back =
+    isAlone || isUnique(model, entity, role)
+      ? propose(
+          entity,
+          `One ${nameInWords(role.target)} has ${hasSome ? 'exactly one' : 'at most one'} ${subject}${as}${hasSome ? '' : ', and may have none'}.`,
+          names,
+          { kind: 'pairOnce', entity: entity.name, by: [role.name] },
+          ...free,
+        )
+      : propose(
+          entity,
+          `One ${nameInWords(role.target)} ${hasSome ? 'has one or more' : 'may have any number of'} ${plural(entity.name)}${as}${hasSome ? '' : ', or none'}.`,
+          names,
+          { kind: 'manyAllowed', ...base },
+          ...free,
+        )
+  return [forward, ...(isAlone ? [] : [back]), ...aboutDeleting(entity, role, model)]
 }
 
 function isUnique(model: Schema, entity: WorldEntity, { columns }: WorldRole): boolean {
-  return findTable(model, entity.name)?.uniques.some(key => key.columns.length === columns.length && key.columns.every(name => columns.includes(foldName(name)))) ?? false
+  return (
+    findTable(model, entity.name)?.uniques.some(
+      key =>
+        key.columns.length === columns.length && key.columns.every(name => columns.includes(foldName(name))),
+    ) ?? false
+  )
 }
 
 function referenceOf(model: Schema, entity: WorldEntity, { columns }: WorldRole): Reference | undefined {
-  return findTable(model, entity.name)?.references.find(reference => reference.columns.length === columns.length && reference.columns.every(name => columns.includes(foldName(name))))
+  return findTable(model, entity.name)?.references.find(
+    reference =>
+      reference.columns.length === columns.length &&
+      reference.columns.every(name => columns.includes(foldName(name))),
+  )
 }
 
 /** Written actions are meant; a reference without one leaves the question open and proposes nothing. */
@@ -97,12 +201,36 @@ function aboutDeleting(entity: WorldEntity, role: WorldRole, model: Schema): Pro
   const say = (sentence: string, rule: Rule): Proposed => propose(entity, sentence, [role.target], rule)
   const base = { entity: entity.name, role: role.name }
   const deleted = {
-    'restrict': [say(`Deleting ${target} that has ${own} is refused.`, { kind: 'onDelete', ...base, outcome: 'refused' })],
-    'cascade': [say(`Deleting ${target} deletes its ${own}.`, { kind: 'onDelete', ...base, outcome: 'gone' })],
-    'set null': [say(`Deleting ${target} leaves its ${own} without one.`, { kind: 'onDelete', ...base, outcome: 'unlinked' })],
-    'set default': [], 'no action': [],
+    'restrict': [
+      say(`Deleting ${target} that has ${own} is refused.`, {
+        kind: 'onDelete',
+        ...base,
+        outcome: 'refused',
+      }),
+    ],
+    'cascade': [
+      say(`Deleting ${target} deletes its ${own}.`, { kind: 'onDelete', ...base, outcome: 'gone' }),
+    ],
+    'set null': [
+      say(`Deleting ${target} leaves its ${own} without one.`, {
+        kind: 'onDelete',
+        ...base,
+        outcome: 'unlinked',
+      }),
+    ],
+    'set default': [],
+    'no action': [],
   }[reference?.onDelete ?? 'no action']
-  const updated = reference?.onUpdate === 'cascade' ? [say(`When ${target} is renumbered its ${own} follow.`, { kind: 'onUpdate', ...base, outcome: 'follows' })] : []
+  const updated =
+    reference?.onUpdate === 'cascade'
+      ? [
+          say(`When ${target} is renumbered its ${own} follow.`, {
+            kind: 'onUpdate',
+            ...base,
+            outcome: 'follows',
+          }),
+        ]
+      : []
   return [...deleted, ...updated]
 }
 
@@ -110,12 +238,30 @@ function aboutAttributes(entity: WorldEntity, model: Schema): Proposed[] {
   const own = entity.attributes.filter(({ name }) => !entity.identifier.includes(name))
   const required = own.filter(attribute => attribute.required)
   const optional = own.filter(attribute => !attribute.required)
-  const words = (attributes: readonly WorldAttribute[]): string => listInWords(attributes.map(({ name }) => nameInWords(name)))
+  const words = (attributes: readonly WorldAttribute[]): string =>
+    listInWords(attributes.map(({ name }) => nameInWords(name)))
   const names = (attributes: readonly WorldAttribute[]): string[] => attributes.map(({ name }) => name)
   return [
-    ...inChunks(required).map(chunk => propose(entity, `Every ${nameInWords(entity.name)} says its ${words(chunk)}.`, names(chunk), ...chunk.map((attribute): Rule => ({ kind: 'mustHave', entity: entity.name, path: attribute.name })))),
-    ...inChunks(optional).map(chunk => propose(entity, `${one(entity.name)} may lack its ${words(chunk)}.`, names(chunk), ...chunk.map((attribute): Rule => ({ kind: 'mayLack', entity: entity.name, path: attribute.name })))),
-    ...entity.attributes.flatMap(attribute => [...aboutStoring(entity, attribute), ...aboutValues(entity, attribute, model)]),
+    ...inChunks(required).map(chunk =>
+      propose(
+        entity,
+        `Every ${nameInWords(entity.name)} says its ${words(chunk)}.`,
+        names(chunk),
+        ...chunk.map((attribute): Rule => ({ kind: 'mustHave', entity: entity.name, path: attribute.name })),
+      ),
+    ),
+    ...inChunks(optional).map(chunk =>
+      propose(
+        entity,
+        `${one(entity.name)} may lack its ${words(chunk)}.`,
+        names(chunk),
+        ...chunk.map((attribute): Rule => ({ kind: 'mayLack', entity: entity.name, path: attribute.name })),
+      ),
+    ),
+    ...entity.attributes.flatMap(attribute => [
+      ...aboutStoring(entity, attribute),
+      ...aboutValues(entity, attribute, model),
+    ]),
   ]
 }
 
@@ -126,9 +272,20 @@ function inChunks<T>(items: readonly T[]): T[][] {
 
 /** Samples that a careless type would lose: codes with digits, exact decimals. */
 function aboutStoring(entity: WorldEntity, { name, samples, type }: WorldAttribute): Proposed[] {
-  const isWorth = samples.length > 0 && (type.family === 'decimal' || ((type.family === 'char' || type.family === 'varchar') && samples.every(value => /^[^\s\d]*\d\S*$/.test(value))))
+  const isWorth =
+    samples.length > 0 &&
+    (type.family === 'decimal' ||
+      ((type.family === 'char' || type.family === 'varchar') &&
+        samples.every(value => /^[^\s\d]*\d\S*$/.test(value))))
   return isWorth
-    ? [propose(entity, `The ${nameInWords(name)} of ${one(entity.name).toLowerCase()}, such as ${listInWords(samples)}, is kept as written.`, [name], { kind: 'stores', entity: entity.name, attribute: name, values: [...samples] })]
+    ? [
+        propose(
+          entity,
+          `The ${nameInWords(name)} of ${one(entity.name).toLowerCase()}, such as ${listInWords(samples)}, is kept as written.`,
+          [name],
+          { kind: 'stores', entity: entity.name, attribute: name, values: [...samples] },
+        ),
+      ]
     : []
 }
 
@@ -140,6 +297,14 @@ function aboutValues(entity: WorldEntity, { name }: WorldAttribute, model: Schem
   if (bad.length === 0) return []
   const parts: Rule[] = [{ kind: 'refusesValue', entity: entity.name, attribute: name, values: bad }]
   if (good.length > 0) parts.push({ kind: 'admitsValue', entity: entity.name, attribute: name, values: good })
-  const accepted = good.length > 0 ? `${listInWords(good)} ${good.length === 1 ? 'is' : 'are'} accepted, ` : ''
-  return [propose(entity, `As ${nameInWords(name)} of ${one(entity.name).toLowerCase()} ${accepted}${listInWords(bad)} ${bad.length === 1 ? 'is' : 'are'} refused.`, [name], ...parts)]
+  const accepted =
+    good.length > 0 ? `${listInWords(good)} ${good.length === 1 ? 'is' : 'are'} accepted, ` : ''
+  return [
+    propose(
+      entity,
+      `As ${nameInWords(name)} of ${one(entity.name).toLowerCase()} ${accepted}${listInWords(bad)} ${bad.length === 1 ? 'is' : 'are'} refused.`,
+      [name],
+      ...parts,
+    ),
+  ]
 }

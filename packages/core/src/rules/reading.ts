@@ -1,19 +1,44 @@
+import { findEntity, findRole } from '../alignment'
 import {
-  findEntity, findRole,
-} from '../alignment'
-import { declaredKeys, findTable, isRequired, sameColumns, sameName, type Reference, type Schema, type Table } from '../schema'
+  declaredKeys,
+  findTable,
+  isRequired,
+  sameColumns,
+  sameName,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
 import { checksOn } from './check-values'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree } from './occurrences'
-import type { Alignment, AttributePlacement, Copy, EntityPlacement, Part, Repetition, RolePlacement, Step, World, WorldEntity, WorldRole } from '../alignment'
+import type {
+  Alignment,
+  AttributePlacement,
+  Copy,
+  EntityPlacement,
+  Part,
+  Repetition,
+  RolePlacement,
+  Step,
+  World,
+  WorldEntity,
+  WorldRole,
+} from '../alignment'
 import type { Rule } from './rule'
 
 /** An answer read through an alignment: where the elements of the world stand in it. */
 export class Reading {
   /**
-   * `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a fact once only. `onAsk` is told
-   * each question of implication that is put, for display.
+   * `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a
+   * fact once only. `onAsk` is told each question of implication that is put, for display.
    */
-  constructor(readonly world: World, readonly schema: Schema, readonly alignment: Alignment, readonly rules: readonly Rule[] = [], readonly onAsk?: (asked: Implication) => void) {}
+  constructor(
+    readonly world: World,
+    readonly schema: Schema,
+    readonly alignment: Alignment,
+    readonly rules: readonly Rule[] = [],
+    readonly onAsk?: (asked: Implication) => void,
+  ) {}
 
   entity(name: string): WorldEntity | undefined {
     return findEntity(this.world, name)
@@ -29,7 +54,9 @@ export class Reading {
   }
 
   attribute(entity: string, attribute: string): AttributePlacement | undefined {
-    return this.alignment.attributes.find(other => sameName(other.entity, entity) && sameName(other.attribute, attribute))
+    return this.alignment.attributes.find(
+      other => sameName(other.entity, entity) && sameName(other.attribute, attribute),
+    )
   }
 
   rolePlacement(entity: string, role: string): RolePlacement | undefined {
@@ -42,7 +69,9 @@ export class Reading {
   }
 
   copies(entity: string, attribute: string): Copy[] {
-    return this.alignment.copies.filter(copy => sameName(copy.entity, entity) && sameName(copy.attribute, attribute))
+    return this.alignment.copies.filter(
+      copy => sameName(copy.entity, entity) && sameName(copy.attribute, attribute),
+    )
   }
 
   repetition(entity: string): Repetition | undefined {
@@ -53,15 +82,29 @@ export class Reading {
     return findTable(this.schema, name)!
   }
 
-  /** The declared reference that a step goes along, if there is one: to a key, since no database takes a reference to anything else. */
+  /**
+   * The declared reference that a step goes along, if there is one: to a key, since no database takes a
+   * reference to anything else.
+   */
   declared(step: Step): Reference | undefined {
     const target = findTable(this.schema, step.toTable)
-    const isToKey = ({ targetColumns }: Reference): boolean => target !== undefined && declaredKeys(target).some(({ columns }) => sameColumns(columns, targetColumns))
-    return findTable(this.schema, step.fromTable)?.references.find(reference => sameName(reference.table, step.toTable)
-      && sameColumns(reference.columns, step.columns.map(([column]) => column)) && isToKey(reference))
+    const isToKey = ({ targetColumns }: Reference): boolean =>
+      target !== undefined && declaredKeys(target).some(({ columns }) => sameColumns(columns, targetColumns))
+    return findTable(this.schema, step.fromTable)?.references.find(
+      reference =>
+        sameName(reference.table, step.toTable) &&
+        sameColumns(
+          reference.columns,
+          step.columns.map(([column]) => column),
+        ) &&
+        isToKey(reference),
+    )
   }
 
-  /** Whether every row of the table must have a value in the column: declared, or by a CHECK that is false without one. */
+  /**
+   * Whether every row of the table must have a value in the column: declared, or by a CHECK that is false
+   * without one.
+   */
   isRequired(table: Table, column: string): boolean {
     return isRequired(table, column) || checksOn(table, column, null).outcome === 'refuses'
   }
@@ -73,18 +116,28 @@ export class Reading {
 
   /** From a row of the entity's first table to its row in a further one. */
   toPart(tree: OccurrenceTree, at: Occurrence, part: Part): Occurrence {
-    return sameName(part.step.fromTable, part.table) ? tree.backward(at, part.step) : tree.forward(at, part.step)
+    return sameName(part.step.fromTable, part.table)
+      ? tree.backward(at, part.step)
+      : tree.forward(at, part.step)
   }
 
-  /** From a row of `entity` to the row of the role's target; undefined when the target has no row of its own there. */
+  /**
+   * From a row of `entity` to the row of the role's target; undefined when the target has no row of its own
+   * there.
+   */
   follow(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
     const layout = this.rolePlacement(entity, role)?.layout
     switch (layout?.kind) {
-      case 'forward': return tree.forward(at, layout.step)
-      case 'backward': return tree.backward(at, layout.step)
-      case 'via': return tree.forward(tree.backward(at, layout.toEntity), layout.toTarget)
-      case 'inside': return at
-      default: return undefined
+      case 'forward':
+        return tree.forward(at, layout.step)
+      case 'backward':
+        return tree.backward(at, layout.step)
+      case 'via':
+        return tree.forward(tree.backward(at, layout.toEntity), layout.toTarget)
+      case 'inside':
+        return at
+      default:
+        return undefined
     }
   }
 
@@ -92,16 +145,30 @@ export class Reading {
   followBack(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
     const layout = this.rolePlacement(entity, role)?.layout
     switch (layout?.kind) {
-      case 'forward': return tree.backward(at, layout.step)
-      case 'backward': return tree.forward(at, layout.step)
-      case 'via': return tree.forward(tree.backward(at, layout.toTarget), layout.toEntity)
-      case 'inside': return at
-      default: return undefined
+      case 'forward':
+        return tree.backward(at, layout.step)
+      case 'backward':
+        return tree.forward(at, layout.step)
+      case 'via':
+        return tree.forward(tree.backward(at, layout.toTarget), layout.toEntity)
+      case 'inside':
+        return at
+      default:
+        return undefined
     }
   }
 
-  /** The columns, at a row of `entity`, of these attributes and of the identifiers of these roles' targets; undefined when one is not placed. */
-  columns(tree: OccurrenceTree, at: Occurrence, entity: string, members: readonly string[], depth = 0): ColumnAt[] | undefined {
+  /**
+   * The columns, at a row of `entity`, of these attributes and of the identifiers of these roles' targets;
+   * undefined when one is not placed.
+   */
+  columns(
+    tree: OccurrenceTree,
+    at: Occurrence,
+    entity: string,
+    members: readonly string[],
+    depth = 0,
+  ): ColumnAt[] | undefined {
     const found: ColumnAt[] = []
     for (const member of members) {
       const part = this.member(tree, at, entity, member, depth)
@@ -111,7 +178,13 @@ export class Reading {
     return found
   }
 
-  private member(tree: OccurrenceTree, at: Occurrence, entity: string, member: string, depth: number): ColumnAt[] | undefined {
+  private member(
+    tree: OccurrenceTree,
+    at: Occurrence,
+    entity: string,
+    member: string,
+    depth: number,
+  ): ColumnAt[] | undefined {
     const role = this.role(entity, member)
     if (!role) {
       const placed = this.attribute(entity, member)
@@ -122,7 +195,10 @@ export class Reading {
     }
     const target = this.entity(role.target)
     const row = depth < 5 ? this.follow(tree, at, entity, member) : undefined
-    const identifier = row && target && target.identifier.length > 0 ? this.columns(tree, row, role.target, target.identifier, depth + 1) : undefined
+    const identifier =
+      row && target && target.identifier.length > 0
+        ? this.columns(tree, row, role.target, target.identifier, depth + 1)
+        : undefined
     return identifier ?? this.roleColumns(at, entity, member)
   }
 

@@ -16,8 +16,18 @@ export function absent(code: Because['code'], params: Because['params']): Result
   return { verdict: 'not shown', because: [{ code, params }], witness: null, tables: [] }
 }
 
-export function says(verdict: Verdict, because: readonly Because[], tables: readonly (Table | string)[], witness: Witness | null = null): Result {
-  return { verdict, because, witness, tables: [...new Set(tables.map(table => typeof table === 'string' ? table : table.name))] }
+export function says(
+  verdict: Verdict,
+  because: readonly Because[],
+  tables: readonly (Table | string)[],
+  witness: Witness | null = null,
+): Result {
+  return {
+    verdict,
+    because,
+    witness,
+    tables: [...new Set(tables.map(table => (typeof table === 'string' ? table : table.name)))],
+  }
 }
 
 export function outside(because: readonly Because[], tables: readonly (Table | string)[]): Result {
@@ -26,14 +36,21 @@ export function outside(because: readonly Because[], tables: readonly (Table | s
 
 /** A tree of occurrences over the answer in which a CHECK may say that a column always has a value. */
 export function newTree(reading: Reading): OccurrenceTree {
-  return new OccurrenceTree(reading.schema, (table, column) => reading.isRequired(table, column), reading.onAsk)
+  return new OccurrenceTree(
+    reading.schema,
+    (table, column) => reading.isRequired(table, column),
+    reading.onAsk,
+  )
 }
 
 export function tablesOf(tree: OccurrenceTree): Table[] {
   return tree.occurrences.map(({ table }) => table)
 }
 
-/** What holds rows back in the tables of the tree in ways that we do not reason about; undefined where nothing does. */
+/**
+ * What holds rows back in the tables of the tree in ways that we do not reason about; undefined where nothing
+ * does.
+ */
 export function unmodelled(tree: OccurrenceTree): Because | undefined {
   for (const { table } of tree.occurrences) {
     const [first] = table.unmodelled
@@ -52,7 +69,9 @@ export function rowGoal(reading: Reading, at: Occurrence, entity: string, member
 }
 
 export function reaches(implication: Implication, goal: Goal): boolean {
-  return 'row' in goal ? implication.reachesRow(goal.row) : goal.columns.every(column => implication.reachesColumn(column))
+  return 'row' in goal
+    ? implication.reachesRow(goal.row)
+    : goal.columns.every(column => implication.reachesColumn(column))
 }
 
 export type KeyOrigin = Extract<Origin, { kind: 'key' }>
@@ -67,33 +86,70 @@ export function columnsInWords(columns: readonly ColumnAt[]): string {
 
 /** What stands on the left side: columns, or where none identify it the row itself. */
 export function leftInWords(left: readonly ColumnAt[], rows: readonly Occurrence[]): string {
-  return left.length > 0 ? columnsInWords(left) : listInWords(rows.map(({ table }) => `the row of ${table.name}`))
+  return left.length > 0
+    ? columnsInWords(left)
+    : listInWords(rows.map(({ table }) => `the row of ${table.name}`))
 }
 
 /** The derivation as sentences. */
-export function describe(origins: readonly Origin[], left: readonly ColumnAt[], goal: Goal, rows: readonly Occurrence[] = []): Because[] {
-  const steps = origins.filter(({ kind }) => kind === 'key' || kind === 'row').map((origin) => {
-    if (origin.kind === 'key') return becauseOf('key-leads-to-row', { table: origin.at.table.name, key: keyInWords(origin.at.table, origin.key) }, origin.key)
-    const { from, to } = origin as Extract<Origin, { kind: 'row' }>
-    return becauseOf('reference-leads-to-row', { table: from.table.name, target: to.table.name }, from.table)
-  })
-  const to = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
+export function describe(
+  origins: readonly Origin[],
+  left: readonly ColumnAt[],
+  goal: Goal,
+  rows: readonly Occurrence[] = [],
+): Because[] {
+  const steps = origins
+    .filter(({ kind }) => kind === 'key' || kind === 'row')
+    .map(origin => {
+      if (origin.kind === 'key')
+        return becauseOf(
+          'key-leads-to-row',
+          { table: origin.at.table.name, key: keyInWords(origin.at.table, origin.key) },
+          origin.key,
+        )
+      const { from, to } = origin as Extract<Origin, { kind: 'row' }>
+      return becauseOf(
+        'reference-leads-to-row',
+        { table: from.table.name, target: to.table.name },
+        from.table,
+      )
+    })
+  const to =
+    'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
   return [...steps, { code: 'all-reached', params: { from: leftInWords(left, rows), to } }]
 }
 
 /** What is not reached, and the keys of the first table on the way whose row is not. */
-export function whyNotReached(tree: OccurrenceTree, implication: Implication, left: readonly ColumnAt[], goal: Goal, rows: readonly Occurrence[] = []): Because[] {
-  const missed = 'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
+export function whyNotReached(
+  tree: OccurrenceTree,
+  implication: Implication,
+  left: readonly ColumnAt[],
+  goal: Goal,
+  rows: readonly Occurrence[] = [],
+): Because[] {
+  const missed =
+    'row' in goal
+      ? `one row of ${goal.row.table.name}`
+      : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
   const stuck = (tree.occurrences.find(at => !implication.reachesRow(at)) ?? tree.occurrences[0]!).table
   const keys = declaredKeys(stuck)
   const first = becauseOf('not-reached', { from: leftInWords(left, rows), to: missed }, stuck)
-  const second = keys.length === 0
-    ? becauseOf('no-key-of', { table: stuck.name }, stuck)
-    : becauseOf('key-part-missing', { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') }, keys[0])
+  const second =
+    keys.length === 0
+      ? becauseOf('no-key-of', { table: stuck.name }, stuck)
+      : becauseOf(
+          'key-part-missing',
+          { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') },
+          keys[0],
+        )
   return [first, second]
 }
 
 export function heldBack(table: Table, key: KeyOrigin | undefined): Because {
   const at = key?.at.table ?? table
-  return becauseOf('held-back-by-key', { table: at.name, key: key ? keyInWords(at, key.key) : 'its layout' }, key?.key ?? table)
+  return becauseOf(
+    'held-back-by-key',
+    { table: at.name, key: key ? keyInWords(at, key.key) : 'its layout' },
+    key?.key ?? table,
+  )
 }

@@ -1,10 +1,22 @@
-import { declaredKeys, findColumn, findTable, fit, foldName, sameName, type Schema, type Table } from '../schema'
+import {
+  declaredKeys,
+  findColumn,
+  findTable,
+  fit,
+  foldName,
+  sameName,
+  type Schema,
+  type Table,
+} from '../schema'
 import { checksOn } from './check-values'
 import type { Reading } from './reading'
 
 export type Row = ReadonlyMap<string, string | null>
 
-/** Rows of an answer's tables, with what its declared constraints refuse: NOT NULL, types, checks of one column, keys, references. */
+/**
+ * Rows of an answer's tables, with what its declared constraints refuse: NOT NULL, types, checks of one
+ * column, keys, references.
+ */
 export class RowStore {
   private readonly rows = new Map<string, Row[]>()
 
@@ -24,7 +36,12 @@ export class RowStore {
 
   /** What refuses the row; undefined when nothing does, "?" when that is not to be said. */
   refusal(table: Table, row: Row): string | undefined {
-    return this.valueRefusal(table, row) ?? this.keyRefusal(table, row) ?? this.referenceRefusal(table, row) ?? (table.unmodelled.length > 0 ? '?' : undefined)
+    return (
+      this.valueRefusal(table, row) ??
+      this.keyRefusal(table, row) ??
+      this.referenceRefusal(table, row) ??
+      (table.unmodelled.length > 0 ? '?' : undefined)
+    )
   }
 
   private valueRefusal(table: Table, row: Row): string | undefined {
@@ -45,7 +62,9 @@ export class RowStore {
     const key = declaredKeys(table).find(({ columns, nullsNotDistinct }) => {
       const values = columns.map(name => row.get(foldName(name)) ?? null)
       if (values.includes(null) && !nullsNotDistinct) return false
-      return this.of(table).some(other => columns.every((name, i) => (other.get(foldName(name)) ?? null) === values[i]))
+      return this.of(table).some(other =>
+        columns.every((name, i) => (other.get(foldName(name)) ?? null) === values[i]),
+      )
     })
     return key && `${table.primaryKey === key ? 'PRIMARY KEY' : 'UNIQUE'} (${key.columns.join(', ')})`
   }
@@ -55,8 +74,15 @@ export class RowStore {
       const target = findTable(this.schema, name)
       const values = columns.map(column => row.get(foldName(column)) ?? null)
       if (!target || values.includes(null)) continue
-      const isSelf = sameName(name, table.name) && targetColumns.every((key, i) => row.get(foldName(key)) === values[i])
-      if (!isSelf && !this.of(target).some(other => targetColumns.every((key, i) => other.get(foldName(key)) === values[i]))) return `the reference to ${name}`
+      const isSelf =
+        sameName(name, table.name) && targetColumns.every((key, i) => row.get(foldName(key)) === values[i])
+      if (
+        !isSelf &&
+        !this.of(target).some(other =>
+          targetColumns.every((key, i) => other.get(foldName(key)) === values[i]),
+        )
+      )
+        return `the reference to ${name}`
     }
     return undefined
   }

@@ -2,7 +2,7 @@ import type { Confidence } from '../alignment'
 import type { Exhibit, Span } from '../findings'
 
 export const VERDICTS = ['upheld', 'broken', 'too strict', 'not shown', 'cannot tell'] as const
-export type Verdict = typeof VERDICTS[number]
+export type Verdict = (typeof VERDICTS)[number]
 
 /** One sentence of why, as a code with its names: `becauseInWords` makes the words. */
 export interface Because {
@@ -12,17 +12,82 @@ export interface Because {
   readonly place?: Span
 }
 
-export type BecauseCode
-  = | 'columns-of-row' | 'key-leads-to-row' | 'reference-leads-to-row' | 'reference-equals' | 'all-reached'
-    | 'not-reached' | 'no-key-of' | 'nullable-key' | 'key-part-missing' | 'part-suffices' | 'held-back-by-key' | 'not-held-back'
-    | 'required' | 'optional' | 'required-path' | 'detour-optional' | 'reference-declared' | 'reference-missing' | 'reference-differs' | 'rule-unread' | 'slot-refuses' | 'slot-unknown' | 'reference-nowhere' | 'by-layout' | 'far-side-free' | 'far-side-inside'
-    | 'far-side-required' | 'value-kept' | 'value-changed' | 'value-refused' | 'value-unknown'
-    | 'not-total-part' | 'check-demands' | 'check-refuses' | 'check-unknown' | 'value-accepted' | 'value-admitted' | 'list-table' | 'list-refuses'
-    | 'update-refused' | 'update-follows' | 'update-unlinked' | 'update-dangling' | 'update-surrogate' | 'null-refused'
-    | 'atomic' | 'list-column' | 'numbered-columns' | 'written-once' | 'written-again' | 'in-a-key' | 'copy-differs'
-    | 'names-follow' | 'name-differs' | 'nothing-to-name' | 'row-accepted' | 'row-refused' | 'rows-as-wanted' | 'layout-outside' | 'pairing-open'
-    | 'delete-refused' | 'delete-gone' | 'delete-unlinked' | 'delete-dangling' | 'entity-absent' | 'attribute-absent' | 'role-absent' | 'identifier-absent' | 'unmodelled'
-    | 'diagram-says' | 'answer-open' | 'drawn-fault' | 'drawn-well' | 'check-fault' | 'checked-well'
+export type BecauseCode =
+  | 'columns-of-row'
+  | 'key-leads-to-row'
+  | 'reference-leads-to-row'
+  | 'reference-equals'
+  | 'all-reached'
+  | 'not-reached'
+  | 'no-key-of'
+  | 'nullable-key'
+  | 'key-part-missing'
+  | 'part-suffices'
+  | 'held-back-by-key'
+  | 'not-held-back'
+  | 'required'
+  | 'optional'
+  | 'required-path'
+  | 'detour-optional'
+  | 'reference-declared'
+  | 'reference-missing'
+  | 'reference-differs'
+  | 'rule-unread'
+  | 'slot-refuses'
+  | 'slot-unknown'
+  | 'reference-nowhere'
+  | 'by-layout'
+  | 'far-side-free'
+  | 'far-side-inside'
+  | 'far-side-required'
+  | 'value-kept'
+  | 'value-changed'
+  | 'value-refused'
+  | 'value-unknown'
+  | 'not-total-part'
+  | 'check-demands'
+  | 'check-refuses'
+  | 'check-unknown'
+  | 'value-accepted'
+  | 'value-admitted'
+  | 'list-table'
+  | 'list-refuses'
+  | 'update-refused'
+  | 'update-follows'
+  | 'update-unlinked'
+  | 'update-dangling'
+  | 'update-surrogate'
+  | 'null-refused'
+  | 'atomic'
+  | 'list-column'
+  | 'numbered-columns'
+  | 'written-once'
+  | 'written-again'
+  | 'in-a-key'
+  | 'copy-differs'
+  | 'names-follow'
+  | 'name-differs'
+  | 'nothing-to-name'
+  | 'row-accepted'
+  | 'row-refused'
+  | 'rows-as-wanted'
+  | 'layout-outside'
+  | 'pairing-open'
+  | 'delete-refused'
+  | 'delete-gone'
+  | 'delete-unlinked'
+  | 'delete-dangling'
+  | 'entity-absent'
+  | 'attribute-absent'
+  | 'role-absent'
+  | 'identifier-absent'
+  | 'unmodelled'
+  | 'diagram-says'
+  | 'answer-open'
+  | 'drawn-fault'
+  | 'drawn-well'
+  | 'check-fault'
+  | 'checked-well'
 
 export type Cell = string | null
 
@@ -30,7 +95,7 @@ export type Cell = string | null
 export interface WitnessTable {
   readonly table: string
   readonly columns: readonly string[]
-  readonly rows: readonly { readonly cells: readonly Cell[], readonly bad: boolean }[]
+  readonly rows: readonly { readonly cells: readonly Cell[]; readonly bad: boolean }[]
 }
 
 /** A few rows that show a verdict: accepted though forbidden, or refused though allowed. */
@@ -39,19 +104,22 @@ export interface Witness {
   /** The constraint that refuses, in the answer's words; null where the rows are accepted. */
   readonly by: string | null
   readonly tables: readonly WitnessTable[]
-  /** What is done to the marked row, where it is not entered: what becomes of the rows that refer to it, and what should. */
+  /**
+   * What is done to the marked row, where it is not entered: what becomes of the rows that refer to it, and
+   * what should.
+   */
   readonly deed?: Deed
 }
 
-export type Deed
-  = | { readonly what: 'delete', readonly becomes: Deleted, readonly should: Deleted }
-    | { readonly what: 'update', readonly becomes: Updated, readonly should: Updated }
+export type Deed =
+  | { readonly what: 'delete'; readonly becomes: Deleted; readonly should: Deleted }
+  | { readonly what: 'update'; readonly becomes: Updated; readonly should: Updated }
 export type Deleted = 'refused' | 'gone' | 'unlinked' | 'dangling'
 export type Updated = 'refused' | 'follows' | 'unlinked' | 'dangling'
 
 /**
- * Why nothing can be said: a part has no sure counterpart (pair it) · a statement was not read · test and reasoning disagree · a limit was
- * reached · outside what rules can say (decide).
+ * Why nothing can be said: a part has no sure counterpart (pair it) · a statement was not read · test and
+ * reasoning disagree · a limit was reached · outside what rules can say (decide).
  */
 export type Doubt = 'pairing' | 'unread' | 'disagreement' | 'limit' | 'outside'
 

@@ -1,6 +1,7 @@
 /**
- * The groups of nodes that lead to each other, of two nodes or more, each in the order of the nodes. `links` gives for each node the positions it
- * leads to. Kosaraju's algorithm with explicit stacks (from memory): time linear in nodes and links.
+ * The groups of nodes that lead to each other, of two nodes or more, each in the order of the nodes. `links`
+ * gives for each node the positions it leads to. Kosaraju's algorithm with explicit stacks (from memory):
+ * time linear in nodes and links.
  */
 export function circles(links: readonly (readonly number[])[]): number[][] {
   const back: number[][] = links.map(() => [])

@@ -1,11 +1,13 @@
 /** The kinds of SQL that are read and written. `mysql` stands for MySQL and MariaDB. */
 export const DIALECTS = ['postgresql', 'mysql', 'sqlserver', 'oracle', 'sqlite', 'iso'] as const
-export type Dialect = typeof DIALECTS[number]
+export type Dialect = (typeof DIALECTS)[number]
 
 export interface DialectFacts {
   /** What people call it. */
   readonly name: string
-  /** The most characters of a name; null where there is no limit. Sources: the makers' manuals, from memory. */
+  /**
+   * The most characters of a name; null where there is no limit. Sources: the makers' manuals, from memory.
+   */
   readonly longestName: number | null
   /** Marks around a name that is no plain word. */
   readonly quotes: readonly [open: string, close: string]
@@ -18,12 +20,63 @@ export interface DialectFacts {
 }
 
 export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
-  iso: { name: 'ISO SQL', longestName: 128, quotes: ['"', '"'], needsSemicolon: true, allowsLaterTables: false, needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'] },
-  postgresql: { name: 'PostgreSQL', longestName: 63, quotes: ['"', '"'], needsSemicolon: true, allowsLaterTables: false, needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'] },
-  mysql: { name: 'MySQL', longestName: 64, quotes: ['`', '`'], needsSemicolon: true, allowsLaterTables: false, needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'] },
-  sqlserver: { name: 'SQL Server', longestName: 128, quotes: ['[', ']'], needsSemicolon: false, allowsLaterTables: false, needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'] },
-  oracle: { name: 'Oracle', longestName: 128, quotes: ['"', '"'], needsSemicolon: true, allowsLaterTables: false, needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'VARCHAR2', 'NVARCHAR2', 'CHARACTER VARYING', 'RAW'] },
-  sqlite: { name: 'SQLite', longestName: null, quotes: ['"', '"'], needsSemicolon: true, allowsLaterTables: true, needsLength: [] },
+  iso: {
+    name: 'ISO SQL',
+    longestName: 128,
+    quotes: ['"', '"'],
+    needsSemicolon: true,
+    allowsLaterTables: false,
+    needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'],
+  },
+  postgresql: {
+    name: 'PostgreSQL',
+    longestName: 63,
+    quotes: ['"', '"'],
+    needsSemicolon: true,
+    allowsLaterTables: false,
+    needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'],
+  },
+  mysql: {
+    name: 'MySQL',
+    longestName: 64,
+    quotes: ['`', '`'],
+    needsSemicolon: true,
+    allowsLaterTables: false,
+    needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
+  },
+  sqlserver: {
+    name: 'SQL Server',
+    longestName: 128,
+    quotes: ['[', ']'],
+    needsSemicolon: false,
+    allowsLaterTables: false,
+    needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
+  },
+  oracle: {
+    name: 'Oracle',
+    longestName: 128,
+    quotes: ['"', '"'],
+    needsSemicolon: true,
+    allowsLaterTables: false,
+    needsLength: [
+      'CHAR',
+      'CHARACTER',
+      'NCHAR',
+      'VARCHAR',
+      'VARCHAR2',
+      'NVARCHAR2',
+      'CHARACTER VARYING',
+      'RAW',
+    ],
+  },
+  sqlite: {
+    name: 'SQLite',
+    longestName: null,
+    quotes: ['"', '"'],
+    needsSemicolon: true,
+    allowsLaterTables: true,
+    needsLength: [],
+  },
 }
 
 export function isDialect(text: string): text is Dialect {

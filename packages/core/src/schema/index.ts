@@ -1,6 +1,19 @@
 export {
-  declaredKeys, findColumn, findTable, foldName, isRequired, sameColumns, sameName,
-  type Check, type Column, type Index, type Key, type Reference, type ReferentialAction, type Schema, type Table,
+  declaredKeys,
+  findColumn,
+  findTable,
+  foldName,
+  isRequired,
+  sameColumns,
+  sameName,
+  type Check,
+  type Column,
+  type Index,
+  type Key,
+  type Reference,
+  type ReferentialAction,
+  type Schema,
+  type Table,
 } from './schema'
 export { TAKEN_FROM_ANOTHER } from './schema'
 export { DIALECT, DIALECTS, isDialect, type Dialect } from './dialect'

@@ -1,12 +1,18 @@
 import type { Span } from '../findings'
 import type { DataType } from './types'
 
-/** A relational schema as a script, a dictionary or a diagram describes it. All names are as written, without quotation marks. */
+/**
+ * A relational schema as a script, a dictionary or a diagram describes it. All names are as written, without
+ * quotation marks.
+ */
 export interface Schema {
   readonly tables: readonly Table[]
 }
 
-/** What of a table is unmodelled that is made like another one (LIKE, INHERITS): its columns are not all known. */
+/**
+ * What of a table is unmodelled that is made like another one (LIKE, INHERITS): its columns are not all
+ * known.
+ */
 export const TAKEN_FROM_ANOTHER = 'what is taken from another table'
 
 export interface Table {
@@ -17,8 +23,11 @@ export interface Table {
   readonly uniques: readonly Key[]
   readonly references: readonly Reference[]
   readonly checks: readonly Check[]
-  /** Constructs that hold rows back in ways we do not reason about: partial or expression indexes, exclusion constraints ... */
-  readonly unmodelled: readonly { readonly what: string, readonly span: Span }[]
+  /**
+   * Constructs that hold rows back in ways we do not reason about: partial or expression indexes, exclusion
+   * constraints ...
+   */
+  readonly unmodelled: readonly { readonly what: string; readonly span: Span }[]
   readonly span: Span
   readonly nameSpan: Span
   /** Whether the exercise gave this table: it is not the student's own. */
@@ -35,10 +44,10 @@ export interface Column {
   /** NOT NULL is written, or follows from the type's domain. Primary key columns: see `isRequired`. */
   readonly notNull: boolean
   readonly default: string | null
-  readonly numbering: { readonly start: string, readonly step: string } | null
+  readonly numbering: { readonly start: string; readonly step: string } | null
   readonly generated: boolean
   /** What it is computed from, where it is. */
-  readonly generation?: { readonly expression: string, readonly stored: boolean }
+  readonly generation?: { readonly expression: string; readonly stored: boolean }
   readonly comment?: string
   readonly span: Span
   readonly nameSpan: Span
@@ -80,7 +89,10 @@ export interface Check {
   readonly span: Span
 }
 
-/** Names are compared as PostgreSQL folds them, and quoted ones without regard to case, so that a capital never hides a match. */
+/**
+ * Names are compared as PostgreSQL folds them, and quoted ones without regard to case, so that a capital
+ * never hides a match.
+ */
 export function foldName(name: string): string {
   return name.toLowerCase()
 }
@@ -91,7 +103,10 @@ export function sameName(a: string, b: string): boolean {
 
 const tablesByName = new WeakMap<Schema, ReadonlyMap<string, Table>>()
 
-/** The table of that name; of two with the same name the first. Constant time after the first look-up in a schema. */
+/**
+ * The table of that name; of two with the same name the first. Constant time after the first look-up in a
+ * schema.
+ */
 export function findTable(schema: Schema, name: string): Table | undefined {
   let index = tablesByName.get(schema)
   if (!index) {
@@ -115,7 +130,10 @@ export function tableNames(schema: Schema): readonly string[] {
 
 const columnsByName = new WeakMap<readonly Column[], ReadonlyMap<string, Column>>()
 
-/** The column of that name; of two with the same name the first. Constant time after the first look-up in a table of many columns. */
+/**
+ * The column of that name; of two with the same name the first. Constant time after the first look-up in a
+ * table of many columns.
+ */
 export function findColumn(table: Pick<Table, 'columns'>, name: string): Column | undefined {
   const { columns } = table
   if (columns.length < 12) return columns.find(column => sameName(column.name, name))
@@ -127,13 +145,18 @@ export function findColumn(table: Pick<Table, 'columns'>, name: string): Column 
   return index.get(foldName(name))
 }
 
-/** Whether a row of the table must have a value in the column: NOT NULL, part of the primary key, or CHECK (c IS NOT NULL). */
+/**
+ * Whether a row of the table must have a value in the column: NOT NULL, part of the primary key, or CHECK (c
+ * IS NOT NULL).
+ */
 export function isRequired(table: Table, name: string): boolean {
   const column = findColumn(table, name)
   if (!column) return false
-  return column.notNull
-    || (table.primaryKey?.columns.some(key => sameName(key, name)) ?? false)
-    || table.checks.some(check => demandsValue(check.expression, name))
+  return (
+    column.notNull ||
+    (table.primaryKey?.columns.some(key => sameName(key, name)) ?? false) ||
+    table.checks.some(check => demandsValue(check.expression, name))
+  )
 }
 
 function demandsValue(expression: string, column: string): boolean {

@@ -14,11 +14,19 @@ export interface KnownType {
 
 type Entry = readonly [names: string, dialects: string, type: KnownType]
 
-const LETTER: Readonly<Record<string, Dialect>> = { i: 'iso', p: 'postgresql', m: 'mysql', s: 'sqlserver', o: 'oracle', l: 'sqlite' }
+const LETTER: Readonly<Record<string, Dialect>> = {
+  i: 'iso',
+  p: 'postgresql',
+  m: 'mysql',
+  s: 'sqlserver',
+  o: 'oracle',
+  l: 'sqlite',
+}
 
 /**
- * Type names by the dialects that have them: i ISO, p PostgreSQL, m MySQL, s SQL Server, o Oracle, l SQLite. Where a name means different things, an entry for some
- * dialects stands before the general one. Sources: ISO/IEC 9075-2 section 6.1, PostgreSQL 15 table 8.1; MySQL, SQL Server, Oracle and SQLite from memory.
+ * Type names by the dialects that have them: i ISO, p PostgreSQL, m MySQL, s SQL Server, o Oracle, l SQLite.
+ * Where a name means different things, an entry for some dialects stands before the general one. Sources:
+ * ISO/IEC 9075-2 section 6.1, PostgreSQL 15 table 8.1; MySQL, SQL Server, Oracle and SQLite from memory.
  */
 const ENTRIES: readonly Entry[] = [
   ['SMALLINT', 'ipmsol', { family: 'integer', length: 16 }],
@@ -56,7 +64,11 @@ const ENTRIES: readonly Entry[] = [
   ['VARCHAR', 'ipmsol', { family: 'varchar' }],
   ['CHARACTER VARYING,CHAR VARYING', 'ipmsol', { family: 'varchar' }],
   ['NVARCHAR', 'msl', { family: 'varchar' }],
-  ['NATIONAL CHARACTER VARYING,NATIONAL CHAR VARYING,NATIONAL VARCHAR,NCHAR VARYING', 'ipmsol', { family: 'varchar' }],
+  [
+    'NATIONAL CHARACTER VARYING,NATIONAL CHAR VARYING,NATIONAL VARCHAR,NCHAR VARYING',
+    'ipmsol',
+    { family: 'varchar' },
+  ],
   ['VARCHAR2,NVARCHAR2', 'o', { family: 'varchar' }],
   ['SYSNAME', 's', { family: 'varchar', length: 128 }],
   ['NAME', 'p', { family: 'varchar', length: 63 }],
@@ -105,11 +117,15 @@ const ENTRIES: readonly Entry[] = [
   ['GEOMETRY,GEOGRAPHY', 'pms', { family: 'other' }],
   ['POINT,POLYGON', 'pm', { family: 'other' }],
   ['LINESTRING,MULTIPOINT,MULTIPOLYGON,GEOMETRYCOLLECTION,INET4,INET6', 'm', { family: 'other' }],
-  ['INET,CIDR,MACADDR,MACADDR8,LINE,LSEG,BOX,PATH,CIRCLE,TSVECTOR,TSQUERY,DATERANGE,INT4RANGE,INT8RANGE,NUMRANGE,TSRANGE,TSTZRANGE,HSTORE,OID,REGCLASS,PG_LSN,LTREE', 'p', { family: 'other' }],
+  [
+    'INET,CIDR,MACADDR,MACADDR8,LINE,LSEG,BOX,PATH,CIRCLE,TSVECTOR,TSQUERY,DATERANGE,INT4RANGE,INT8RANGE,NUMRANGE,TSRANGE,TSTZRANGE,HSTORE,OID,REGCLASS,PG_LSN,LTREE',
+    'p',
+    { family: 'other' },
+  ],
 ]
 
 const byDialect = new Map<Dialect, Map<string, KnownType>>()
-const anywhere = new Map<string, { readonly type: KnownType, readonly dialects: readonly Dialect[] }>()
+const anywhere = new Map<string, { readonly type: KnownType; readonly dialects: readonly Dialect[] }>()
 for (const [names, letters, type] of ENTRIES) {
   const dialects = [...letters].map(letter => LETTER[letter]!)
   for (const name of names.split(',')) {
@@ -119,7 +135,10 @@ for (const [names, letters, type] of ENTRIES) {
       byDialect.set(dialect, own)
     }
     const known = anywhere.get(name)
-    anywhere.set(name, known ? { type: known.type, dialects: [...known.dialects, ...dialects] } : { type, dialects })
+    anywhere.set(
+      name,
+      known ? { type: known.type, dialects: [...known.dialects, ...dialects] } : { type, dialects },
+    )
   }
 }
 

@@ -2,9 +2,23 @@ import type { Dialect } from './dialect'
 import { knownType, type KnownType } from './type-names'
 
 /** What kind of values a column takes; `text` keeps the type as it was written. */
-export type TypeFamily
-  = | 'integer' | 'decimal' | 'float' | 'char' | 'varchar' | 'text' | 'date' | 'time' | 'timestamp' | 'boolean' | 'binary'
-    | 'uuid' | 'json' | 'interval' | 'enum' | 'other'
+export type TypeFamily =
+  | 'integer'
+  | 'decimal'
+  | 'float'
+  | 'char'
+  | 'varchar'
+  | 'text'
+  | 'date'
+  | 'time'
+  | 'timestamp'
+  | 'boolean'
+  | 'binary'
+  | 'uuid'
+  | 'json'
+  | 'interval'
+  | 'enum'
+  | 'other'
 
 export interface DataType {
   readonly family: TypeFamily
@@ -25,30 +39,56 @@ export function typeNumbers(upper: string, dialect: Dialect = 'postgresql'): boo
   return knownType(upper, dialect)?.numbers ?? false
 }
 
-/** Normalises a type from its upper-case name and the arguments in brackets, as the dialect means it. Unknown names give the family `other`. */
-export function dataType(upper: string, args: readonly string[], text: string, { unsigned = false, dialect = 'postgresql' }: { unsigned?: boolean, dialect?: Dialect } = {}): DataType {
+/**
+ * Normalises a type from its upper-case name and the arguments in brackets, as the dialect means it. Unknown
+ * names give the family `other`.
+ */
+export function dataType(
+  upper: string,
+  args: readonly string[],
+  text: string,
+  { unsigned = false, dialect = 'postgresql' }: { unsigned?: boolean; dialect?: Dialect } = {},
+): DataType {
   const known: KnownType = knownType(upper, dialect) ?? { family: 'other' }
   const isLong = args[0]?.toUpperCase() === 'MAX' && (known.family === 'varchar' || known.family === 'binary')
   const family = isLong && known.family === 'varchar' ? 'text' : known.family
-  const numbers = args.map(arg => arg === '*' ? 38 : Number(arg)).filter(Number.isFinite)
+  const numbers = args.map(arg => (arg === '*' ? 38 : Number(arg))).filter(Number.isFinite)
   return {
     family,
     text,
     ...sizes(family, known, numbers),
     withZone: known.withZone ?? false,
     unsigned: unsigned || (known.unsigned ?? false),
-    members: known.family === 'enum' ? args.map(arg => arg.replace(/^(['"])(.*)\1$/s, '$2').replaceAll('\'\'', '\'')) : [],
+    members:
+      known.family === 'enum'
+        ? args.map(arg => arg.replace(/^(['"])(.*)\1$/s, '$2').replaceAll("''", "'"))
+        : [],
   }
 }
 
-function sizes(family: TypeFamily, known: KnownType, numbers: readonly number[]): Pick<DataType, 'length' | 'total' | 'scale'> {
+function sizes(
+  family: TypeFamily,
+  known: KnownType,
+  numbers: readonly number[],
+): Pick<DataType, 'length' | 'total' | 'scale'> {
   const none = { length: known.length ?? null, total: null, scale: null }
   switch (family) {
-    case 'char': return { ...none, length: numbers[0] ?? known.length ?? 1 }
-    case 'varchar': case 'binary': return { ...none, length: numbers[0] ?? known.length ?? null }
-    case 'float': return { ...none, length: numbers.length === 1 ? numbers[0]! <= 24 ? 32 : 64 : known.length ?? null }
-    case 'decimal': return numbers.length > 0 ? { ...none, total: numbers[0]!, scale: numbers[1] ?? 0 } : { ...none, total: known.total ?? null, scale: known.scale ?? null }
-    default: return none
+    case 'char':
+      return { ...none, length: numbers[0] ?? known.length ?? 1 }
+    case 'varchar':
+    case 'binary':
+      return { ...none, length: numbers[0] ?? known.length ?? null }
+    case 'float':
+      return {
+        ...none,
+        length: numbers.length === 1 ? (numbers[0]! <= 24 ? 32 : 64) : (known.length ?? null),
+      }
+    case 'decimal':
+      return numbers.length > 0
+        ? { ...none, total: numbers[0]!, scale: numbers[1] ?? 0 }
+        : { ...none, total: known.total ?? null, scale: known.scale ?? null }
+    default:
+      return none
   }
 }
 
@@ -57,14 +97,22 @@ export const UNKNOWN_TYPE: DataType = dataType('', [], '')
 const TEXTS: readonly TypeFamily[] = ['char', 'varchar', 'text']
 const NUMBERS: readonly TypeFamily[] = ['integer', 'decimal', 'float']
 
-/** How well a foreign key of type `a` fits a key of type `b`: the same, comparable, or refused by the database. */
+/**
+ * How well a foreign key of type `a` fits a key of type `b`: the same, comparable, or refused by the
+ * database.
+ */
 export function typesMatch(a: DataType, b: DataType): 'exactly' | 'compatibly' | 'not' {
-  if (a.family === 'other' || b.family === 'other') return a.text.toLowerCase() === b.text.toLowerCase() ? 'exactly' : 'compatibly'
+  if (a.family === 'other' || b.family === 'other')
+    return a.text.toLowerCase() === b.text.toLowerCase() ? 'exactly' : 'compatibly'
   const bothText = TEXTS.includes(a.family) && TEXTS.includes(b.family)
   const bothNumber = NUMBERS.includes(a.family) && NUMBERS.includes(b.family)
   const bothMoment = isMoment(a) && isMoment(b)
   if (a.family !== b.family) return bothText || bothNumber || bothMoment ? 'compatibly' : 'not'
-  return a.length === b.length && a.total === b.total && a.scale === b.scale && a.unsigned === b.unsigned && a.withZone === b.withZone
+  return a.length === b.length &&
+    a.total === b.total &&
+    a.scale === b.scale &&
+    a.unsigned === b.unsigned &&
+    a.withZone === b.withZone
     ? 'exactly'
     : 'compatibly'
 }

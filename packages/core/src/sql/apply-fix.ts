@@ -6,7 +6,10 @@ export function applyFix(text: string, { span, text: replacement }: TextEdit): s
   return text.slice(0, span.start) + replacement + text.slice(span.end)
 }
 
-/** The text after several edits that do not overlap; of two that do, the one that begins first is taken, then the longer. */
+/**
+ * The text after several edits that do not overlap; of two that do, the one that begins first is taken, then
+ * the longer.
+ */
 export function applyFixes(text: string, edits: readonly TextEdit[]): string {
   const sorted = [...edits].sort((a, b) => a.span.start - b.span.start || b.span.end - a.span.end)
   let result = ''
@@ -29,14 +32,21 @@ export interface Fixed {
 const MOST_ROUNDS = 12
 
 /**
- * The script with every fix of the findings that `takes` accepts, read again after each round until there is none left. Edits that overlap wait for the next round.
+ * The script with every fix of the findings that `takes` accepts, read again after each round until there is
+ * none left. Edits that overlap wait for the next round.
  * @defaultValue takes: findings about how the script is written, and reserved words
  */
-export function fixAll(script: string, options: ReadOptions = {}, takes: (finding: Finding) => boolean = isOfForm): Fixed {
+export function fixAll(
+  script: string,
+  options: ReadOptions = {},
+  takes: (finding: Finding) => boolean = isOfForm,
+): Fixed {
   let text = script
   let count = 0
   for (let round = 0; round < MOST_ROUNDS; round++) {
-    const edits = readScript(text, options).findings.filter(finding => finding.fix && takes(finding)).map(({ fix }) => fix!)
+    const edits = readScript(text, options)
+      .findings.filter(finding => finding.fix && takes(finding))
+      .map(({ fix }) => fix!)
     if (edits.length === 0) break
     const next = applyFixes(text, edits)
     if (next === text) break

@@ -7,11 +7,18 @@ import { foreign, type SqlToken } from './tokens'
 /** A place in the list of tokens, with the diagnostics found so far. Grammar rules move it forward only. */
 export class Cursor {
   private at = 0
-  /** Whether the columns of a table are being read: there, a bracket that closes on a line of its own before the statement's end is the table's. */
+  /**
+   * Whether the columns of a table are being read: there, a bracket that closes on a line of its own before
+   * the statement's end is the table's.
+   */
   isInTable = false
   readonly findings: Finding[] = []
 
-  constructor(readonly script: string, private readonly tokens: readonly SqlToken[], readonly dialect: Dialect) {}
+  constructor(
+    readonly script: string,
+    private readonly tokens: readonly SqlToken[],
+    readonly dialect: Dialect,
+  ) {}
 
   /** The token `ahead` of the place; past the end, the end token. */
   peek(ahead = 0): SqlToken {
@@ -43,7 +50,9 @@ export class Cursor {
 
   is(text: string, ahead = 0): boolean {
     const token = this.peek(ahead)
-    return token.kind === 'punctuation' || token.kind === 'operator' || token.kind === 'other' ? token.text === text : token.upper === text
+    return token.kind === 'punctuation' || token.kind === 'operator' || token.kind === 'other'
+      ? token.text === text
+      : token.upper === text
   }
 
   isName(ahead = 0): boolean {
@@ -82,7 +91,12 @@ export class Cursor {
   }
 
   missingWord(keyword: string): void {
-    this.reportMissing('syntax.missing-keyword', { keyword, after: this.previous.text }, ` ${keyword}`, `Write ${keyword}`)
+    this.reportMissing(
+      'syntax.missing-keyword',
+      { keyword, after: this.previous.text },
+      ` ${keyword}`,
+      `Write ${keyword}`,
+    )
   }
 
   /** Whether the word `ahead` is the keyword or a likely misspelling of it. */
@@ -93,7 +107,12 @@ export class Cursor {
 
   misspelt(token: SqlToken, meant: string): void {
     if (token.upper === meant) return
-    this.report('syntax.misspelt-keyword', token, { written: token.text, meant }, { span: { start: token.start, end: token.end }, text: meant, label: `Write ${meant}` })
+    this.report(
+      'syntax.misspelt-keyword',
+      token,
+      { written: token.text, meant },
+      { span: { start: token.start, end: token.end }, text: meant, label: `Write ${meant}` },
+    )
   }
 
   report(code: FindingCode, { start, end }: Span, params: Params = {}, fix?: Finding['fix']): void {
@@ -102,20 +121,36 @@ export class Cursor {
 
   /** Reports what is read and means nothing here: it is to be taken out. */
   reportSurplus(code: FindingCode, place: Span, params: Params = {}): void {
-    this.report(code, place, params, { span: { start: place.start, end: place.end }, text: '', label: 'Take it out' })
+    this.report(code, place, params, {
+      span: { start: place.start, end: place.end },
+      text: '',
+      label: 'Take it out',
+    })
   }
 
   /** Reports something missing just after the last token that was read. */
   reportMissing(code: FindingCode, params: Params, text: string, label: string): void {
     const { end, start } = this.previous
-    this.report(code, { start: Math.max(start, end - 1), end }, params, { span: { start: end, end }, text, label })
+    this.report(code, { start: Math.max(start, end - 1), end }, params, {
+      span: { start: end, end },
+      text,
+      label,
+    })
   }
 
-  /** A spelling of another dialect at a place; `text` is what this dialect writes instead (nothing: it is taken out with the blank before it). */
+  /**
+   * A spelling of another dialect at a place; `text` is what this dialect writes instead (nothing: it is
+   * taken out with the blank before it).
+   */
   foreign(place: Span, written: string, of: string, text?: string): void {
     if (text === undefined) this.findings.push(foreign(place, written, of, this.dialect))
-    else if (text !== '') this.findings.push(foreign(place, written, of, this.dialect, { text, label: `Write ${text}` }, text))
-    else this.findings.push({ ...foreign(place, written, of, this.dialect, { text, label: 'Take it out' }), fix: { span: { start: this.blankBefore(place.start), end: place.end }, text, label: 'Take it out' } })
+    else if (text !== '')
+      this.findings.push(foreign(place, written, of, this.dialect, { text, label: `Write ${text}` }, text))
+    else
+      this.findings.push({
+        ...foreign(place, written, of, this.dialect, { text, label: 'Take it out' }),
+        fix: { span: { start: this.blankBefore(place.start), end: place.end }, text, label: 'Take it out' },
+      })
   }
 
   private blankBefore(start: number): number {
@@ -131,13 +166,25 @@ export class Cursor {
     const { upper } = token
     if (!upper) return false
     const following = this.peek(1).upper
-    if (!token.startsLine) return upper === 'CREATE' && following === 'TABLE' && this.at > 0 && this.previous.text === ')'
-    if (upper === 'CREATE' || looksLike(upper, 'CREATE')) return AFTER_CREATE.has(following) || looksLike(following, 'TABLE') || (upper === 'CREATE' && this.isName(1) && this.is('(', 2))
+    if (!token.startsLine)
+      return upper === 'CREATE' && following === 'TABLE' && this.at > 0 && this.previous.text === ')'
+    if (upper === 'CREATE' || looksLike(upper, 'CREATE'))
+      return (
+        AFTER_CREATE.has(following) ||
+        looksLike(following, 'TABLE') ||
+        (upper === 'CREATE' && this.isName(1) && this.is('(', 2))
+      )
     if (upper === 'ALTER' || upper === 'DROP') return following === 'TABLE' || AFTER_CREATE.has(following)
     if (upper === 'INSERT') return following === 'INTO' || following === 'IGNORE' || following === 'ALL'
     if (upper === 'COMMENT') return following === 'ON' && ['TABLE', 'COLUMN'].includes(this.peek(2).upper)
     if (upper === 'COMMIT' || upper === 'ROLLBACK') return this.is(';', 1) || this.peek(1).kind === 'end'
-    return (upper === 'REPLACE' && following === 'INTO') || (upper === 'TRUNCATE' && following === 'TABLE') || ((upper === 'EXEC' || upper === 'USE' || upper === 'PRINT') && this.dialect === 'sqlserver' && this.isName(1))
+    return (
+      (upper === 'REPLACE' && following === 'INTO') ||
+      (upper === 'TRUNCATE' && following === 'TABLE') ||
+      ((upper === 'EXEC' || upper === 'USE' || upper === 'PRINT') &&
+        this.dialect === 'sqlserver' &&
+        this.isName(1))
+    )
   }
 
   get isAtStatementEnd(): boolean {
@@ -150,13 +197,24 @@ export class Cursor {
     return this.isAtStatementStart || ((startsLine || this.dialect === 'sqlserver') && WEAK_STARTS.has(upper))
   }
 
-  /** Whether the closing bracket here is the table's, so that an inner one that was opened on the line before was never closed. */
+  /**
+   * Whether the closing bracket here is the table's, so that an inner one that was opened on the line before
+   * was never closed.
+   */
   get closesTable(): boolean {
     const following = this.peek(1)
-    return this.isInTable && this.is(')') && this.peek().startsLine && (following.text === ';' || following.kind === 'end' || following.kind === 'separator')
+    return (
+      this.isInTable &&
+      this.is(')') &&
+      this.peek().startsLine &&
+      (following.text === ';' || following.kind === 'end' || following.kind === 'separator')
+    )
   }
 
-  /** Skips a bracketed group whose opening bracket is next; gives the text within. Ends at a statement's end if it is never closed. */
+  /**
+   * Skips a bracketed group whose opening bracket is next; gives the text within. Ends at a statement's end
+   * if it is never closed.
+   */
   skipGroup(): string {
     const open = this.next()
     let depth = 1
@@ -168,7 +226,13 @@ export class Cursor {
       else if (this.is(')')) depth--
       this.next()
     }
-    if (depth > 0) this.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${this.previous.text}"` }, ')'.repeat(depth), 'Close the bracket')
+    if (depth > 0)
+      this.reportMissing(
+        'syntax.missing-bracket',
+        { bracket: ')', where: `after "${this.previous.text}"` },
+        ')'.repeat(depth),
+        'Close the bracket',
+      )
     const end = depth > 0 ? this.previous.end : this.previous.start
     return this.script.slice(open.end, Math.max(open.end, end)).trim()
   }

@@ -1,5 +1,16 @@
 import type { Finding, Span } from '../findings'
-import { asGiven, foldName, type Check, type Column, type DataType, type Index, type Key, type Reference, type Schema, type Table } from '../schema'
+import {
+  asGiven,
+  foldName,
+  type Check,
+  type Column,
+  type DataType,
+  type Index,
+  type Key,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
 import type { Insert } from './read-insert'
 
 export type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }
@@ -14,7 +25,7 @@ export interface TableDraft {
   references: ReferenceDraft[]
   checks: Check[]
   indexes: Index[]
-  unmodelled: { what: string, span: Span }[]
+  unmodelled: { what: string; span: Span }[]
   comment?: string
   /** Where the bracket stands that closes its columns. */
   closedAt?: number
@@ -23,8 +34,15 @@ export interface TableDraft {
   given: boolean
 }
 
-/** A reference before its target is known: `targetColumns` is null when none are written. `statement` orders it among the statements. */
-export type ReferenceDraft = Omit<Reference, 'targetColumns'> & { targetColumns: readonly string[] | null, statement: number, namespace: string | null }
+/**
+ * A reference before its target is known: `targetColumns` is null when none are written. `statement` orders
+ * it among the statements.
+ */
+export type ReferenceDraft = Omit<Reference, 'targetColumns'> & {
+  targetColumns: readonly string[] | null
+  statement: number
+  namespace: string | null
+}
 
 /** A type made by CREATE TYPE ... AS ENUM or CREATE DOMAIN. */
 export interface NamedType {
@@ -37,7 +55,7 @@ export interface NamedType {
 export interface Draft {
   readonly tables: Map<string, TableDraft>
   readonly types: Map<string, NamedType>
-  readonly sequences: Map<string, { start: string, step: string }>
+  readonly sequences: Map<string, { start: string; step: string }>
   readonly inserts: Insert[]
   readonly findings: Finding[]
   /** At which statement a table was created, by folded name. */
@@ -51,24 +69,62 @@ export function newDraft(given: Schema | undefined): Draft {
 }
 
 export function newTable(name: string, namespace: string | null, nameSpan: Span): TableDraft {
-  return { name, namespace, columns: [], primaryKey: null, uniques: [], references: [], checks: [], indexes: [], unmodelled: [], span: nameSpan, nameSpan, given: false }
+  return {
+    name,
+    namespace,
+    columns: [],
+    primaryKey: null,
+    uniques: [],
+    references: [],
+    checks: [],
+    indexes: [],
+    unmodelled: [],
+    span: nameSpan,
+    nameSpan,
+    given: false,
+  }
 }
 
 function copyTable(table: Table): TableDraft {
   return {
-    ...table, columns: [...table.columns], uniques: [...table.uniques], checks: [...table.checks], unmodelled: [...table.unmodelled], indexes: [...table.indexes ?? []],
+    ...table,
+    columns: [...table.columns],
+    uniques: [...table.uniques],
+    checks: [...table.checks],
+    unmodelled: [...table.unmodelled],
+    indexes: [...(table.indexes ?? [])],
     references: table.references.map(reference => ({ ...reference, statement: -1, namespace: null })),
   }
 }
 
-/** The finished schema: references without columns get the primary key of their target; `trip.trip_no` means a column where it names one. */
+/**
+ * The finished schema: references without columns get the primary key of their target; `trip.trip_no` means a
+ * column where it names one.
+ */
 export function finishSchema(draft: Draft): Schema {
   const tables = [...draft.tables.values()]
-  return { tables: tables.map(({ closedAt: _, ...table }) => ({ ...table, references: table.references.map(reference => finishReference(draft, reference)) })) }
+  return {
+    tables: tables.map(({ closedAt: _, ...table }) => ({
+      ...table,
+      references: table.references.map(reference => finishReference(draft, reference)),
+    })),
+  }
 }
 
-function finishReference({ tables }: Draft, { statement: _, namespace, ...reference }: ReferenceDraft): Reference {
-  const dotted = tables.has(foldName(reference.table)) || namespace === null ? undefined : tables.get(foldName(namespace))
-  if (dotted?.columns.some(({ name }) => foldName(name) === foldName(reference.table)) && reference.targetColumns === null) return { ...reference, table: dotted.name, targetColumns: [reference.table] }
-  return { ...reference, targetColumns: reference.targetColumns ?? tables.get(foldName(reference.table))?.primaryKey?.columns ?? [] }
+function finishReference(
+  { tables }: Draft,
+  { statement: _, namespace, ...reference }: ReferenceDraft,
+): Reference {
+  const dotted =
+    tables.has(foldName(reference.table)) || namespace === null ? undefined : tables.get(foldName(namespace))
+  if (
+    dotted?.columns.some(({ name }) => foldName(name) === foldName(reference.table)) &&
+    reference.targetColumns === null
+  )
+    return { ...reference, table: dotted.name, targetColumns: [reference.table] }
+  return {
+    ...reference,
+    targetColumns:
+      reference.targetColumns ?? tables.get(foldName(reference.table))?.primaryKey?.columns ?? [],
+  }
 }

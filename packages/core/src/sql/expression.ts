@@ -1,35 +1,73 @@
 import { tokenize, type SqlToken } from './tokens'
 
 /** A one-row expression of a CHECK. What we do not know is kept as `opaque` with the columns it may touch. */
-export type Expression
-  = | { readonly kind: 'literal', readonly value: string | boolean | null, readonly isNumber: boolean }
-    | { readonly kind: 'column', readonly name: string }
-    | { readonly kind: 'call', readonly name: string, readonly args: readonly Expression[] }
-    | { readonly kind: 'not' | 'negate', readonly of: Expression }
-    | { readonly kind: 'and' | 'or', readonly left: Expression, readonly right: Expression }
-    | { readonly kind: 'compare', readonly operator: Comparison, readonly left: Expression, readonly right: Expression }
-    | { readonly kind: 'arithmetic', readonly operator: '+' | '-' | '*', readonly left: Expression, readonly right: Expression }
-    | { readonly kind: 'like', readonly left: Expression, readonly pattern: Expression, readonly ignoresCase: boolean }
-    | { readonly kind: 'matches', readonly left: Expression, readonly pattern: string, readonly ignoresCase: boolean }
-    | { readonly kind: 'isNull', readonly of: Expression }
-    | { readonly kind: 'isTruth', readonly of: Expression, readonly value: boolean }
-    | { readonly kind: 'opaque', readonly columns: readonly string[] }
+export type Expression =
+  | { readonly kind: 'literal'; readonly value: string | boolean | null; readonly isNumber: boolean }
+  | { readonly kind: 'column'; readonly name: string }
+  | { readonly kind: 'call'; readonly name: string; readonly args: readonly Expression[] }
+  | { readonly kind: 'not' | 'negate'; readonly of: Expression }
+  | { readonly kind: 'and' | 'or'; readonly left: Expression; readonly right: Expression }
+  | {
+      readonly kind: 'compare'
+      readonly operator: Comparison
+      readonly left: Expression
+      readonly right: Expression
+    }
+  | {
+      readonly kind: 'arithmetic'
+      readonly operator: '+' | '-' | '*'
+      readonly left: Expression
+      readonly right: Expression
+    }
+  | {
+      readonly kind: 'like'
+      readonly left: Expression
+      readonly pattern: Expression
+      readonly ignoresCase: boolean
+    }
+  | {
+      readonly kind: 'matches'
+      readonly left: Expression
+      readonly pattern: string
+      readonly ignoresCase: boolean
+    }
+  | { readonly kind: 'isNull'; readonly of: Expression }
+  | { readonly kind: 'isTruth'; readonly of: Expression; readonly value: boolean }
+  | { readonly kind: 'opaque'; readonly columns: readonly string[] }
 export type Comparison = '=' | '<>' | '<' | '<=' | '>' | '>='
 
 const DEEPEST = 100
-const COMPARISONS: Readonly<Record<string, Comparison>> = { '=': '=', '<>': '<>', '!=': '<>', '<': '<', '<=': '<=', '>': '>', '>=': '>=' }
+const COMPARISONS: Readonly<Record<string, Comparison>> = {
+  '=': '=',
+  '<>': '<>',
+  '!=': '<>',
+  '<': '<',
+  '<=': '<=',
+  '>': '>',
+  '>=': '>=',
+}
 /** Functions whose value the evaluator knows. */
-const CALLS: ReadonlySet<string> = new Set(['LENGTH', 'CHAR_LENGTH', 'CHARACTER_LENGTH', 'LOWER', 'UPPER', 'TRIM', 'ABS'])
+const CALLS: ReadonlySet<string> = new Set([
+  'LENGTH',
+  'CHAR_LENGTH',
+  'CHARACTER_LENGTH',
+  'LOWER',
+  'UPPER',
+  'TRIM',
+  'ABS',
+])
 
-/** Reads the expression of a CHECK. Never fails: what it cannot read as a whole is opaque. Time linear in the text. */
+/**
+ * Reads the expression of a CHECK. Never fails: what it cannot read as a whole is opaque. Time linear in the
+ * text.
+ */
 export function readExpression(text: string): Expression {
   const { tokens } = tokenize(text)
   const reader = new ExpressionReader(tokens)
   try {
     const expression = reader.or(0)
     if (reader.isAtEnd) return expression
-  }
-  catch (error) {
+  } catch (error) {
     if (!(error instanceof Unreadable)) throw error
   }
   return opaque(tokens)
@@ -38,7 +76,16 @@ export function readExpression(text: string): Expression {
 class Unreadable extends Error {}
 
 function opaque(tokens: readonly SqlToken[]): Expression {
-  return { kind: 'opaque', columns: [...new Set(tokens.filter(({ kind }) => kind === 'word' || kind === 'quoted').map(({ text }) => text.toLowerCase()))] }
+  return {
+    kind: 'opaque',
+    columns: [
+      ...new Set(
+        tokens
+          .filter(({ kind }) => kind === 'word' || kind === 'quoted')
+          .map(({ text }) => text.toLowerCase()),
+      ),
+    ],
+  }
 }
 
 const CLASS = String.raw`\[\^?(?:[A-Za-z0-9](?:-[A-Za-z0-9])?|[ _.,:;/@#+*()'"&%!?])+-?\]`
@@ -49,9 +96,16 @@ const PLAIN = new RegExp(`^\\^?(?:${PIECE}){0,40}\\$?$`)
 /** What may be repeated more or less often: each multiplies the ways in which a value can be read. */
 const LOOSE = /[+*?]|\{(\d+),(?!\1\})/g
 
-/** Literals, classes and counts one after another: what every engine reads alike. With few loose ones, no value takes long to try. */
+/**
+ * Literals, classes and counts one after another: what every engine reads alike. With few loose ones, no
+ * value takes long to try.
+ */
 function isPlainPattern(pattern: string): boolean {
-  return pattern.length <= 200 && PLAIN.test(pattern) && (pattern.replace(/\[[^\]]*\]|\\./g, 'x').match(LOOSE) ?? []).length <= 3
+  return (
+    pattern.length <= 200 &&
+    PLAIN.test(pattern) &&
+    (pattern.replace(/\[[^\]]*\]|\\./g, 'x').match(LOOSE) ?? []).length <= 3
+  )
 }
 
 /** Recursive descent in the order of SQL's precedence: OR, AND, NOT, predicates, sums, products, atoms. */
@@ -70,7 +124,9 @@ class ExpressionReader {
 
   private is(text: string, ahead = 0): boolean {
     const token = this.peek(ahead)
-    return token.kind === 'word' ? token.upper === text : (token.kind === 'punctuation' || token.kind === 'operator') && token.text === text
+    return token.kind === 'word'
+      ? token.upper === text
+      : (token.kind === 'punctuation' || token.kind === 'operator') && token.text === text
   }
 
   private take(...texts: readonly string[]): boolean {
@@ -115,7 +171,8 @@ class ExpressionReader {
 
   private comparison(): Comparison | undefined {
     const two = `${this.peek().text}${this.peek(1).text}`
-    const isTwo = this.peek().kind === 'operator' && this.peek(1).kind === 'operator' && Object.hasOwn(COMPARISONS, two)
+    const isTwo =
+      this.peek().kind === 'operator' && this.peek(1).kind === 'operator' && Object.hasOwn(COMPARISONS, two)
     const text = isTwo ? two : this.peek().kind === 'operator' ? this.peek().text : ''
     if (!Object.hasOwn(COMPARISONS, text)) return undefined
     this.at += isTwo ? 2 : 1
@@ -124,7 +181,7 @@ class ExpressionReader {
 
   private is_(left: Expression): Expression {
     const isNegated = this.take('NOT')
-    const wrap = (of: Expression): Expression => isNegated ? { kind: 'not', of } : of
+    const wrap = (of: Expression): Expression => (isNegated ? { kind: 'not', of } : of)
     if (this.take('NULL')) return wrap({ kind: 'isNull', of: left })
     const value = this.take('TRUE') ? true : this.take('FALSE') ? false : undefined
     if (value === undefined) throw new Unreadable()
@@ -137,11 +194,17 @@ class ExpressionReader {
       const low = this.sum(depth)
       this.need('AND')
       const high = this.sum(depth)
-      return { kind: 'and', left: { kind: 'compare', operator: '>=', left, right: low }, right: { kind: 'compare', operator: '<=', left, right: high } }
+      return {
+        kind: 'and',
+        left: { kind: 'compare', operator: '>=', left, right: low },
+        right: { kind: 'compare', operator: '<=', left, right: high },
+      }
     }
     if (this.take('IN')) {
       const members = this.list(depth)
-      return members.map((right): Expression => ({ kind: 'compare', operator: '=', left, right })).reduce((a, b) => ({ kind: 'or', left: a, right: b }))
+      return members
+        .map((right): Expression => ({ kind: 'compare', operator: '=', left, right }))
+        .reduce((a, b) => ({ kind: 'or', left: a, right: b }))
     }
     if (this.take('LIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: false }
     if (this.take('ILIKE')) return { kind: 'like', left, pattern: this.sum(depth), ignoresCase: true }
@@ -192,16 +255,22 @@ class ExpressionReader {
     const token = this.peek()
     this.at++
     switch (token.kind) {
-      case 'number': return this.cast({ kind: 'literal', value: token.text, isNumber: true })
-      case 'string': return this.cast({ kind: 'literal', value: token.text, isNumber: false })
-      case 'quoted': return this.cast({ kind: 'column', name: token.text })
-      case 'word': return this.word(token, depth)
-      default: throw new Unreadable()
+      case 'number':
+        return this.cast({ kind: 'literal', value: token.text, isNumber: true })
+      case 'string':
+        return this.cast({ kind: 'literal', value: token.text, isNumber: false })
+      case 'quoted':
+        return this.cast({ kind: 'column', name: token.text })
+      case 'word':
+        return this.word(token, depth)
+      default:
+        throw new Unreadable()
     }
   }
 
   private word({ upper, text }: SqlToken, depth: number): Expression {
-    if (upper === 'TRUE' || upper === 'FALSE') return { kind: 'literal', value: upper === 'TRUE', isNumber: false }
+    if (upper === 'TRUE' || upper === 'FALSE')
+      return { kind: 'literal', value: upper === 'TRUE', isNumber: false }
     if (upper === 'NULL') return { kind: 'literal', value: null, isNumber: false }
     if (this.is('(')) {
       if (!CALLS.has(upper)) throw new Unreadable()
@@ -221,7 +290,8 @@ class ExpressionReader {
     if (!this.is(':') && !this.is('::')) return of
     while (this.take('::') || this.take(':')) continue
     const { upper } = this.peek()
-    if (!['TEXT', 'VARCHAR', 'NUMERIC', 'DECIMAL', 'DATE', 'INTEGER', 'INT', 'CHAR'].includes(upper)) throw new Unreadable()
+    if (!['TEXT', 'VARCHAR', 'NUMERIC', 'DECIMAL', 'DATE', 'INTEGER', 'INT', 'CHAR'].includes(upper))
+      throw new Unreadable()
     this.at++
     if (this.is('(')) this.list(0)
     return of
@@ -233,14 +303,37 @@ export function columnsOf(expression: Expression): Set<string> {
   const found = new Set<string>()
   const visit = (part: Expression): void => {
     switch (part.kind) {
-      case 'column': found.add(part.name.toLowerCase()); break
-      case 'opaque': for (const name of part.columns) found.add(name); break
-      case 'call': part.args.forEach(visit); break
-      case 'not': case 'negate': case 'isNull': case 'isTruth': visit(part.of); break
-      case 'and': case 'or': case 'compare': case 'arithmetic': visit(part.left); visit(part.right); break
-      case 'like': visit(part.left); visit(part.pattern); break
-      case 'matches': visit(part.left); break
-      case 'literal': break
+      case 'column':
+        found.add(part.name.toLowerCase())
+        break
+      case 'opaque':
+        for (const name of part.columns) found.add(name)
+        break
+      case 'call':
+        part.args.forEach(visit)
+        break
+      case 'not':
+      case 'negate':
+      case 'isNull':
+      case 'isTruth':
+        visit(part.of)
+        break
+      case 'and':
+      case 'or':
+      case 'compare':
+      case 'arithmetic':
+        visit(part.left)
+        visit(part.right)
+        break
+      case 'like':
+        visit(part.left)
+        visit(part.pattern)
+        break
+      case 'matches':
+        visit(part.left)
+        break
+      case 'literal':
+        break
     }
   }
   visit(expression)

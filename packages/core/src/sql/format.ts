@@ -3,12 +3,23 @@ import { readScript } from './read-script'
 import { tokenize, type SqlToken } from './tokens'
 
 /**
- * The script laid out: one column or constraint to a line within CREATE TABLE, an empty line between statements, one blank where there were several. No word, no
- * capital and no comment is changed; statements that are not read as a whole stay as they are.
+ * The script laid out: one column or constraint to a line within CREATE TABLE, an empty line between
+ * statements, one blank where there were several. No word, no capital and no comment is changed; statements
+ * that are not read as a whole stay as they are.
  */
 export function formatScript(script: string, dialect: Dialect = 'postgresql'): string {
   const { statements, findings } = readScript(script, { dialect, checks: false })
-  const tables = statements.filter(({ kind, span }) => kind === 'create-table' && !findings.some(({ code, severity, place }) => code.startsWith('syntax.') && severity === 'error' && place.start >= span.start && place.start <= span.end))
+  const tables = statements.filter(
+    ({ kind, span }) =>
+      kind === 'create-table' &&
+      !findings.some(
+        ({ code, severity, place }) =>
+          code.startsWith('syntax.') &&
+          severity === 'error' &&
+          place.start >= span.start &&
+          place.start <= span.end,
+      ),
+  )
   let text = ''
   let last = 0
   for (const { span } of tables) {
@@ -20,7 +31,10 @@ export function formatScript(script: string, dialect: Dialect = 'postgresql'): s
 
 /** At most one empty line between lines, none with blanks only, a line end at the end. */
 function apart(text: string): string {
-  const trimmed = text.replace(/[ \t]+$/gm, '').replace(/\n{3,}/g, '\n\n').replace(/\s+$/, '')
+  const trimmed = text
+    .replace(/[ \t]+$/gm, '')
+    .replace(/\n{3,}/g, '\n\n')
+    .replace(/\s+$/, '')
   return trimmed === '' ? '' : `${trimmed}\n`
 }
 
@@ -35,18 +49,31 @@ function layTable(statement: string, dialect: Dialect): string {
     const before = i === 0 ? undefined : tokens[i - 1]!
     const isMark = (mark: string): boolean => token.kind === 'punctuation' && token.text === mark
     if (isMark(')')) depth--
-    text += gap(statement.slice(before?.end ?? token.start, token.start), lineBefore(before, depth, isMark(')'), i > open), blankBefore(before, token))
+    text += gap(
+      statement.slice(before?.end ?? token.start, token.start),
+      lineBefore(before, depth, isMark(')'), i > open),
+      blankBefore(before, token),
+    )
     text += statement.slice(token.start, token.end)
     if (isMark('(')) depth++
   })
   return text
 }
 
-/** Where a line must begin: after the bracket that opens the table, after its commas, before the bracket that closes it. */
-function lineBefore(before: SqlToken | undefined, depth: number, closes: boolean, isInside: boolean): string | undefined {
+/**
+ * Where a line must begin: after the bracket that opens the table, after its commas, before the bracket that
+ * closes it.
+ */
+function lineBefore(
+  before: SqlToken | undefined,
+  depth: number,
+  closes: boolean,
+  isInside: boolean,
+): string | undefined {
   if (!before || !isInside) return undefined
   if (closes && depth === 0) return '\n'
-  if (depth === 1 && before.kind === 'punctuation' && (before.text === ',' || before.text === '(')) return '\n  '
+  if (depth === 1 && before.kind === 'punctuation' && (before.text === ',' || before.text === '('))
+    return '\n  '
   return undefined
 }
 
@@ -59,11 +86,15 @@ function blankBefore(before: SqlToken | undefined, token: SqlToken): string {
   return ' '
 }
 
-/** What stood between two tokens, laid out: comments stay, each on the line it was on or on a line of its own. */
+/**
+ * What stood between two tokens, laid out: comments stay, each on the line it was on or on a line of its own.
+ */
 function gap(between: string, line: string | undefined, blank: string): string {
   const comments = between.match(/--[^\n]*|\/\*[\s\S]*?\*\/|#[^\n]*/g)
   if (!comments) return line ?? blank
   const isSameLine = !/^\s*\n/.test(between)
-  const indented = comments.map((comment, i) => `${i === 0 && isSameLine ? ' ' : '\n  '}${comment.trimEnd()}`).join('')
+  const indented = comments
+    .map((comment, i) => `${i === 0 && isSameLine ? ' ' : '\n  '}${comment.trimEnd()}`)
+    .join('')
   return indented + (line ?? (/^(?:--|#)/.test(comments.at(-1)!) ? '\n  ' : ' '))
 }

@@ -10,7 +10,18 @@ export { expressionText } from './write/expression-text'
 export { dialectNamed, dialectOf, withDialect } from './dialect-named'
 export { scriptAloud, type TableAloud } from './aloud'
 export { formatScript } from './format'
-export { CHECK_GROUPS, checkScript, speaksAgainst, groupOf, Habits, NAME_STYLES, nameByPattern, type CheckGroup, type NamedDependencies, type ScriptToCheck } from './check'
+export {
+  CHECK_GROUPS,
+  checkScript,
+  speaksAgainst,
+  groupOf,
+  Habits,
+  NAME_STYLES,
+  nameByPattern,
+  type CheckGroup,
+  type NamedDependencies,
+  type ScriptToCheck,
+} from './check'
 export { writeScript, writeTable } from './write/script'
 export type { WriteOptions, WrittenScript } from './write/writer'
 export { FINDING_EXAMPLES, type FindingExample } from './examples'

@@ -1,12 +1,35 @@
 import { editDistance } from '../findings'
 
 /** Statement words that are no likely misspelling of each other. */
-const NOT_COUNTED: ReadonlySet<string> = new Set(['CREATE', 'ALTER', 'DROP', 'INSERT', 'COMMENT', 'UPDATE', 'DELETE', 'SELECT', 'GRANT', 'SET', 'BEGIN', 'COMMIT', 'TRUNCATE', 'TABLES', 'TRIGGER', 'TABLESPACE', 'COLUMNS', 'INDEXES', 'VALUE'])
+const NOT_COUNTED: ReadonlySet<string> = new Set([
+  'CREATE',
+  'ALTER',
+  'DROP',
+  'INSERT',
+  'COMMENT',
+  'UPDATE',
+  'DELETE',
+  'SELECT',
+  'GRANT',
+  'SET',
+  'BEGIN',
+  'COMMIT',
+  'TRUNCATE',
+  'TABLES',
+  'TRIGGER',
+  'TABLESPACE',
+  'COLUMNS',
+  'INDEXES',
+  'VALUE',
+])
 
 /** Pairs that were compared before; a cache of bounded size, since the same words come again and again. */
 const compared = new Map<string, boolean>()
 
-/** Whether `written` is a likely misspelling of `keyword`: near in edits, not a common name, with the same first or last letter. Both in upper case. */
+/**
+ * Whether `written` is a likely misspelling of `keyword`: near in edits, not a common name, with the same
+ * first or last letter. Both in upper case.
+ */
 export function looksLike(written: string, keyword: string): boolean {
   if (written === keyword) return true
   if (written.length < 3 || keyword.length < 3 || Math.abs(written.length - keyword.length) > 2) return false

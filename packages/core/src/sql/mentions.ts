@@ -9,14 +9,32 @@ export interface Mention {
   readonly column?: Column
 }
 
-const BEFORE_TABLE: ReadonlySet<string> = new Set(['REFERENCES', 'INTO', 'TABLE', 'ONLY', 'UPDATE', 'FROM', 'EXISTS', 'ON', 'JOIN'])
+const BEFORE_TABLE: ReadonlySet<string> = new Set([
+  'REFERENCES',
+  'INTO',
+  'TABLE',
+  'ONLY',
+  'UPDATE',
+  'FROM',
+  'EXISTS',
+  'ON',
+  'JOIN',
+])
 /** After these a bracket holds columns of the table in hand. */
-const BEFORE_OWN: ReadonlySet<string> = new Set(['KEY', 'UNIQUE', 'CHECK', 'CLUSTERED', 'NONCLUSTERED', 'INDEX'])
+const BEFORE_OWN: ReadonlySet<string> = new Set([
+  'KEY',
+  'UNIQUE',
+  'CHECK',
+  'CLUSTERED',
+  'NONCLUSTERED',
+  'INDEX',
+])
 const BEFORE_COLUMN: ReadonlySet<string> = new Set(['COLUMN', 'MODIFY', 'CHANGE'])
 
 /**
- * Where a script names its tables and their columns, in the order of the text: where they are declared, referred to, changed, filled, indexed, commented and held to conditions. What stands in
- * comments, texts and statements that are not read is left alone.
+ * Where a script names its tables and their columns, in the order of the text: where they are declared,
+ * referred to, changed, filled, indexed, commented and held to conditions. What stands in comments, texts and
+ * statements that are not read is left alone.
  */
 export function mentionsIn(script: string, schema: Schema, dialect: Dialect): Mention[] {
   return new Walk(schema, tokenize(script, dialect).tokens).all()
@@ -28,8 +46,13 @@ class Walk {
   /** The table that is created or altered. */
   private own: Table | undefined
 
-  constructor(schema: Schema, private readonly tokens: readonly SqlToken[]) {
-    this.tables = new Map(schema.tables.filter(({ given }) => !given).map(table => [foldName(table.name), table]))
+  constructor(
+    schema: Schema,
+    private readonly tokens: readonly SqlToken[],
+  ) {
+    this.tables = new Map(
+      schema.tables.filter(({ given }) => !given).map(table => [foldName(table.name), table]),
+    )
   }
 
   all(): Mention[] {
@@ -54,7 +77,10 @@ class Walk {
   /** PRIMARY KEY (, and UNIQUE KEY name ( of MySQL. */
   private opensOwn(i: number): boolean {
     const [before, further] = [this.tokens[i - 1], this.tokens[i - 2]]
-    return BEFORE_OWN.has(before?.upper ?? '') || (before !== undefined && isName(before) && ['KEY', 'UNIQUE', 'INDEX'].includes(further?.upper ?? ''))
+    return (
+      BEFORE_OWN.has(before?.upper ?? '') ||
+      (before !== undefined && isName(before) && ['KEY', 'UNIQUE', 'INDEX'].includes(further?.upper ?? ''))
+    )
   }
 
   private declares({ text, start, end }: SqlToken): boolean {

@@ -2,8 +2,8 @@ import { scriptFinding, type Finding, type Span } from '../findings'
 import type { SqlToken } from './tokens'
 
 /**
- * What comes along when a script is copied from a console, a page or a list, and is no SQL: prompts, answers of the server, fences around code, numbers before statements.
- * Each stands at the start of a line.
+ * What comes along when a script is copied from a console, a page or a list, and is no SQL: prompts, answers
+ * of the server, fences around code, numbers before statements. Each stands at the start of a line.
  */
 const MARKS = [
   /(?:\w+[=-][#>]|(?:mysql|sqlite|SQL|MariaDB \[[^\]\n]*\])>|->|\.\.\.>)(?=[ \t])/,
@@ -14,14 +14,19 @@ const MARKS = [
 ]
 const PASTED = new RegExp(String.raw`^[ \t]*(?:${MARKS.map(({ source }) => source).join('|')})`, 'gim')
 
-/** Places of a script that look as if they came along with it; arrows, which are operators as well, only where a console speaks before them. Linear in the text. */
+/**
+ * Places of a script that look as if they came along with it; arrows, which are operators as well, only where
+ * a console speaks before them. Linear in the text.
+ */
 export function pastedMarks(script: string): Span[] {
   let isConsole = false
   return [...script.matchAll(PASTED)].flatMap(({ 0: text, index }) => {
     const mark = text.trimStart()
     const isArrow = mark === '->' || mark === '...>'
     isConsole ||= /^\w.*>$/.test(mark)
-    return isArrow && !isConsole ? [] : [{ start: index + text.length - mark.length, end: index + text.length }]
+    return isArrow && !isConsole
+      ? []
+      : [{ start: index + text.length - mark.length, end: index + text.length }]
   })
 }
 
@@ -36,7 +41,10 @@ export function blanked(script: string, places: readonly Span[]): string {
   return text + script.slice(from)
 }
 
-/** The places that lie between tokens, with nothing but blanks around them: not those within a text or a comment. Both lists are in the order of the script. */
+/**
+ * The places that lie between tokens, with nothing but blanks around them: not those within a text or a
+ * comment. Both lists are in the order of the script.
+ */
 export function outsideTexts(places: readonly Span[], tokens: readonly SqlToken[], text: string): Span[] {
   let at = 0
   /** Which gap was looked at last, and whether it is blank: many places may lie in one. */
@@ -54,5 +62,10 @@ export function outsideTexts(places: readonly Span[], tokens: readonly SqlToken[
 }
 
 export function pastedFinding(script: string, span: Span): Finding {
-  return scriptFinding('syntax.pasted', span, { written: script.slice(span.start, span.end) }, { span, text: '', label: 'Take it out' })
+  return scriptFinding(
+    'syntax.pasted',
+    span,
+    { written: script.slice(span.start, span.end) },
+    { span, text: '', label: 'Take it out' },
+  )
 }

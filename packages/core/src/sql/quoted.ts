@@ -5,33 +5,49 @@ import { isTypeName } from '../schema'
 const LINE_OF_SQL = /[,;(]\s*\n/
 
 /**
- * A quoted form that may not be closed. It is matched up to its closing mark; where that is on another line and looks like the opening mark of a later text, it
- * was never closed, and ends with its own line.
+ * A quoted form that may not be closed. It is matched up to its closing mark; where that is on another line
+ * and looks like the opening mark of a later text, it was never closed, and ends with its own line.
  */
-export function quotedForm(open: string, close: string, hasBackslashes = false, prefix?: RegExp): CustomPatternMatcherFunc {
+export function quotedForm(
+  open: string,
+  close: string,
+  hasBackslashes = false,
+  prefix?: RegExp,
+): CustomPatternMatcherFunc {
   return (text, offset) => {
     if (prefix && !mayBePrefix(text, offset)) return null
     const from = prefix ? afterPrefix(prefix, text, offset) : text[offset] === open ? offset : -1
     if (from < 0) return null
-    const end = hasBackslashes ? closingWithBackslashes(text, from + 1, close) : closingMark(text, from + 1, close)
+    const end = hasBackslashes
+      ? closingWithBackslashes(text, from + 1, close)
+      : closingMark(text, from + 1, close)
     const line = lineEnd(text, from)
-    if (end >= 0 && (end < line || !looksUnclosed(text, from, end))) return [text.slice(offset, end + 1)] as RegExpExecArray
-    return [text.slice(offset, endOfUnclosed(text, from, line)).replace(/[\s,;)]+$/, '') || text.slice(offset, from + 1)] as RegExpExecArray
+    if (end >= 0 && (end < line || !looksUnclosed(text, from, end)))
+      return [text.slice(offset, end + 1)] as RegExpExecArray
+    return [
+      text.slice(offset, endOfUnclosed(text, from, line)).replace(/[\s,;)]+$/, '') ||
+        text.slice(offset, from + 1),
+    ] as RegExpExecArray
   }
 }
 
 const NEXT_COLUMN = /,\s*[\p{L}_"`[][\w$]*["`\]]?[ \t]+(\w+)/gu
 
-/** A text that is never closed ends with its line, or before the next column where one stands on the same line. */
+/**
+ * A text that is never closed ends with its line, or before the next column where one stands on the same
+ * line.
+ */
 function endOfUnclosed(text: string, from: number, line: number): number {
-  const column = [...text.slice(from, Math.min(line, from + 2000)).matchAll(NEXT_COLUMN)].find(([, type]) => isTypeName(type!.toUpperCase()))
+  const column = [...text.slice(from, Math.min(line, from + 2000)).matchAll(NEXT_COLUMN)].find(([, type]) =>
+    isTypeName(type!.toUpperCase()),
+  )
   return column ? from + column.index : line
 }
 
 /** A quick look before the pattern is tried: N'...', U&'...', _utf8'...'. */
 function mayBePrefix(text: string, offset: number): boolean {
   const next = text[offset + 1]
-  return next === '\'' || next === '&' || text[offset] === '_'
+  return next === "'" || next === '&' || text[offset] === '_'
 }
 
 function afterPrefix(prefix: RegExp, text: string, offset: number): number {
@@ -52,7 +68,7 @@ function closingMark(text: string, from: number, close: string): number {
 }
 
 function closingWithBackslashes(text: string, from: number, close: string): number {
-  const marks = close === '\'' ? /\\[\s\S]|''|'/g : /\\[\s\S]|""|"/g
+  const marks = close === "'" ? /\\[\s\S]|''|'/g : /\\[\s\S]|""|"/g
   marks.lastIndex = from
   for (let mark = marks.exec(text); mark; mark = marks.exec(text)) if (mark[0] === close) return mark.index
   return -1

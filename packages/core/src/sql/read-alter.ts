@@ -12,7 +12,11 @@ import { sequenceIn } from './read-default'
 import { readType } from './read-type'
 
 /** ALTER TABLE name action, action ...: changes the table that was read before. */
-export function readAlterTable(cursor: Cursor, draft: Draft, { index: statement, start }: { readonly index: number, readonly start: number }): string | null {
+export function readAlterTable(
+  cursor: Cursor,
+  draft: Draft,
+  { index: statement, start }: { readonly index: number; readonly start: number },
+): string | null {
   cursor.takeWords('IF', 'EXISTS')
   cursor.take('ONLY')
   const name = readName(cursor, 'the name of a table')
@@ -22,14 +26,37 @@ export function readAlterTable(cursor: Cursor, draft: Draft, { index: statement,
   }
   const table = draft.tables.get(tableKey(name.name))
   if (!table) {
-    const near = nearest(name.name, [...draft.tables.values()].map(other => other.name)) ?? ''
-    cursor.report('names.unknown-table', name.span, { table: name.name, near }, near === '' ? undefined : { span: name.span, text: near, label: `Write ${near}` })
+    const near =
+      nearest(
+        name.name,
+        [...draft.tables.values()].map(other => other.name),
+      ) ?? ''
+    cursor.report(
+      'names.unknown-table',
+      name.span,
+      { table: name.name, near },
+      near === '' ? undefined : { span: name.span, text: near, label: `Write ${near}` },
+    )
     if (near === '') {
       cursor.skipStatement()
       return name.name
     }
   }
-  const reader: TableReader = { cursor, draft, table: table ?? draft.tables.get(tableKey(nearest(name.name, [...draft.tables.values()].map(other => other.name))!))!, statement }
+  const reader: TableReader = {
+    cursor,
+    draft,
+    table:
+      table ??
+      draft.tables.get(
+        tableKey(
+          nearest(
+            name.name,
+            [...draft.tables.values()].map(other => other.name),
+          )!,
+        ),
+      )!,
+    statement,
+  }
   const checks = reader.table.checks.length
   let adds = false
   do {
@@ -56,42 +83,84 @@ function readAction(reader: TableReader, adds: boolean, start: number): boolean 
   else if (cursor.is('ALTER')) {
     cursor.next()
     readAlterColumn(reader)
-  }
-  else if (cursor.is('MODIFY') || cursor.is('CHANGE')) {
+  } else if (cursor.is('MODIFY') || cursor.is('CHANGE')) {
     cursor.next()
     readModify(reader, cursor.previous.upper === 'CHANGE')
-  }
-  else if (cursor.is('RENAME')) {
+  } else if (cursor.is('RENAME')) {
     cursor.next()
     readRename(reader)
-  }
-  else if (MINOR.has(cursor.peek().upper)) skipAction(cursor)
+  } else if (MINOR.has(cursor.peek().upper)) skipAction(cursor)
   else if (cursor.takeLike('ADD')) {
     readAdd(reader, start)
     return true
-  }
-  else if (adds && cursor.isName()) {
+  } else if (adds && cursor.isName()) {
     readItem(reader)
     return true
-  }
-  else if (cursor.takeLike('RENAME')) readRename(reader)
+  } else if (cursor.takeLike('RENAME')) readRename(reader)
   else if (cursor.isLike('DROP')) readDrops(reader)
   else if (cursor.is('CONSTRAINT') || cursor.is('PRIMARY') || cursor.is('FOREIGN')) {
     cursor.missingWord('ADD')
     readItem(reader)
-  }
-  else cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text || table.name })
+  } else cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.peek().text || table.name })
   return false
 }
 
 /** Actions that change nothing about which rows are right. */
-const MINOR: ReadonlySet<string> = new Set(['OWNER', 'SET', 'ENABLE', 'DISABLE', 'VALIDATE', 'ENGINE', 'CHECK', 'NOCHECK', 'CONVERT', 'ORDER', 'DEFAULT', 'CHARSET', 'AUTO_INCREMENT', 'COMMENT', 'CLUSTER', 'REPLICA', 'INHERIT', 'ATTACH', 'DETACH', 'ROW_FORMAT', 'COLLATE', 'CHARACTER', 'LOGGING', 'NOLOGGING', 'MOVE', 'SHRINK', 'PARTITION', 'REBUILD', 'FORCE', 'NO', 'ALGORITHM', 'LOCK', 'TABLESPACE', 'READ', 'INMEMORY', 'CACHE', 'RESET', 'STORAGE', 'PACK_KEYS', 'CHECKSUM', 'REORGANIZE', 'COALESCE', 'ANALYZE', 'OPTIMIZE', 'SWITCH', 'OF'])
+const MINOR: ReadonlySet<string> = new Set([
+  'OWNER',
+  'SET',
+  'ENABLE',
+  'DISABLE',
+  'VALIDATE',
+  'ENGINE',
+  'CHECK',
+  'NOCHECK',
+  'CONVERT',
+  'ORDER',
+  'DEFAULT',
+  'CHARSET',
+  'AUTO_INCREMENT',
+  'COMMENT',
+  'CLUSTER',
+  'REPLICA',
+  'INHERIT',
+  'ATTACH',
+  'DETACH',
+  'ROW_FORMAT',
+  'COLLATE',
+  'CHARACTER',
+  'LOGGING',
+  'NOLOGGING',
+  'MOVE',
+  'SHRINK',
+  'PARTITION',
+  'REBUILD',
+  'FORCE',
+  'NO',
+  'ALGORITHM',
+  'LOCK',
+  'TABLESPACE',
+  'READ',
+  'INMEMORY',
+  'CACHE',
+  'RESET',
+  'STORAGE',
+  'PACK_KEYS',
+  'CHECKSUM',
+  'REORGANIZE',
+  'COALESCE',
+  'ANALYZE',
+  'OPTIMIZE',
+  'SWITCH',
+  'OF',
+])
 
 function readAdd(reader: TableReader, statementStart: number): void {
   const { cursor } = reader
   const hasWord = cursor.take('COLUMN')
   if (hasWord) {
-    if (cursor.isOf('sqlserver', 'oracle')) cursor.foreign(cursor.previous, 'COLUMN after ADD', 'other dialects', '')
+    if (cursor.isOf('sqlserver', 'oracle'))
+      cursor.foreign(cursor.previous, 'COLUMN after ADD', 'other dialects', '')
     cursor.takeWords('IF', 'NOT', 'EXISTS')
     if (!cursor.is('(')) return readColumn(reader)
   }
@@ -112,9 +181,21 @@ function readBracketed(reader: TableReader): void {
     readItem(reader)
     items.push(cursor.textBetween(start, cursor.previous.end))
   } while (cursor.take(','))
-  if (!cursor.take(')')) return cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `after "${cursor.previous.text}"` }, ')', 'Close the bracket')
+  if (!cursor.take(')'))
+    return cursor.reportMissing(
+      'syntax.missing-bracket',
+      { bracket: ')', where: `after "${cursor.previous.text}"` },
+      ')',
+      'Close the bracket',
+    )
   const text = items.join(cursor.isOf('sqlserver') ? ', ' : ', ADD COLUMN ')
-  if (!cursor.isOf('mysql', 'oracle')) cursor.foreign({ start: open.start, end: cursor.previous.end }, 'Columns in brackets after ADD', 'MySQL and Oracle', text)
+  if (!cursor.isOf('mysql', 'oracle'))
+    cursor.foreign(
+      { start: open.start, end: cursor.previous.end },
+      'Columns in brackets after ADD',
+      'MySQL and Oracle',
+      text,
+    )
 }
 
 /** DROP COLUMN a, b (SQL Server), DROP (a, b) (Oracle), or one thing at a time. */
@@ -126,7 +207,12 @@ function readDrops(reader: TableReader): void {
     return cursor.skipWords(['CASCADE', 'CONSTRAINTS'])
   }
   readDrop(reader)
-  while (cursor.isOf('sqlserver') && cursor.is(',') && cursor.isName(1) && !['ADD', 'DROP', 'ALTER'].includes(cursor.peek(1).upper)) {
+  while (
+    cursor.isOf('sqlserver') &&
+    cursor.is(',') &&
+    cursor.isName(1) &&
+    !['ADD', 'DROP', 'ALTER'].includes(cursor.peek(1).upper)
+  ) {
     cursor.next()
     readDrop(reader)
   }
@@ -137,7 +223,11 @@ function readDrop({ cursor, table }: TableReader): void {
     table.primaryKey = null
     return
   }
-  const isConstraint = cursor.takeLike('CONSTRAINT') || cursor.takeWords('FOREIGN', 'KEY') || cursor.takeWords('INDEX') || cursor.takeWords('KEY')
+  const isConstraint =
+    cursor.takeLike('CONSTRAINT') ||
+    cursor.takeWords('FOREIGN', 'KEY') ||
+    cursor.takeWords('INDEX') ||
+    cursor.takeWords('KEY')
   if (!isConstraint) cursor.take('COLUMN')
   cursor.takeWords('IF', 'EXISTS')
   const name = readName(cursor, 'a name')?.name
@@ -148,11 +238,15 @@ function readDrop({ cursor, table }: TableReader): void {
 }
 
 function dropConstraint(table: TableDraft, name: string): void {
-  const isNamed = (other: { readonly name: string | null, readonly columns?: readonly string[] }, generated: string): boolean =>
-    sameName(other.name ?? generated, name)
+  const isNamed = (
+    other: { readonly name: string | null; readonly columns?: readonly string[] },
+    generated: string,
+  ): boolean => sameName(other.name ?? generated, name)
   if (table.primaryKey && isNamed(table.primaryKey, `${table.name}_pkey`)) table.primaryKey = null
   table.uniques = table.uniques.filter(key => !isNamed(key, `${table.name}_${key.columns.join('_')}_key`))
-  table.references = table.references.filter(reference => !isNamed(reference, `${table.name}_${reference.columns.join('_')}_fkey`))
+  table.references = table.references.filter(
+    reference => !isNamed(reference, `${table.name}_${reference.columns.join('_')}_fkey`),
+  )
   table.checks = table.checks.filter(check => !isNamed(check, `${table.name}_check`))
   table.indexes = table.indexes.filter(index => index.name === null || !sameName(index.name, name))
 }
@@ -168,10 +262,19 @@ function dropColumn(table: TableDraft, name: string): void {
 function changeColumn(reader: TableReader, name: string, change: (column: Column) => Column): void {
   const { cursor, table } = reader
   const at = table.columns.findIndex(column => sameName(column.name, name))
-  if (at >= 0) table.columns = table.columns.map((column, i) => i === at ? change(column) : column)
+  if (at >= 0) table.columns = table.columns.map((column, i) => (i === at ? change(column) : column))
   else {
-    const near = nearest(name, table.columns.map(column => column.name)) ?? ''
-    cursor.report('references.unknown-column', cursor.previous, { table: table.name, column: name, owner: table.name, near })
+    const near =
+      nearest(
+        name,
+        table.columns.map(column => column.name),
+      ) ?? ''
+    cursor.report('references.unknown-column', cursor.previous, {
+      table: table.name,
+      column: name,
+      owner: table.name,
+      near,
+    })
   }
 }
 
@@ -179,27 +282,35 @@ function readAlterColumn(reader: TableReader): void {
   const { cursor, draft } = reader
   cursor.takeLike('COLUMN')
   const name = readName(cursor, 'the name of a column')?.name ?? ''
-  if (cursor.takeWords('SET', 'NOT', 'NULL')) changeColumn(reader, name, column => ({ ...column, notNull: true }))
-  else if (cursor.takeWords('DROP', 'NOT', 'NULL')) changeColumn(reader, name, column => ({ ...column, notNull: false }))
-  else if (cursor.takeWords('DROP', 'DEFAULT')) changeColumn(reader, name, column => ({ ...column, default: null }))
+  if (cursor.takeWords('SET', 'NOT', 'NULL'))
+    changeColumn(reader, name, column => ({ ...column, notNull: true }))
+  else if (cursor.takeWords('DROP', 'NOT', 'NULL'))
+    changeColumn(reader, name, column => ({ ...column, notNull: false }))
+  else if (cursor.takeWords('DROP', 'DEFAULT'))
+    changeColumn(reader, name, column => ({ ...column, default: null }))
   else if (cursor.takeWords('SET', 'DEFAULT')) {
     const from = cursor.peek().start
     skipAction(cursor)
     const text = cursor.textBetween(from, cursor.previous.end)
-    changeColumn(reader, name, column => ({ ...column, default: text, numbering: sequenceIn(text, draft) ?? column.numbering }))
-  }
-  else if (cursor.takeWords('TYPE') || cursor.takeWords('SET', 'DATA', 'TYPE')) {
-    if (cursor.isOf('sqlserver', 'mysql', 'oracle')) cursor.foreign(cursor.previous, 'ALTER COLUMN … TYPE', 'PostgreSQL')
+    changeColumn(reader, name, column => ({
+      ...column,
+      default: text,
+      numbering: sequenceIn(text, draft) ?? column.numbering,
+    }))
+  } else if (cursor.takeWords('TYPE') || cursor.takeWords('SET', 'DATA', 'TYPE')) {
+    if (cursor.isOf('sqlserver', 'mysql', 'oracle'))
+      cursor.foreign(cursor.previous, 'ALTER COLUMN … TYPE', 'PostgreSQL')
     const { type } = readType(cursor, draft, name)
     if (cursor.is('USING')) skipAction(cursor)
     changeColumn(reader, name, column => ({ ...column, type }))
-  }
-  else if (cursor.isName() && !['SET', 'DROP', 'ADD', 'RESTART'].includes(cursor.peek().upper)) readNewType(reader, name)
+  } else if (cursor.isName() && !['SET', 'DROP', 'ADD', 'RESTART'].includes(cursor.peek().upper))
+    readNewType(reader, name)
   else if (cursor.takeWords('ADD', 'GENERATED')) {
     skipAction(cursor)
     changeColumn(reader, name, column => ({ ...column, numbering: { start: '1', step: '1' } }))
+  } else {
+    skipAction(cursor)
   }
-  else { skipAction(cursor) }
 }
 
 /** ALTER COLUMN c type [NOT NULL] (SQL Server). */
@@ -209,8 +320,18 @@ function readNewType(reader: TableReader, name: string): void {
   const { type } = readType(cursor, draft, name)
   const notNull = cursor.takeWords('NOT', 'NULL')
   cursor.take('NULL')
-  changeColumn(reader, name, column => ({ ...column, type, notNull: notNull || (column.notNull && !cursor.isOf('sqlserver')) }))
-  if (!cursor.isOf('sqlserver')) cursor.foreign({ start, end: cursor.previous.end }, 'ALTER COLUMN with a type', 'SQL Server', notNull || cursor.isOf('mysql', 'oracle') ? undefined : `TYPE ${type.text}`)
+  changeColumn(reader, name, column => ({
+    ...column,
+    type,
+    notNull: notNull || (column.notNull && !cursor.isOf('sqlserver')),
+  }))
+  if (!cursor.isOf('sqlserver'))
+    cursor.foreign(
+      { start, end: cursor.previous.end },
+      'ALTER COLUMN with a type',
+      'SQL Server',
+      notNull || cursor.isOf('mysql', 'oracle') ? undefined : `TYPE ${type.text}`,
+    )
 }
 
 function skipAction(cursor: Cursor): void {
@@ -220,7 +341,10 @@ function skipAction(cursor: Cursor): void {
   }
 }
 
-/** MODIFY column definition, CHANGE old new definition (MySQL, Oracle): the definition takes the column's place; Oracle's may be a part of it, and in brackets. */
+/**
+ * MODIFY column definition, CHANGE old new definition (MySQL, Oracle): the definition takes the column's
+ * place; Oracle's may be a part of it, and in brackets.
+ */
 function readModify(reader: TableReader, renames: boolean): void {
   const { cursor } = reader
   const { start } = cursor.previous
@@ -232,21 +356,39 @@ function readModify(reader: TableReader, renames: boolean): void {
   do modifyColumn(reader, false)
   while (cursor.take(','))
   cursor.take(')')
-  if (!cursor.isOf('mysql', 'oracle')) reportNoAction(cursor, start, 'ALTER TABLE … MODIFY with brackets', 'Use ALTER COLUMN, once for each column.')
+  if (!cursor.isOf('mysql', 'oracle'))
+    reportNoAction(
+      cursor,
+      start,
+      'ALTER TABLE … MODIFY with brackets',
+      'Use ALTER COLUMN, once for each column.',
+    )
 }
 
 /** Tells MODIFY and CHANGE where they are not known; the new definition was read. */
 function reportForeignModify(reader: TableReader, start: number, renames: boolean): void {
   const { cursor } = reader
   if (cursor.isOf('mysql') || (cursor.isOf('oracle') && !renames)) return
-  if (renames) return reportNoAction(cursor, start, 'ALTER TABLE … CHANGE', 'Rename the column by RENAME COLUMN … TO, then change its type.')
+  if (renames)
+    return reportNoAction(
+      cursor,
+      start,
+      'ALTER TABLE … CHANGE',
+      'Rename the column by RENAME COLUMN … TO, then change its type.',
+    )
   const words = cursor.script.slice(start, cursor.previous.end).split(/\s+/).slice(1)
   if (words[0]?.toUpperCase() === 'COLUMN') words.shift()
-  const column = reader.table.columns.find(({ name }) => sameName(name, (words[0] ?? '').replaceAll(/["`[\]]/g, '')))
+  const column = reader.table.columns.find(({ name }) =>
+    sameName(name, (words[0] ?? '').replaceAll(/["`[\]]/g, '')),
+  )
   if (!column) return reportNoAction(cursor, start, 'ALTER TABLE … MODIFY', 'Use ALTER COLUMN.')
   const notNull = words.slice(-2).join(' ').toUpperCase() === 'NOT NULL'
   const definition = words.slice(1, notNull ? -2 : undefined).join(' ')
-  reportModify(reader, start, column.name, { type: column.type.text, notNull, isPlain: definition === column.type.text })
+  reportModify(reader, start, column.name, {
+    type: column.type.text,
+    notNull,
+    isPlain: definition === column.type.text,
+  })
 }
 
 function modifyColumn(reader: TableReader, renames: boolean): void {
@@ -256,12 +398,28 @@ function modifyColumn(reader: TableReader, renames: boolean): void {
   const at = table.columns.findIndex(column => sameName(column.name, old ?? ''))
   if (at < 0) return readColumn(reader)
   const before = table.columns[at]!
-  if (['NOT', 'NULL', 'DEFAULT', 'CONSTRAINT', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK'].includes(cursor.peek(1).upper)) return modifyPart(reader, before, at)
+  if (
+    ['NOT', 'NULL', 'DEFAULT', 'CONSTRAINT', 'PRIMARY', 'UNIQUE', 'REFERENCES', 'CHECK'].includes(
+      cursor.peek(1).upper,
+    )
+  )
+    return modifyPart(reader, before, at)
   table.columns.splice(at, 1)
   const count = table.columns.length
   readColumn(reader)
   const added = table.columns.length > count ? table.columns.pop()! : before
-  table.columns.splice(at, 0, cursor.isOf('oracle') ? { ...added, notNull: added.notNull || before.notNull, default: added.default ?? before.default, numbering: added.numbering ?? before.numbering } : added)
+  table.columns.splice(
+    at,
+    0,
+    cursor.isOf('oracle')
+      ? {
+          ...added,
+          notNull: added.notNull || before.notNull,
+          default: added.default ?? before.default,
+          numbering: added.numbering ?? before.numbering,
+        }
+      : added,
+  )
 }
 
 /** MODIFY c NOT NULL (Oracle): the type stays. */
@@ -291,7 +449,9 @@ function readRename(reader: TableReader): void {
 function renameTable(draft: Draft, table: TableDraft, to: string): void {
   draft.tables.delete(tableKey(table.name))
   for (const other of draft.tables.values()) {
-    other.references = other.references.map(reference => sameName(reference.table, table.name) ? { ...reference, table: to } : reference)
+    other.references = other.references.map(reference =>
+      sameName(reference.table, table.name) ? { ...reference, table: to } : reference,
+    )
   }
   table.name = to
   draft.tables.set(tableKey(to), table)
@@ -299,14 +459,20 @@ function renameTable(draft: Draft, table: TableDraft, to: string): void {
 
 function renameColumn(reader: TableReader, from: string, to: string): void {
   const { table, draft } = reader
-  const renamed = (columns: readonly string[]): string[] => columns.map(column => sameName(column, from) ? to : column)
+  const renamed = (columns: readonly string[]): string[] =>
+    columns.map(column => (sameName(column, from) ? to : column))
   changeColumn(reader, from, column => ({ ...column, name: to }))
   if (table.primaryKey) table.primaryKey = { ...table.primaryKey, columns: renamed(table.primaryKey.columns) }
   table.uniques = table.uniques.map(key => ({ ...key, columns: renamed(key.columns) }))
-  table.references = table.references.map(reference => ({ ...reference, columns: renamed(reference.columns) }))
+  table.references = table.references.map(reference => ({
+    ...reference,
+    columns: renamed(reference.columns),
+  }))
   for (const other of draft.tables.values()) {
-    other.references = other.references.map(reference => sameName(reference.table, table.name) && reference.targetColumns
-      ? { ...reference, targetColumns: renamed(reference.targetColumns) }
-      : reference)
+    other.references = other.references.map(reference =>
+      sameName(reference.table, table.name) && reference.targetColumns
+        ? { ...reference, targetColumns: renamed(reference.targetColumns) }
+        : reference,
+    )
   }
 }

@@ -59,11 +59,22 @@ function readCreateTable(cursor: Cursor, draft: Draft, index: number): string | 
   }
   const start = name?.span.start ?? cursor.peek().start
   const table = newTable(name?.name ?? '', name?.namespace ?? null, name?.span ?? { start, end: start })
-  if (!name) cursor.report('syntax.missing-name', cursor.peek(), { expected: 'the name of a table', found: '(' })
+  if (!name)
+    cursor.report('syntax.missing-name', cursor.peek(), { expected: 'the name of a table', found: '(' })
   joinSecondWord(cursor, table)
-  for (const word of ['AS', '=', 'IS']) if (cursor.is(word) && cursor.is('(', 1) && cursor.isName(2) && cursor.peek(2).upper !== 'SELECT') cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: word })
-  if (cursor.is('AS') || cursor.is('LIKE') || cursor.is('PARTITION') || cursor.is('OF') || cursor.areWords('SELECT')) {
-    cursor.report('syntax.unknown-statement', cursor.peek(), { found: `CREATE TABLE … ${cursor.peek().text}` })
+  for (const word of ['AS', '=', 'IS'])
+    if (cursor.is(word) && cursor.is('(', 1) && cursor.isName(2) && cursor.peek(2).upper !== 'SELECT')
+      cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: word })
+  if (
+    cursor.is('AS') ||
+    cursor.is('LIKE') ||
+    cursor.is('PARTITION') ||
+    cursor.is('OF') ||
+    cursor.areWords('SELECT')
+  ) {
+    cursor.report('syntax.unknown-statement', cursor.peek(), {
+      found: `CREATE TABLE … ${cursor.peek().text}`,
+    })
     cursor.skipStatement()
     return table.name
   }
@@ -89,17 +100,29 @@ function readIfNotExists(cursor: Cursor): void {
   cursor.next()
   cursor.next()
   cursor.takeLike('EXISTS')
-  if (cursor.isOf('sqlserver', 'oracle', 'iso')) cursor.foreign({ start, end: cursor.previous.end }, 'IF NOT EXISTS', 'PostgreSQL, MySQL and SQLite', '')
+  if (cursor.isOf('sqlserver', 'oracle', 'iso'))
+    cursor.foreign({ start, end: cursor.previous.end }, 'IF NOT EXISTS', 'PostgreSQL, MySQL and SQLite', '')
 }
 
 /** CREATE TABLE seed trip (: a name with a blank in it. */
 function joinSecondWord(cursor: Cursor, table: ReturnType<typeof newTable>): void {
   const second = cursor.peek()
-  if (second.kind !== 'word' || second.startsLine || !cursor.is('(', 1) || ['AS', 'LIKE', 'OF', 'PARTITION', 'IS'].includes(second.upper)) return
+  if (
+    second.kind !== 'word' ||
+    second.startsLine ||
+    !cursor.is('(', 1) ||
+    ['AS', 'LIKE', 'OF', 'PARTITION', 'IS'].includes(second.upper)
+  )
+    return
   cursor.next()
   const span = { start: table.nameSpan.start, end: second.end }
   const joined = `${table.name}_${second.text}`
-  cursor.report('syntax.name-needs-quotes', span, { name: `${table.name} ${second.text}`, why: 'has a blank in it' }, { span, text: joined, label: `Write ${joined}` })
+  cursor.report(
+    'syntax.name-needs-quotes',
+    span,
+    { name: `${table.name} ${second.text}`, why: 'has a blank in it' },
+    { span, text: joined, label: `Write ${joined}` },
+  )
   table.name = joined
   table.nameSpan = span
 }

@@ -5,14 +5,14 @@ import { readColumnList, readName } from './read-names'
 import { tableKey } from './read-table'
 
 /**
- * What follows CREATE [UNIQUE] INDEX. A unique index over plain columns is a key; one over expressions or a part of the rows is not, and the table is marked
- * unmodelled. Gives the table's name.
+ * What follows CREATE [UNIQUE] INDEX. A unique index over plain columns is a key; one over expressions or a
+ * part of the rows is not, and the table is marked unmodelled. Gives the table's name.
  */
 export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string | null {
   const start = cursor.peek().start
   cursor.takeWords('CONCURRENTLY')
   cursor.takeWords('IF', 'NOT', 'EXISTS')
-  const name = cursor.is('ON') ? null : readName(cursor, 'the name of an index')?.name ?? null
+  const name = cursor.is('ON') ? null : (readName(cursor, 'the name of an index')?.name ?? null)
   while (!cursor.isAtStatementEnd && !cursor.is('ON')) cursor.next()
   cursor.need('ON')
   cursor.take('ONLY')
@@ -35,8 +35,13 @@ export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string
   const span = { start, end: cursor.previous.end }
   if (!table) return target?.name ?? null
   if (!unique) table.indexes.push({ name, columns, span })
-  else if (isPlain && !isPartial) addUnique(table, { name: null, columns, nullsNotDistinct: notDistinct, span })
-  else table.unmodelled.push({ what: isPartial ? 'a unique index over a part of the rows' : 'a unique index over an expression', span })
+  else if (isPlain && !isPartial)
+    addUnique(table, { name: null, columns, nullsNotDistinct: notDistinct, span })
+  else
+    table.unmodelled.push({
+      what: isPartial ? 'a unique index over a part of the rows' : 'a unique index over an expression',
+      span,
+    })
   return table.name
 }
 

@@ -10,15 +10,22 @@ export function readMadeType(cursor: Cursor, draft: Draft): void {
   const name = readName(cursor, 'the name of a type')
   if (name && cursor.takeWords('AS', 'ENUM') && cursor.is('(')) {
     const members = cursor.skipGroup().match(/'(?:[^']|'')*'/g) ?? []
-    draft.types.set(name.name.toLowerCase(), { type: dataType('ENUM', members, name.name, { dialect: 'mysql' }), notNull: false, checks: [] })
-  }
-  else if (name && cursor.take('FROM')) {
+    draft.types.set(name.name.toLowerCase(), {
+      type: dataType('ENUM', members, name.name, { dialect: 'mysql' }),
+      notNull: false,
+      checks: [],
+    })
+  } else if (name && cursor.take('FROM')) {
     const { type } = readType(cursor, draft, name.name)
     draft.types.set(name.name.toLowerCase(), { type, notNull: cursor.takeWords('NOT', 'NULL'), checks: [] })
     cursor.take('NULL')
-  }
-  else {
-    if (name) draft.types.set(name.name.toLowerCase(), { type: dataType('', [], name.name), notNull: false, checks: [] })
+  } else {
+    if (name)
+      draft.types.set(name.name.toLowerCase(), {
+        type: dataType('', [], name.name),
+        notNull: false,
+        checks: [],
+      })
     cursor.skipStatement()
   }
 }
@@ -60,9 +67,12 @@ export function readComment(cursor: Cursor, draft: Draft): string | null {
   const name = readName(cursor, isTable ? 'the name of a table' : 'the name of a column')
   const text = cursor.take('IS') && cursor.peek().kind === 'string' ? cursor.next().text : undefined
   if (!name) return null
-  const table = draft.tables.get((isTable ? name.name : name.namespace ?? '').toLowerCase())
+  const table = draft.tables.get((isTable ? name.name : (name.namespace ?? '')).toLowerCase())
   if (!table || text === undefined) return table?.name ?? null
   if (isTable) table.comment = text
-  else table.columns = table.columns.map(column => column.name.toLowerCase() === name.name.toLowerCase() ? { ...column, comment: text } : column)
+  else
+    table.columns = table.columns.map(column =>
+      column.name.toLowerCase() === name.name.toLowerCase() ? { ...column, comment: text } : column,
+    )
   return table.name
 }

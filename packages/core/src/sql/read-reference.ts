@@ -13,7 +13,9 @@ interface ReferenceStart {
 
 /** What follows REFERENCES. */
 export function readReference({ cursor, name, columns, statement, start }: ReferenceStart): ReferenceDraft {
-  for (const word of ['TABLE', 'TO']) if (cursor.is(word) && cursor.isName(1)) cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: word })
+  for (const word of ['TABLE', 'TO'])
+    if (cursor.is(word) && cursor.isName(1))
+      cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: word })
   const target = readName(cursor, 'the name of a table')
   const targetColumns = cursor.is('(') ? readColumnList(cursor, false) : null
   let onDelete: ReferentialAction = 'no action'
@@ -27,20 +29,39 @@ export function readReference({ cursor, name, columns, statement, start }: Refer
       const action = readAction(cursor, event)
       if (event === 'DELETE') onDelete = action
       else onUpdate = action
-    }
-    else if (cursor.takeWords('NOT', 'DEFERRABLE')) deferrable = false
+    } else if (cursor.takeWords('NOT', 'DEFERRABLE')) deferrable = false
     else if (cursor.takeLike('DEFERRABLE')) {
       deferrable = true
       sayDeferrable(cursor, token)
-    }
-    else if (!takeMinor(cursor)) break
+    } else if (!takeMinor(cursor)) break
   }
-  return { name, columns, table: target?.name ?? '', targetColumns, onDelete, onUpdate, deferrable, statement, namespace: target?.namespace ?? null, span: { start, end: cursor.previous.end } }
+  return {
+    name,
+    columns,
+    table: target?.name ?? '',
+    targetColumns,
+    onDelete,
+    onUpdate,
+    deferrable,
+    statement,
+    namespace: target?.namespace ?? null,
+    span: { start, end: cursor.previous.end },
+  }
 }
 
 function takeMinor(cursor: Cursor): boolean {
-  return cursor.takeWords('INITIALLY', 'DEFERRED') || cursor.takeWords('INITIALLY', 'IMMEDIATE') || cursor.takeWords('NOT', 'VALID') || cursor.takeWords('NOT', 'FOR', 'REPLICATION')
-    || (cursor.isOf('oracle') && (cursor.take('ENABLE') || cursor.take('DISABLE') || cursor.take('VALIDATE') || cursor.take('NOVALIDATE') || cursor.take('RELY')))
+  return (
+    cursor.takeWords('INITIALLY', 'DEFERRED') ||
+    cursor.takeWords('INITIALLY', 'IMMEDIATE') ||
+    cursor.takeWords('NOT', 'VALID') ||
+    cursor.takeWords('NOT', 'FOR', 'REPLICATION') ||
+    (cursor.isOf('oracle') &&
+      (cursor.take('ENABLE') ||
+        cursor.take('DISABLE') ||
+        cursor.take('VALIDATE') ||
+        cursor.take('NOVALIDATE') ||
+        cursor.take('RELY')))
+  )
 }
 
 function sayDeferrable(cursor: Cursor, token: { start: number }): void {
@@ -59,12 +80,22 @@ function startsAction(cursor: Cursor): boolean {
 
 function isEvent(cursor: Cursor, ahead: number): boolean {
   const { upper } = cursor.peek(ahead)
-  return upper === 'DELETE' || upper === 'UPDATE' || cursor.isLike('DELETE', ahead) || cursor.isLike('UPDATE', ahead)
+  return (
+    upper === 'DELETE' ||
+    upper === 'UPDATE' ||
+    cursor.isLike('DELETE', ahead) ||
+    cursor.isLike('UPDATE', ahead)
+  )
 }
 
 function isAction(cursor: Cursor, ahead: number): boolean {
   const { upper } = cursor.peek(ahead)
-  return upper === 'CASCADE' || upper === 'RESTRICT' || (upper === 'SET' && ['NULL', 'DEFAULT'].includes(cursor.peek(ahead + 1).upper)) || (upper === 'NO' && cursor.peek(ahead + 1).upper === 'ACTION')
+  return (
+    upper === 'CASCADE' ||
+    upper === 'RESTRICT' ||
+    (upper === 'SET' && ['NULL', 'DEFAULT'].includes(cursor.peek(ahead + 1).upper)) ||
+    (upper === 'NO' && cursor.peek(ahead + 1).upper === 'ACTION')
+  )
 }
 
 function readEvent(cursor: Cursor): 'DELETE' | 'UPDATE' {
@@ -74,7 +105,10 @@ function readEvent(cursor: Cursor): 'DELETE' | 'UPDATE' {
     return 'DELETE'
   }
   const token = cursor.next()
-  const meant = token.upper === 'UPDATE' || (token.upper !== 'DELETE' && token.upper.startsWith('U')) ? 'UPDATE' : 'DELETE'
+  const meant =
+    token.upper === 'UPDATE' || (token.upper !== 'DELETE' && token.upper.startsWith('U'))
+      ? 'UPDATE'
+      : 'DELETE'
   if (token.upper !== meant) cursor.misspelt(token, meant)
   return meant
 }
@@ -83,7 +117,13 @@ function readAction(cursor: Cursor, event: 'DELETE' | 'UPDATE'): ReferentialActi
   const { start } = cursor.peek()
   const from = { start, event: cursor.previous.start }
   const action = readActionWords(cursor)
-  sayUnsupported(cursor, action, event, { start: onBefore(cursor, from.event), end: cursor.previous.end }, start)
+  sayUnsupported(
+    cursor,
+    action,
+    event,
+    { start: onBefore(cursor, from.event), end: cursor.previous.end },
+    start,
+  )
   return action
 }
 
@@ -103,20 +143,38 @@ function readActionWords(cursor: Cursor): ReferentialAction {
   }
   if (cursor.is('NULL')) {
     const { start } = cursor.next()
-    cursor.report('syntax.missing-keyword', cursor.previous, { keyword: 'SET', after: 'DELETE' }, { span: { start, end: start }, text: 'SET ', label: 'Write SET NULL' })
+    cursor.report(
+      'syntax.missing-keyword',
+      cursor.previous,
+      { keyword: 'SET', after: 'DELETE' },
+      { span: { start, end: start }, text: 'SET ', label: 'Write SET NULL' },
+    )
     return 'set null'
   }
   if (cursor.take('NO')) cursor.need('ACTION')
-  else if (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')')) cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.next().text })
-  else cursor.report('syntax.missing-name', cursor.previous, { expected: 'what is to happen (CASCADE, SET NULL, NO ACTION)', found: cursor.peek().text || 'the end' })
+  else if (!cursor.isAtStatementEnd && !cursor.is(',') && !cursor.is(')'))
+    cursor.report('syntax.unexpected', cursor.peek(), { found: cursor.next().text })
+  else
+    cursor.report('syntax.missing-name', cursor.previous, {
+      expected: 'what is to happen (CASCADE, SET NULL, NO ACTION)',
+      found: cursor.peek().text || 'the end',
+    })
   return 'no action'
 }
 
 /** Actions that a dialect does not have (the makers' manuals, from memory). */
-function sayUnsupported(cursor: Cursor, action: ReferentialAction, event: string, place: { start: number, end: number }, actionStart: number): void {
+function sayUnsupported(
+  cursor: Cursor,
+  action: ReferentialAction,
+  event: string,
+  place: { start: number; end: number },
+  actionStart: number,
+): void {
   const written = `ON ${event} ${action.toUpperCase()}`
-  if (cursor.isOf('oracle') && (event === 'UPDATE' || !['cascade', 'set null'].includes(action))) cursor.foreign(place, written, 'other dialects', '')
-  if (cursor.isOf('sqlserver') && action === 'restrict') cursor.foreign({ start: actionStart, end: place.end }, 'RESTRICT', 'other dialects', 'NO ACTION')
+  if (cursor.isOf('oracle') && (event === 'UPDATE' || !['cascade', 'set null'].includes(action)))
+    cursor.foreign(place, written, 'other dialects', '')
+  if (cursor.isOf('sqlserver') && action === 'restrict')
+    cursor.foreign({ start: actionStart, end: place.end }, 'RESTRICT', 'other dialects', 'NO ACTION')
   if (cursor.isOf('mysql') && action === 'set default') cursor.foreign(place, written, 'other dialects', '')
 }
 
@@ -129,7 +187,6 @@ export function skipDeferral(cursor: Cursor, table: TableDraft, isReference: boo
     if (cursor.take('DEFERRABLE')) {
       sayDeferrable(cursor, token)
       if (reference) table.references[table.references.length - 1] = { ...reference, deferrable: true }
-    }
-    else if (!takeMinor(cursor)) return
+    } else if (!takeMinor(cursor)) return
   }
 }

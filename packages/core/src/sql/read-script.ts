@@ -16,7 +16,16 @@ import { tokenize } from './tokens'
 
 /** One statement of the script: what it does, to which table, and where it stands. */
 export interface Statement {
-  readonly kind: 'create-table' | 'alter-table' | 'drop-table' | 'create-index' | 'create-type' | 'insert' | 'comment' | 'sentence' | 'other'
+  readonly kind:
+    | 'create-table'
+    | 'alter-table'
+    | 'drop-table'
+    | 'create-index'
+    | 'create-type'
+    | 'insert'
+    | 'comment'
+    | 'sentence'
+    | 'other'
   readonly table: string | null
   readonly span: Span
 }
@@ -39,7 +48,9 @@ export interface ReadOptions {
   readonly habits?: Habits
   /** What the exercise says fixes what: with it the script's normal forms are checked. */
   readonly dependencies?: NamedDependencies
-  /** Whether the script's own checks are made besides what is said of how it is written. @defaultValue true */
+  /**
+   * Whether the script's own checks are made besides what is said of how it is written. @defaultValue true
+   */
   readonly checks?: boolean
 }
 
@@ -47,11 +58,15 @@ export interface ReadOptions {
 export const LONGEST_SCRIPT = 16_000_000
 
 /**
- * Reads a script of schema statements in one of the dialects. Never throws, whatever the text: it gives a schema as complete as a person would recognise and one
- * finding for each fault, at its place, with a fix where there is one; what another dialect would say is understood, named and translated by its fix. Time linear
- * in the text.
+ * Reads a script of schema statements in one of the dialects. Never throws, whatever the text: it gives a
+ * schema as complete as a person would recognise and one finding for each fault, at its place, with a fix
+ * where there is one; what another dialect would say is understood, named and translated by its fix. Time
+ * linear in the text.
  */
-export function readScript(script: string, { given, dialect = 'postgresql', habits, dependencies, checks = true }: ReadOptions = {}): ReadScript {
+export function readScript(
+  script: string,
+  { given, dialect = 'postgresql', habits, dependencies, checks = true }: ReadOptions = {},
+): ReadScript {
   const { tokens, findings: lexical } = tokenize(script.slice(0, LONGEST_SCRIPT), dialect)
   const cursor = new Cursor(script, tokens, dialect)
   const draft = newDraft(given)
@@ -69,26 +84,57 @@ export function readScript(script: string, { given, dialect = 'postgresql', habi
     if (cursor.place === before) cursor.next()
   }
   const schema = finishSchema(draft)
-  const asked = { ...habits ? { habits } : {}, ...dependencies ? { dependencies } : {} }
-  const checked = checks ? checkScript({ script, schema, inserts: draft.inserts, createdAt: draft.createdAt, statementOf: referenceStatements(draft), dialect, ...asked }) : []
+  const asked = { ...(habits ? { habits } : {}), ...(dependencies ? { dependencies } : {}) }
+  const checked = checks
+    ? checkScript({
+        script,
+        schema,
+        inserts: draft.inserts,
+        createdAt: draft.createdAt,
+        statementOf: referenceStatements(draft),
+        dialect,
+        ...asked,
+      })
+    : []
   const findings = [...lexical, ...cursor.findings, ...checked]
-  return { dialect, schema, findings: findings.sort((a, b) => a.place.start - b.place.start), statements, inserts: draft.inserts }
+  return {
+    dialect,
+    schema,
+    findings: findings.sort((a, b) => a.place.start - b.place.start),
+    statements,
+    inserts: draft.inserts,
+  }
 }
 
 /** The statement that declares a reference, by the place where it stands. */
 function referenceStatements(draft: Draft): ReadonlyMap<number, number> {
-  return new Map([...draft.tables.values()].flatMap(table => table.references.map(({ span, statement }) => [span.start, statement] as const)))
+  return new Map(
+    [...draft.tables.values()].flatMap(table =>
+      table.references.map(({ span, statement }) => [span.start, statement] as const),
+    ),
+  )
 }
 
 function endStatement(cursor: Cursor): void {
   if (cursor.take(';') || cursor.isAtEnd || cursor.peek().kind === 'separator') return
   if (cursor.is(',') && ['CREATE', 'ALTER', 'INSERT', 'DROP'].includes(cursor.peek(1).upper)) {
     const comma = cursor.next()
-    cursor.report('syntax.wrong-character', comma, { written: ',', meant: ';' }, { span: { start: comma.start, end: comma.end }, text: ';', label: 'Write a semicolon' })
+    cursor.report(
+      'syntax.wrong-character',
+      comma,
+      { written: ',', meant: ';' },
+      { span: { start: comma.start, end: comma.end }, text: ';', label: 'Write a semicolon' },
+    )
     return
   }
   if (cursor.isAtNextStatement) {
-    if (DIALECT[cursor.dialect].needsSemicolon) cursor.reportMissing('syntax.missing-semicolon', { after: cursor.previous.text }, ';', 'Put a semicolon')
+    if (DIALECT[cursor.dialect].needsSemicolon)
+      cursor.reportMissing(
+        'syntax.missing-semicolon',
+        { after: cursor.previous.text },
+        ';',
+        'Put a semicolon',
+      )
     return
   }
   const token = cursor.peek()
@@ -102,10 +148,20 @@ function endStatement(cursor: Cursor): void {
 
 function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
   const first = cursor.peek()
-  const done = (kind: Statement['kind'], table: string | null = null): Statement => ({ kind, table, span: { start: first.start, end: cursor.previous.end } })
+  const done = (kind: Statement['kind'], table: string | null = null): Statement => ({
+    kind,
+    table,
+    span: { start: first.start, end: cursor.previous.end },
+  })
   const { upper } = first
   if (looksLike(upper, 'CREATE') || (upper === 'TABLE' && cursor.isName(1))) {
-    if (upper === 'TABLE') cursor.report('syntax.missing-keyword', first, { keyword: 'CREATE', after: '' }, { span: { start: first.start, end: first.start }, text: 'CREATE ', label: 'Write CREATE' })
+    if (upper === 'TABLE')
+      cursor.report(
+        'syntax.missing-keyword',
+        first,
+        { keyword: 'CREATE', after: '' },
+        { span: { start: first.start, end: first.start }, text: 'CREATE ', label: 'Write CREATE' },
+      )
     else cursor.misspelt(cursor.next(), 'CREATE')
     return readCreate(cursor, draft, index, done)
   }
@@ -120,7 +176,7 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
     dropTables(cursor, draft)
     return done('drop-table')
   }
-  if ((looksLike(upper, 'INSERT') && (cursor.isName(1))) || (upper === 'REPLACE' && cursor.is('INTO', 1))) {
+  if ((looksLike(upper, 'INSERT') && cursor.isName(1)) || (upper === 'REPLACE' && cursor.is('INTO', 1))) {
     if (upper !== 'REPLACE') cursor.misspelt(cursor.next(), 'INSERT')
     else cursor.next()
     return done('insert', readInsert(cursor, draft, index))
@@ -136,7 +192,8 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
 
 function dropTables(cursor: Cursor, draft: Draft): void {
   const { start } = cursor.peek()
-  if (cursor.takeWords('IF', 'EXISTS') && cursor.isOf('oracle', 'iso')) cursor.foreign({ start, end: cursor.previous.end }, 'IF EXISTS', 'other dialects', '')
+  if (cursor.takeWords('IF', 'EXISTS') && cursor.isOf('oracle', 'iso'))
+    cursor.foreign({ start, end: cursor.previous.end }, 'IF EXISTS', 'other dialects', '')
   do {
     const name = readName(cursor, 'the name of a table')
     if (name) draft.tables.delete(tableKey(name.name))

@@ -21,10 +21,18 @@ export interface TableReader {
 export const MOST_COLUMNS = 1600
 
 export function reportTooMany({ cursor, table }: TableReader, place: Span): void {
-  if (!cursor.findings.some(({ code, params }) => code === 'names.too-many-columns' && params['table'] === table.name)) cursor.report('names.too-many-columns', place, { table: table.name })
+  if (
+    !cursor.findings.some(
+      ({ code, params }) => code === 'names.too-many-columns' && params['table'] === table.name,
+    )
+  )
+    cursor.report('names.too-many-columns', place, { table: table.name })
 }
 
-/** Reads the bracketed list of columns and constraints of CREATE TABLE. A missing comma or bracket costs one diagnostic and no column. */
+/**
+ * Reads the bracketed list of columns and constraints of CREATE TABLE. A missing comma or bracket costs one
+ * diagnostic and no column.
+ */
 export function readTableBody(reader: TableReader): void {
   const { cursor } = reader
   openBody(reader)
@@ -39,14 +47,25 @@ function readItems(reader: TableReader): void {
     if (cursor.is(')') || isBraceHere(cursor, '}')) {
       const close = cursor.next()
       table.closedAt = close.start
-      if (close.text === '}') cursor.report('syntax.wrong-character', close, { written: '}', meant: ')' }, { span: { start: close.start, end: close.end }, text: ')', label: 'Write )' })
+      if (close.text === '}')
+        cursor.report(
+          'syntax.wrong-character',
+          close,
+          { written: '}', meant: ')' },
+          { span: { start: close.start, end: close.end }, text: ')', label: 'Write )' },
+        )
       if (!goesOnAfterClose(reader)) return
       cursor.reportSurplus('syntax.surplus-bracket', close, { bracket: ')', table: table.name })
       if (!cursor.take(',')) continue
     }
     if (takeSemicolonBeforeClose(cursor)) continue
     if (cursor.isAtStatementEnd && !takeSemicolonForComma(reader)) {
-      cursor.reportMissing('syntax.missing-bracket', { bracket: ')', where: `at the end of the table "${table.name}"` }, '\n)', 'Close the bracket')
+      cursor.reportMissing(
+        'syntax.missing-bracket',
+        { bracket: ')', where: `at the end of the table "${table.name}"` },
+        '\n)',
+        'Close the bracket',
+      )
       return
     }
     const before = cursor.place
@@ -63,14 +82,29 @@ function isBraceHere(cursor: Cursor, brace: string): boolean {
 function openBody({ cursor, table }: TableReader): void {
   if (isBraceHere(cursor, '{')) {
     const open = cursor.next()
-    cursor.report('syntax.wrong-character', open, { written: '{', meant: '(' }, { span: { start: open.start, end: open.end }, text: '(', label: 'Write (' })
+    cursor.report(
+      'syntax.wrong-character',
+      open,
+      { written: '{', meant: '(' },
+      { span: { start: open.start, end: open.end }, text: '(', label: 'Write (' },
+    )
     return
   }
-  if (!cursor.take('(')) cursor.reportMissing('syntax.missing-bracket', { bracket: '(', where: `after "${table.name}"` }, ' (', 'Open the bracket')
-  else if (cursor.is('(')) cursor.reportSurplus('syntax.surplus-bracket', cursor.next(), { bracket: '(', table: table.name })
+  if (!cursor.take('('))
+    cursor.reportMissing(
+      'syntax.missing-bracket',
+      { bracket: '(', where: `after "${table.name}"` },
+      ' (',
+      'Open the bracket',
+    )
+  else if (cursor.is('('))
+    cursor.reportSurplus('syntax.surplus-bracket', cursor.next(), { bracket: '(', table: table.name })
 }
 
-/** After a closing bracket: whether columns or constraints of the same table follow, so that it closes nothing. */
+/**
+ * After a closing bracket: whether columns or constraints of the same table follow, so that it closes
+ * nothing.
+ */
 function goesOnAfterClose(reader: TableReader): boolean {
   const { cursor } = reader
   if (!cursor.is(',')) return false
@@ -80,7 +114,12 @@ function goesOnAfterClose(reader: TableReader): boolean {
 /** A semicolon after the last line of a table, before its closing bracket: it is one too many. */
 function takeSemicolonBeforeClose(cursor: Cursor): boolean {
   const [close, after] = [cursor.peek(1), cursor.peek(2)]
-  if (!cursor.is(';') || (close.text !== ')' && !(close.kind === 'other' && close.text === '}')) || (after.text !== ';' && after.kind !== 'end' && after.kind !== 'separator')) return false
+  if (
+    !cursor.is(';') ||
+    (close.text !== ')' && !(close.kind === 'other' && close.text === '}')) ||
+    (after.text !== ';' && after.kind !== 'end' && after.kind !== 'separator')
+  )
+    return false
   cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: ';' })
   return true
 }
@@ -92,7 +131,12 @@ function takeSemicolonForComma(reader: TableReader): boolean {
   const following = cursor.peek(1).upper
   if (['CREATE', 'ALTER', 'DROP', 'INSERT', 'COMMENT'].includes(following)) return false
   const mark = cursor.next()
-  cursor.report('syntax.wrong-character', mark, { written: ';', meant: ',' }, { span: { start: mark.start, end: mark.end }, text: ',', label: 'Write a comma' })
+  cursor.report(
+    'syntax.wrong-character',
+    mark,
+    { written: ';', meant: ',' },
+    { span: { start: mark.start, end: mark.end }, text: ',', label: 'Write a comma' },
+  )
   return true
 }
 
@@ -103,19 +147,26 @@ function endItem(reader: TableReader): boolean {
     const comma = cursor.next()
     while (cursor.is(',')) reportSurplusComma(cursor, cursor.next())
     // SQL Server takes a comma after the last line of a table (from memory).
-    if ((cursor.is(')') && !cursor.isOf('sqlserver')) || cursor.isAtStatementEnd || isBraceHere(cursor, '}')) reportSurplusComma(cursor, comma)
+    if ((cursor.is(')') && !cursor.isOf('sqlserver')) || cursor.isAtStatementEnd || isBraceHere(cursor, '}'))
+      reportSurplusComma(cursor, comma)
     return true
   }
   if (cursor.is(')') || cursor.isAtStatementEnd || isBraceHere(cursor, '}')) return true
   const token = cursor.peek()
   if ((token.text === '.' || token.text === ':') && isItemAhead(reader, 1)) {
     cursor.next()
-    cursor.report('syntax.wrong-character', token, { written: token.text, meant: ',' }, { span: { start: token.start, end: token.end }, text: ',', label: 'Write a comma' })
+    cursor.report(
+      'syntax.wrong-character',
+      token,
+      { written: token.text, meant: ',' },
+      { span: { start: token.start, end: token.end }, text: ',', label: 'Write a comma' },
+    )
     return true
   }
   if (cursor.isName() || (token.kind === 'string' && token.startsLine)) {
     // SQL Server takes a constraint of the table without the comma before it.
-    if (!(cursor.isOf('sqlserver') && isConstraintAhead(reader))) cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')
+    if (!(cursor.isOf('sqlserver') && isConstraintAhead(reader)))
+      cursor.reportMissing('syntax.missing-comma', { after: cursor.previous.text }, ',', 'Put a comma')
     return false
   }
   skipUnexpected(cursor)
@@ -127,7 +178,12 @@ function skipUnexpected(cursor: Cursor): void {
   const first = cursor.peek()
   if (cursor.isAtStatementEnd || cursor.is(',') || cursor.is(')')) return
   cursor.skipToComma()
-  if (cursor.previous.end > first.start) cursor.reportSurplus('syntax.unexpected', { start: first.start, end: cursor.previous.end }, { found: first.text })
+  if (cursor.previous.end > first.start)
+    cursor.reportSurplus(
+      'syntax.unexpected',
+      { start: first.start, end: cursor.previous.end },
+      { found: first.text },
+    )
   else {
     cursor.reportSurplus('syntax.unexpected', first, { found: first.text })
     cursor.next()

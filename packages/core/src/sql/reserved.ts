@@ -1,9 +1,11 @@
 import { DIALECTS, type Dialect } from '../schema'
 
 /**
- * Words that a dialect takes for no name of a table or column unless they stand in quotation marks. PostgreSQL 15.18: pg_get_keywords(), reserved with or without the
- * exception of functions and types. MariaDB 10.11.19: each word of information_schema.keywords tried as the name of a table and a column; those that MySQL 8 reserves besides, from
- * memory. SQLite 3.40.1: tried likewise. A test repeats all three. ISO/IEC 9075-2:2016, SQL Server and Oracle: their lists, from memory.
+ * Words that a dialect takes for no name of a table or column unless they stand in quotation marks.
+ * PostgreSQL 15.18: pg_get_keywords(), reserved with or without the exception of functions and types. MariaDB
+ * 10.11.19: each word of information_schema.keywords tried as the name of a table and a column; those that
+ * MySQL 8 reserves besides, from memory. SQLite 3.40.1: tried likewise. A test repeats all three. ISO/IEC
+ * 9075-2:2016, SQL Server and Oracle: their lists, from memory.
  */
 const WORDS: Readonly<Record<Dialect, string>> = {
   postgresql: `
@@ -59,7 +61,8 @@ const WORDS: Readonly<Record<Dialect, string>> = {
 /** For each word the dialects that reserve it. */
 const RESERVED = new Map<string, Dialect[]>()
 for (const dialect of DIALECTS) {
-  for (const word of WORDS[dialect].trim().split(/\s+/)) RESERVED.set(word, [...RESERVED.get(word) ?? [], dialect])
+  for (const word of WORDS[dialect].trim().split(/\s+/))
+    RESERVED.set(word, [...(RESERVED.get(word) ?? []), dialect])
 }
 
 /** Whether the dialect takes the word for no name. */
@@ -73,5 +76,5 @@ export function reservedIn(word: string): readonly Dialect[] {
 }
 
 export function reservedWords(dialect: Dialect): readonly string[] {
-  return [...RESERVED].flatMap(([word, dialects]) => dialects.includes(dialect) ? [word] : [])
+  return [...RESERVED].flatMap(([word, dialects]) => (dialects.includes(dialect) ? [word] : []))
 }

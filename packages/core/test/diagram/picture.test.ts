@@ -3,26 +3,61 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { drawn as made } from '../support/drawn'
 import {
-  Diagram, EMPTY_DIAGRAM, atLevel, cardReferences, checkDiagram, endSigns, keepPlaces, layoutGraph, placesOf,
-  routesBetween, sceneOf, schemaFromDiagram, stepsToLevel, svgOf, withChoices, withPlaces, type Box, type DiagramRelationship,
+  Diagram,
+  EMPTY_DIAGRAM,
+  atLevel,
+  cardReferences,
+  checkDiagram,
+  endSigns,
+  keepPlaces,
+  layoutGraph,
+  placesOf,
+  routesBetween,
+  sceneOf,
+  schemaFromDiagram,
+  stepsToLevel,
+  svgOf,
+  withChoices,
+  withPlaces,
+  type Box,
+  type DiagramRelationship,
 } from '../../src/diagram'
 import { diagramFromGraphml, diagramToGraphml } from '../../src/formats'
 import { readScript, writeScript } from '../../src/sql'
 
 const VAULT = made(
-  'Trip has number, day', 'Collector has code, languages (several), name (parts first name + last name), age (worked out)', 'Trip takes along one or more collectors; collector goes on any number of trips', 'takes along carries role',
-  'Bay has hall, number', 'Drawer is told apart by number within Bay', 'Taxon has name', 'Taxon as parent includes any number of taxa as child; taxon as child belongs to at most one taxon as parent',
-  'Trip, Bay and Taxon meet in survey', 'Collector may be any of Guide, Botanist',
+  'Trip has number, day',
+  'Collector has code, languages (several), name (parts first name + last name), age (worked out)',
+  'Trip takes along one or more collectors; collector goes on any number of trips',
+  'takes along carries role',
+  'Bay has hall, number',
+  'Drawer is told apart by number within Bay',
+  'Taxon has name',
+  'Taxon as parent includes any number of taxa as child; taxon as child belongs to at most one taxon as parent',
+  'Trip, Bay and Taxon meet in survey',
+  'Collector may be any of Guide, Botanist',
 )
 
 describe('levels', () => {
   it('going up proposes a card for each many-to-many line and each fact with several values, and changes nothing before it is agreed to', () => {
     const steps = stepsToLevel(VAULT, 'logical')
-    expect(steps.map(({ sentence }) => sentence)).toEqual(['A card “Trip Collector” stands between Trip and Collector, told apart by both.', 'Each languages of Collector stands on a card of its own, told apart within Collector.'])
+    expect(steps.map(({ sentence }) => sentence)).toEqual([
+      'A card “Trip Collector” stands between Trip and Collector, told apart by both.',
+      'Each languages of Collector stands on a card of its own, told apart within Collector.',
+    ])
     const logical = atLevel(VAULT, 'logical', steps)
-    expect(checkDiagram(logical).filter(({ code }) => code === 'junction.unresolved' || code === 'diagram.several-unresolved')).toEqual([])
-    expect(schemaFromDiagram(logical).schema.tables.find(({ name }) => name === 'Trip Collector')!.primaryKey!.columns).toEqual(['trip_number', 'collector_code'])
-    expect(checkDiagram(atLevel(VAULT, 'logical', steps.slice(1))).map(({ code }) => code)).toContain('junction.unresolved')
+    expect(
+      checkDiagram(logical).filter(
+        ({ code }) => code === 'junction.unresolved' || code === 'diagram.several-unresolved',
+      ),
+    ).toEqual([])
+    expect(
+      schemaFromDiagram(logical).schema.tables.find(({ name }) => name === 'Trip Collector')!.primaryKey!
+        .columns,
+    ).toEqual(['trip_number', 'collector_code'])
+    expect(checkDiagram(atLevel(VAULT, 'logical', steps.slice(1))).map(({ code }) => code)).toContain(
+      'junction.unresolved',
+    )
   })
   it('the physical level names the columns of references and says what is required; none is proposed twice', () => {
     const logical = atLevel(VAULT, 'logical', stepsToLevel(VAULT, 'logical'))
@@ -38,7 +73,15 @@ describe('levels', () => {
 
 describe('GraphML', () => {
   it('what is written is XML, and is read again as the same diagram', () => {
-    const placed: Diagram = { ...VAULT, level: 'logical', entities: VAULT.entities.map((entity, i) => ({ ...entity, at: { x: i * 10, y: -5 }, ...i === 0 ? { given: true } : {} })) }
+    const placed: Diagram = {
+      ...VAULT,
+      level: 'logical',
+      entities: VAULT.entities.map((entity, i) => ({
+        ...entity,
+        at: { x: i * 10, y: -5 },
+        ...(i === 0 ? { given: true } : {}),
+      })),
+    }
     for (const diagram of [VAULT, placed, EMPTY_DIAGRAM]) {
       const text = diagramToGraphml(diagram)
       expect(XMLValidator.validate(text)).toBe(true)
@@ -46,27 +89,43 @@ describe('GraphML', () => {
     }
   })
   it('names with every sign of XML survive', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 40, unit: fc.constantFrom(...'abcå<>&"\' ;ø→漢😀') }), (name) => {
-      const diagram: Diagram = { ...EMPTY_DIAGRAM, entities: [{ id: 'e1', name, attributes: [], uniques: [], description: `a <b> & "${name}"` }] }
-      const read = diagramFromGraphml(diagramToGraphml(diagram))
-      // An empty name is written as none at all, and read as the id.
-      expect(read.ok && [read.diagram.entities[0]!.name, read.diagram.entities[0]!.description]).toEqual([name === '' ? 'e1' : name, diagram.entities[0]!.description])
-    }))
+    fc.assert(
+      fc.property(fc.string({ maxLength: 40, unit: fc.constantFrom(...'abcå<>&"\' ;ø→漢😀') }), name => {
+        const diagram: Diagram = {
+          ...EMPTY_DIAGRAM,
+          entities: [{ id: 'e1', name, attributes: [], uniques: [], description: `a <b> & "${name}"` }],
+        }
+        const read = diagramFromGraphml(diagramToGraphml(diagram))
+        // An empty name is written as none at all, and read as the id.
+        expect(read.ok && [read.diagram.entities[0]!.name, read.diagram.entities[0]!.description]).toEqual([
+          name === '' ? 'e1' : name,
+          diagram.entities[0]!.description,
+        ])
+      }),
+    )
   })
   it('reads what others write: nodes as cards, edges as lines that are still open', () => {
-    const read = diagramFromGraphml('<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="d0" for="node" attr.name="label" attr.type="string"/><graph edgedefault="undirected"><node id="n0"><data key="d0">Trip</data></node><node id="n1"/><edge source="n0" target="n1"/></graph></graphml>')
+    const read = diagramFromGraphml(
+      '<graphml xmlns="http://graphml.graphdrawing.org/xmlns"><key id="d0" for="node" attr.name="label" attr.type="string"/><graph edgedefault="undirected"><node id="n0"><data key="d0">Trip</data></node><node id="n1"/><edge source="n0" target="n1"/></graph></graphml>',
+    )
     expect(read.ok && read.diagram.entities.map(({ name }) => name)).toEqual(['Trip', 'n1'])
-    expect(read.ok && read.diagram.relationships[0]!.ends.map(({ entity, most }) => [entity, most])).toEqual([['n0', null], ['n1', null]])
+    expect(read.ok && read.diagram.relationships[0]!.ends.map(({ entity, most }) => [entity, most])).toEqual([
+      ['n0', null],
+      ['n1', null],
+    ])
   })
   it('refuses entities and what is no graph, and never throws', () => {
     expect(diagramFromGraphml('<!DOCTYPE x [<!ENTITY a "b">]><graphml/>')).toMatchObject({ ok: false })
     expect(diagramFromGraphml('<html/>')).toEqual({ ok: false, fault: 'there is no graph in it' })
     const text = diagramToGraphml(VAULT)
-    fc.assert(fc.property(fc.nat(text.length), fc.nat(40), fc.string({ maxLength: 5 }), (at, length, put) => {
-      const read = diagramFromGraphml(text.slice(0, at) + put + text.slice(at + length))
-      if (read.ok) expect(Diagram.safeParse(read.diagram).success).toBe(true)
-      else expect(read.fault).not.toBe('')
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(fc.nat(text.length), fc.nat(40), fc.string({ maxLength: 5 }), (at, length, put) => {
+        const read = diagramFromGraphml(text.slice(0, at) + put + text.slice(at + length))
+        if (read.ok) expect(Diagram.safeParse(read.diagram).success).toBe(true)
+        else expect(read.fault).not.toBe('')
+      }),
+      { numRuns: 300 },
+    )
   })
 })
 
@@ -78,79 +137,173 @@ describe('pictures', () => {
         const svg = svgOf(diagram, { notation })
         expect(XMLValidator.validate(svg)).toBe(true)
         expect(svgOf(diagram, { notation })).toBe(svg)
-        for (const { name } of diagram.entities) expect(svg).toContain(name.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;'))
+        for (const { name } of diagram.entities)
+          expect(svg).toContain(name.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('>', '&gt;'))
       }
     }
   })
   it('lines run at right angles from edge to edge, for any places of the cards', () => {
-    const box = fc.record({ x: fc.integer({ min: 0, max: 2000 }), y: fc.integer({ min: 0, max: 2000 }), width: fc.integer({ min: 100, max: 300 }), height: fc.integer({ min: 50, max: 300 }) })
-    fc.assert(fc.property(fc.array(box, { minLength: 2, maxLength: 8 }), fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 20 }), (all, pairs) => {
-      const boxes = new Map<string, Box>(all.map((one, i) => [`e${i}`, one]))
-      const joins = pairs.map(([from, to], i) => ({ id: `r${i}`, from: `e${from % all.length}`, to: `e${to % all.length}` }))
-      const routes = routesBetween(boxes, joins)
-      expect(routes.size).toBe(joins.length)
-      for (const { id, from, to } of joins) {
-        const { points } = routes.get(id)!
-        for (const [i, [x, y]] of points.entries()) if (i > 0) expect(x === points[i - 1]![0] || y === points[i - 1]![1]).toBe(true)
-        for (const [[x, y], card] of [[points[0]!, boxes.get(from)!], [points.at(-1)!, boxes.get(to)!]] as const) {
-          expect(x >= card.x - 1 && x <= card.x + card.width + 1 && y >= card.y - 1 && y <= card.y + card.height + 1).toBe(true)
-        }
-      }
-    }))
+    const box = fc.record({
+      x: fc.integer({ min: 0, max: 2000 }),
+      y: fc.integer({ min: 0, max: 2000 }),
+      width: fc.integer({ min: 100, max: 300 }),
+      height: fc.integer({ min: 50, max: 300 }),
+    })
+    fc.assert(
+      fc.property(
+        fc.array(box, { minLength: 2, maxLength: 8 }),
+        fc.array(fc.tuple(fc.nat(7), fc.nat(7)), { maxLength: 20 }),
+        (all, pairs) => {
+          const boxes = new Map<string, Box>(all.map((one, i) => [`e${i}`, one]))
+          const joins = pairs.map(([from, to], i) => ({
+            id: `r${i}`,
+            from: `e${from % all.length}`,
+            to: `e${to % all.length}`,
+          }))
+          const routes = routesBetween(boxes, joins)
+          expect(routes.size).toBe(joins.length)
+          for (const { id, from, to } of joins) {
+            const { points } = routes.get(id)!
+            for (const [i, [x, y]] of points.entries())
+              if (i > 0) expect(x === points[i - 1]![0] || y === points[i - 1]![1]).toBe(true)
+            for (const [[x, y], card] of [
+              [points[0]!, boxes.get(from)!],
+              [points.at(-1)!, boxes.get(to)!],
+            ] as const) {
+              expect(
+                x >= card.x - 1 &&
+                  x <= card.x + card.width + 1 &&
+                  y >= card.y - 1 &&
+                  y <= card.y + card.height + 1,
+              ).toBe(true)
+            }
+          }
+        },
+      ),
+    )
   })
   it('signs say what the ends say: (min,max) stands with the card that takes part', () => {
     const port = { x: 0, y: 0, side: 'right' } as const
-    const ends: DiagramRelationship['ends'] = [{ entity: 'a', role: '', least: 0, most: 'one', identifies: false }, { entity: 'b', role: '', least: 1, most: 'many', identifies: false }]
-    const words = (notation: Parameters<typeof endSigns>[0], at: number): string => endSigns(notation, { ends }, at, port).flatMap(sign => sign.kind === 'text' ? [sign.text] : []).join()
-    expect([words('min-max', 0), words('min-max', 1), words('diamonds', 0), words('diamonds', 1)]).toEqual(['(1,n)', '(0,1)', '1', 'n'])
+    const ends: DiagramRelationship['ends'] = [
+      { entity: 'a', role: '', least: 0, most: 'one', identifies: false },
+      { entity: 'b', role: '', least: 1, most: 'many', identifies: false },
+    ]
+    const words = (notation: Parameters<typeof endSigns>[0], at: number): string =>
+      endSigns(notation, { ends }, at, port)
+        .flatMap(sign => (sign.kind === 'text' ? [sign.text] : []))
+        .join()
+    expect([words('min-max', 0), words('min-max', 1), words('diamonds', 0), words('diamonds', 1)]).toEqual([
+      '(1,n)',
+      '(0,1)',
+      '1',
+      'n',
+    ])
     expect(endSigns('feet', { ends }, 1, port).map(({ kind }) => kind)).toEqual(['stroke', 'stroke'])
     expect(endSigns('feet', { ends }, 0, port).map(({ kind }) => kind)).toEqual(['stroke', 'ring'])
   })
   it('references stand on the card that refers, and on none where a card between is needed', () => {
     const references = cardReferences({ ...VAULT, level: 'logical' })
-    expect(references.get('e4')!.map(({ target, identifies }) => [target, identifies])).toEqual([['Bay', true]])
+    expect(references.get('e4')!.map(({ target, identifies }) => [target, identifies])).toEqual([
+      ['Bay', true],
+    ])
     expect([...references.values()].flat().some(({ relationship }) => relationship === 'r1')).toBe(false)
   })
   it('a layout moves what is not held; what has no place keeps the one where it was shown', () => {
     const graph = layoutGraph(VAULT)
     expect(graph.children).toHaveLength(VAULT.entities.length + 1)
-    const moved = withPlaces(VAULT, graph.children.map((node, i) => ({ id: node.id, x: i * 100, y: 5 })), new Set(['e1']))
+    const moved = withPlaces(
+      VAULT,
+      graph.children.map((node, i) => ({ id: node.id, x: i * 100, y: 5 })),
+      new Set(['e1']),
+    )
     expect(moved.entities[0]!.at).toBeUndefined()
     expect(moved.entities[1]!.at).toEqual({ x: 140, y: 45 })
     const shown = placesOf(VAULT)
-    expect(keepPlaces(VAULT, { ...VAULT, entities: VAULT.entities.slice(1) }).entities[0]!.at).toEqual(shown.get('e2'))
+    expect(keepPlaces(VAULT, { ...VAULT, entities: VAULT.entities.slice(1) }).entities[0]!.at).toEqual(
+      shown.get('e2'),
+    )
     expect(sceneOf(VAULT).slips).toHaveLength(1)
   })
 })
 
 describe('choices of the mapping', () => {
-  const tables = (diagram: Diagram): string[] => schemaFromDiagram(diagram).schema.tables.map(({ name, columns, primaryKey, uniques, references }) =>
-    `${name}(${primaryKey?.columns.join() ?? ''}; ${columns.map(column => column.name).join()})${uniques.map(key => ` unique ${key.columns.join('+')}`).join('')}${references.map(({ columns: own, table }) => ` ${own.join('+')}→${table}`).join('')}`)
+  const tables = (diagram: Diagram): string[] =>
+    schemaFromDiagram(diagram).schema.tables.map(
+      ({ name, columns, primaryKey, uniques, references }) =>
+        `${name}(${primaryKey?.columns.join() ?? ''}; ${columns.map(column => column.name).join()})${uniques.map(key => ` unique ${key.columns.join('+')}`).join('')}${references.map(({ columns: own, table }) => ` ${own.join('+')}→${table}`).join('')}`,
+    )
   it('two that always belong together one to one are two tables with a reference, or one', () => {
-    const pair = made('Keeper has code, name', 'Badge has number, name', 'Keeper wears exactly one badge; badge is worn by exactly one keeper', 'Door has number', 'Badge opens any number of doors; door is opened by at most one badge')
+    const pair = made(
+      'Keeper has code, name',
+      'Badge has number, name',
+      'Keeper wears exactly one badge; badge is worn by exactly one keeper',
+      'Door has number',
+      'Badge opens any number of doors; door is opened by at most one badge',
+    )
     expect(tables(withChoices(pair, {}))).toEqual(tables(pair))
-    expect(tables(withChoices(pair, { oneToOne: 'merged' }))).toEqual(['Keeper(code; code,name,number,badge name) unique number', 'Door(number; number,keeper_code) keeper_code→Keeper'])
-    const optional = made('Keeper has code', 'Badge has number', 'Keeper wears at most one badge; badge is worn by exactly one keeper')
+    expect(tables(withChoices(pair, { oneToOne: 'merged' }))).toEqual([
+      'Keeper(code; code,name,number,badge name) unique number',
+      'Door(number; number,keeper_code) keeper_code→Keeper',
+    ])
+    const optional = made(
+      'Keeper has code',
+      'Badge has number',
+      'Keeper wears at most one badge; badge is worn by exactly one keeper',
+    )
     expect(withChoices(optional, { oneToOne: 'merged' })).toEqual(optional)
   })
   it('kinds are a table each, or all in the general one with what kind it is', () => {
-    const kinds = made('Partner has code, name', 'Partner is one of Garden, Museum', 'Garden has acres (may lack)', 'Museum has opened on (may lack)', 'Visit has number', 'Visit is to exactly one garden; garden has any number of visits')
-    expect(tables(kinds).map(table => table.split(';')[0])).toEqual(['Partner(code', 'Garden(code', 'Museum(code', 'Visit(number'])
-    expect(tables(withChoices(kinds, { kinds: 'one' }))).toEqual(['Partner(code; code,name,kind,acres,opened on)', 'Visit(number; number,partner_code) partner_code→Partner'])
-    const overlapping = made('Keeper has code', 'Keeper may be any of Guide, Botanist', 'Guide has language (may lack)')
-    expect(tables(withChoices(overlapping, { kinds: 'one' }))).toEqual(['Keeper(code; code,is guide,is botanist,language)'])
+    const kinds = made(
+      'Partner has code, name',
+      'Partner is one of Garden, Museum',
+      'Garden has acres (may lack)',
+      'Museum has opened on (may lack)',
+      'Visit has number',
+      'Visit is to exactly one garden; garden has any number of visits',
+    )
+    expect(tables(kinds).map(table => table.split(';')[0])).toEqual([
+      'Partner(code',
+      'Garden(code',
+      'Museum(code',
+      'Visit(number',
+    ])
+    expect(tables(withChoices(kinds, { kinds: 'one' }))).toEqual([
+      'Partner(code; code,name,kind,acres,opened on)',
+      'Visit(number; number,partner_code) partner_code→Partner',
+    ])
+    const overlapping = made(
+      'Keeper has code',
+      'Keeper may be any of Guide, Botanist',
+      'Guide has language (may lack)',
+    )
+    expect(tables(withChoices(overlapping, { kinds: 'one' }))).toEqual([
+      'Keeper(code; code,is guide,is botanist,language)',
+    ])
   })
 })
 
 describe('a diagram written as a script', () => {
   it('is read again as the tables it maps to, circles included', () => {
-    const circle = made('Keeper has code', 'Bay has number', 'Bay is looked after by exactly one keeper; keeper looks after any number of bays', 'Keeper is at home in exactly one bay; bay is home of any number of keepers')
+    const circle = made(
+      'Keeper has code',
+      'Bay has number',
+      'Bay is looked after by exactly one keeper; keeper looks after any number of bays',
+      'Keeper is at home in exactly one bay; bay is home of any number of keepers',
+    )
     for (const diagram of [VAULT, circle]) {
       const { schema } = schemaFromDiagram(diagram)
       const read = readScript(writeScript(schema).text)
       expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
-      const shown = (tables: typeof schema.tables): string[] => tables.map(({ name, columns, primaryKey, references }) =>
-        `${name.toLowerCase()}(${columns.map(column => column.name.toLowerCase()).join()}) ${primaryKey?.columns.join().toLowerCase()} ${references.map(({ columns: own, table }) => `${own.join()}→${table}`.toLowerCase()).sort().join()}`).sort()
+      const shown = (tables: typeof schema.tables): string[] =>
+        tables
+          .map(
+            ({ name, columns, primaryKey, references }) =>
+              `${name.toLowerCase()}(${columns.map(column => column.name.toLowerCase()).join()}) ${primaryKey?.columns.join().toLowerCase()} ${references
+                .map(({ columns: own, table }) => `${own.join()}→${table}`.toLowerCase())
+                .sort()
+                .join()}`,
+          )
+          .sort()
       expect(shown(read.schema.tables)).toEqual(shown(schema.tables))
     }
   })

@@ -1,16 +1,38 @@
 import { describe, expect, it } from 'vitest'
 import { NEW_TASK } from '../../src/claims'
-import { markScript, markedPoints, prepareExercise, proposeSheet, wellMadeRules, type MarkableExercise } from '../../src/marking'
+import {
+  markScript,
+  markedPoints,
+  prepareExercise,
+  proposeSheet,
+  wellMadeRules,
+  type MarkableExercise,
+} from '../../src/marking'
 import { CHECK_GROUPS } from '../../src/sql'
 
-const MODEL = 'CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL);\nCREATE TABLE accession (accession_no varchar(9) PRIMARY KEY, trip_no integer NOT NULL REFERENCES trip (trip_no));'
+const MODEL =
+  'CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL);\nCREATE TABLE accession (accession_no varchar(9) PRIMARY KEY, trip_no integer NOT NULL REFERENCES trip (trip_no));'
 const base: MarkableExercise = {
-  dialects: ['mysql'], starter: null, models: [{ name: 'Model', script: MODEL }], glossary: [], samples: {}, rules: [], rubric: { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0 },
+  dialects: ['mysql'],
+  starter: null,
+  models: [{ name: 'Model', script: MODEL }],
+  glossary: [],
+  samples: {},
+  rules: [],
+  rubric: { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0 },
 }
-const exercise = prepareExercise({ ...base, rules: [...proposeSheet(base), ...wellMadeRules().map((rule, i) => ({ ...rule, id: `r${900 + i}`, points: 1 }))] })
+const exercise = prepareExercise({
+  ...base,
+  rules: [
+    ...proposeSheet(base),
+    ...wellMadeRules().map((rule, i) => ({ ...rule, id: `r${900 + i}`, points: 1 })),
+  ],
+})
 const broken = (script: string): string[] => {
   const { cells } = markScript(exercise, script)
-  return cells.filter(({ rule, verdict }) => Number(rule.slice(1)) >= 900 && verdict === 'broken').map(({ rule }) => CHECK_GROUPS[Number(rule.slice(1)) - 900]!)
+  return cells
+    .filter(({ rule, verdict }) => Number(rule.slice(1)) >= 900 && verdict === 'broken')
+    .map(({ rule }) => CHECK_GROUPS[Number(rule.slice(1)) - 900]!)
 }
 
 describe('the checks of a script as groups of the rubric', () => {
@@ -21,45 +43,86 @@ describe('the checks of a script as groups of the rubric', () => {
   })
 
   it.each([
-    ['syntax', MODEL.replace('CREATE TABLE trip', 'CRAETE TABLE trip')], ['names', MODEL.replaceAll('begun', 'order')], ['keys', MODEL.replace('trip_no integer PRIMARY KEY', 'trip_no integer UNIQUE')],
-    ['references', `${MODEL.split('\n')[1]}\n${MODEL.split('\n')[0]}`], ['types', MODEL.replace('begun date', 'begun_date varchar(10)')], ['atomicity', MODEL.replace('begun date', 'phones text NOT NULL, begun date')],
-    ['rows', `${MODEL}\nINSERT INTO accession VALUES ('SKV-00417', 7);\nINSERT INTO trip VALUES (7, '2025-05-04');`],
+    ['syntax', MODEL.replace('CREATE TABLE trip', 'CRAETE TABLE trip')],
+    ['names', MODEL.replaceAll('begun', 'order')],
+    ['keys', MODEL.replace('trip_no integer PRIMARY KEY', 'trip_no integer UNIQUE')],
+    ['references', `${MODEL.split('\n')[1]}\n${MODEL.split('\n')[0]}`],
+    ['types', MODEL.replace('begun date', 'begun_date varchar(10)')],
+    ['atomicity', MODEL.replace('begun date', 'phones text NOT NULL, begun date')],
+    [
+      'rows',
+      `${MODEL}\nINSERT INTO accession VALUES ('SKV-00417', 7);\nINSERT INTO trip VALUES (7, '2025-05-04');`,
+    ],
   ])('%s, and nothing else', (group, script) => expect(broken(script)).toEqual([group]))
 
   it('each broken group says why, at its place; an empty script shows nothing', () => {
     const script = MODEL.replace('CREATE TABLE trip', 'CRAETE TABLE trip')
     const cell = markScript(exercise, script).cells.find(({ rule }) => rule === 'r900')!
-    expect(cell.because[0]).toMatchObject({ sentence: '"CRAETE" is not a word of SQL here. I read it as CREATE.', place: { start: 0, end: 6 } })
-    expect(markScript(exercise, '').cells.every(({ rule, verdict }) => Number(rule.slice(1)) < 900 || verdict === 'not shown')).toBe(true)
+    expect(cell.because[0]).toMatchObject({
+      sentence: '"CRAETE" is not a word of SQL here. I read it as CREATE.',
+      place: { start: 0, end: 6 },
+    })
+    expect(
+      markScript(exercise, '').cells.every(
+        ({ rule, verdict }) => Number(rule.slice(1)) < 900 || verdict === 'not shown',
+      ),
+    ).toBe(true)
   })
 })
 
 describe('an exercise that says what fixes what', () => {
-  const relation = { ...NEW_TASK, name: 'trip', attributes: ['trip_no', 'garden', 'city', 'collector', 'tool'], dependencies: 'trip_no -> garden\ngarden -> city\ntrip_no ->> collector', isGiven: true }
-  const asked = prepareExercise({ ...exercise.document, relation, samples: { 'trip.city': ['Skarholm', 'Alva'] } })
+  const relation = {
+    ...NEW_TASK,
+    name: 'trip',
+    attributes: ['trip_no', 'garden', 'city', 'collector', 'tool'],
+    dependencies: 'trip_no -> garden\ngarden -> city\ntrip_no ->> collector',
+    isGiven: true,
+  }
+  const asked = prepareExercise({
+    ...exercise.document,
+    relation,
+    samples: { 'trip.city': ['Skarholm', 'Alva'] },
+  })
   const form = `r${900 + CHECK_GROUPS.indexOf('normal form')}`
   const cellOf = (script: string) => markScript(asked, script).cells.find(({ rule }) => rule === form)!
   it('a table that repeats a fact breaks the group, with rows that show it', () => {
-    const cell = cellOf('CREATE TABLE trip (trip_no integer PRIMARY KEY, garden text NOT NULL, city text NOT NULL);')
+    const cell = cellOf(
+      'CREATE TABLE trip (trip_no integer PRIMARY KEY, garden text NOT NULL, city text NOT NULL);',
+    )
     expect(cell.verdict).toBe('broken')
     expect(JSON.stringify(cell.exhibits)).toContain('Skarholm')
   })
   it('a table of two lists does too; each alone does not', () => {
-    expect(cellOf('CREATE TABLE crew (trip_no integer, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));').because[0]!.sentence).toContain('whatever "tool" is')
-    expect(cellOf('CREATE TABLE crew (trip_no integer, collector text, PRIMARY KEY (trip_no, collector)); CREATE TABLE kit (trip_no integer, tool text, PRIMARY KEY (trip_no, tool));').verdict).toBe('upheld')
+    expect(
+      cellOf(
+        'CREATE TABLE crew (trip_no integer, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));',
+      ).because[0]!.sentence,
+    ).toContain('whatever "tool" is')
+    expect(
+      cellOf(
+        'CREATE TABLE crew (trip_no integer, collector text, PRIMARY KEY (trip_no, collector)); CREATE TABLE kit (trip_no integer, tool text, PRIMARY KEY (trip_no, tool));',
+      ).verdict,
+    ).toBe('upheld')
   })
 })
 
 describe('an answer in another dialect', () => {
-  const mysql = '-- dialect: mysql\nCREATE TABLE `trip` (`trip_no` INT AUTO_INCREMENT PRIMARY KEY, `begun` DATE NOT NULL) ENGINE=InnoDB;\nCREATE TABLE `accession` (`accession_no` VARCHAR(9) PRIMARY KEY, `trip_no` INT NOT NULL, FOREIGN KEY (`trip_no`) REFERENCES `trip` (`trip_no`));'
+  const mysql =
+    '-- dialect: mysql\nCREATE TABLE `trip` (`trip_no` INT AUTO_INCREMENT PRIMARY KEY, `begun` DATE NOT NULL) ENGINE=InnoDB;\nCREATE TABLE `accession` (`accession_no` VARCHAR(9) PRIMARY KEY, `trip_no` INT NOT NULL, FOREIGN KEY (`trip_no`) REFERENCES `trip` (`trip_no`));'
   it('is read as its first line says, where the exercise lets students choose', () => {
     expect(broken(mysql)).toEqual(['keys'])
-    expect(markScript(exercise, mysql).cells.filter(({ rule, verdict }) => Number(rule.slice(1)) < 900 && verdict !== 'upheld')).toEqual([])
+    expect(
+      markScript(exercise, mysql).cells.filter(
+        ({ rule, verdict }) => Number(rule.slice(1)) < 900 && verdict !== 'upheld',
+      ),
+    ).toEqual([])
   })
   it('else in the exercise’s dialect, with its words understood and named', () => {
     const strict = prepareExercise({ ...exercise.document, dialects: [] })
     const { cells } = markScript(strict, mysql)
     expect(cells.find(({ rule }) => rule === 'r900')!.verdict).toBe('broken')
-    expect(cells.filter(({ rule, verdict }) => Number(rule.slice(1)) < 900 && verdict !== 'upheld')).toEqual([])
+    expect(cells.filter(({ rule, verdict }) => Number(rule.slice(1)) < 900 && verdict !== 'upheld')).toEqual(
+      [],
+    )
   })
 })

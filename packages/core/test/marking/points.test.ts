@@ -2,25 +2,52 @@ import { describe, expect, it } from 'vitest'
 import { accountInWords, points, type Cell, type Override, type Policy } from '../../src/marking'
 import type { Rule, RuleEntry, Verdict } from '../../src/rules'
 
-const POLICY: Policy = { tooStrict: 0.5, permissiveNeedsConstraint: true, consequencesCost: false, roundTo: 0 }
-const entry = (id: string, rule: Rule, worth = 1): RuleEntry => ({ id, group: 'g', sentence: `Sentence ${id}.`, points: worth, rule })
-const cell = (rule: string, verdict: Verdict, follows: string | null = null): Cell => ({ rule, sheet: 'script', verdict, follows })
+const POLICY: Policy = {
+  tooStrict: 0.5,
+  permissiveNeedsConstraint: true,
+  consequencesCost: false,
+  roundTo: 0,
+}
+const entry = (id: string, rule: Rule, worth = 1): RuleEntry => ({
+  id,
+  group: 'g',
+  sentence: `Sentence ${id}.`,
+  points: worth,
+  rule,
+})
+const cell = (rule: string, verdict: Verdict, follows: string | null = null): Cell => ({
+  rule,
+  sheet: 'script',
+  verdict,
+  follows,
+})
 
 const AT_MOST = entry('r1', { kind: 'atMostOne', entity: 'accession', role: 'trip' }, 2)
 const MANY = entry('r2', { kind: 'manyAllowed', entity: 'accession', role: 'trip' })
 const MUST = entry('r3', { kind: 'mustHave', entity: 'accession', path: 'taxon' }, 3)
 const RULES = [AT_MOST, MANY, MUST]
-const got = (cells: readonly Cell[], policy: Partial<Policy> = {}, overrides: readonly Override[] = []): number => points(RULES, cells, overrides, { ...POLICY, ...policy }).got
+const got = (
+  cells: readonly Cell[],
+  policy: Partial<Policy> = {},
+  overrides: readonly Override[] = [],
+): number => points(RULES, cells, overrides, { ...POLICY, ...policy }).got
 
 describe('points', () => {
   it.each([
-    ['upheld keeps all', 'upheld', 6000], ['broken loses all', 'broken', 3000], ['too strict keeps half', 'too strict', 4500], ['not shown loses all', 'not shown', 3000],
+    ['upheld keeps all', 'upheld', 6000],
+    ['broken loses all', 'broken', 3000],
+    ['too strict keeps half', 'too strict', 4500],
+    ['not shown loses all', 'not shown', 3000],
   ] as const)('%s', (_, verdict, expected) => {
     expect(got([cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', verdict)])).toBe(expected)
   })
 
   it('cannot tell is open: it costs nothing and gives nothing until decided', () => {
-    const { got: certain, open, of } = points(RULES, [cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], [], POLICY)
+    const {
+      got: certain,
+      open,
+      of,
+    } = points(RULES, [cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], [], POLICY)
     expect([certain, open, of]).toEqual([3000, 3000, 6000])
   })
 
@@ -32,17 +59,28 @@ describe('points', () => {
 
   it('a permission counts only beside a demand about the same that is upheld', () => {
     expect(got([cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'upheld')])).toBe(3000)
-    expect(got([cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'upheld')], { permissiveNeedsConstraint: false })).toBe(4000)
+    expect(
+      got([cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'upheld')], {
+        permissiveNeedsConstraint: false,
+      }),
+    ).toBe(4000)
     expect(got([cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'upheld')])).toBe(6000)
   })
 
   it('a decision by hand replaces the verdict and is followed by nothing', () => {
     const override: Override = { rule: 'r3', sheet: 'script', verdict: 'upheld', reason: 'As agreed.' }
-    expect(got([cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], {}, [override])).toBe(6000)
+    expect(got([cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], {}, [override])).toBe(
+      6000,
+    )
   })
 
   it('a rule that is switched off, or has no cell, drops out of the total', () => {
-    const { of } = points([{ ...AT_MOST, off: true }, MANY, MUST], [cell('r1', 'broken'), cell('r3', 'upheld')], [], POLICY)
+    const { of } = points(
+      [{ ...AT_MOST, off: true }, MANY, MUST],
+      [cell('r1', 'broken'), cell('r3', 'upheld')],
+      [],
+      POLICY,
+    )
     expect(of).toBe(3000)
   })
 
@@ -51,19 +89,38 @@ describe('points', () => {
     expect(got(all, { lateLoss: 10 })).toBe(5400)
     expect(got(all, { lateLoss: 10, roundTo: 0.5 })).toBe(5500)
     expect(got(all, { lateLoss: 10, roundTo: 1 })).toBe(5000)
-    expect(got([cell('r1', 'too strict'), cell('r2', 'broken'), cell('r3', 'too strict')], { roundTo: 1 })).toBe(3000)
+    expect(
+      got([cell('r1', 'too strict'), cell('r2', 'broken'), cell('r3', 'too strict')], { roundTo: 1 }),
+    ).toBe(3000)
   })
 
   it('thirds and tenths do not drift', () => {
-    const many = Array.from({ length: 30 }, (_, i) => entry(`r${i}`, { kind: 'mustHave', entity: 'e', path: `a${i}` }, 0.1))
-    expect(points(many, many.map(({ id }) => cell(id, 'upheld')), [], POLICY).got).toBe(3000)
+    const many = Array.from({ length: 30 }, (_, i) =>
+      entry(`r${i}`, { kind: 'mustHave', entity: 'e', path: `a${i}` }, 0.1),
+    )
+    expect(
+      points(
+        many,
+        many.map(({ id }) => cell(id, 'upheld')),
+        [],
+        POLICY,
+      ).got,
+    ).toBe(3000)
   })
 
   it('the account says where each point went and ends with what is left', () => {
-    const result = points(RULES, [cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], [], POLICY)
+    const result = points(
+      RULES,
+      [cell('r1', 'broken'), cell('r2', 'upheld'), cell('r3', 'cannot tell')],
+      [],
+      POLICY,
+    )
     expect(accountInWords(result, RULES)).toEqual([
-      '6 to begin with', 'less 2, rule 1, script, broken: Sentence r1.', 'less 1, rule 2, script, counts only beside a rule that demands something of the same: Sentence r2.',
-      '3 open, rule 3, script, to be decided: Sentence r3.', '0, and 3 more if all open points are given',
+      '6 to begin with',
+      'less 2, rule 1, script, broken: Sentence r1.',
+      'less 1, rule 2, script, counts only beside a rule that demands something of the same: Sentence r2.',
+      '3 open, rule 3, script, to be decided: Sentence r3.',
+      '0, and 3 more if all open points are given',
     ])
   })
 })

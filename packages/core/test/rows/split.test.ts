@@ -1,15 +1,38 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { couldIdentify, discover, doesFix, meantDependencies, findInRows, projectRows, proposeSplit, rejoin, repeatingFacts, profile, surrogateIn, type FlatTable } from '../../src/rows'
+import {
+  couldIdentify,
+  discover,
+  doesFix,
+  meantDependencies,
+  findInRows,
+  projectRows,
+  proposeSplit,
+  rejoin,
+  repeatingFacts,
+  profile,
+  surrogateIn,
+  type FlatTable,
+} from '../../src/rows'
 
 const LEDGER: FlatTable = {
   columns: ['no', 'taxon', 'family', 'trip', 'site', 'collectors', 'phone_1', 'phone_2'],
   rows: [
-    ['1', 'Poa', 'Poaceae', '31', 'Skerry', '007; 012', '11', '12'], ['2', 'Poa', 'Poaceae', '31', 'Skerry', '007; 012', '11', '12'], ['3', 'Carex', 'Cyperaceae', '32', 'Hill', '012', '12', ''],
-    ['4', 'Poa', 'Poaceae', '32', 'Hill', '012', '12', ''], ['5', 'Carex', 'Cyperaceae', '33', 'Skerry', '031; 007', '13', '11'], ['6', 'Carex', 'Cyperaceae', '33', 'Skerry', '031; 007', '13', '11'],
+    ['1', 'Poa', 'Poaceae', '31', 'Skerry', '007; 012', '11', '12'],
+    ['2', 'Poa', 'Poaceae', '31', 'Skerry', '007; 012', '11', '12'],
+    ['3', 'Carex', 'Cyperaceae', '32', 'Hill', '012', '12', ''],
+    ['4', 'Poa', 'Poaceae', '32', 'Hill', '012', '12', ''],
+    ['5', 'Carex', 'Cyperaceae', '33', 'Skerry', '031; 007', '13', '11'],
+    ['6', 'Carex', 'Cyperaceae', '33', 'Skerry', '031; 007', '13', '11'],
   ],
 }
-const aTable = (): fc.Arbitrary<FlatTable> => fc.array(fc.tuple(...Array.from({ length: 4 }, () => fc.constantFrom('', 'x', 'y', 'z'))), { minLength: 1, maxLength: 9 }).map(rows => ({ columns: ['a', 'b', 'c', 'd'], rows }))
+const aTable = (): fc.Arbitrary<FlatTable> =>
+  fc
+    .array(fc.tuple(...Array.from({ length: 4 }, () => fc.constantFrom('', 'x', 'y', 'z'))), {
+      minLength: 1,
+      maxLength: 9,
+    })
+    .map(rows => ({ columns: ['a', 'b', 'c', 'd'], rows }))
 
 describe('questions to rows', () => {
   it('what cannot identify is shown by two rows that share it', () => {
@@ -20,70 +43,180 @@ describe('questions to rows', () => {
   })
 
   it('a row that stands twice speaks against nobody, and is counted', () => {
-    expect(couldIdentify({ columns: ['a', 'b'], rows: [['1', 'x'], ['1', 'x'], ['2', 'x']] }, ['a'])).toMatchObject({ isUnique: true, duplicates: 1 })
+    expect(
+      couldIdentify(
+        {
+          columns: ['a', 'b'],
+          rows: [
+            ['1', 'x'],
+            ['1', 'x'],
+            ['2', 'x'],
+          ],
+        },
+        ['a'],
+      ),
+    ).toMatchObject({ isUnique: true, duplicates: 1 })
   })
 
   it('a number that only counts rows hides that facts stand there twice', () => {
-    expect(surrogateIn({ columns: ['id', 'taxon', 'site'], rows: [['1', 'Poa', 'Skerry'], ['2', 'Poa', 'Skerry'], ['3', 'Carex', 'Hill']] })).toEqual({ column: 'id', repeated: 1 })
-    expect(surrogateIn({ columns: ['id', 'taxon', 'site'], rows: [['1', 'Poa', 'Skerry'], ['2', 'Poa', 'Hill'], ['3', 'Carex', 'Hill']] })).toBe(null)
-    expect(surrogateIn({ columns: ['id', 'taxon'], rows: [['1', 'Poa'], ['3', 'Poa'], ['4', 'Carex']] })).toBe(null)
+    expect(
+      surrogateIn({
+        columns: ['id', 'taxon', 'site'],
+        rows: [
+          ['1', 'Poa', 'Skerry'],
+          ['2', 'Poa', 'Skerry'],
+          ['3', 'Carex', 'Hill'],
+        ],
+      }),
+    ).toEqual({ column: 'id', repeated: 1 })
+    expect(
+      surrogateIn({
+        columns: ['id', 'taxon', 'site'],
+        rows: [
+          ['1', 'Poa', 'Skerry'],
+          ['2', 'Poa', 'Hill'],
+          ['3', 'Carex', 'Hill'],
+        ],
+      }),
+    ).toBe(null)
+    expect(
+      surrogateIn({
+        columns: ['id', 'taxon'],
+        rows: [
+          ['1', 'Poa'],
+          ['3', 'Poa'],
+          ['4', 'Carex'],
+        ],
+      }),
+    ).toBe(null)
   })
 
   it('what does not fix is shown by two rows, with all that speak against it', () => {
-    expect(doesFix(LEDGER, ['taxon'], ['family'])).toMatchObject({ holds: true, refuting: null, support: 6, error: 0, mostRepeated: { values: ['Poa'], rows: 3 } })
-    expect(doesFix(LEDGER, ['site'], ['trip'])).toMatchObject({ holds: false, refuting: [0, 4], error: 2 / 6, offending: [4, 5] })
+    expect(doesFix(LEDGER, ['taxon'], ['family'])).toMatchObject({
+      holds: true,
+      refuting: null,
+      support: 6,
+      error: 0,
+      mostRepeated: { values: ['Poa'], rows: 3 },
+    })
+    expect(doesFix(LEDGER, ['site'], ['trip'])).toMatchObject({
+      holds: false,
+      refuting: [0, 4],
+      error: 2 / 6,
+      offending: [4, 5],
+    })
   })
 
   it('agree with what is discovered', () => {
-    fc.assert(fc.property(aTable(), fc.subarray([0, 1, 2, 3]), fc.integer({ min: 0, max: 3 }), (table, from, to) => {
-      const { dependencies, keys } = discover(table)
-      const names = from.map(at => table.columns[at]!)
-      const follows = from.includes(to) || dependencies.some(found => found.to === to && found.from.every(at => from.includes(at)))
-      expect(doesFix(table, names, [table.columns[to]!]).holds).toBe(follows)
-      expect(couldIdentify(table, names).isUnique).toBe(keys.some(key => key.every(at => from.includes(at))))
-    }), { numRuns: 400 })
+    fc.assert(
+      fc.property(aTable(), fc.subarray([0, 1, 2, 3]), fc.integer({ min: 0, max: 3 }), (table, from, to) => {
+        const { dependencies, keys } = discover(table)
+        const names = from.map(at => table.columns[at]!)
+        const follows =
+          from.includes(to) ||
+          dependencies.some(found => found.to === to && found.from.every(at => from.includes(at)))
+        expect(doesFix(table, names, [table.columns[to]!]).holds).toBe(follows)
+        expect(couldIdentify(table, names).isUnique).toBe(
+          keys.some(key => key.every(at => from.includes(at))),
+        )
+      }),
+      { numRuns: 400 },
+    )
   })
 })
 
 describe('a split of rows', () => {
   it('by what holds gives the same rows when joined, whatever the rows are', () => {
-    fc.assert(fc.property(aTable(), (table) => {
-      const { dependencies } = discover(table)
-      const named = dependencies.map(({ from, to }) => ({ from: from.map(at => table.columns[at]!), to: [table.columns[to]!] }))
-      expect(proposeSplit(table, named)).toMatchObject({ spurious: 0, missing: 0 })
-    }), { numRuns: 300 })
+    fc.assert(
+      fc.property(aTable(), table => {
+        const { dependencies } = discover(table)
+        const named = dependencies.map(({ from, to }) => ({
+          from: from.map(at => table.columns[at]!),
+          to: [table.columns[to]!],
+        }))
+        expect(proposeSplit(table, named)).toMatchObject({ spurious: 0, missing: 0 })
+      }),
+      { numRuns: 300 },
+    )
   })
 
   it('by what does not hold gives rows that were not there, and says how many', () => {
-    const table: FlatTable = { columns: ['a', 'b', 'c'], rows: [['1', 'x', 'p'], ['1', 'y', 'q']] }
-    expect(rejoin(table, [projectRows(table, ['a', 'b']), projectRows(table, ['a', 'c'])])).toMatchObject({ spurious: [['1', 'x', 'q'], ['1', 'y', 'p']], missing: [] })
+    const table: FlatTable = {
+      columns: ['a', 'b', 'c'],
+      rows: [
+        ['1', 'x', 'p'],
+        ['1', 'y', 'q'],
+      ],
+    }
+    expect(rejoin(table, [projectRows(table, ['a', 'b']), projectRows(table, ['a', 'c'])])).toMatchObject({
+      spurious: [
+        ['1', 'x', 'q'],
+        ['1', 'y', 'p'],
+      ],
+      missing: [],
+    })
   })
 
   it('takes lists and numbered columns out into tables of their own', () => {
     const columns = profile(LEDGER)
     const repeating = repeatingFacts(LEDGER.columns, columns)
-    expect(repeating).toEqual([{ columns: ['phone_1', 'phone_2'], separator: null }, { columns: ['collectors'], separator: ';' }])
-    const meant = [{ from: ['taxon'], to: ['family'] }, { from: ['trip'], to: ['site', 'collectors'] }, { from: ['no'], to: ['taxon', 'trip', 'phone_1', 'phone_2'] }]
+    expect(repeating).toEqual([
+      { columns: ['phone_1', 'phone_2'], separator: null },
+      { columns: ['collectors'], separator: ';' },
+    ])
+    const meant = [
+      { from: ['taxon'], to: ['family'] },
+      { from: ['trip'], to: ['site', 'collectors'] },
+      { from: ['no'], to: ['taxon', 'trip', 'phone_1', 'phone_2'] },
+    ]
     const { parts, unfolded, spurious, missing } = proposeSplit(LEDGER, meant, repeating)
-    expect(parts.map(({ name, columns: names }) => `${name}: ${names.join(' ')}`).sort()).toEqual(['no: no taxon trip', 'taxon: taxon family', 'trip: trip site'])
-    expect(unfolded.map(({ part, givesBack }) => [part.name, part.columns, part.rows, givesBack])).toEqual([['no_phone', ['no', 'phone'], 10, true], ['trip_collectors', ['trip', 'collectors'], 5, true]])
+    expect(parts.map(({ name, columns: names }) => `${name}: ${names.join(' ')}`).sort()).toEqual([
+      'no: no taxon trip',
+      'taxon: taxon family',
+      'trip: trip site',
+    ])
+    expect(unfolded.map(({ part, givesBack }) => [part.name, part.columns, part.rows, givesBack])).toEqual([
+      ['no_phone', ['no', 'phone'], 10, true],
+      ['trip_collectors', ['trip', 'collectors'], 5, true],
+    ])
     expect([spurious, missing]).toEqual([0, 0])
   })
 
   it('no two parts have the same name, a repeating fact among them', () => {
-    const table: FlatTable = { columns: ['no', 'tag', 'tag_1', 'tag_2'], rows: [['1', 'a', 'x', 'y'], ['2', 'a', 'x', ''], ['3', 'b', 'y', 'z']] }
-    const { parts, unfolded } = proposeSplit(table, [{ from: ['no', 'tag'], to: ['tag_1', 'tag_2'] }], [{ columns: ['tag_1', 'tag_2'], separator: null }])
+    const table: FlatTable = {
+      columns: ['no', 'tag', 'tag_1', 'tag_2'],
+      rows: [
+        ['1', 'a', 'x', 'y'],
+        ['2', 'a', 'x', ''],
+        ['3', 'b', 'y', 'z'],
+      ],
+    }
+    const { parts, unfolded } = proposeSplit(
+      table,
+      [{ from: ['no', 'tag'], to: ['tag_1', 'tag_2'] }],
+      [{ columns: ['tag_1', 'tag_2'], separator: null }],
+    )
     const names = [...parts, ...unfolded.map(({ part }) => part)].map(({ name }) => name)
     expect(new Set(names).size).toBe(names.length)
   })
 
   it('a join that grows beyond the limit is given up', () => {
-    const table: FlatTable = { columns: ['a', 'b'], rows: Array.from({ length: 30 }, (_, i) => [String(i), String(i)]) }
-    expect(rejoin(table, [projectRows(table, ['a']), projectRows(table, ['b'])], { limit: 100 })).toMatchObject({ complete: false })
+    const table: FlatTable = {
+      columns: ['a', 'b'],
+      rows: Array.from({ length: 30 }, (_, i) => [String(i), String(i)]),
+    }
+    expect(
+      rejoin(table, [projectRows(table, ['a']), projectRows(table, ['b'])], { limit: 100 }),
+    ).toMatchObject({ complete: false })
   })
 
   it('is proposed from what looks meant', () => {
-    const rows = Array.from({ length: 40 }, (_, i) => [String(i), `taxon ${i % 8}`, `genus ${i % 4}`, `note ${(i * 7) % 13} ${i % 3}`])
+    const rows = Array.from({ length: 40 }, (_, i) => [
+      String(i),
+      `taxon ${i % 8}`,
+      `genus ${i % 4}`,
+      `note ${(i * 7) % 13} ${i % 3}`,
+    ])
     const table = { columns: ['no', 'taxon', 'genus', 'note'], rows }
     expect(meantDependencies(findInRows(table), [])).toContainEqual({ from: ['taxon'], to: ['genus'] })
   })

@@ -23,22 +23,70 @@ const TRIP = 'CREATE TABLE trip (id integer PRIMARY KEY, date date NOT NULL);'
 const LETTER: Readonly<Record<string, Verdict>> = { u: 'upheld', b: 'broken', s: 'too strict' }
 
 const layouts: readonly (readonly [name: string, script: string, verdicts: string])[] = [
-  ['A accession(no PK, trip NN → trip.id)', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL REFERENCES trip);`, 'u u u u u u u'],
-  ['B as A without FOREIGN KEY', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL);`, 'u u u u u b u'],
-  ['C as A, trip nullable', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer REFERENCES trip);`, 'u u u u b u u'],
-  ['D accession(sid PK, no NN, trip NN →)', `${TRIP} CREATE TABLE accession (sid integer PRIMARY KEY, no char(9) NOT NULL, trip integer NOT NULL REFERENCES trip);`, 'b u b u u u u'],
-  ['E junction(acc PK →, trip NN →)', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY);
-    CREATE TABLE origin (acc char(9) PRIMARY KEY REFERENCES accession, trip integer NOT NULL REFERENCES trip);`, 'u u u u b u u'],
-  ['F junction(acc →, trip →, PK both)', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY);
-    CREATE TABLE origin (acc char(9) REFERENCES accession, trip integer REFERENCES trip, PRIMARY KEY (acc, trip));`, 'u u b u b u u'],
-  ['G trip(id PK, acc nullable → accession.no), the wrong side', `CREATE TABLE accession (no char(9) PRIMARY KEY);
-    CREATE TABLE trip (id integer PRIMARY KEY, date date NOT NULL, acc char(9) REFERENCES accession);`, 'u u b s b u u'],
-  ['G with acc NOT NULL', `CREATE TABLE accession (no char(9) PRIMARY KEY);
-    CREATE TABLE trip (id integer PRIMARY KEY, date date NOT NULL, acc char(9) NOT NULL REFERENCES accession);`, 'u u b s b u s'],
-  ['H one table accession(no PK, trip_id NN, trip_date)', 'CREATE TABLE accession (no char(9) PRIMARY KEY, trip_id integer NOT NULL, trip_date date);', 'u b u u u u s'],
-  ['I as A with UNIQUE(trip)', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL UNIQUE REFERENCES trip);`, 'u u u s u u u'],
-  ['J accession(sid PK, no nullable UNIQUE, trip NN →)', `${TRIP} CREATE TABLE accession (sid integer PRIMARY KEY, no char(9) UNIQUE, trip integer NOT NULL REFERENCES trip);`, 'b u u u u u u'],
-  ['K as C with UNIQUE(trip)', `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer UNIQUE REFERENCES trip);`, 'u u u s b u u'],
+  [
+    'A accession(no PK, trip NN → trip.id)',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL REFERENCES trip);`,
+    'u u u u u u u',
+  ],
+  [
+    'B as A without FOREIGN KEY',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL);`,
+    'u u u u u b u',
+  ],
+  [
+    'C as A, trip nullable',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer REFERENCES trip);`,
+    'u u u u b u u',
+  ],
+  [
+    'D accession(sid PK, no NN, trip NN →)',
+    `${TRIP} CREATE TABLE accession (sid integer PRIMARY KEY, no char(9) NOT NULL, trip integer NOT NULL REFERENCES trip);`,
+    'b u b u u u u',
+  ],
+  [
+    'E junction(acc PK →, trip NN →)',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY);
+    CREATE TABLE origin (acc char(9) PRIMARY KEY REFERENCES accession, trip integer NOT NULL REFERENCES trip);`,
+    'u u u u b u u',
+  ],
+  [
+    'F junction(acc →, trip →, PK both)',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY);
+    CREATE TABLE origin (acc char(9) REFERENCES accession, trip integer REFERENCES trip, PRIMARY KEY (acc, trip));`,
+    'u u b u b u u',
+  ],
+  [
+    'G trip(id PK, acc nullable → accession.no), the wrong side',
+    `CREATE TABLE accession (no char(9) PRIMARY KEY);
+    CREATE TABLE trip (id integer PRIMARY KEY, date date NOT NULL, acc char(9) REFERENCES accession);`,
+    'u u b s b u u',
+  ],
+  [
+    'G with acc NOT NULL',
+    `CREATE TABLE accession (no char(9) PRIMARY KEY);
+    CREATE TABLE trip (id integer PRIMARY KEY, date date NOT NULL, acc char(9) NOT NULL REFERENCES accession);`,
+    'u u b s b u s',
+  ],
+  [
+    'H one table accession(no PK, trip_id NN, trip_date)',
+    'CREATE TABLE accession (no char(9) PRIMARY KEY, trip_id integer NOT NULL, trip_date date);',
+    'u b u u u u s',
+  ],
+  [
+    'I as A with UNIQUE(trip)',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer NOT NULL UNIQUE REFERENCES trip);`,
+    'u u u s u u u',
+  ],
+  [
+    'J accession(sid PK, no nullable UNIQUE, trip NN →)',
+    `${TRIP} CREATE TABLE accession (sid integer PRIMARY KEY, no char(9) UNIQUE, trip integer NOT NULL REFERENCES trip);`,
+    'b u u u u u u',
+  ],
+  [
+    'K as C with UNIQUE(trip)',
+    `${TRIP} CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer UNIQUE REFERENCES trip);`,
+    'u u u s b u u',
+  ],
 ]
 
 function evaluateAll(script: string) {
@@ -50,7 +98,9 @@ function evaluateAll(script: string) {
 
 describe('golden cases of the semantics', () => {
   it.each(layouts)('%s', (_, script, verdicts) => {
-    expect(evaluateAll(script).evaluations.map(({ verdict }) => verdict)).toEqual(verdicts.split(' ').map(letter => LETTER[letter]))
+    expect(evaluateAll(script).evaluations.map(({ verdict }) => verdict)).toEqual(
+      verdicts.split(' ').map(letter => LETTER[letter]),
+    )
   })
 
   it('in D, at most one follows from the missing key', () => {
@@ -59,7 +109,8 @@ describe('golden cases of the semantics', () => {
 
   it('every broken or too strict cell says why', () => {
     for (const [, script] of layouts) {
-      for (const { verdict, because } of evaluateAll(script).evaluations) if (verdict !== 'upheld') expect(because.length).toBeGreaterThan(0)
+      for (const { verdict, because } of evaluateAll(script).evaluations)
+        if (verdict !== 'upheld') expect(because.length).toBeGreaterThan(0)
     }
   })
 

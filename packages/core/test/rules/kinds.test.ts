@@ -1,6 +1,16 @@
 import { describe, expect, it } from 'vitest'
 import { align, worldFromSchema } from '../../src/alignment'
-import { Reading, becauseInWords, consequences, evaluate, partsOf, proposeRules, unknownElements, type Evaluation, type Rule } from '../../src/rules'
+import {
+  Reading,
+  becauseInWords,
+  consequences,
+  evaluate,
+  partsOf,
+  proposeRules,
+  unknownElements,
+  type Evaluation,
+  type Rule,
+} from '../../src/rules'
 import { readScript } from '../../src/sql'
 
 /** Kinds and layouts that the golden table does not cover, each with its reason in the name. */
@@ -31,7 +41,13 @@ describe('determines, along paths', () => {
     expect(judge(MODEL, rule)).toMatchObject({ verdict: 'upheld' })
   })
   it('is broken where the determinant is no key', () => {
-    const evaluation = judge(MODEL.replace('taxon (name text PRIMARY KEY', 'taxon (id serial PRIMARY KEY, name text NOT NULL').replace('REFERENCES taxon', 'REFERENCES taxon (name)'), rule)
+    const evaluation = judge(
+      MODEL.replace(
+        'taxon (name text PRIMARY KEY',
+        'taxon (id serial PRIMARY KEY, name text NOT NULL',
+      ).replace('REFERENCES taxon', 'REFERENCES taxon (name)'),
+      rule,
+    )
     expect(evaluation).toMatchObject({ verdict: 'broken', witness: { outcome: 'accepted' } })
     expect(words(evaluation)).toContain('What taxon keeps unique is PRIMARY KEY (id).')
   })
@@ -46,8 +62,21 @@ describe('on delete', () => {
   it.each([
     ['CASCADE', MODEL, 'upheld', 'broken'],
     ['no action', MODEL.replace('ON DELETE CASCADE', ''), 'too strict', 'upheld'],
-    ['SET NULL', MODEL.replace('taxon text NOT NULL REFERENCES taxon ON DELETE CASCADE', 'taxon text REFERENCES taxon ON DELETE SET NULL'), 'broken', 'broken'],
-    ['SET NULL of what must have a value refuses the whole', MODEL.replace('ON DELETE CASCADE', 'ON DELETE SET NULL'), 'too strict', 'upheld'],
+    [
+      'SET NULL',
+      MODEL.replace(
+        'taxon text NOT NULL REFERENCES taxon ON DELETE CASCADE',
+        'taxon text REFERENCES taxon ON DELETE SET NULL',
+      ),
+      'broken',
+      'broken',
+    ],
+    [
+      'SET NULL of what must have a value refuses the whole',
+      MODEL.replace('ON DELETE CASCADE', 'ON DELETE SET NULL'),
+      'too strict',
+      'upheld',
+    ],
     ['no reference at all', MODEL.replace('REFERENCES taxon ON DELETE CASCADE', ''), 'broken', 'broken'],
   ])('%s', (_, script, whenGone, whenRefused) => {
     expect([judge(script, gone).verdict, judge(script, refused).verdict]).toEqual([whenGone, whenRefused])
@@ -55,7 +84,13 @@ describe('on delete', () => {
   it('without a reference both the reference and what deleting does are one mistake', () => {
     const reading = readingOf(MODEL.replace('REFERENCES taxon ON DELETE CASCADE', ''))
     const rules: Rule[] = [{ kind: 'refersTo', entity: 'trial', role: 'taxon' }, refused]
-    expect(consequences(reading, rules, rules.map(rule => evaluate(reading, rule)))).toEqual([-1, 0])
+    expect(
+      consequences(
+        reading,
+        rules,
+        rules.map(rule => evaluate(reading, rule)),
+      ),
+    ).toEqual([-1, 0])
   })
 })
 
@@ -64,18 +99,27 @@ describe('pairs', () => {
   const again: Rule = { kind: 'pairMayRepeat', entity: 'loan', by: ['trial', 'keeper'] }
   it('a key over the pair upholds once and is too strict for again', () => {
     expect([judge(MODEL, once).verdict, judge(MODEL, again).verdict]).toEqual(['upheld', 'too strict'])
-    expect(judge(MODEL, again).witness).toMatchObject({ outcome: 'refused', by: 'PRIMARY KEY (trial_no, keeper) of loan' })
+    expect(judge(MODEL, again).witness).toMatchObject({
+      outcome: 'refused',
+      by: 'PRIMARY KEY (trial_no, keeper) of loan',
+    })
   })
   it('a date in the key breaks once and upholds again', () => {
     const script = MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no, keeper, since)')
     expect([judge(script, once).verdict, judge(script, again).verdict]).toEqual(['broken', 'upheld'])
   })
   it('a smaller key upholds once as well: it is stricter elsewhere, not here', () => {
-    expect(judge(MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no)'), once).verdict).toBe('upheld')
+    expect(
+      judge(MODEL.replace('PRIMARY KEY (trial_no, keeper)', 'PRIMARY KEY (trial_no)'), once).verdict,
+    ).toBe('upheld')
   })
   it('UNIQUE over columns that may be empty does not hold where NULL is outside the question, UNIQUE NULLS NOT DISTINCT always', () => {
-    const nullable = MODEL.replace('keeper char(3) NOT NULL', 'keeper char(3)').replace('PRIMARY KEY (trial_no, keeper)', 'UNIQUE (trial_no, keeper)')
-    expect(judge(nullable, once).verdict).toBe('upheld') // the pair asked about has both, and then UNIQUE compares
+    const nullable = MODEL.replace('keeper char(3) NOT NULL', 'keeper char(3)').replace(
+      'PRIMARY KEY (trial_no, keeper)',
+      'UNIQUE (trial_no, keeper)',
+    )
+    // the pair asked about has both, and then UNIQUE compares
+    expect(judge(nullable, once).verdict).toBe('upheld')
     expect(judge(nullable.replace('UNIQUE', 'UNIQUE NULLS NOT DISTINCT'), once).verdict).toBe('upheld')
   })
   it('a partial unique index is no key, and what it refuses is not said without running it', () => {
@@ -95,7 +139,14 @@ describe('identifies by several parts', () => {
 
 describe('values', () => {
   const rule: Rule = { kind: 'stores', entity: 'trial', attribute: 'percent', values: ['23.5', '100.0'] }
-  it.each([['numeric(4,1)', 'upheld'], ['numeric(3,1)', 'too strict'], ['integer', 'broken'], ['text', 'upheld'], ['json', 'cannot tell'], ['real', 'broken']])('percent %s: %s', (type, expected) => {
+  it.each([
+    ['numeric(4,1)', 'upheld'],
+    ['numeric(3,1)', 'too strict'],
+    ['integer', 'broken'],
+    ['text', 'upheld'],
+    ['json', 'cannot tell'],
+    ['real', 'broken'],
+  ])('percent %s: %s', (type, expected) => {
     expect(judge(MODEL.replace('percent numeric(4,1)', `percent ${type}`), rule).verdict).toBe(expected)
   })
 })
@@ -104,7 +155,13 @@ describe('a proposed rule sheet', () => {
   const rules = proposeRules(world, model, { total: 40 })
   it('is upheld by the model answer it came from, every rule of it', () => {
     const reading = readingOf(MODEL)
-    expect(rules.flatMap(entry => partsOf(entry).filter(rule => evaluate(reading, rule).verdict !== 'upheld').map(({ kind }) => `${entry.sentence} ${kind}`))).toEqual([])
+    expect(
+      rules.flatMap(entry =>
+        partsOf(entry)
+          .filter(rule => evaluate(reading, rule).verdict !== 'upheld')
+          .map(({ kind }) => `${entry.sentence} ${kind}`),
+      ),
+    ).toEqual([])
   })
   it('asks nothing twice, names only what is there, and its points sum to the total', () => {
     const parts = rules.flatMap(partsOf)
@@ -114,21 +171,50 @@ describe('a proposed rule sheet', () => {
   })
   it('says each relationship both ways, with both leasts', () => {
     const sentences = rules.map(({ sentence }) => sentence)
-    expect(sentences).toEqual(expect.arrayContaining([
-      'A trial is identified by its trial no.', 'Each trial has exactly one taxon, which exists.', 'One taxon may have any number of trials, or none.', 'The trial of a loan exists.',
-      'Deleting a taxon deletes its trials.', 'Deleting a genus that has taxons is refused.', 'The percent of a trial, such as 23.5 and 100.0, is kept as written.', 'A trial may lack its percent.',
-    ]))
-    expect(partsOf(rules.find(({ sentence }) => sentence.startsWith('Each trial has exactly one taxon'))!).map(({ kind }) => kind)).toEqual(['atMostOne', 'mustHave', 'refersTo'])
+    expect(sentences).toEqual(
+      expect.arrayContaining([
+        'A trial is identified by its trial no.',
+        'Each trial has exactly one taxon, which exists.',
+        'One taxon may have any number of trials, or none.',
+        'The trial of a loan exists.',
+        'Deleting a taxon deletes its trials.',
+        'Deleting a genus that has taxons is refused.',
+        'The percent of a trial, such as 23.5 and 100.0, is kept as written.',
+        'A trial may lack its percent.',
+      ]),
+    )
+    expect(
+      partsOf(rules.find(({ sentence }) => sentence.startsWith('Each trial has exactly one taxon'))!).map(
+        ({ kind }) => kind,
+      ),
+    ).toEqual(['atMostOne', 'mustHave', 'refersTo'])
   })
   it('derives values from bounds and lists, at the scale of the column', () => {
     const script = `CREATE TABLE trial (trial_no int PRIMARY KEY, viable numeric(4,1) CHECK (viable BETWEEN 0 AND 100), habitat varchar(10) NOT NULL CHECK (habitat IN ('shore', 'meadow')));`
     const { schema } = readScript(script)
-    const values = proposeRules(worldFromSchema(schema), schema).flatMap(partsOf).flatMap(rule => 'values' in rule && rule.kind !== 'stores' ? [`${rule.kind} ${rule.attribute} ${rule.values.join(' ')}`] : [])
-    expect(values).toEqual(['refusesValue viable -0.1 100.1', 'admitsValue viable 0 0.1 99.9 100', 'refusesValue habitat xxxxx', 'admitsValue habitat shore meadow'])
+    const values = proposeRules(worldFromSchema(schema), schema)
+      .flatMap(partsOf)
+      .flatMap(rule =>
+        'values' in rule && rule.kind !== 'stores'
+          ? [`${rule.kind} ${rule.attribute} ${rule.values.join(' ')}`]
+          : [],
+      )
+    expect(values).toEqual([
+      'refusesValue viable -0.1 100.1',
+      'admitsValue viable 0 0.1 99.9 100',
+      'refusesValue habitat xxxxx',
+      'admitsValue habitat shore meadow',
+    ])
   })
   it('marks sentences made from names that hardly read', () => {
-    const { schema } = readScript('CREATE TABLE trial (trl_no int PRIMARY KEY, closed_on date NOT NULL, colour text);')
-    expect(proposeRules(worldFromSchema(schema), schema).map(({ readMe }) => readMe ?? false)).toEqual([true, true, false])
+    const { schema } = readScript(
+      'CREATE TABLE trial (trl_no int PRIMARY KEY, closed_on date NOT NULL, colour text);',
+    )
+    expect(proposeRules(worldFromSchema(schema), schema).map(({ readMe }) => readMe ?? false)).toEqual([
+      true,
+      true,
+      false,
+    ])
   })
   it('of six tables with the references between them has at most thirty sentences', () => {
     const { schema } = readScript(SIX_TABLES)
@@ -138,7 +224,18 @@ describe('a proposed rule sheet', () => {
     expect(sheet.flatMap(partsOf).length).toBeGreaterThan(40)
   })
   it('says which element a rule names that is no longer there', () => {
-    expect(unknownElements(world, { rule: { kind: 'mustHave', entity: 'trial', path: 'colour' } }, model)[0]).toContain('"trial" of the model answer has no "colour"')
-    expect(unknownElements(world, { rule: { kind: 'mustHave', entity: 'trial', path: 'taxon' }, and: [{ kind: 'atMostOne', entity: 'drawer', role: 'bay' }] }, model)[0]).toContain('no "drawer"')
+    expect(
+      unknownElements(world, { rule: { kind: 'mustHave', entity: 'trial', path: 'colour' } }, model)[0],
+    ).toContain('"trial" of the model answer has no "colour"')
+    expect(
+      unknownElements(
+        world,
+        {
+          rule: { kind: 'mustHave', entity: 'trial', path: 'taxon' },
+          and: [{ kind: 'atMostOne', entity: 'drawer', role: 'bay' }],
+        },
+        model,
+      )[0],
+    ).toContain('no "drawer"')
   })
 })

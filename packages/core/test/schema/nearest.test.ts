@@ -4,11 +4,16 @@ import { editDistance, nearest } from '../../src/findings'
 
 /** Optimal string alignment by its recurrence, without bounds (Boytsov 2011, from memory). */
 function byRecurrence(a: string, b: string): number {
-  const table = Array.from({ length: a.length + 1 }, (_, i) => Array.from({ length: b.length + 1 }, (_, j) => i === 0 ? j : j === 0 ? i : 0))
+  const table = Array.from({ length: a.length + 1 }, (_, i) =>
+    Array.from({ length: b.length + 1 }, (_, j) => (i === 0 ? j : j === 0 ? i : 0)),
+  )
   for (let i = 1; i <= a.length; i++) {
     for (let j = 1; j <= b.length; j++) {
       const replaced = table[i - 1]![j - 1]! + Number(a[i - 1] !== b[j - 1])
-      const swapped = i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1] ? table[i - 2]![j - 2]! + 1 : Infinity
+      const swapped =
+        i > 1 && j > 1 && a[i - 1] === b[j - 2] && a[i - 2] === b[j - 1]
+          ? table[i - 2]![j - 2]! + 1
+          : Infinity
       table[i]![j] = Math.min(table[i - 1]![j]! + 1, table[i]![j - 1]! + 1, replaced, swapped)
     }
   }
@@ -18,16 +23,25 @@ function byRecurrence(a: string, b: string): number {
 describe('near words', () => {
   const word = fc.string({ unit: fc.constantFrom('a', 'b', 'c'), maxLength: 9 })
   it('their distance is that of the recurrence, and one more than the limit beyond it', () => {
-    fc.assert(fc.property(word, word, fc.integer({ min: 0, max: 4 }), (a, b, limit) => {
-      const distance = byRecurrence(a, b)
-      expect(editDistance(a, b)).toBe(distance)
-      expect(editDistance(a, b, limit)).toBe(Math.min(distance, limit + 1))
-    }), { numRuns: 5000 })
+    fc.assert(
+      fc.property(word, word, fc.integer({ min: 0, max: 4 }), (a, b, limit) => {
+        const distance = byRecurrence(a, b)
+        expect(editDistance(a, b)).toBe(distance)
+        expect(editDistance(a, b, limit)).toBe(Math.min(distance, limit + 1))
+      }),
+      { numRuns: 5000 },
+    )
   })
 
   it('of long words as well', () => expect(editDistance('x'.repeat(500), `${'x'.repeat(499)}y`)).toBe(1))
 
-  it.each([['tirp', 'trip'], ['rtip', 'trip'], ['collecter', 'collector'], ['ollector', 'collector'], ['Collectro', 'collector']])('%s is meant for %s', (written, meant) => expect(nearest(written, ['garden', meant])).toBe(meant))
+  it.each([
+    ['tirp', 'trip'],
+    ['rtip', 'trip'],
+    ['collecter', 'collector'],
+    ['ollector', 'collector'],
+    ['Collectro', 'collector'],
+  ])('%s is meant for %s', (written, meant) => expect(nearest(written, ['garden', meant])).toBe(meant))
 
   it('is cut, not slow, among thousands of names', () => {
     const names = Array.from({ length: 5000 }, (_, i) => `table_${i}`)

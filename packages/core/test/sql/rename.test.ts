@@ -20,8 +20,20 @@ ALTER TABLE garden ALTER COLUMN code SET NOT NULL;
 COMMENT ON COLUMN garden.code IS 'the code of a garden';
 INSERT INTO garden (code, date) VALUES ('code', NULL);
 `
-const rename = (script: string, table: string, column: string | undefined, to: string, dialect: Dialect = 'postgresql') =>
-  renameThing(script, readScript(script, { dialect }).schema, dialect, { table, ...column === undefined ? {} : { column } }, to)
+const rename = (
+  script: string,
+  table: string,
+  column: string | undefined,
+  to: string,
+  dialect: Dialect = 'postgresql',
+) =>
+  renameThing(
+    script,
+    readScript(script, { dialect }).schema,
+    dialect,
+    { table, ...(column === undefined ? {} : { column }) },
+    to,
+  )
 
 describe('names of a script', () => {
   it('a table is renamed wherever it is named, and nothing else is touched', () => {
@@ -48,7 +60,8 @@ describe('names of a script', () => {
 
   it('what stands at a place is known, and a name that is taken changes nothing', () => {
     const { schema } = readScript(SCRIPT)
-    const at = (text: string, shift = 1) => thingAt(SCRIPT, schema, 'postgresql', SCRIPT.indexOf(text) + shift)
+    const at = (text: string, shift = 1) =>
+      thingAt(SCRIPT, schema, 'postgresql', SCRIPT.indexOf(text) + shift)
     expect(at('garden (\n')).toEqual({ table: 'garden' })
     expect(at('no integer')).toEqual({ table: 'dispatch', column: 'no' })
     expect(at('(code);', 2)).toEqual({ table: 'dispatch', column: 'code' })
@@ -57,30 +70,93 @@ describe('names of a script', () => {
     expect(rename(SCRIPT, 'garden', 'code', 'date')).toMatchObject({ taken: true, text: SCRIPT })
   })
 
-  it.each(DIALECTS)('in %s a renamed script says the same with the new name, and renamed back it is the old one', (dialect) => {
-    const script = WHOLE[dialect]
-    const { schema } = readScript(script, { dialect })
-    const things = schema.tables.flatMap(table => [{ table: table.name }, ...table.columns.map(({ name }) => ({ table: table.name, column: name }))])
-    fc.assert(fc.property(fc.constantFrom(...things), (thing) => {
-      const renamed = renameThing(script, schema, dialect, thing, 'quite_new').text
-      const read = readScript(renamed, { dialect })
-      expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
-      const swapped = (text: string) => text.replaceAll('quite_new', 'column' in thing ? thing.column! : thing.table)
-      const bones = (of: typeof schema) => JSON.stringify(of.tables.map(table => [
-        table.name, table.columns.map(({ name }) => name), table.primaryKey?.columns, table.uniques.map(({ columns }) => columns),
-        table.references.map(({ columns, table: target, targetColumns }) => [columns, target, targetColumns]),
-      ]))
-      expect(swapped(bones(read.schema))).toBe(bones(schema))
-      expect(bones(readScript(renameThing(renamed, read.schema, dialect, { ...thing, ...'column' in thing ? { column: 'quite_new' } : { table: 'quite_new' } }, 'column' in thing ? thing.column! : thing.table).text, { dialect }).schema)).toBe(bones(schema))
-    }), { numRuns: 40 })
-  })
+  it.each(DIALECTS)(
+    'in %s a renamed script says the same with the new name, and renamed back it is the old one',
+    dialect => {
+      const script = WHOLE[dialect]
+      const { schema } = readScript(script, { dialect })
+      const things = schema.tables.flatMap(table => [
+        { table: table.name },
+        ...table.columns.map(({ name }) => ({ table: table.name, column: name })),
+      ])
+      fc.assert(
+        fc.property(fc.constantFrom(...things), thing => {
+          const renamed = renameThing(script, schema, dialect, thing, 'quite_new').text
+          const read = readScript(renamed, { dialect })
+          expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
+          const swapped = (text: string) =>
+            text.replaceAll('quite_new', 'column' in thing ? thing.column! : thing.table)
+          const bones = (of: typeof schema) =>
+            JSON.stringify(
+              of.tables.map(table => [
+                table.name,
+                table.columns.map(({ name }) => name),
+                table.primaryKey?.columns,
+                table.uniques.map(({ columns }) => columns),
+                table.references.map(({ columns, table: target, targetColumns }) => [
+                  columns,
+                  target,
+                  targetColumns,
+                ]),
+              ]),
+            )
+          expect(swapped(bones(read.schema))).toBe(bones(schema))
+          expect(
+            bones(
+              readScript(
+                renameThing(
+                  renamed,
+                  read.schema,
+                  dialect,
+                  { ...thing, ...('column' in thing ? { column: 'quite_new' } : { table: 'quite_new' }) },
+                  'column' in thing ? thing.column! : thing.table,
+                ).text,
+                { dialect },
+              ).schema,
+            ),
+          ).toBe(bones(schema))
+        }),
+        { numRuns: 40 },
+      )
+    },
+  )
 
   it('whatever the text, places lie in it, in order and apart', () => {
-    fc.assert(fc.property(fc.array(fc.constantFrom('CREATE', 'TABLE', 'garden', '(', ')', ',', ';', '.', 'code', 'char', 'REFERENCES', 'COLUMN', 'KEY', 'CHECK', 'ON', 'INTO', '"', '\'', 'ALTER'), { maxLength: 40 }), (words) => {
-      const script = words.join(' ')
-      const mentions = mentionsIn(script, readScript(script).schema, 'postgresql')
-      mentions.forEach(({ token }, i) => expect(token.start).toBeGreaterThanOrEqual(mentions[i - 1]?.token.end ?? 0))
-      expect(mentions.at(-1)?.token.end ?? 0).toBeLessThanOrEqual(script.length)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.constantFrom(
+            'CREATE',
+            'TABLE',
+            'garden',
+            '(',
+            ')',
+            ',',
+            ';',
+            '.',
+            'code',
+            'char',
+            'REFERENCES',
+            'COLUMN',
+            'KEY',
+            'CHECK',
+            'ON',
+            'INTO',
+            '"',
+            "'",
+            'ALTER',
+          ),
+          { maxLength: 40 },
+        ),
+        words => {
+          const script = words.join(' ')
+          const mentions = mentionsIn(script, readScript(script).schema, 'postgresql')
+          mentions.forEach(({ token }, i) =>
+            expect(token.start).toBeGreaterThanOrEqual(mentions[i - 1]?.token.end ?? 0),
+          )
+          expect(mentions.at(-1)?.token.end ?? 0).toBeLessThanOrEqual(script.length)
+        },
+      ),
+    )
   })
 })

@@ -5,5 +5,7 @@ import { newExercise } from '../../../services/exercises'
 export default defineRoute({
   access: { to: 'course', allow: INSTRUCTOR },
   body: NewExerciseBody,
-  handle: async ({ db, courseId, body, person }) => ({ id: await newExercise(db, courseId, person.id, body) }),
+  handle: async ({ db, courseId, body, person }) => ({
+    id: await newExercise(db, courseId, person.id, body),
+  }),
 })

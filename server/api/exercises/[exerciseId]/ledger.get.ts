@@ -1,4 +1,7 @@
 import { STAFF, defineRoute } from '../../../auth/route'
 import { showLedger } from '../../../services/desk'
 
-export default defineRoute({ access: { to: 'exercise', allow: STAFF }, handle: ({ db, exercise }) => showLedger(db, exercise.id) })
+export default defineRoute({
+  access: { to: 'exercise', allow: STAFF },
+  handle: ({ db, exercise }) => showLedger(db, exercise.id),
+})

@@ -5,5 +5,6 @@ import { saveSchedule } from '../../../services/exercises'
 export default defineRoute({
   access: { to: 'exercise', allow: INSTRUCTOR },
   body: ScheduleBody,
-  handle: ({ db, exercise, person, body }) => saveSchedule(db, exercise.id, exercise.courseId, person.id, body),
+  handle: ({ db, exercise, person, body }) =>
+    saveSchedule(db, exercise.id, exercise.courseId, person.id, body),
 })

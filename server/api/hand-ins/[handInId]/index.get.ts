@@ -1,4 +1,7 @@
 import { STAFF, defineRoute } from '../../../auth/route'
 import { showHandIn } from '../../../services/desk'
 
-export default defineRoute({ access: { to: 'handIn', allow: STAFF }, handle: ({ db, handIn }) => showHandIn(db, handIn.id) })
+export default defineRoute({
+  access: { to: 'handIn', allow: STAFF },
+  handle: ({ db, handIn }) => showHandIn(db, handIn.id),
+})

@@ -1,4 +1,7 @@
 import { defineRoute } from '../../../auth/route'
 import { answerInvitation } from '../../../services/members'
 
-export default defineRoute({ access: { to: 'person' }, handle: ({ db, person, params, now }) => answerInvitation(db, person, params.courseId!, false, now) })
+export default defineRoute({
+  access: { to: 'person' },
+  handle: ({ db, person, params, now }) => answerInvitation(db, person, params.courseId!, false, now),
+})

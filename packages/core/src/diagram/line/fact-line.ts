@@ -5,5 +5,7 @@ import { wordsOf } from './words'
 export function readFactLine(text: string): Read<Fact> {
   const facts = factList(wordsOf(text))
   if (!facts.ok) return facts
-  return facts.value.length === 1 ? { ok: true, value: facts.value[0]! } : { ok: false, fault: { start: 0, end: text.length, message: 'One fact stands on a line.' } }
+  return facts.value.length === 1
+    ? { ok: true, value: facts.value[0]! }
+    : { ok: false, fault: { start: 0, end: text.length, message: 'One fact stands on a line.' } }
 }

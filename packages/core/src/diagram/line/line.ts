@@ -1,19 +1,37 @@
 import { plural } from '../../findings'
 import { amountInWords } from '../amounts'
 import { isNotYetToldApart, type Diagram, type DiagramRelationship } from '../document'
-import { addEntity, changeEnd, changeEntity, changeFacts, changeRelationship, factsOf, freshId, isSameName, newFact, relate, removeElements } from '../edit'
+import {
+  addEntity,
+  changeEnd,
+  changeEntity,
+  changeFacts,
+  changeRelationship,
+  factsOf,
+  freshId,
+  isSameName,
+  newFact,
+  relate,
+  removeElements,
+} from '../edit'
 import type { NameRead } from './names'
 import { readSentence, type Fact, type LineFault, type Sentence } from './sentence'
 import { isSign, wordsOf, type Word } from './words'
 
 /** What a line of the entry makes of a diagram, or where it cannot be read. */
-export type LineRead
-  = | { readonly ok: true, readonly diagram: Diagram, readonly made: readonly string[], readonly touched: readonly string[] }
-    | { readonly ok: false, readonly fault: LineFault }
+export type LineRead =
+  | {
+      readonly ok: true
+      readonly diagram: Diagram
+      readonly made: readonly string[]
+      readonly touched: readonly string[]
+    }
+  | { readonly ok: false; readonly fault: LineFault }
 
 /**
- * Reads a line of sentences, set apart by semicolons, and makes all of them or none. The grammar is in the help of the diagram. `made` says in words
- * what the line makes; `touched` are the ids of the elements. Linear in the line and the names known.
+ * Reads a line of sentences, set apart by semicolons, and makes all of them or none. The grammar is in the
+ * help of the diagram. `made` says in words what the line makes; `touched` are the ids of the elements.
+ * Linear in the line and the names known.
  */
 export function readLine(diagram: Diagram, line: string): LineRead {
   const writer = new LineWriter(diagram)
@@ -21,7 +39,8 @@ export function readLine(diagram: Diagram, line: string): LineRead {
     const sentence = readSentence(writer.diagram, words)
     if (!sentence.ok) return sentence
     const refusal = writer.write(sentence.value)
-    if (refusal !== null) return { ok: false, fault: { start: words[0]!.start, end: words.at(-1)!.end, message: refusal } }
+    if (refusal !== null)
+      return { ok: false, fault: { start: words[0]!.start, end: words.at(-1)!.end, message: refusal } }
   }
   return { ok: true, diagram: writer.diagram, made: writer.made(), touched: [...writer.touched] }
 }
@@ -50,14 +69,22 @@ class LineWriter {
   /** Writes one sentence; answers why not, where it cannot be. */
   write(sentence: Sentence): string | null {
     switch (sentence.kind) {
-      case 'ends': return this.ends(sentence)
-      case 'facts': return this.facts(sentence.of, sentence.facts)
-      case 'carries': return this.carries(sentence.of, sentence.facts)
-      case 'told': return this.told(sentence)
-      case 'meet': return this.meet(sentence)
-      case 'kinds': return this.kinds(sentence)
-      case 'rename': return this.rename(sentence.of, sentence.to)
-      case 'remove': return this.remove(sentence.of)
+      case 'ends':
+        return this.ends(sentence)
+      case 'facts':
+        return this.facts(sentence.of, sentence.facts)
+      case 'carries':
+        return this.carries(sentence.of, sentence.facts)
+      case 'told':
+        return this.told(sentence)
+      case 'meet':
+        return this.meet(sentence)
+      case 'kinds':
+        return this.kinds(sentence)
+      case 'rename':
+        return this.rename(sentence.of, sentence.to)
+      case 'remove':
+        return this.remove(sentence.of)
     }
   }
 
@@ -76,9 +103,17 @@ class LineWriter {
     return this.diagram.entities.find(entity => entity.id === id)?.name ?? ''
   }
 
-  private ends({ from, fromRole, verb, amount, to, toRole }: Extract<Sentence, { kind: 'ends' }>): string | null {
+  private ends({
+    from,
+    fromRole,
+    verb,
+    amount,
+    to,
+    toRole,
+  }: Extract<Sentence, { kind: 'ends' }>): string | null {
     const [a, b] = [this.entity(from), this.entity(to)]
-    if (a === b && fromRole === '' && toRole === '') return `${this.nameOf(a)} with itself needs roles: ${this.nameOf(a)} as parent … ${this.nameOf(a)} as child.`
+    if (a === b && fromRole === '' && toRole === '')
+      return `${this.nameOf(a)} with itself needs roles: ${this.nameOf(a)} as parent … ${this.nameOf(a)} as child.`
     const found = this.questionOf(a, b, verb, fromRole, toRole)
     const id = found?.id ?? this.newRelationship(a, b)
     const relationship = this.diagram.relationships.find(other => other.id === id)!
@@ -86,7 +121,7 @@ class LineWriter {
     const isForward = !found || found.isForward
     const [near, far] = isForward ? [0, 1] : [1, 0]
     this.diagram = changeRelationship(this.diagram, id, isForward ? { name: verb } : { back: verb })
-    this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...toRole === '' ? {} : { role: toRole } })
+    this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...(toRole === '' ? {} : { role: toRole }) })
     if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
     this.spoken.add(id)
     this.touched.add(id)
@@ -100,17 +135,36 @@ class LineWriter {
   }
 
   /**
-   * Which question of which relationship a sentence answers: one that is already put in these words; else the other question of one that this line speaks of; else
-   * the other question of the only one between the two of which that way is not yet said. Undefined for a new one.
+   * Which question of which relationship a sentence answers: one that is already put in these words; else the
+   * other question of one that this line speaks of; else the other question of the only one between the two
+   * of which that way is not yet said. Undefined for a new one.
    */
-  private questionOf(a: string, b: string, verb: string, fromRole: string, toRole: string): { readonly id: string, readonly isForward: boolean } | undefined {
-    const between = this.diagram.relationships.filter(({ ends }) => ends.length === 2).flatMap((relationship) => {
-      const [x, y] = relationship.ends
-      const isSelf = x!.entity === y!.entity
-      const fits = (from: typeof x, to: typeof y): boolean => from!.entity === a && to!.entity === b && (!isSelf || ((from!.role === '' || isSameName(from!.role, fromRole)) && (to!.role === '' || isSameName(to!.role, toRole))))
-      return [...fits(x, y) ? [{ relationship, isForward: true }] : [], ...fits(y, x) ? [{ relationship, isForward: false }] : []]
-    })
-    const put = between.find(({ relationship, isForward }) => isSameName(isForward ? relationship.name : relationship.back, verb))
+  private questionOf(
+    a: string,
+    b: string,
+    verb: string,
+    fromRole: string,
+    toRole: string,
+  ): { readonly id: string; readonly isForward: boolean } | undefined {
+    const between = this.diagram.relationships
+      .filter(({ ends }) => ends.length === 2)
+      .flatMap(relationship => {
+        const [x, y] = relationship.ends
+        const isSelf = x!.entity === y!.entity
+        const fits = (from: typeof x, to: typeof y): boolean =>
+          from!.entity === a &&
+          to!.entity === b &&
+          (!isSelf ||
+            ((from!.role === '' || isSameName(from!.role, fromRole)) &&
+              (to!.role === '' || isSameName(to!.role, toRole))))
+        return [
+          ...(fits(x, y) ? [{ relationship, isForward: true }] : []),
+          ...(fits(y, x) ? [{ relationship, isForward: false }] : []),
+        ]
+      })
+    const put = between.find(({ relationship, isForward }) =>
+      isSameName(isForward ? relationship.name : relationship.back, verb),
+    )
     const open = between.filter(({ relationship, isForward }) => isOpen(relationship, isForward))
     const own = open.find(({ relationship }) => this.spoken.has(relationship.id))
     const chosen = put ?? own ?? (open.length === 1 ? open[0] : undefined)
@@ -119,24 +173,42 @@ class LineWriter {
 
   private facts(of: NameRead, facts: readonly Fact[]): string | null {
     const id = this.entity(of)
-    return this.addFacts(id, facts) ?? (this.said.push(`${this.nameOf(id)} has ${facts.map(({ name }) => name).join(', ')}`), null)
+    return (
+      this.addFacts(id, facts) ??
+      (this.said.push(`${this.nameOf(id)} has ${facts.map(({ name }) => name).join(', ')}`), null)
+    )
   }
 
   private carries(of: string, facts: readonly Fact[]): string | null {
-    const found = this.diagram.relationships.find(({ name, back, table }) => [name, back, table ?? ''].some(text => isSameName(text, of)))!
-    return this.addFacts(found.id, facts) ?? (this.said.push(`${of} carries ${facts.map(({ name }) => name).join(', ')}`), null)
+    const found = this.diagram.relationships.find(({ name, back, table }) =>
+      [name, back, table ?? ''].some(text => isSameName(text, of)),
+    )!
+    return (
+      this.addFacts(found.id, facts) ??
+      (this.said.push(`${of} carries ${facts.map(({ name }) => name).join(', ')}`), null)
+    )
   }
 
   /** New facts are added, known ones get the marks. The first of an entity is what tells it apart. */
   private addFacts(owner: string, facts: readonly Fact[]): string | null {
-    const given = this.diagram.entities.find(({ id }) => id === owner)?.given ?? this.diagram.relationships.find(({ id }) => id === owner)?.given
-    if (given) return `${this.nameOf(owner) || 'That relationship'} is given by the exercise; yours begin beside it.`
+    const given =
+      this.diagram.entities.find(({ id }) => id === owner)?.given ??
+      this.diagram.relationships.find(({ id }) => id === owner)?.given
+    if (given)
+      return `${this.nameOf(owner) || 'That relationship'} is given by the exercise; yours begin beside it.`
     const isEntity = this.diagram.entities.some(({ id }) => id === owner)
     for (const { name, ...marks } of facts) {
       const own = factsOf(this.diagram, owner)
       const known = own.find(fact => isSameName(fact.name, name))
-      const isFirst = isEntity && isNotYetToldApart(this.diagram, owner) && !marks.several && !marks.derived && marks.required === undefined
-      const next = known ? own.map(fact => fact === known ? { ...fact, ...marks } : fact) : [...own, newFact({ id: owner, attributes: [...own] }, name, { identifies: isFirst, ...marks })]
+      const isFirst =
+        isEntity &&
+        isNotYetToldApart(this.diagram, owner) &&
+        !marks.several &&
+        !marks.derived &&
+        marks.required === undefined
+      const next = known
+        ? own.map(fact => (fact === known ? { ...fact, ...marks } : fact))
+        : [...own, newFact({ id: owner, attributes: [...own] }, name, { identifies: isFirst, ...marks })]
       this.diagram = changeFacts(this.diagram, owner, next)
     }
     this.touched.add(owner)
@@ -145,17 +217,35 @@ class LineWriter {
 
   private told({ of, by, within }: Extract<Sentence, { kind: 'told' }>): string | null {
     const id = this.entity(of)
-    const fault = this.addFacts(id, by.map(name => ({ name, identifies: true })))
+    const fault = this.addFacts(
+      id,
+      by.map(name => ({ name, identifies: true })),
+    )
     if (fault) return fault
-    this.diagram = changeFacts(this.diagram, id, factsOf(this.diagram, id).map(fact => ({ ...fact, identifies: by.some(name => isSameName(name, fact.name)) })))
+    this.diagram = changeFacts(
+      this.diagram,
+      id,
+      factsOf(this.diagram, id).map(fact => ({
+        ...fact,
+        identifies: by.some(name => isSameName(name, fact.name)),
+      })),
+    )
     if (within) this.weak(id, this.entity(within))
-    this.said.push(`${this.nameOf(id)} is told apart by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`)
+    this.said.push(
+      `${this.nameOf(id)} is told apart by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`,
+    )
     return null
   }
 
   /** The owner's end identifies; there is exactly one. */
   private weak(id: string, owner: string): void {
-    const found = this.diagram.relationships.find(({ ends, given }) => !given && ends.length === 2 && ends.some(end => end.entity === id) && ends.some(end => end.entity === owner))
+    const found = this.diagram.relationships.find(
+      ({ ends, given }) =>
+        !given &&
+        ends.length === 2 &&
+        ends.some(end => end.entity === id) &&
+        ends.some(end => end.entity === owner),
+    )
     const at = found?.id ?? this.newRelationship(owner, id)
     const relationship = this.diagram.relationships.find(other => other.id === at)!
     const end = relationship.ends.findIndex(({ entity }) => entity === owner)
@@ -177,7 +267,10 @@ class LineWriter {
     const kinds = special.map(name => this.entity(name)).filter(id => id !== general)
     if (kinds.length === 0) return 'Nothing is a kind of itself.'
     const id = freshId(this.diagram, 'k')
-    this.diagram = { ...this.diagram, kinds: [...this.diagram.kinds, { id, general, special: [...new Set(kinds)], isTotal, isDisjoint }] }
+    this.diagram = {
+      ...this.diagram,
+      kinds: [...this.diagram.kinds, { id, general, special: [...new Set(kinds)], isTotal, isDisjoint }],
+    }
     this.said.push(`kinds of ${this.nameOf(general)}: ${kinds.map(kind => this.nameOf(kind)).join(', ')}`)
     this.touched.add(id)
     return null
@@ -197,22 +290,32 @@ class LineWriter {
     if (entity!.given) return `${entity!.name} is given by the exercise and cannot be removed.`
     const { diagram, relationships } = removeElements(this.diagram, [entity!.id])
     this.diagram = diagram
-    this.said.push(`${entity!.name}${relationships > 0 ? ` and ${relationships} relationship${relationships > 1 ? 's' : ''}` : ''} removed`)
+    this.said.push(
+      `${entity!.name}${relationships > 0 ? ` and ${relationships} relationship${relationships > 1 ? 's' : ''}` : ''} removed`,
+    )
     return null
   }
 
   /** "Trip brings in: many accessions; the other way not yet said". */
   private relationshipInWords(id: string): string {
     const { ends, name, back } = this.diagram.relationships.find(relationship => relationship.id === id)!
-    const [a, b] = ends as [typeof ends[0], typeof ends[0]]
-    const way = (from: typeof a, verb: string, to: typeof a): string => verb === '' && to.most === null ? '' : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plural(this.nameOf(to.entity).toLowerCase())}`
+    const [a, b] = ends as [(typeof ends)[0], (typeof ends)[0]]
+    const way = (from: typeof a, verb: string, to: typeof a): string =>
+      verb === '' && to.most === null
+        ? ''
+        : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plural(this.nameOf(to.entity).toLowerCase())}`
     const ways = [way(a, name, b), way(b, back, a)]
     const [said] = ways.filter(text => text !== '')
     return ways.includes('') ? `${said}; the other way not yet said` : ways.join('; ')
   }
 }
 
-/** Whether a question of a relationship is not worded, and not answered but by what it is told apart within. */
+/**
+ * Whether a question of a relationship is not worded, and not answered but by what it is told apart within.
+ */
 function isOpen({ name, back, ends }: DiagramRelationship, isForward: boolean): boolean {
-  return (isForward ? name : back).trim() === '' && (ends[isForward ? 1 : 0]!.most === null || ends[isForward ? 1 : 0]!.identifies)
+  return (
+    (isForward ? name : back).trim() === '' &&
+    (ends[isForward ? 1 : 0]!.most === null || ends[isForward ? 1 : 0]!.identifies)
+  )
 }

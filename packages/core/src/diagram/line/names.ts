@@ -4,7 +4,8 @@ import { isWord, type Word } from './words'
 
 const ARTICLES = ['a', 'an', 'the', 'one', 'each', 'every']
 
-export const afterArticle = (words: readonly Word[]): readonly Word[] => isWord(words[0], ...ARTICLES) && words.length > 1 ? words.slice(1) : words
+export const afterArticle = (words: readonly Word[]): readonly Word[] =>
+  isWord(words[0], ...ARTICLES) && words.length > 1 ? words.slice(1) : words
 
 /** A name read from the beginning of some words: whose it is, if it is known, and how many words it took. */
 export interface NameRead {
@@ -18,18 +19,41 @@ export interface NameRead {
 export function singulars(word: string): string[] {
   const text = word.toLowerCase()
   return [
-    text, ...text.endsWith('ies') ? [`${text.slice(0, -3)}y`] : [], ...text.endsWith('es') ? [text.slice(0, -2)] : [], ...text.endsWith('s') ? [text.slice(0, -1)] : [],
-    ...IRREGULAR[text] ? [IRREGULAR[text]] : [],
+    text,
+    ...(text.endsWith('ies') ? [`${text.slice(0, -3)}y`] : []),
+    ...(text.endsWith('es') ? [text.slice(0, -2)] : []),
+    ...(text.endsWith('s') ? [text.slice(0, -1)] : []),
+    ...(IRREGULAR[text] ? [IRREGULAR[text]] : []),
   ]
 }
-const IRREGULAR: Readonly<Record<string, string>> = { taxa: 'taxon', people: 'person', children: 'child', genera: 'genus', species: 'species', data: 'datum', criteria: 'criterion', indices: 'index', women: 'woman', men: 'man' }
+const IRREGULAR: Readonly<Record<string, string>> = {
+  taxa: 'taxon',
+  people: 'person',
+  children: 'child',
+  genera: 'genus',
+  species: 'species',
+  data: 'datum',
+  criteria: 'criterion',
+  indices: 'index',
+  women: 'woman',
+  men: 'man',
+}
 
-/** The longest known name at the beginning, without regard to case and number; undefined where none stands there. */
+/**
+ * The longest known name at the beginning, without regard to case and number; undefined where none stands
+ * there.
+ */
 export function knownName(entities: readonly DiagramEntity[], words: readonly Word[]): NameRead | undefined {
   let best: NameRead | undefined
   for (const entity of entities) {
     const parts = entity.name.trim().toLowerCase().split(/\s+/)
-    const length = words[0]?.isQuoted ? (isSameWord(parts.join(' '), words[0].text) ? 1 : 0) : matches(parts, words) ? parts.length : 0
+    const length = words[0]?.isQuoted
+      ? isSameWord(parts.join(' '), words[0].text)
+        ? 1
+        : 0
+      : matches(parts, words)
+        ? parts.length
+        : 0
     if (length > 0 && length > (best?.length ?? 0)) best = { entity, name: entity.name, length }
   }
   return best
@@ -39,22 +63,46 @@ export function knownName(entities: readonly DiagramEntity[], words: readonly Wo
 export function singular(name: string): string {
   const at = name.lastIndexOf(' ') + 1
   const last = name.slice(at).toLowerCase()
-  const ending = IRREGULAR[last] ?? (last.endsWith('ies') ? `${last.slice(0, -3)}y` : /(?:x|ch|sh|ss)es$/.test(last) ? last.slice(0, -2) : /[^suia]s$/.test(last) ? last.slice(0, -1) : last)
+  const ending =
+    IRREGULAR[last] ??
+    (last.endsWith('ies')
+      ? `${last.slice(0, -3)}y`
+      : /(?:x|ch|sh|ss)es$/.test(last)
+        ? last.slice(0, -2)
+        : /[^suia]s$/.test(last)
+          ? last.slice(0, -1)
+          : last)
   return ending === last ? name : name.slice(0, at) + (at === 0 ? capital(ending) : ending)
 }
 
-const isSameWord = (part: string, word: string): boolean => singulars(word).includes(part) || singulars(part).includes(word.toLowerCase())
+const isSameWord = (part: string, word: string): boolean =>
+  singulars(word).includes(part) || singulars(part).includes(word.toLowerCase())
 
 function matches(parts: readonly string[], words: readonly Word[]): boolean {
-  return parts.length <= words.length && parts.every((part, i) => !words[i]!.isQuoted && (i === parts.length - 1 ? isSameWord(part, words[i]!.text) : words[i]!.text.toLowerCase() === part))
+  return (
+    parts.length <= words.length &&
+    parts.every(
+      (part, i) =>
+        !words[i]!.isQuoted &&
+        (i === parts.length - 1 ? isSameWord(part, words[i]!.text) : words[i]!.text.toLowerCase() === part),
+    )
+  )
 }
 
-/** A name at the beginning: known, or new as one word or one in quotes; with `takesAll` a new one is everything that is there. */
-export function readName(entities: readonly DiagramEntity[], words: readonly Word[], takesAll = false): NameRead | undefined {
+/**
+ * A name at the beginning: known, or new as one word or one in quotes; with `takesAll` a new one is
+ * everything that is there.
+ */
+export function readName(
+  entities: readonly DiagramEntity[],
+  words: readonly Word[],
+  takesAll = false,
+): NameRead | undefined {
   const known = knownName(entities, words)
   if (known && (!takesAll || known.length === words.length)) return known
   const [first] = words
   if (!first || first.text === '') return undefined
-  if (takesAll) return { entity: null, name: capital(words.map(({ text }) => text).join(' ')), length: words.length }
+  if (takesAll)
+    return { entity: null, name: capital(words.map(({ text }) => text).join(' ')), length: words.length }
   return { entity: null, name: capital(first.text), length: 1 }
 }

@@ -4,36 +4,76 @@ import { afterArticle, knownName, readName, singular, type NameRead } from './na
 import { findPhrase, isSign, isWord, textOf, type Word } from './words'
 
 /** What one sentence of the entry line asks for. */
-export type Sentence
-  = | { readonly kind: 'ends', readonly from: NameRead, readonly fromRole: string, readonly verb: string, readonly amount: Amount, readonly to: NameRead, readonly toRole: string }
-    | { readonly kind: 'facts', readonly of: NameRead, readonly facts: readonly Fact[] }
-    | { readonly kind: 'carries', readonly of: string, readonly facts: readonly Fact[] }
-    | { readonly kind: 'told', readonly of: NameRead, readonly by: readonly string[], readonly within: NameRead | null }
-    | { readonly kind: 'meet', readonly names: readonly NameRead[], readonly name: string }
-    | { readonly kind: 'kinds', readonly of: NameRead, readonly isTotal: boolean, readonly isDisjoint: boolean, readonly special: readonly NameRead[] }
-    | { readonly kind: 'rename', readonly of: NameRead, readonly to: string }
-    | { readonly kind: 'remove', readonly of: NameRead }
+export type Sentence =
+  | {
+      readonly kind: 'ends'
+      readonly from: NameRead
+      readonly fromRole: string
+      readonly verb: string
+      readonly amount: Amount
+      readonly to: NameRead
+      readonly toRole: string
+    }
+  | { readonly kind: 'facts'; readonly of: NameRead; readonly facts: readonly Fact[] }
+  | { readonly kind: 'carries'; readonly of: string; readonly facts: readonly Fact[] }
+  | {
+      readonly kind: 'told'
+      readonly of: NameRead
+      readonly by: readonly string[]
+      readonly within: NameRead | null
+    }
+  | { readonly kind: 'meet'; readonly names: readonly NameRead[]; readonly name: string }
+  | {
+      readonly kind: 'kinds'
+      readonly of: NameRead
+      readonly isTotal: boolean
+      readonly isDisjoint: boolean
+      readonly special: readonly NameRead[]
+    }
+  | { readonly kind: 'rename'; readonly of: NameRead; readonly to: string }
+  | { readonly kind: 'remove'; readonly of: NameRead }
 
 export type Amount = Pick<DiagramEnd, 'least' | 'most'>
-export interface Fact extends Partial<Omit<DiagramAttribute, 'id' | 'name'>> { readonly name: string }
+export interface Fact extends Partial<Omit<DiagramAttribute, 'id' | 'name'>> {
+  readonly name: string
+}
 
 /** What cannot be read, where, and what was looked for. */
-export interface LineFault { readonly start: number, readonly end: number, readonly message: string }
-export type Read<T> = { readonly ok: true, readonly value: T } | { readonly ok: false, readonly fault: LineFault }
+export interface LineFault {
+  readonly start: number
+  readonly end: number
+  readonly message: string
+}
+export type Read<T> =
+  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: LineFault }
 
-export interface Known { readonly entities: readonly DiagramEntity[], readonly relationships: readonly DiagramRelationship[] }
+export interface Known {
+  readonly entities: readonly DiagramEntity[]
+  readonly relationships: readonly DiagramRelationship[]
+}
 
-const AMOUNTS: readonly { readonly words: readonly string[], readonly amount: Amount }[] = [
-  { words: ['exactly', 'one'], amount: { least: 1, most: 'one' } }, { words: ['at', 'most', 'one'], amount: { least: 0, most: 'one' } }, { words: ['one', 'or', 'more'], amount: { least: 1, most: 'many' } },
-  { words: ['at', 'least', 'one'], amount: { least: 1, most: 'many' } }, { words: ['many', ',', 'at', 'least', 'one'], amount: { least: 1, most: 'many' } },
-  { words: ['any', 'number', 'of'], amount: { least: 0, most: 'many' } }, { words: ['one'], amount: { least: null, most: 'one' } }, { words: ['many'], amount: { least: null, most: 'many' } },
+const AMOUNTS: readonly { readonly words: readonly string[]; readonly amount: Amount }[] = [
+  { words: ['exactly', 'one'], amount: { least: 1, most: 'one' } },
+  { words: ['at', 'most', 'one'], amount: { least: 0, most: 'one' } },
+  { words: ['one', 'or', 'more'], amount: { least: 1, most: 'many' } },
+  { words: ['at', 'least', 'one'], amount: { least: 1, most: 'many' } },
+  { words: ['many', ',', 'at', 'least', 'one'], amount: { least: 1, most: 'many' } },
+  { words: ['any', 'number', 'of'], amount: { least: 0, most: 'many' } },
+  { words: ['one'], amount: { least: null, most: 'one' } },
+  { words: ['many'], amount: { least: null, most: 'many' } },
 ]
 const AMOUNT_WORDS = 'exactly one, at most one, one or more, many'
 
-const fault = (words: readonly Word[], message: string): { ok: false, fault: LineFault } => ({ ok: false, fault: { start: words[0]?.start ?? 0, end: words.at(-1)?.end ?? 0, message } })
-const read = <T>(value: T): { ok: true, value: T } => ({ ok: true, value })
+const fault = (words: readonly Word[], message: string): { ok: false; fault: LineFault } => ({
+  ok: false,
+  fault: { start: words[0]?.start ?? 0, end: words.at(-1)?.end ?? 0, message },
+})
+const read = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
 
-/** Reads one sentence (its words without the semicolon). The more particular forms are tried first: "is one of" is never an amount. */
+/**
+ * Reads one sentence (its words without the semicolon). The more particular forms are tried first: "is one
+ * of" is never an amount.
+ */
 export function readSentence(known: Known, words: readonly Word[]): Read<Sentence> {
   const own = afterArticle(words)
   if (isWord(words[0], 'rename')) return readRename(known, words)
@@ -54,39 +94,85 @@ export function readSentence(known: Known, words: readonly Word[]): Read<Sentenc
 function notRead({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const name = readName(entities, words)
   const rest = words.slice(name?.length ?? 1)
-  if (rest.length === 0) return fault(words, `After ${textOf(words)} I look for a verb and how many, or for "has" and facts.`)
-  return { ok: false, fault: { start: rest.at(-1)!.end, end: rest.at(-1)!.end, message: `After ${textOf(words)} I look for how many: ${AMOUNT_WORDS}.` } }
+  if (rest.length === 0)
+    return fault(words, `After ${textOf(words)} I look for a verb and how many, or for "has" and facts.`)
+  return {
+    ok: false,
+    fault: {
+      start: rest.at(-1)!.end,
+      end: rest.at(-1)!.end,
+      message: `After ${textOf(words)} I look for how many: ${AMOUNT_WORDS}.`,
+    },
+  }
 }
 
-interface AmountAt { readonly at: number, readonly length: number, readonly amount: Amount }
+interface AmountAt {
+  readonly at: number
+  readonly length: number
+  readonly amount: Amount
+}
 
 /** The first amount from a position on, the longest that stands there. */
 function firstAmount(words: readonly Word[], from: number): AmountAt | undefined {
   for (let at = from; at < words.length; at++) {
-    const found = AMOUNTS.filter(({ words: phrase }) => phrase.every((text, i) => isWord(words[at + i], text) || (text === ',' && words[at + i]?.text === ','))).toSorted((a, b) => b.words.length - a.words.length)[0]
+    const found = AMOUNTS.filter(({ words: phrase }) =>
+      phrase.every((text, i) => isWord(words[at + i], text) || (text === ',' && words[at + i]?.text === ',')),
+    ).toSorted((a, b) => b.words.length - a.words.length)[0]
     if (found) return { at, length: found.words.length, amount: found.amount }
   }
   return undefined
 }
 
-function readEnds({ entities }: Known, words: readonly Word[], { at, length, amount }: AmountAt): Read<Sentence> {
+function readEnds(
+  { entities }: Known,
+  words: readonly Word[],
+  { at, length, amount }: AmountAt,
+): Read<Sentence> {
   const from = readName(entities, words)
   if (!from) return fault(words, 'I look for the name of an entity first.')
   const [fromRole, afterRole] = roleAt(words, from.length, at)
   const modal = isWord(words[afterRole], 'may', 'must') ? words[afterRole]!.text.toLowerCase() : null
   const verbAt = afterRole + (modal ? 1 : 0)
   const verb = textOf(words.slice(verbAt, at))
-  if (verbAt >= at) return fault(words.slice(0, at), `Between ${from.name} and how many I look for a verb: ${from.name} brings in many …`)
+  if (verbAt >= at)
+    return fault(
+      words.slice(0, at),
+      `Between ${from.name} and how many I look for a verb: ${from.name} brings in many …`,
+    )
   const amountWords = words.slice(at, at + length)
-  if (modal === 'may' && amount.least === 1) return fault(amountWords, '"may" says it can be none: with it stands "at most one" or "any number of".')
+  if (modal === 'may' && amount.least === 1)
+    return fault(amountWords, '"may" says it can be none: with it stands "at most one" or "any number of".')
   const rest = afterArticle(words.slice(at + length))
-  if (rest.length === 0) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: `After ${textOf(amountWords)} I look for what: the name of an entity.` } }
+  if (rest.length === 0)
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: `After ${textOf(amountWords)} I look for what: the name of an entity.`,
+      },
+    }
   const as = rest.findIndex((word, i) => i > 0 && isWord(word, 'as'))
   const named = as > 0 ? rest.slice(0, as) : rest
   const to = readName(entities, named, true)
-  if (!to || named.some(isSign)) return fault(named.filter(isSign).length > 0 ? named.filter(isSign) : rest, 'One sentence speaks of two entities; a second sentence stands after a semicolon.')
+  if (!to || named.some(isSign))
+    return fault(
+      named.filter(isSign).length > 0 ? named.filter(isSign) : rest,
+      'One sentence speaks of two entities; a second sentence stands after a semicolon.',
+    )
   const toRole = as > 0 ? textOf(rest.slice(as + 1)) : ''
-  return read({ kind: 'ends', from, fromRole, verb, amount: modal ? { ...amount, least: modal === 'may' ? 0 : 1 } : amount, to: to.entity === null && amount.most === 'many' && !named[0]!.isQuoted ? { ...to, name: singular(to.name) } : to, toRole })
+  return read({
+    kind: 'ends',
+    from,
+    fromRole,
+    verb,
+    amount: modal ? { ...amount, least: modal === 'may' ? 0 : 1 } : amount,
+    to:
+      to.entity === null && amount.most === 'many' && !named[0]!.isQuoted
+        ? { ...to, name: singular(to.name) }
+        : to,
+    toRole,
+  })
 }
 
 /** "as parent" after a name: the role and where the rest begins. */
@@ -104,7 +190,8 @@ function readFacts({ entities }: Known, words: readonly Word[], has: number): Re
 function readCarries({ relationships }: Known, words: readonly Word[], at: number): Read<Sentence> {
   const name = textOf(words.slice(0, at))
   const facts = factList(words.slice(at + 1))
-  const isIt = ({ name: verb, back, table }: DiagramRelationship): boolean => [verb, back, table ?? ''].some(text => text.trim().toLowerCase() === name.toLowerCase())
+  const isIt = ({ name: verb, back, table }: DiagramRelationship): boolean =>
+    [verb, back, table ?? ''].some(text => text.trim().toLowerCase() === name.toLowerCase())
   if (!relationships.some(isIt)) return fault(words.slice(0, at), `No relationship is called ${name}.`)
   return facts.ok ? read({ kind: 'carries', of: name, facts: facts.value }) : facts
 }
@@ -114,24 +201,40 @@ export function factList(words: readonly Word[]): Read<Fact[]> {
   const facts: Fact[] = []
   let at = 0
   while (at < words.length) {
-    const end = words.findIndex((word, i) => i >= at && isSign(word) && (word.text === ',' || word.text === '('))
+    const end = words.findIndex(
+      (word, i) => i >= at && isSign(word) && (word.text === ',' || word.text === '('),
+    )
     const name = words.slice(at, end < 0 ? words.length : end)
-    if (name.length === 0 || name.some(isSign)) return fault(words.slice(at, at + 1), 'I look for the name of a fact here.')
+    if (name.length === 0 || name.some(isSign))
+      return fault(words.slice(at, at + 1), 'I look for the name of a fact here.')
     if (end < 0 || words[end]!.text === ',') {
       facts.push({ name: textOf(name) })
       at = end < 0 ? words.length : end + 1
       continue
     }
     const close = words.findIndex((word, i) => i > end && isSign(word) && word.text === ')')
-    if (close < 0) return { ok: false, fault: { start: words[end]!.start, end: words.at(-1)!.end, message: 'The bracket is not closed.' } }
+    if (close < 0)
+      return {
+        ok: false,
+        fault: { start: words[end]!.start, end: words.at(-1)!.end, message: 'The bracket is not closed.' },
+      }
     const marks = readMarks(words.slice(end + 1, close))
     if (!marks.ok) return marks
     facts.push({ name: textOf(name), ...marks.value })
     at = close + 1
-    if (at < words.length && words[at]!.text !== ',') return fault(words.slice(at, at + 1), 'Facts are set apart by commas.')
+    if (at < words.length && words[at]!.text !== ',')
+      return fault(words.slice(at, at + 1), 'Facts are set apart by commas.')
     at++
   }
-  if (facts.length === 0) return { ok: false, fault: { start: words[0]?.start ?? 0, end: words[0]?.end ?? 0, message: 'After "has" I look for facts: number, width (may lack).' } }
+  if (facts.length === 0)
+    return {
+      ok: false,
+      fault: {
+        start: words[0]?.start ?? 0,
+        end: words[0]?.end ?? 0,
+        message: 'After "has" I look for facts: number, width (may lack).',
+      },
+    }
   return read(facts)
 }
 
@@ -139,7 +242,11 @@ function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
   let facts: Omit<Fact, 'name'> = {}
   for (const group of groupsOf(words)) {
     const mark = readMark(group)
-    if (!mark) return fault(group.length > 0 ? group : words, 'In brackets I look for: told apart, may lack, several, worked out, parts … + …, or a type such as text 9.')
+    if (!mark)
+      return fault(
+        group.length > 0 ? group : words,
+        'In brackets I look for: told apart, may lack, several, worked out, parts … + …, or a type such as text 9.',
+      )
     facts = { ...facts, ...mark }
   }
   return read(facts)
@@ -152,7 +259,13 @@ function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
   if (text === 'must have') return { required: true }
   if (text === 'several') return { several: true }
   if (text === 'worked out') return { derived: true }
-  if (isWord(words[0], 'parts') && words.length > 1) return { parts: textOf(words.slice(1)).split('+').map(part => part.trim()).filter(part => part !== '') }
+  if (isWord(words[0], 'parts') && words.length > 1)
+    return {
+      parts: textOf(words.slice(1))
+        .split('+')
+        .map(part => part.trim())
+        .filter(part => part !== ''),
+    }
   return typeWritten(text)
 }
 
@@ -162,11 +275,29 @@ function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const rest = words.slice(at + 4)
   const within = rest.findIndex(word => isWord(word, 'within'))
   const listed = within < 0 ? rest : rest.slice(0, within)
-  const by = groupsOf(listed, 'and').map(textOf).filter(name => name !== '')
+  const by = groupsOf(listed, 'and')
+    .map(textOf)
+    .filter(name => name !== '')
   if (!of) return fault(words, 'I look for the name of an entity first.')
-  if (by.length === 0 && within < 0) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'After "is told apart by" I look for the names of facts.' } }
+  if (by.length === 0 && within < 0)
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: 'After "is told apart by" I look for the names of facts.',
+      },
+    }
   const owner = within < 0 ? null : readName(entities, afterArticle(rest.slice(within + 1)), true)
-  if (within >= 0 && !owner) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'After "within" I look for the entity in which it is told apart.' } }
+  if (within >= 0 && !owner)
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: 'After "within" I look for the entity in which it is told apart.',
+      },
+    }
   return read({ kind: 'told', of, by, within: owner ?? null })
 }
 
@@ -187,7 +318,11 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   while (rest.length > 0) {
     const own = afterArticle(rest)
     const stop = own.findIndex(word => isWord(word, 'and') || isSign(word))
-    const name = readName(entities, knownName(entities, own) ? own : own.slice(0, stop < 0 ? own.length : stop), !knownName(entities, own))
+    const name = readName(
+      entities,
+      knownName(entities, own) ? own : own.slice(0, stop < 0 ? own.length : stop),
+      !knownName(entities, own),
+    )
     if (!name) return fault(rest, 'I look for the name of an entity here.')
     names.push(name)
     const after = own.slice(name.length)
@@ -195,30 +330,66 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
     if (isWord(rest[0], 'and')) rest = rest.slice(1)
   }
   const name = textOf(afterArticle(words.slice(at + 2)))
-  if (names.length < 3) return fault(words.slice(0, at), 'Three or more meet; two are joined by a verb: Trip brings in many accessions.')
+  if (names.length < 3)
+    return fault(
+      words.slice(0, at),
+      'Three or more meet; two are joined by a verb: Trip brings in many accessions.',
+    )
   if (names.length > 6) return fault(words.slice(0, at), 'At most six can meet.')
-  if (name === '') return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'After "meet in" I look for what it is called.' } }
+  if (name === '')
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: 'After "meet in" I look for what it is called.',
+      },
+    }
   return read({ kind: 'meet', names, name })
 }
 
 const KIND_PHRASES = [
-  { phrase: ['is', 'one', 'of'], isTotal: true, isDisjoint: true }, { phrase: ['is', 'any', 'of'], isTotal: true, isDisjoint: false },
-  { phrase: ['may', 'be', 'one', 'of'], isTotal: false, isDisjoint: true }, { phrase: ['may', 'be', 'any', 'of'], isTotal: false, isDisjoint: false },
+  { phrase: ['is', 'one', 'of'], isTotal: true, isDisjoint: true },
+  { phrase: ['is', 'any', 'of'], isTotal: true, isDisjoint: false },
+  { phrase: ['may', 'be', 'one', 'of'], isTotal: false, isDisjoint: true },
+  { phrase: ['may', 'be', 'any', 'of'], isTotal: false, isDisjoint: false },
 ] as const
 
-function readKinds({ entities }: Known, words: readonly Word[], { phrase, isTotal, isDisjoint }: typeof KIND_PHRASES[number]): Read<Sentence> {
+function readKinds(
+  { entities }: Known,
+  words: readonly Word[],
+  { phrase, isTotal, isDisjoint }: (typeof KIND_PHRASES)[number],
+): Read<Sentence> {
   const at = findPhrase(words, phrase)
   const of = readName(entities, words.slice(0, at), true)
-  const special = groupsOf(words.slice(at + phrase.length), 'and', 'or').flatMap(group => readName(entities, afterArticle(group), true) ?? [])
+  const special = groupsOf(words.slice(at + phrase.length), 'and', 'or').flatMap(
+    group => readName(entities, afterArticle(group), true) ?? [],
+  )
   if (!of) return fault(words, 'I look for the name of an entity first.')
-  if (special.length === 0) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'I look for the kinds there are: Garden, Museum.' } }
+  if (special.length === 0)
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: 'I look for the kinds there are: Garden, Museum.',
+      },
+    }
   return read({ kind: 'kinds', of, isTotal, isDisjoint, special })
 }
 
 function readRename({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const to = words.findIndex((word, i) => i > 1 && isWord(word, 'to'))
   const of = to > 0 ? knownName(entities, afterArticle(words.slice(1, to))) : undefined
-  if (to < 0 || to === words.length - 1) return { ok: false, fault: { start: words.at(-1)!.end, end: words.at(-1)!.end, message: 'I look for: rename Trip to Journey.' } }
+  if (to < 0 || to === words.length - 1)
+    return {
+      ok: false,
+      fault: {
+        start: words.at(-1)!.end,
+        end: words.at(-1)!.end,
+        message: 'I look for: rename Trip to Journey.',
+      },
+    }
   if (!of?.entity) return fault(words.slice(1, to), `Nothing is called ${textOf(words.slice(1, to))}.`)
   return read({ kind: 'rename', of, to: textOf(words.slice(to + 1)) })
 }
@@ -226,5 +397,7 @@ function readRename({ entities }: Known, words: readonly Word[]): Read<Sentence>
 function readRemove({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const own = afterArticle(words.slice(1))
   const of = knownName(entities, own)
-  return of?.entity && of.length === own.length ? read({ kind: 'remove', of }) : fault(own, `Nothing is called ${textOf(own)}.`)
+  return of?.entity && of.length === own.length
+    ? read({ kind: 'remove', of })
+    : fault(own, `Nothing is called ${textOf(own)}.`)
 }

@@ -8,23 +8,32 @@ export interface Word {
 
 const SIGNS = new Set([',', ';', '(', ')', '+'])
 
-/** The words of a line. Quotes may be straight or curly; one that is not closed ends with the line. Linear. */
+/**
+ * The words of a line. Quotes may be straight or curly; one that is not closed ends with the line. Linear.
+ */
 export function wordsOf(line: string): Word[] {
   const words: Word[] = []
   const pattern = /["“”«»]([^"“”«»]*)["“”«»]?|[,;()+]|[^\s,;()+"“”«»]+/gu
   for (const match of line.matchAll(pattern)) {
     const isQuoted = match[1] !== undefined
-    words.push({ text: isQuoted ? match[1]!.trim() : match[0], start: match.index, end: match.index + match[0].length, isQuoted })
+    words.push({
+      text: isQuoted ? match[1]!.trim() : match[0],
+      start: match.index,
+      end: match.index + match[0].length,
+      isQuoted,
+    })
   }
   return words
 }
 
 export const isSign = ({ text, isQuoted }: Word): boolean => !isQuoted && SIGNS.has(text)
-export const isWord = (word: Word | undefined, ...texts: readonly string[]): boolean => word !== undefined && !word.isQuoted && texts.includes(word.text.toLowerCase())
+export const isWord = (word: Word | undefined, ...texts: readonly string[]): boolean =>
+  word !== undefined && !word.isQuoted && texts.includes(word.text.toLowerCase())
 export const textOf = (words: readonly Word[]): string => words.map(({ text }) => text).join(' ')
 
 /** Where a sequence of plain words begins, from a position on; -1 where it does not stand. */
 export function findPhrase(words: readonly Word[], phrase: readonly string[], from = 0): number {
-  for (let i = from; i + phrase.length <= words.length; i++) if (phrase.every((text, j) => isWord(words[i + j], text))) return i
+  for (let i = from; i + phrase.length <= words.length; i++)
+    if (phrase.every((text, j) => isWord(words[i + j], text))) return i
   return -1
 }

@@ -17,39 +17,96 @@ export interface CardLine {
   readonly type: string
 }
 
-export interface Box { readonly x: number, readonly y: number, readonly width: number, readonly height: number }
+export interface Box {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
 
 export const HEAD = 34
 export const LINE = 21
 const FOOT = 9
 const SIGNS = { sans: 7, serif: 8.6, mono: 7.3 } as const
 
-/** The lines of a card by its level: what identifies first, then the others; references from the logical level on. */
-export function cardLines({ level }: Pick<Diagram, 'level'>, { attributes, uniques = [] }: Pick<DiagramEntity, 'attributes'> & Partial<Pick<DiagramEntity, 'uniques'>>, references: readonly CardReference[] = []): CardLine[] {
+/**
+ * The lines of a card by its level: what identifies first, then the others; references from the logical level
+ * on.
+ */
+export function cardLines(
+  { level }: Pick<Diagram, 'level'>,
+  { attributes, uniques = [] }: Pick<DiagramEntity, 'attributes'> & Partial<Pick<DiagramEntity, 'uniques'>>,
+  references: readonly CardReference[] = [],
+): CardLine[] {
   const shown = level === 'conceptual' ? [] : references.map(reference => referenceLine(level, reference))
-  const all = [...shown, ...attributes.map(attribute => attributeLine(level, attribute, uniques.some(set => set.length === 1 && set[0] === attribute.id)))]
+  const all = [
+    ...shown,
+    ...attributes.map(attribute =>
+      attributeLine(
+        level,
+        attribute,
+        uniques.some(set => set.length === 1 && set[0] === attribute.id),
+      ),
+    ),
+  ]
   return [...all.filter(({ identifies }) => identifies), ...all.filter(({ identifies }) => !identifies)]
 }
 
-function attributeLine(level: Diagram['level'], { id, name, identifies, several, derived, parts, required, type, size }: DiagramAttribute, isAlone: boolean): CardLine {
-  const marks = [isAlone && !identifies ? 'no two alike' : '', several ? 'several' : '', derived ? 'worked out' : '', parts.length > 0 ? parts.join(' + ') : ''].filter(mark => mark !== '').join(', ')
-  const written = level === 'conceptual' ? '' : level === 'physical' && size.trim() !== '' ? `${type} ${size}` : type
-  return { id, text: name, isReference: false, identifies, mayLack: required === false && !identifies, marks, type: written.trim() }
+function attributeLine(
+  level: Diagram['level'],
+  { id, name, identifies, several, derived, parts, required, type, size }: DiagramAttribute,
+  isAlone: boolean,
+): CardLine {
+  const marks = [
+    isAlone && !identifies ? 'no two alike' : '',
+    several ? 'several' : '',
+    derived ? 'worked out' : '',
+    parts.length > 0 ? parts.join(' + ') : '',
+  ]
+    .filter(mark => mark !== '')
+    .join(', ')
+  const written =
+    level === 'conceptual' ? '' : level === 'physical' && size.trim() !== '' ? `${type} ${size}` : type
+  return {
+    id,
+    text: name,
+    isReference: false,
+    identifies,
+    mayLack: required === false && !identifies,
+    marks,
+    type: written.trim(),
+  }
 }
 
-function referenceLine(level: Diagram['level'], { relationship, target, role, identifies, required, columns, types }: CardReference): CardLine {
+function referenceLine(
+  level: Diagram['level'],
+  { relationship, target, role, identifies, required, columns, types }: CardReference,
+): CardLine {
   return {
-    id: relationship, text: level === 'physical' ? columns.join(', ') : role || target, isReference: true, identifies, mayLack: !required && !identifies,
-    marks: level === 'physical' ? `→ ${role || target}` : '', type: level === 'physical' && types.length === 1 ? types[0]! : '',
+    id: relationship,
+    text: level === 'physical' ? columns.join(', ') : role || target,
+    isReference: true,
+    identifies,
+    mayLack: !required && !identifies,
+    marks: level === 'physical' ? `→ ${role || target}` : '',
+    type: level === 'physical' && types.length === 1 ? types[0]! : '',
   }
 }
 
 /** How large a card is; widths are estimated from the number of signs, so that a picture needs no screen. */
-export function cardSize(name: string, lines: readonly CardLine[]): { readonly width: number, readonly height: number } {
+export function cardSize(
+  name: string,
+  lines: readonly CardLine[],
+): { readonly width: number; readonly height: number } {
   const lineWidth = ({ text, marks, type, isReference }: CardLine): number =>
-    (text.length + (isReference ? 2 : 0)) * SIGNS.sans + (marks.length > 0 ? marks.length * 6 + 10 : 0) + (type.length > 0 ? type.length * SIGNS.mono + 26 : 0)
+    (text.length + (isReference ? 2 : 0)) * SIGNS.sans +
+    (marks.length > 0 ? marks.length * 6 + 10 : 0) +
+    (type.length > 0 ? type.length * SIGNS.mono + 26 : 0)
   const widest = Math.max(name.length * SIGNS.serif + 26, ...lines.map(lineWidth))
-  return { width: Math.round(Math.min(380, Math.max(150, widest + 30))), height: HEAD + Math.max(1, lines.length) * LINE + FOOT }
+  return {
+    width: Math.round(Math.min(380, Math.max(150, widest + 30))),
+    height: HEAD + Math.max(1, lines.length) * LINE + FOOT,
+  }
 }
 
 export function isWeak(diagram: Diagram, entity: string): boolean {
@@ -57,6 +114,9 @@ export function isWeak(diagram: Diagram, entity: string): boolean {
 }
 
 /** Where three and more meet: a slip with the name. */
-export function slipSize({ name }: Pick<DiagramRelationship, 'name'>): { readonly width: number, readonly height: number } {
+export function slipSize({ name }: Pick<DiagramRelationship, 'name'>): {
+  readonly width: number
+  readonly height: number
+} {
   return { width: Math.round(Math.max(70, name.length * 7.5 + 28)), height: 30 }
 }

@@ -1,7 +1,11 @@
 import type { Box } from './cards'
 
 /** A place on a card's edge and the way out of it. */
-export interface Port { readonly x: number, readonly y: number, readonly side: Side }
+export interface Port {
+  readonly x: number
+  readonly y: number
+  readonly side: Side
+}
 export type Side = 'left' | 'right' | 'top' | 'bottom'
 
 export interface Route {
@@ -10,18 +14,32 @@ export interface Route {
   /** Corner points from port to port, at right angles. */
   readonly points: readonly (readonly [number, number])[]
   /** Where the verb phrase stands. */
-  readonly label: { readonly x: number, readonly y: number, readonly isUpright: boolean }
+  readonly label: { readonly x: number; readonly y: number; readonly isUpright: boolean }
 }
 
-export interface Join { readonly id: string, readonly from: string, readonly to: string }
+export interface Join {
+  readonly id: string
+  readonly from: string
+  readonly to: string
+}
 
-interface Ending { readonly join: number, readonly at: 'from' | 'to', readonly box: Box, readonly other: Box, readonly side: Side }
+interface Ending {
+  readonly join: number
+  readonly at: 'from' | 'to'
+  readonly box: Box
+  readonly other: Box
+  readonly side: Side
+}
 
 /**
- * Lines at right angles between boxes. Each side of a box shares its edge out among the lines that leave there, in the order of where they go; two boxes with one
- * line each that face one another get a straight one. A line that would run through a third box leaves below or above and goes round. Lines times boxes.
+ * Lines at right angles between boxes. Each side of a box shares its edge out among the lines that leave
+ * there, in the order of where they go; two boxes with one line each that face one another get a straight
+ * one. A line that would run through a third box leaves below or above and goes round. Lines times boxes.
  */
-export function routesBetween(boxes: ReadonlyMap<string, Box>, joins: readonly Join[]): ReadonlyMap<string, Route> {
+export function routesBetween(
+  boxes: ReadonlyMap<string, Box>,
+  joins: readonly Join[],
+): ReadonlyMap<string, Route> {
   const known = joins.filter(({ from, to }) => boxes.has(from) && boxes.has(to))
   const straight = drawn(boxes, known, new Map())
   const all = [...boxes.values()]
@@ -34,29 +52,52 @@ export function routesBetween(boxes: ReadonlyMap<string, Box>, joins: readonly J
 }
 
 /** How a line goes round: on which side of both boxes, and along which height. */
-interface Way { readonly side: 'top' | 'bottom', readonly lane: number }
+interface Way {
+  readonly side: 'top' | 'bottom'
+  readonly lane: number
+}
 
-function drawn(boxes: ReadonlyMap<string, Box>, joins: readonly Join[], round: ReadonlyMap<string, Way>): ReadonlyMap<string, Route> {
+function drawn(
+  boxes: ReadonlyMap<string, Box>,
+  joins: readonly Join[],
+  round: ReadonlyMap<string, Way>,
+): ReadonlyMap<string, Route> {
   const endings = joins.flatMap(({ id, from, to }, join): Ending[] => {
     const [a, b] = [boxes.get(from)!, boxes.get(to)!]
     const way = round.get(id)
-    const [out, back] = from === to ? ['right', 'right'] as const : way ? [way.side, way.side] as const : facing(a, b)
-    return [{ join, at: 'from', box: a, other: b, side: out }, { join, at: 'to', box: b, other: a, side: back }]
+    const [out, back] =
+      from === to ? (['right', 'right'] as const) : way ? ([way.side, way.side] as const) : facing(a, b)
+    return [
+      { join, at: 'from', box: a, other: b, side: out },
+      { join, at: 'to', box: b, other: a, side: back },
+    ]
   })
   const ports = shareOut(endings)
   const lanes = new Map([...round.keys()].map((id, at) => [id, at]))
-  return new Map(joins.map(({ id, from, to }, join) => {
-    const [a, b] = [ports.get(`${join} from`)!, ports.get(`${join} to`)!]
-    const way = round.get(id)
-    if (way) return [id, around(a, b, way, lanes.get(id)!)]
-    return [id, route(a, b, from === to ? boxes.get(from)! : undefined)]
-  }))
+  return new Map(
+    joins.map(({ id, from, to }, join) => {
+      const [a, b] = [ports.get(`${join} from`)!, ports.get(`${join} to`)!]
+      const way = round.get(id)
+      if (way) return [id, around(a, b, way, lanes.get(id)!)]
+      return [id, route(a, b, from === to ? boxes.get(from)! : undefined)]
+    }),
+  )
 }
 
 /** A line below or above what stands between; those that go the same way keep apart. */
 function around(from: Port, to: Port, { side, lane }: Way, at: number): Route {
   const y = lane + (side === 'bottom' ? 14 : -14) * (at % 5)
-  return { from, to, points: [[from.x, from.y], [from.x, y], [to.x, y], [to.x, to.y]], label: { x: (from.x + to.x) / 2, y: y - 6, isUpright: false } }
+  return {
+    from,
+    to,
+    points: [
+      [from.x, from.y],
+      [from.x, y],
+      [to.x, y],
+      [to.x, to.y],
+    ],
+    label: { x: (from.x + to.x) / 2, y: y - 6, isUpright: false },
+  }
 }
 
 /** Where a route would run through a third box: the nearer way round everything between the two. */
@@ -107,14 +148,18 @@ function shareOut(endings: readonly Ending[]): Map<string, Port> {
   for (const ending of endings) {
     const { box, side } = ending
     const key = `${box.x} ${box.y} ${box.width} ${side}`
-    sides.set(key, [...sides.get(key) ?? [], ending])
+    sides.set(key, [...(sides.get(key) ?? []), ending])
   }
   const ports = new Map<string, Port>()
   for (const group of sides.values()) {
     const isAcross = group[0]!.side === 'left' || group[0]!.side === 'right'
     const along = ({ other }: Ending): number => middle(other)[isAcross ? 1 : 0]
     const sorted = group.toSorted((a, b) => along(a) - along(b) || a.join - b.join || (a.at < b.at ? -1 : 1))
-    for (const [i, ending] of sorted.entries()) ports.set(`${ending.join} ${ending.at}`, portAt(ending, (i + 1) / (sorted.length + 1), isAlone(ending, sides)))
+    for (const [i, ending] of sorted.entries())
+      ports.set(
+        `${ending.join} ${ending.at}`,
+        portAt(ending, (i + 1) / (sorted.length + 1), isAlone(ending, sides)),
+      )
   }
   return ports
 }
@@ -130,29 +175,87 @@ function isAlone({ join, box, side, other }: Ending, sides: ReadonlyMap<string, 
 function portAt({ box, other, side }: Ending, share: number, isStraight: boolean): Port {
   const { x, y, width, height } = box
   const isAcross = side === 'left' || side === 'right'
-  const [low, high] = isAcross ? [Math.max(y, other.y), Math.min(y + height, other.y + other.height)] : [Math.max(x, other.x), Math.min(x + width, other.x + other.width)]
+  const [low, high] = isAcross
+    ? [Math.max(y, other.y), Math.min(y + height, other.y + other.height)]
+    : [Math.max(x, other.x), Math.min(x + width, other.x + other.width)]
   const straight = isStraight && high - low > 12 ? (low + high) / 2 : undefined
-  if (isAcross) return { x: side === 'left' ? x : x + width, y: Math.round(straight ?? y + height * share), side }
+  if (isAcross)
+    return { x: side === 'left' ? x : x + width, y: Math.round(straight ?? y + height * share), side }
   return { x: Math.round(straight ?? x + width * share), y: side === 'top' ? y : y + height, side }
 }
 
 function route(from: Port, to: Port, loop: Box | undefined): Route {
   if (loop) {
     const out = loop.x + loop.width + 46
-    return { from, to, points: [[from.x, from.y], [out, from.y], [out, to.y], [to.x, to.y]], label: { x: out + 6, y: (from.y + to.y) / 2, isUpright: true } }
+    return {
+      from,
+      to,
+      points: [
+        [from.x, from.y],
+        [out, from.y],
+        [out, to.y],
+        [to.x, to.y],
+      ],
+      label: { x: out + 6, y: (from.y + to.y) / 2, isUpright: true },
+    }
   }
   if (from.side === 'left' || from.side === 'right') {
     const bend = Math.round((from.x + to.x) / 2)
-    if (from.y === to.y) return { from, to, points: [[from.x, from.y], [to.x, to.y]], label: { x: bend, y: from.y - 8, isUpright: false } }
+    if (from.y === to.y)
+      return {
+        from,
+        to,
+        points: [
+          [from.x, from.y],
+          [to.x, to.y],
+        ],
+        label: { x: bend, y: from.y - 8, isUpright: false },
+      }
     const isFlat = Math.abs(from.y - to.y) < 26
     const onFarHalf = Math.abs(to.x - bend) > 110
-    const label = isFlat ? { x: onFarHalf ? (bend + to.x) / 2 : bend, y: (onFarHalf ? to.y : Math.min(from.y, to.y)) - 8, isUpright: false } : { x: bend + 7, y: (from.y + to.y) / 2 + 4, isUpright: true }
-    return { from, to, points: [[from.x, from.y], [bend, from.y], [bend, to.y], [to.x, to.y]], label }
+    const label = isFlat
+      ? {
+          x: onFarHalf ? (bend + to.x) / 2 : bend,
+          y: (onFarHalf ? to.y : Math.min(from.y, to.y)) - 8,
+          isUpright: false,
+        }
+      : { x: bend + 7, y: (from.y + to.y) / 2 + 4, isUpright: true }
+    return {
+      from,
+      to,
+      points: [
+        [from.x, from.y],
+        [bend, from.y],
+        [bend, to.y],
+        [to.x, to.y],
+      ],
+      label,
+    }
   }
   const bend = Math.round((from.y + to.y) / 2)
-  if (from.x === to.x) return { from, to, points: [[from.x, from.y], [to.x, to.y]], label: { x: from.x + 9, y: bend + 4, isUpright: true } }
-  return { from, to, points: [[from.x, from.y], [from.x, bend], [to.x, bend], [to.x, to.y]], label: { x: (from.x + to.x) / 2, y: bend - 8, isUpright: false } }
+  if (from.x === to.x)
+    return {
+      from,
+      to,
+      points: [
+        [from.x, from.y],
+        [to.x, to.y],
+      ],
+      label: { x: from.x + 9, y: bend + 4, isUpright: true },
+    }
+  return {
+    from,
+    to,
+    points: [
+      [from.x, from.y],
+      [from.x, bend],
+      [to.x, bend],
+      [to.x, to.y],
+    ],
+    label: { x: (from.x + to.x) / 2, y: bend - 8, isUpright: false },
+  }
 }
 
 /** The points as the path of an SVG. */
-export const pathOf = (points: Route['points']): string => points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')
+export const pathOf = (points: Route['points']): string =>
+  points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${y}`).join('')

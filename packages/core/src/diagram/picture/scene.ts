@@ -3,8 +3,17 @@ import { cardReferences } from '../references'
 import { cardLines, cardSize, isWeak, slipSize, type Box, type CardLine } from './cards'
 import { routesBetween, type Join, type Route } from './routes'
 
-export interface SceneCard extends Box { readonly id: string, readonly name: string, readonly lines: readonly CardLine[], readonly isWeak: boolean, readonly isGiven: boolean }
-export interface SceneSlip extends Box { readonly id: string, readonly name: string }
+export interface SceneCard extends Box {
+  readonly id: string
+  readonly name: string
+  readonly lines: readonly CardLine[]
+  readonly isWeak: boolean
+  readonly isGiven: boolean
+}
+export interface SceneSlip extends Box {
+  readonly id: string
+  readonly name: string
+}
 
 /** A diagram ready to be drawn. */
 export interface Scene {
@@ -15,59 +24,95 @@ export interface Scene {
   readonly bounds: Box
 }
 
-/** Cards without a place are set out in rows of four. Lines of three and more ends are named `relationship end`, of kinds `kinds special`. */
+/**
+ * Cards without a place are set out in rows of four. Lines of three and more ends are named `relationship
+ * end`, of kinds `kinds special`.
+ */
 export function sceneOf(diagram: Diagram): Scene {
   const references = cardReferences(diagram)
   const places = placesOf(diagram)
   const cards = diagram.entities.map((entity): SceneCard => {
     const lines = cardLines(diagram, entity, references.get(entity.id))
-    return { id: entity.id, name: entity.name, lines, isWeak: isWeak(diagram, entity.id), isGiven: entity.given ?? false, ...places.get(entity.id)!, ...cardSize(entity.name, lines) }
+    return {
+      id: entity.id,
+      name: entity.name,
+      lines,
+      isWeak: isWeak(diagram, entity.id),
+      isGiven: entity.given ?? false,
+      ...places.get(entity.id)!,
+      ...cardSize(entity.name, lines),
+    }
   })
   const boxes = new Map<string, Box>(cards.map(card => [card.id, card]))
-  const slips = diagram.relationships.filter(({ ends }) => ends.length > 2).map((relationship): SceneSlip => {
-    const size = slipSize(relationship)
-    const at = relationship.at ?? middleOf(relationship.ends.flatMap(({ entity }) => boxes.get(entity) ?? []), size)
-    return { id: relationship.id, name: relationship.name, x: at.x, y: at.y, ...size }
-  })
+  const slips = diagram.relationships
+    .filter(({ ends }) => ends.length > 2)
+    .map((relationship): SceneSlip => {
+      const size = slipSize(relationship)
+      const at =
+        relationship.at ??
+        middleOf(
+          relationship.ends.flatMap(({ entity }) => boxes.get(entity) ?? []),
+          size,
+        )
+      return { id: relationship.id, name: relationship.name, x: at.x, y: at.y, ...size }
+    })
   for (const slip of slips) boxes.set(slip.id, slip)
   const routes = routesBetween(boxes, joinsOf(diagram))
   return { cards, slips, routes, bounds: boundsOf([...boxes.values(), ...linesAsBoxes(diagram, routes)]) }
 }
 
-/** The lines there are: one for each relationship of two, one to each end of what more meet in, one from each special kind. */
+/**
+ * The lines there are: one for each relationship of two, one to each end of what more meet in, one from each
+ * special kind.
+ */
 export function joinsOf(diagram: Diagram): Join[] {
   return [
-    ...diagram.relationships.flatMap(({ id, ends }) => ends.length === 2
-      ? [{ id, from: ends[0]!.entity, to: ends[1]!.entity }]
-      : ends.map((end, i) => ({ id: `${id} ${i}`, from: end.entity, to: id }))),
-    ...diagram.kinds.flatMap(({ id, general, special }) => special.map(kind => ({ id: `${id} ${kind}`, from: general, to: kind }))),
+    ...diagram.relationships.flatMap(({ id, ends }) =>
+      ends.length === 2
+        ? [{ id, from: ends[0]!.entity, to: ends[1]!.entity }]
+        : ends.map((end, i) => ({ id: `${id} ${i}`, from: end.entity, to: id })),
+    ),
+    ...diagram.kinds.flatMap(({ id, general, special }) =>
+      special.map(kind => ({ id: `${id} ${kind}`, from: general, to: kind })),
+    ),
   ]
 }
 
 /** Where each card stands; those without a place follow in rows below the others. */
-export function placesOf({ entities }: Pick<Diagram, 'entities'>): ReadonlyMap<string, { readonly x: number, readonly y: number }> {
-  const lowest = Math.max(0, ...entities.flatMap(({ at, attributes }) => at ? [at.y + 60 + attributes.length * 22] : []))
+export function placesOf({
+  entities,
+}: Pick<Diagram, 'entities'>): ReadonlyMap<string, { readonly x: number; readonly y: number }> {
+  const lowest = Math.max(
+    0,
+    ...entities.flatMap(({ at, attributes }) => (at ? [at.y + 60 + attributes.length * 22] : [])),
+  )
   let free = 0
-  return new Map(entities.map(({ id, at }) => {
-    if (at) return [id, { x: at.x, y: at.y }]
-    const i = free++
-    return [id, { x: 40 + (i % 4) * 290, y: (lowest > 0 ? lowest + 60 : 40) + Math.floor(i / 4) * 230 }]
-  }))
+  return new Map(
+    entities.map(({ id, at }) => {
+      if (at) return [id, { x: at.x, y: at.y }]
+      const i = free++
+      return [id, { x: 40 + (i % 4) * 290, y: (lowest > 0 ? lowest + 60 : 40) + Math.floor(i / 4) * 230 }]
+    }),
+  )
 }
 
 /** What a change leaves without a place keeps the one where it was shown before. */
 export function keepPlaces(before: Diagram, next: Diagram): Diagram {
   const shown = placesOf(before)
-  const entities = next.entities.map((entity) => {
+  const entities = next.entities.map(entity => {
     const at = entity.at ?? shown.get(entity.id)
     return at && !entity.at ? { ...entity, at } : entity
   })
   return { ...next, entities }
 }
 
-function middleOf(boxes: readonly Box[], size: { width: number, height: number }): { x: number, y: number } {
-  const mean = (of: (box: Box) => number): number => boxes.reduce((sum, box) => sum + of(box), 0) / Math.max(1, boxes.length)
-  return { x: Math.round(mean(({ x, width }) => x + width / 2) - size.width / 2), y: Math.round(mean(({ y, height }) => y + height / 2) - size.height / 2) }
+function middleOf(boxes: readonly Box[], size: { width: number; height: number }): { x: number; y: number } {
+  const mean = (of: (box: Box) => number): number =>
+    boxes.reduce((sum, box) => sum + of(box), 0) / Math.max(1, boxes.length)
+  return {
+    x: Math.round(mean(({ x, width }) => x + width / 2) - size.width / 2),
+    y: Math.round(mean(({ y, height }) => y + height / 2) - size.height / 2),
+  }
 }
 
 /** What lines and their words take up outside the cards. */
@@ -75,7 +120,10 @@ function linesAsBoxes({ relationships }: Diagram, routes: ReadonlyMap<string, Ro
   return [...routes].flatMap(([id, { points, label }]) => {
     const { name = '', back = '' } = relationships.find(relationship => relationship.id === id) ?? {}
     const width = (name || back).length * 6.6
-    return [...points.map(([x, y]) => ({ x, y, width: 0, height: 0 })), { x: label.isUpright ? label.x : label.x - width / 2, y: label.y - 12, width, height: 14 }]
+    return [
+      ...points.map(([x, y]) => ({ x, y, width: 0, height: 0 })),
+      { x: label.isUpright ? label.x : label.x - width / 2, y: label.y - 12, width, height: 14 },
+    ]
   })
 }
 
@@ -89,4 +137,8 @@ function boundsOf(boxes: readonly Box[]): Box {
 }
 
 /** Names for a picture's title. */
-export const titleOf = (diagram: Diagram): string => diagram.entities.map(({ id }) => findEntityById(diagram, id)?.name.trim() ?? '').filter(name => name !== '').join(', ')
+export const titleOf = (diagram: Diagram): string =>
+  diagram.entities
+    .map(({ id }) => findEntityById(diagram, id)?.name.trim() ?? '')
+    .filter(name => name !== '')
+    .join(', ')

@@ -2,22 +2,40 @@ import type { DiagramEnd, DiagramRelationship } from '../document'
 import type { Port } from './routes'
 
 export const NOTATIONS = ['feet', 'diamonds', 'min-max'] as const
-/** How the answers are drawn: the trade's crow's foot signs, textbook diamonds with 1 and n, or (min,max) beside the card that takes part. Same model, other signs. */
-export type Notation = typeof NOTATIONS[number]
+/**
+ * How the answers are drawn: the trade's crow's foot signs, textbook diamonds with 1 and n, or (min,max)
+ * beside the card that takes part. Same model, other signs.
+ */
+export type Notation = (typeof NOTATIONS)[number]
 
 /** What an end is drawn with: strokes and rings in the line's ink, and text. */
-export type Sign
-  = | { readonly kind: 'stroke', readonly path: string }
-    | { readonly kind: 'ring', readonly x: number, readonly y: number, readonly r: number }
-    | { readonly kind: 'text', readonly x: number, readonly y: number, readonly text: string, readonly anchor: 'start' | 'end' }
+export type Sign =
+  | { readonly kind: 'stroke'; readonly path: string }
+  | { readonly kind: 'ring'; readonly x: number; readonly y: number; readonly r: number }
+  | {
+      readonly kind: 'text'
+      readonly x: number
+      readonly y: number
+      readonly text: string
+      readonly anchor: 'start' | 'end'
+    }
 
 const OUT = { left: [-1, 0], right: [1, 0], top: [0, -1], bottom: [0, 1] } as const
 
 /** The signs at one end of a relationship. */
-export function endSigns(notation: Notation, { ends }: Pick<DiagramRelationship, 'ends'>, at: number, port: Port): Sign[] {
+export function endSigns(
+  notation: Notation,
+  { ends }: Pick<DiagramRelationship, 'ends'>,
+  at: number,
+  port: Port,
+): Sign[] {
   const end = ends[at]!
   if (notation === 'feet') return feet(end, port)
-  if (notation === 'diamonds') return [...beside(port, end.most === null ? '?' : end.most === 'one' ? '1' : 'n'), ...takesPart(ends, at) ? doubled(port) : []]
+  if (notation === 'diamonds')
+    return [
+      ...beside(port, end.most === null ? '?' : end.most === 'one' ? '1' : 'n'),
+      ...(takesPart(ends, at) ? doubled(port) : []),
+    ]
   const other = ends.length === 2 ? ends[1 - at]! : end
   const least = other.least === null ? '?' : String(other.least)
   const most = ends.length > 2 ? 'n' : other.most === null ? '?' : other.most === 'one' ? '1' : 'n'
@@ -36,7 +54,10 @@ function placer({ x, y, side }: Port): (out: number, aside: number) => string {
 }
 const round = (value: number): number => Math.round(value * 10) / 10
 
-/** A foot of three toes for many, a bar for one; before it a ring for none, a bar for at least one; a question mark for what is not answered. */
+/**
+ * A foot of three toes for many, a bar for one; before it a ring for none, a bar for at least one; a question
+ * mark for what is not answered.
+ */
 function feet({ least, most }: Pick<DiagramEnd, 'least' | 'most'>, port: Port): Sign[] {
   const at = placer(port)
   const signs: Sign[] = []
@@ -55,9 +76,19 @@ function ringAt(at: (out: number, aside: number) => string, out: number): Sign {
 
 /** Words beside the line, near the card. */
 function beside(port: Port, text: string): Sign[] {
-  const [x, y] = placer(port)(10, port.side === 'left' || port.side === 'top' ? 9 : -9).split(' ').map(Number) as [number, number]
+  const [x, y] = placer(port)(10, port.side === 'left' || port.side === 'top' ? 9 : -9)
+    .split(' ')
+    .map(Number) as [number, number]
   const isAcross = port.side === 'left' || port.side === 'right'
-  return [{ kind: 'text', x: isAcross ? x : x + 2, y: isAcross ? y : y + 4, text, anchor: port.side === 'left' ? 'end' : 'start' }]
+  return [
+    {
+      kind: 'text',
+      x: isAcross ? x : x + 2,
+      y: isAcross ? y : y + 4,
+      text,
+      anchor: port.side === 'left' ? 'end' : 'start',
+    },
+  ]
 }
 
 /** The line is doubled near the card: each of it takes part. */

@@ -13,45 +13,106 @@ export interface PictureOptions {
 }
 
 /** The colours of a drawing: always those of paper and ink. */
-const INK = { ink: '#1f2a24', soft: '#5d675f', sheet: '#fffdf7', rule: '#c9bfa9', verdigris: '#28695c' } as const
-const TONE = { 'broken': '#a03a2c', 'too strict': '#865b0c', 'upheld': '#28695c', 'cannot tell': '#52617a' } as const
-const FONTS = { serif: '\'Source Serif 4 Variable\', Georgia, serif', sans: '\'Source Sans 3 Variable\', Arial, sans-serif', mono: '\'Source Code Pro Variable\', monospace' } as const
+const INK = {
+  ink: '#1f2a24',
+  soft: '#5d675f',
+  sheet: '#fffdf7',
+  rule: '#c9bfa9',
+  verdigris: '#28695c',
+} as const
+const TONE = {
+  'broken': '#a03a2c',
+  'too strict': '#865b0c',
+  'upheld': '#28695c',
+  'cannot tell': '#52617a',
+} as const
+const FONTS = {
+  serif: "'Source Serif 4 Variable', Georgia, serif",
+  sans: "'Source Sans 3 Variable', Arial, sans-serif",
+  mono: "'Source Code Pro Variable', monospace",
+} as const
 
-/** The diagram as an SVG text, in light whatever the theme; texts are escaped. The same diagram gives the same text. */
-export function svgOf(diagram: Diagram, { notation = 'feet', marks = new Map() }: PictureOptions = {}): string {
-  const { cards, slips, routes, bounds: { x, y, width, height } } = sceneOf(diagram)
-  const lines = diagram.relationships.flatMap(relationship => relationshipShapes(relationship, routes, notation, marks))
-  const brackets = diagram.kinds.flatMap(kinds => kinds.special.flatMap((kind, i) => {
-    const route = routes.get(`${kinds.id} ${kind}`)
-    return route ? [`<path d="${pathOf(route.points)}" fill="none" stroke="${INK.ink}" stroke-width="1.4"/>${i === 0 ? text(route.label.x, route.label.y, kindsInWords(kinds), { style: 'italic' }) : ''}`] : []
-  }))
+/**
+ * The diagram as an SVG text, in light whatever the theme; texts are escaped. The same diagram gives the same
+ * text.
+ */
+export function svgOf(
+  diagram: Diagram,
+  { notation = 'feet', marks = new Map() }: PictureOptions = {},
+): string {
+  const {
+    cards,
+    slips,
+    routes,
+    bounds: { x, y, width, height },
+  } = sceneOf(diagram)
+  const lines = diagram.relationships.flatMap(relationship =>
+    relationshipShapes(relationship, routes, notation, marks),
+  )
+  const brackets = diagram.kinds.flatMap(kinds =>
+    kinds.special.flatMap((kind, i) => {
+      const route = routes.get(`${kinds.id} ${kind}`)
+      return route
+        ? [
+            `<path d="${pathOf(route.points)}" fill="none" stroke="${INK.ink}" stroke-width="1.4"/>${i === 0 ? text(route.label.x, route.label.y, kindsInWords(kinds), { style: 'italic' }) : ''}`,
+          ]
+        : []
+    }),
+  )
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" viewBox="${x} ${y} ${width} ${height}" width="${width}" height="${height}" role="img"><title>${xmlText(titleOf(diagram))}</title>`,
-    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="#f6f2e8"/>`, ...brackets, ...lines, ...cards.map(card => cardShapes(card, marks)), ...slips.map(slip => slipShapes(slip, marks)), '</svg>',
+    `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="#f6f2e8"/>`,
+    ...brackets,
+    ...lines,
+    ...cards.map(card => cardShapes(card, marks)),
+    ...slips.map(slip => slipShapes(slip, marks)),
+    '</svg>',
   ].join('\n')
 }
 
 type Marks = NonNullable<PictureOptions['marks']>
 
-function relationshipShapes(relationship: DiagramRelationship, routes: ReadonlyMap<string, Route>, notation: Notation, marks: Marks): string[] {
+function relationshipShapes(
+  relationship: DiagramRelationship,
+  routes: ReadonlyMap<string, Route>,
+  notation: Notation,
+  marks: Marks,
+): string[] {
   const { id, ends, name, back } = relationship
   const tone = marks.get(id)
   const stroke = tone ? TONE[tone] : INK.ink
   if (ends.length > 2) {
     return ends.flatMap((_, i) => {
       const route = routes.get(`${id} ${i}`)
-      return route ? [`<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none"><path d="${pathOf(route.points)}"/>${endSigns(notation, relationship, i, route.from).map(sign => signShape(sign, stroke)).join('')}</g>`] : []
+      return route
+        ? [
+            `<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none"><path d="${pathOf(route.points)}"/>${endSigns(
+              notation,
+              relationship,
+              i,
+              route.from,
+            )
+              .map(sign => signShape(sign, stroke))
+              .join('')}</g>`,
+          ]
+        : []
     })
   }
   const route = routes.get(id)
   if (!route) return []
-  const signs = [...endSigns(notation, relationship, 0, route.from), ...endSigns(notation, relationship, 1, route.to)]
+  const signs = [
+    ...endSigns(notation, relationship, 0, route.from),
+    ...endSigns(notation, relationship, 1, route.to),
+  ]
   const isWeak = ends.some(({ identifies }) => identifies)
   const { x, y, isUpright } = route.label
   const verb = name || back
   const diamond = notation === 'diamonds' ? diamondShape(route, verb, stroke) : ''
-  return [`<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${tone ? 2.6 : isWeak ? 2.2 : 1.4}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
-    diamond || (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: isUpright ? 'start' : 'middle' }))]
+  return [
+    `<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${tone ? 2.6 : isWeak ? 2.2 : 1.4}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
+    diamond ||
+      (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: isUpright ? 'start' : 'middle' })),
+  ]
 }
 
 function diamondShape({ points }: Route, verb: string, stroke: string): string {
@@ -64,13 +125,19 @@ function diamondShape({ points }: Route, verb: string, stroke: string): string {
 
 function signShape(sign: Sign, stroke: string): string {
   switch (sign.kind) {
-    case 'stroke': return `<path d="${sign.path}"/>`
-    case 'ring': return `<circle cx="${sign.x}" cy="${sign.y}" r="${sign.r}" fill="#f6f2e8"/>`
-    case 'text': return `<text x="${sign.x}" y="${sign.y}" text-anchor="${sign.anchor}" font-family="${FONTS.sans}" font-size="12" stroke="none" fill="${stroke}">${xmlText(sign.text)}</text>`
+    case 'stroke':
+      return `<path d="${sign.path}"/>`
+    case 'ring':
+      return `<circle cx="${sign.x}" cy="${sign.y}" r="${sign.r}" fill="#f6f2e8"/>`
+    case 'text':
+      return `<text x="${sign.x}" y="${sign.y}" text-anchor="${sign.anchor}" font-family="${FONTS.sans}" font-size="12" stroke="none" fill="${stroke}">${xmlText(sign.text)}</text>`
   }
 }
 
-function cardShapes({ id, name, x, y, width, height, lines, isWeak, isGiven }: SceneCard, marks: Marks): string {
+function cardShapes(
+  { id, name, x, y, width, height, lines, isWeak, isGiven }: SceneCard,
+  marks: Marks,
+): string {
   const tone = marks.get(id)
   const stroke = tone ? TONE[tone] : INK.ink
   return [
@@ -78,7 +145,8 @@ function cardShapes({ id, name, x, y, width, height, lines, isWeak, isGiven }: S
     `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${INK.sheet}" stroke="${stroke}" stroke-width="${tone ? 2.4 : 1}"${isGiven ? ' stroke-dasharray="4 3"' : ''}/>`,
     isWeak ? `<path d="M${x + 4} ${y}V${y + height}" stroke="${stroke}" stroke-width="1"/>` : '',
     text(x + 12, y + 22, name || 'no name yet', { family: FONTS.serif, size: 15.5, weight: 650 }),
-    ...lines.map((line, i) => lineShapes(line, x, y + HEAD + i * LINE, width, marks)), '</g>',
+    ...lines.map((line, i) => lineShapes(line, x, y + HEAD + i * LINE, width, marks)),
+    '</g>',
   ].join('')
 }
 
@@ -90,12 +158,21 @@ function lineShapes(line: CardLine, x: number, y: number, width: number, marks: 
   const note = shortened(extra, Math.floor((room - written.length - 2) * 1.1))
   const w = Math.min(width - 24, written.length * 6.9)
   return [
-    tone && !isReference ? `<rect x="${x + 1}" y="${y}" width="${width - 2}" height="${LINE}" fill="${TONE[tone]}" opacity="0.14"/>` : '',
-    text(x + 12, y + 14.5, written, { weight: identifies ? 650 : 400, fill: isReference && !identifies ? INK.verdigris : INK.ink }),
+    tone && !isReference
+      ? `<rect x="${x + 1}" y="${y}" width="${width - 2}" height="${LINE}" fill="${TONE[tone]}" opacity="0.14"/>`
+      : '',
+    text(x + 12, y + 14.5, written, {
+      weight: identifies ? 650 : 400,
+      fill: isReference && !identifies ? INK.verdigris : INK.ink,
+    }),
     identifies ? `<path d="M${x + 12} ${y + 18}h${w}" stroke="${INK.ink}" stroke-width="1.4"/>` : '',
     mayLack ? `<circle cx="${x + 17 + w}" cy="${y + 10}" r="3" fill="none" stroke="${INK.soft}"/>` : '',
-    note.length < 3 ? '' : text(x + 12 + w + (mayLack ? 14 : 8), y + 14.5, note, { style: 'italic', fill: INK.soft, size: 12 }),
-    type === '' ? '' : text(x + width - 11, y + 14.5, type, { family: FONTS.mono, size: 12, fill: INK.soft, anchor: 'end' }),
+    note.length < 3
+      ? ''
+      : text(x + 12 + w + (mayLack ? 14 : 8), y + 14.5, note, { style: 'italic', fill: INK.soft, size: 12 }),
+    type === ''
+      ? ''
+      : text(x + width - 11, y + 14.5, type, { family: FONTS.mono, size: 12, fill: INK.soft, anchor: 'end' }),
   ].join('')
 }
 
@@ -105,10 +182,30 @@ function slipShapes({ id, name, x, y, width, height }: SceneSlip, marks: Marks):
 }
 
 /** Not more than so many signs; what is cut off ends in dots. */
-const shortened = (words: string, most: number): string => words.length <= most ? words : `${words.slice(0, Math.max(0, most - 1))}…`
+const shortened = (words: string, most: number): string =>
+  words.length <= most ? words : `${words.slice(0, Math.max(0, most - 1))}…`
 
-interface TextLook { readonly family?: string, readonly size?: number, readonly weight?: number, readonly style?: 'italic', readonly fill?: string, readonly anchor?: 'start' | 'middle' | 'end' }
+interface TextLook {
+  readonly family?: string
+  readonly size?: number
+  readonly weight?: number
+  readonly style?: 'italic'
+  readonly fill?: string
+  readonly anchor?: 'start' | 'middle' | 'end'
+}
 
-function text(x: number, y: number, words: string, { family = FONTS.sans, size = 13.5, weight = 400, style, fill = style ? INK.soft : INK.ink, anchor = 'start' }: TextLook): string {
+function text(
+  x: number,
+  y: number,
+  words: string,
+  {
+    family = FONTS.sans,
+    size = 13.5,
+    weight = 400,
+    style,
+    fill = style ? INK.soft : INK.ink,
+    anchor = 'start',
+  }: TextLook,
+): string {
   return `<text x="${x}" y="${y}" font-family="${family}" font-size="${size}" font-weight="${weight}"${style ? ' font-style="italic"' : ''} fill="${fill}" text-anchor="${anchor}">${xmlText(words)}</text>`
 }

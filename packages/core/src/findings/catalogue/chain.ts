@@ -28,17 +28,20 @@ export const CHAIN = {
   },
   'chain.required-changed': {
     severity: 'flaw',
-    message: p => `In your ${p.sheet} "${p.column}" of ${p.table} ${p.was}; in your script it is the other way round.`,
+    message: p =>
+      `In your ${p.sheet} "${p.column}" of ${p.table} ${p.was}; in your script it is the other way round.`,
     why: 'Whether a value may be missing is a rule of the vault, not of the script.',
   },
   'chain.key-changed': {
     severity: 'flaw',
-    message: p => `"${p.table}" was told apart by ${p.was} in your ${p.sheet} and is told apart by ${p.is} here.`,
+    message: p =>
+      `"${p.table}" was told apart by ${p.was} in your ${p.sheet} and is told apart by ${p.is} here.`,
     why: 'What tells two of them apart does not change because a table is made of it. A number of its own is fine beside the key: keep that UNIQUE.',
   },
   'chain.reference-missing': {
     severity: 'flaw',
-    message: p => `"${p.table}" refers to "${p.target}" in your ${p.sheet}; your script declares no such reference.`,
+    message: p =>
+      `"${p.table}" refers to "${p.target}" in your ${p.sheet}; your script declares no such reference.`,
     why: 'A line between two cards becomes a foreign key, or a table between them.',
   },
   'chain.reference-more': {

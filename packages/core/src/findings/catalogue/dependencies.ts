@@ -3,12 +3,16 @@ import type { Entry } from './entry'
 export const DEPENDENCIES = {
   'dependencies.unknown-attribute': {
     severity: 'error',
-    message: p => p.near ? `"${p.written}" is no attribute of this relation. Did you mean ${p.near}?` : `"${p.written}" is no attribute of this relation.`,
+    message: p =>
+      p.near
+        ? `"${p.written}" is no attribute of this relation. Did you mean ${p.near}?`
+        : `"${p.written}" is no attribute of this relation.`,
     why: 'Only the attributes that stand above the sheet can be claimed about. The line is left out until its names are known.',
   },
   'dependencies.no-arrow': {
     severity: 'error',
-    message: p => `"${p.written}" has no arrow. Write what fixes, an arrow, and what is fixed: accession_no -> taxon.`,
+    message: p =>
+      `"${p.written}" has no arrow. Write what fixes, an arrow, and what is fixed: accession_no -> taxon.`,
     why: 'A dependency has two sides: rows that agree on the left agree on the right as well.',
   },
   'dependencies.side-empty': {
@@ -33,12 +37,14 @@ export const DEPENDENCIES = {
   },
   'dependencies.superfluous-attribute': {
     severity: 'flaw',
-    message: p => `In "${p.written}" the ${p.attribute} on the left is not needed: the rest fixes the right side as well.`,
+    message: p =>
+      `In "${p.written}" the ${p.attribute} on the left is not needed: the rest fixes the right side as well.`,
     why: 'A left side should be as small as it can be. If an accession number alone fixes the taxon, adding the trip to it hides that.',
   },
   'dependencies.surplus': {
     severity: 'error',
-    message: p => `"${p.written}" does not follow from the case: there are rows it allows and this would refuse.`,
+    message: p =>
+      `"${p.written}" does not follow from the case: there are rows it allows and this would refuse.`,
     why: 'A dependency is a promise about every row there may ever be, not about those that happen to be there.',
   },
   'dependencies.key-not-unique': {

@@ -48,7 +48,8 @@ export const DIAGRAM = {
   },
   'diagram.optional-identifier': {
     severity: 'error',
-    message: p => `"${p.attribute}" tells things apart, and may be missing or have several values. What identifies is always there, once.`,
+    message: p =>
+      `"${p.attribute}" tells things apart, and may be missing or have several values. What identifies is always there, once.`,
     why: 'An accession without a number could not be found again.',
   },
   'diagram.numbered-attributes': {
@@ -58,7 +59,8 @@ export const DIAGRAM = {
   },
   'diagram.several-unresolved': {
     severity: 'flaw',
-    message: p => `"${p.attribute}" of "${p.entity}" has several values: at this level it needs a card of its own.`,
+    message: p =>
+      `"${p.attribute}" of "${p.entity}" has several values: at this level it needs a card of its own.`,
     why: 'A column holds one value to a row. Several languages of a collector are several rows of another table.',
   },
   'diagram.no-type': {
@@ -83,22 +85,26 @@ export const DIAGRAM = {
   },
   'diagram.no-size': {
     severity: 'flaw',
-    message: p => `"${p.attribute}" needs a size at this level: how many characters or digits has it at most?`,
+    message: p =>
+      `"${p.attribute}" needs a size at this level: how many characters or digits has it at most?`,
     why: 'A code of four letters is char 4; a price with two digits after the point is decimal 6, 2.',
   },
   'diagram.list-attribute': {
     severity: 'flaw',
-    message: p => `"${p.attribute}" of "${p.entity}" sounds like several values in one. Mark it "several", or give it a card of its own.`,
+    message: p =>
+      `"${p.attribute}" of "${p.entity}" sounds like several values in one. Mark it "several", or give it a card of its own.`,
     why: 'A list in one field can be neither searched nor referred to, value by value.',
   },
   'diagram.reference-attribute': {
     severity: 'flaw',
-    message: p => `"${p.attribute}" of "${p.entity}" looks like a reference to "${p.target}", and no line leads there.`,
+    message: p =>
+      `"${p.attribute}" of "${p.entity}" looks like a reference to "${p.target}", and no line leads there.`,
     why: 'A reference is drawn as a line and asked both ways; the field that carries it follows from that.',
   },
   'diagram.implied-line': {
     severity: 'remark',
-    message: p => `From ${p.from} one comes to ${p.to} by way of ${p.by} as well. If that is always the same ${p.to}, this line says nothing new.`,
+    message: p =>
+      `From ${p.from} one comes to ${p.to} by way of ${p.by} as well. If that is always the same ${p.to}, this line says nothing new.`,
     why: 'A fact that follows from two others is stored twice when it has a line of its own: the bay of a packet is the bay of its drawer. If it can be another one, both lines are right.',
   },
 } as const satisfies Record<string, Entry>

@@ -38,17 +38,20 @@ export const DICTIONARY = {
   },
   'dictionary.rule-unread': {
     severity: 'remark',
-    message: p => `I cannot read the rule of "${p.field}". People can; to have it checked write it as: 0 to 100; at least 0; one of seed, spore.`,
+    message: p =>
+      `I cannot read the rule of "${p.field}". People can; to have it checked write it as: 0 to 100; at least 0; one of seed, spore.`,
     why: 'A rule that is read is tried: the germination of 101 per cent is refused, 100 is not.',
   },
   'dictionary.reference-differs': {
     severity: 'error',
-    message: p => `"${p.field}" is ${p.is}, but ${p.target}, which it refers to, is ${p.targetIs}: a reference is described exactly as the key it refers to.`,
+    message: p =>
+      `"${p.field}" is ${p.is}, but ${p.target}, which it refers to, is ${p.targetIs}: a reference is described exactly as the key it refers to.`,
     why: 'Type, size and format are the key’s. Otherwise there are trips that no accession can name, or names that no trip can have. Whether it is required, and whether it numbers itself, is the reference’s own.',
   },
   'dictionary.optional-key': {
     severity: 'error',
-    message: p => `"${p.field}" is part of the primary key and said to be empty at times. What tells things apart is always there.`,
+    message: p =>
+      `"${p.field}" is part of the primary key and said to be empty at times. What tells things apart is always there.`,
     why: 'A part of a primary key has a value in every row.',
   },
   'dictionary.required-open': {
@@ -68,12 +71,14 @@ export const DICTIONARY = {
   },
   'dictionary.example-refused': {
     severity: 'error',
-    message: p => `The example ${p.value} (${p.length} characters) does not fit into "${p.field}", which is ${p.type}: it would be refused.`,
+    message: p =>
+      `The example ${p.value} (${p.length} characters) does not fit into "${p.field}", which is ${p.type}: it would be refused.`,
     why: 'Either the example or the description is wrong. Count the characters, and the digits before and after the point.',
   },
   'dictionary.example-changed': {
     severity: 'error',
-    message: p => `The example ${p.value} does not stay what it is in "${p.field}", which is ${p.type}: it would become ${p.becomes}.`,
+    message: p =>
+      `The example ${p.value} does not stay what it is in "${p.field}", which is ${p.type}: it would become ${p.becomes}.`,
     why: 'A number has no leading zeros: collector 007 would become 7. A code that looks like a number is text.',
   },
   'dictionary.example-other-format': {

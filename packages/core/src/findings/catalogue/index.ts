@@ -14,5 +14,20 @@ import { NORMAL_FORM } from './normal-form'
 import { CHAIN } from './chain'
 
 /** Every finding there is, one file for each group. Codes are stored: never rename or reuse one. */
-export const CATALOGUE = { ...SYNTAX, ...NAMES, ...KEYS, ...REFERENCES, ...TYPES, ...ROWS, ...DICTIONARY, ...DIAGRAM, ...JUNCTION, ...DEPENDENCIES, ...ATOMICITY, ...INSERTS, ...NORMAL_FORM, ...CHAIN }
+export const CATALOGUE = {
+  ...SYNTAX,
+  ...NAMES,
+  ...KEYS,
+  ...REFERENCES,
+  ...TYPES,
+  ...ROWS,
+  ...DICTIONARY,
+  ...DIAGRAM,
+  ...JUNCTION,
+  ...DEPENDENCIES,
+  ...ATOMICITY,
+  ...INSERTS,
+  ...NORMAL_FORM,
+  ...CHAIN,
+}
 export type FindingCode = keyof typeof CATALOGUE

@@ -3,7 +3,8 @@ import type { Entry } from './entry'
 export const INSERTS = {
   'rows.unknown-table': {
     severity: 'error',
-    message: p => `Rows are entered into "${p.table}", which is not here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    message: p =>
+      `Rows are entered into "${p.table}", which is not here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
     why: 'A table is created before rows are entered into it.',
   },
   'rows.unknown-column': {
@@ -18,8 +19,9 @@ export const INSERTS = {
   },
   'rows.null-as-text': {
     severity: 'flaw',
-    message: p => `'${p.value}' is a text of four letters. Where there is no value, write NULL without quotation marks.`,
-    why: '\'NULL\' is found when looking for texts, and not when looking for what is missing.',
+    message: p =>
+      `'${p.value}' is a text of four letters. Where there is no value, write NULL without quotation marks.`,
+    why: "'NULL' is found when looking for texts, and not when looking for what is missing.",
   },
   'rows.null-in-required': {
     severity: 'error',
@@ -38,12 +40,14 @@ export const INSERTS = {
   },
   'rows.value-changes': {
     severity: 'flaw',
-    message: p => `'${p.value}' is not kept as it is in "${p.table}.${p.column}": ${p.type} has no leading zeros.`,
+    message: p =>
+      `'${p.value}' is not kept as it is in "${p.table}.${p.column}": ${p.type} has no leading zeros.`,
     why: 'Codes are texts. 0417 and 417 would be the same collector.',
   },
   'rows.before-parent': {
     severity: 'error',
-    message: p => `This row of "${p.table}" refers to ${p.value} of "${p.target}", which is entered further down. Enter it first.`,
+    message: p =>
+      `This row of "${p.table}" refers to ${p.value} of "${p.target}", which is entered further down. Enter it first.`,
     why: 'Statements run in order: when this one runs, the row it names is not there yet.',
   },
   'rows.no-parent': {
@@ -58,7 +62,8 @@ export const INSERTS = {
   },
   'rows.same-key': {
     severity: 'error',
-    message: p => `A row of "${p.table}" with ${p.columns} = ${p.value} was entered before. The key refuses it.`,
+    message: p =>
+      `A row of "${p.table}" with ${p.columns} = ${p.value} was entered before. The key refuses it.`,
     why: 'A key tells rows apart: no two have the same.',
   },
 } as const satisfies Record<string, Entry>

@@ -8,27 +8,32 @@ export const JUNCTION = {
   },
   'junction.no-key': {
     severity: 'flaw',
-    message: p => `"${p.table}" stands between "${p.first}" and "${p.second}" and has no key: the same pair can be entered twice. Make ${p.columns} its key, or part of it.`,
+    message: p =>
+      `"${p.table}" stands between "${p.first}" and "${p.second}" and has no key: the same pair can be entered twice. Make ${p.columns} its key, or part of it.`,
     why: 'The collector Aalto on trip T-014 would count twice.',
   },
   'junction.surrogate-only': {
     severity: 'flaw',
-    message: p => `"${p.table}" is told apart by a number only: the same pair of "${p.first}" and "${p.second}" can be entered twice. Add UNIQUE over ${p.columns}, with whatever lets a pair repeat.`,
+    message: p =>
+      `"${p.table}" is told apart by a number only: the same pair of "${p.first}" and "${p.second}" can be entered twice. Add UNIQUE over ${p.columns}, with whatever lets a pair repeat.`,
     why: 'A number of its own does no harm, but does not replace the key of the pair.',
   },
   'junction.key-lacks-part': {
     severity: 'flaw',
-    message: p => `The key of "${p.table}" is ${p.key} alone, so each "${p.first}" or "${p.second}" can stand in one pair only. A pair needs both.`,
+    message: p =>
+      `The key of "${p.table}" is ${p.key} alone, so each "${p.first}" or "${p.second}" can stand in one pair only. A pair needs both.`,
     why: 'If a trip could have one collector only, the table between would not be needed.',
   },
   'junction.one-reference': {
     severity: 'flaw',
-    message: p => `"${p.table}" is called like a table between "${p.has}" and "${p.lacks}", but does not refer to "${p.lacks}".`,
+    message: p =>
+      `"${p.table}" is called like a table between "${p.has}" and "${p.lacks}", but does not refer to "${p.lacks}".`,
     why: 'A table between two others refers to both; otherwise it holds pairs with somebody who is not there.',
   },
   'junction.numbered-references': {
     severity: 'flaw',
-    message: p => `${p.columns} of "${p.table}" all refer to "${p.target}": many to many, in columns. A table between both takes any number.`,
-    why: 'A third collector would need a third column, and looking for a collector\'s trips would search all of them.',
+    message: p =>
+      `${p.columns} of "${p.table}" all refer to "${p.target}": many to many, in columns. A table between both takes any number.`,
+    why: "A third collector would need a third column, and looking for a collector's trips would search all of them.",
   },
 } as const satisfies Record<string, Entry>

@@ -3,7 +3,8 @@ import type { Entry } from './entry'
 export const NAMES = {
   'names.duplicate-table': {
     severity: 'error',
-    message: p => `There are two tables called "${p.table}". The second would be refused; only the first is read.`,
+    message: p =>
+      `There are two tables called "${p.table}". The second would be refused; only the first is read.`,
     why: 'A name stands for one table. If the second is a better version, take the first out.',
   },
   'names.duplicate-column': {
@@ -13,32 +14,38 @@ export const NAMES = {
   },
   'names.too-many-columns': {
     severity: 'error',
-    message: p => `"${p.table}" has more columns than a table can have. Those after the first 1600 are passed over.`,
+    message: p =>
+      `"${p.table}" has more columns than a table can have. Those after the first 1600 are passed over.`,
     why: 'PostgreSQL takes 1600 columns in a table. Long before that, numbered columns are rows that want a table of their own.',
   },
   'names.capitals': {
     severity: 'error',
-    message: p => `${p.written} is read as ${p.reads}, but the ${p.kind} is called ${p.means}: in quotation marks capitals count.`,
+    message: p =>
+      `${p.written} is read as ${p.reads}, but the ${p.kind} is called ${p.means}: in quotation marks capitals count.`,
     why: 'Once a name is created in quotation marks with capitals of its own, it has to be written so everywhere. Names without marks spare that.',
   },
   'names.unknown-in-check': {
     severity: 'error',
-    message: p => `A CHECK of "${p.table}" names "${p.column}", which is no column of it. Do you mean "${p.near}"?`,
+    message: p =>
+      `A CHECK of "${p.table}" names "${p.column}", which is no column of it. Do you mean "${p.near}"?`,
     why: 'A CHECK sees one row at a time: it can name the columns of its own table and nothing else.',
   },
   'names.unknown-table': {
     severity: 'error',
-    message: p => `There is no table "${p.table}" to change here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
+    message: p =>
+      `There is no table "${p.table}" to change here.${p.near ? ` Do you mean "${p.near}"?` : ''}`,
     why: 'ALTER TABLE changes a table that was created before.',
   },
   'names.reserved': {
     severity: 'error',
-    message: p => `"${p.name}" is a reserved word of ${p.here}: it takes it for a name in quotes only. A name of its own is simpler.`,
+    message: p =>
+      `"${p.name}" is a reserved word of ${p.here}: it takes it for a name in quotes only. A name of its own is simpler.`,
     why: 'Words like order, user or table mean something to the server. A trial called order has to be quoted in every query.',
   },
   'names.risky': {
     severity: 'remark',
-    message: p => `"${p.name}" is a reserved word${p.where === 'everywhere it is used' ? ` of ${p.here} and has to be quoted everywhere it is used` : ` in ${p.where}`}. A name of its own is safer.`,
+    message: p =>
+      `"${p.name}" is a reserved word${p.where === 'everywhere it is used' ? ` of ${p.here} and has to be quoted everywhere it is used` : ` in ${p.where}`}. A name of its own is safer.`,
     why: 'A script that moves to another server stumbles over such names first.',
   },
   'names.too-long': {
@@ -58,7 +65,8 @@ export const NAMES = {
   },
   'names.unnamed': {
     severity: 'habit',
-    message: p => `This ${p.kind} of "${p.table}" has no name.${p.wanted ? ` Here it would be ${p.wanted}.` : ''}`,
+    message: p =>
+      `This ${p.kind} of "${p.table}" has no name.${p.wanted ? ` Here it would be ${p.wanted}.` : ''}`,
     why: 'When a row is refused, the server says which constraint did so. A name that was chosen says why.',
   },
   'names.pattern': {

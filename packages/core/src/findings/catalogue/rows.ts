@@ -13,7 +13,8 @@ export const ROWS = {
   },
   'rows.not-text': {
     severity: 'error',
-    message: () => 'This is no text: perhaps a spreadsheet program’s own file. Save it as CSV there, or copy the cells and paste them here.',
+    message: () =>
+      'This is no text: perhaps a spreadsheet program’s own file. Save it as CSV there, or copy the cells and paste them here.',
     why: 'CSV is plain text that every spreadsheet program can write: one line for a row, commas between the cells.',
   },
   'rows.not-a-list': {
@@ -38,17 +39,20 @@ export const ROWS = {
   },
   'rows.quote-open': {
     severity: 'error',
-    message: p => `Line ${p.line}: a quotation mark is opened and not closed as CSV wants it. What follows may stand in one cell.`,
+    message: p =>
+      `Line ${p.line}: a quotation mark is opened and not closed as CSV wants it. What follows may stand in one cell.`,
     why: 'A cell that contains a comma or a quotation mark stands in quotation marks, and each one within is written twice: "12"" tray".',
   },
   'rows.line-short': {
     severity: 'flaw',
-    message: p => `Line ${p.line} has ${p.found} cells, the first line has ${p.expected}. The missing ones are taken as empty.`,
+    message: p =>
+      `Line ${p.line} has ${p.found} cells, the first line has ${p.expected}. The missing ones are taken as empty.`,
     why: 'Often a comma is missing, and everything after it has moved one column to the left.',
   },
   'rows.line-long': {
     severity: 'flaw',
-    message: p => `Line ${p.line} has ${p.found} cells, the first line has ${p.expected}. What is too much is kept in a column of its own.`,
+    message: p =>
+      `Line ${p.line} has ${p.found} cells, the first line has ${p.expected}. What is too much is kept in a column of its own.`,
     why: 'Often a cell contains a comma and does not stand in quotation marks: "Aalto, S." is one cell, Aalto, S. are two.',
   },
   'rows.more-ragged': {

@@ -13,7 +13,10 @@ export const SYNTAX = {
   },
   'syntax.missing-bracket': {
     severity: 'error',
-    message: p => p.bracket === '( )' ? `Brackets are missing ${p.where}. I read on as if they stood there.` : `A "${p.bracket}" is missing ${p.where}. I read on as if it stood there.`,
+    message: p =>
+      p.bracket === '( )'
+        ? `Brackets are missing ${p.where}. I read on as if they stood there.`
+        : `A "${p.bracket}" is missing ${p.where}. I read on as if it stood there.`,
     why: 'The columns of a table, the columns of a key and the length of a type stand in brackets, each opened and closed.',
   },
   'syntax.missing-semicolon': {
@@ -33,8 +36,9 @@ export const SYNTAX = {
   },
   'syntax.unclosed-string': {
     severity: 'error',
-    message: () => 'This text is opened by a quotation mark and never closed. I closed it at the end of the line.',
-    why: 'An unclosed text swallows everything that follows it. A quotation mark within a text is written twice: \'O\'\'Hara\'.',
+    message: () =>
+      'This text is opened by a quotation mark and never closed. I closed it at the end of the line.',
+    why: "An unclosed text swallows everything that follows it. A quotation mark within a text is written twice: 'O''Hara'.",
   },
   'syntax.unclosed-comment': {
     severity: 'error',
@@ -48,7 +52,8 @@ export const SYNTAX = {
   },
   'syntax.missing-length': {
     severity: 'flaw',
-    message: p => `${p.type} of "${p.column}" has no length, ${p.effect ?? 'so it holds one character only'}. Give it one.`,
+    message: p =>
+      `${p.type} of "${p.column}" has no length, ${p.effect ?? 'so it holds one character only'}. Give it one.`,
     why: 'CHAR without a length is CHAR(1): the garden code ALVA would be refused.',
   },
   'syntax.missing-name': {
@@ -63,12 +68,16 @@ export const SYNTAX = {
   },
   'syntax.unknown-statement': {
     severity: 'remark',
-    message: p => `A statement beginning with "${p.found}" is not one I read. It is kept, and changes nothing here.`,
+    message: p =>
+      `A statement beginning with "${p.found}" is not one I read. It is kept, and changes nothing here.`,
     why: 'Tables, keys, references, checks and rows are read from CREATE TABLE, ALTER TABLE, CREATE INDEX, CREATE TYPE, CREATE DOMAIN and INSERT.',
   },
   'syntax.other-dialect': {
     severity: 'error',
-    message: p => p.meant ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.` : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
+    message: p =>
+      p.meant
+        ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.`
+        : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
     why: 'Every database has spellings of its own. What is meant counts and is read; the server you chose would refuse this spelling.',
   },
   'syntax.not-in-dialect': {
@@ -88,7 +97,10 @@ export const SYNTAX = {
   },
   'syntax.missing-keyword': {
     severity: 'error',
-    message: p => p.after ? `${p.keyword} is missing after "${p.after}". I read on as if it stood there.` : `${p.keyword} is missing here. I read on as if it stood there.`,
+    message: p =>
+      p.after
+        ? `${p.keyword} is missing after "${p.after}". I read on as if it stood there.`
+        : `${p.keyword} is missing here. I read on as if it stood there.`,
     why: 'SQL knows a constraint by its words: PRIMARY KEY, FOREIGN KEY ... REFERENCES, INSERT INTO ... VALUES.',
   },
   'syntax.missing-blank': {
@@ -98,17 +110,20 @@ export const SYNTAX = {
   },
   'syntax.wrong-quotes': {
     severity: 'error',
-    message: p => `${p.written} should be ${p.meant}: names stand in double quotes or none, texts in single ones.`,
+    message: p =>
+      `${p.written} should be ${p.meant}: names stand in double quotes or none, texts in single ones.`,
     why: '\'SKV-00417\' is a value, "accession" a name. With the wrong marks the database looks for a column of that name, or for a text where a name belongs.',
   },
   'syntax.wrong-character': {
     severity: 'error',
-    message: p => `Here stands "${p.written}" where ${p.meant === ',' ? 'a comma' : p.meant === ';' ? 'a semicolon' : `"${p.meant}"`} belongs.`,
+    message: p =>
+      `Here stands "${p.written}" where ${p.meant === ',' ? 'a comma' : p.meant === ';' ? 'a semicolon' : `"${p.meant}"`} belongs.`,
     why: 'Between columns stands a comma, after a statement a semicolon, around sizes and columns round brackets.',
   },
   'syntax.surplus-bracket': {
     severity: 'error',
-    message: p => `This "${p.bracket}" is one too many.${p.table ? ` The table "${p.table}" is read on.` : ''}`,
+    message: p =>
+      `This "${p.bracket}" is one too many.${p.table ? ` The table "${p.table}" is read on.` : ''}`,
     why: 'Each bracket that is opened is closed once. Close the table after its last line.',
   },
   'syntax.name-needs-quotes': {

@@ -8,17 +8,20 @@ export const TYPES = {
   },
   'types.money-as-float': {
     severity: 'flaw',
-    message: p => `"${p.table}.${p.column}" is ${p.type}, which keeps decimals only nearly. For money take numeric with the digits you need, such as numeric(6,2).`,
+    message: p =>
+      `"${p.table}.${p.column}" is ${p.type}, which keeps decimals only nearly. For money take numeric with the digits you need, such as numeric(6,2).`,
     why: 'A float stores 0.10 as the nearest binary fraction; sums of prices drift by cents.',
   },
   'types.counter-not-time': {
     severity: 'flaw',
-    message: p => `"${p.table}.${p.column}" is TIMESTAMP: in SQL Server that is a number which the server raises with each change of the row, not a time. DATETIME2 keeps a moment.`,
-    why: 'Elsewhere TIMESTAMP is a date with a time. The server\'s own counter is called ROWVERSION today; the old word is kept and misleads.',
+    message: p =>
+      `"${p.table}.${p.column}" is TIMESTAMP: in SQL Server that is a number which the server raises with each change of the row, not a time. DATETIME2 keeps a moment.`,
+    why: "Elsewhere TIMESTAMP is a date with a time. The server's own counter is called ROWVERSION today; the old word is kept and misleads.",
   },
   'types.leading-zeros': {
     severity: 'flaw',
-    message: p => `"${p.table}.${p.column}" is ${p.type}: a number keeps no leading zeros and no signs. Take a text.`,
+    message: p =>
+      `"${p.table}.${p.column}" is ${p.type}: a number keeps no leading zeros and no signs. Take a text.`,
     why: 'What is never added up is no number: 0417 would come back as 417.',
   },
   'types.date-as-text': {
@@ -28,12 +31,14 @@ export const TYPES = {
   },
   'types.number-as-text': {
     severity: 'remark',
-    message: p => `"${p.table}.${p.column}" is ${p.type}, though its name says a number. Numbers in a text cannot be added and sort wrongly.`,
+    message: p =>
+      `"${p.table}.${p.column}" is ${p.type}, though its name says a number. Numbers in a text cannot be added and sort wrongly.`,
     why: 'As texts, 100 seeds come before 20.',
   },
   'types.scale-above-total': {
     severity: 'error',
-    message: p => `"${p.table}.${p.column}" has ${p.scale} digits after the point of ${p.total} in all. The first number counts all digits.`,
+    message: p =>
+      `"${p.table}.${p.column}" has ${p.scale} digits after the point of ${p.total} in all. The first number counts all digits.`,
     why: 'numeric(6,2) holds 9999.99: six digits, two of them after the point.',
   },
 } as const satisfies Record<string, Entry>

@@ -4,7 +4,15 @@ import { z } from 'zod'
 export const NAME_STYLES = ['snake_case', 'camelCase', 'PascalCase', 'UPPER_CASE'] as const
 
 /** A pattern of a constraint's name, such as PK_{table} or FK_{table}_{target}. */
-const Pattern = z.string().trim().min(1).max(60).regex(/^(?:[\w$]|\{(?:table|columns|target|number)\})+$/, 'A pattern is made of letters, digits, _ and {table}, {columns}, {target}, {number}.')
+const Pattern = z
+  .string()
+  .trim()
+  .min(1)
+  .max(60)
+  .regex(
+    /^(?:[\w$]|\{(?:table|columns|target|number)\})+$/,
+    'A pattern is made of letters, digits, _ and {table}, {columns}, {target}, {number}.',
+  )
 
 /** The conventions of a course. What is absent is not asked. */
 export const Habits = z.object({
@@ -32,6 +40,17 @@ export interface PatternValues {
 }
 
 /** The name that a pattern gives: PK_{table} of the table trip is PK_trip. */
-export function nameByPattern(pattern: string, { table, columns = [], target = '', number = 1 }: PatternValues): string {
-  return pattern.replace(/\{(table|columns|target|number)\}/g, (_, slot: string) => slot === 'table' ? table : slot === 'columns' ? columns.join('_') : slot === 'target' ? target : String(number))
+export function nameByPattern(
+  pattern: string,
+  { table, columns = [], target = '', number = 1 }: PatternValues,
+): string {
+  return pattern.replace(/\{(table|columns|target|number)\}/g, (_, slot: string) =>
+    slot === 'table'
+      ? table
+      : slot === 'columns'
+        ? columns.join('_')
+        : slot === 'target'
+          ? target
+          : String(number),
+  )
 }

@@ -17,24 +17,44 @@ export { CHECK_GROUPS, speaksAgainst, groupOf, type CheckGroup } from './groups'
 export type { NamedDependencies, ScriptToCheck } from './input'
 
 /** What of a table between others is said in the words of its group instead of the general ones. */
-const SAID_BY_JUNCTION: Readonly<Record<string, string>> = { 'keys.no-primary': 'junction.no-key', 'keys.surrogate-only': 'junction.surrogate-only' }
+const SAID_BY_JUNCTION: Readonly<Record<string, string>> = {
+  'keys.no-primary': 'junction.no-key',
+  'keys.surrogate-only': 'junction.surrogate-only',
+}
 
 /**
- * All that can be said about a script without a model answer: names, keys, references, tables between, types, single facts, rows and, where the exercise's
- * dependencies are given, normal forms. What a course has switched off is left out. Given tables are not blamed.
+ * All that can be said about a script without a model answer: names, keys, references, tables between, types,
+ * single facts, rows and, where the exercise's dependencies are given, normal forms. What a course has
+ * switched off is left out. Given tables are not blamed.
  */
 export function checkScript(input: ScriptToCheck): Finding[] {
   const { schema, dialect, habits, dependencies } = input
   const own = schema.tables.filter(({ given }) => !given)
   const junctions = own.flatMap(table => checkJunction(schema, table))
-  const general = junctions.length === 0 ? checkSchema(schema, dialect) : checkSchema(schema, dialect).filter(({ code, params }) => !junctions.some(other => other.code === SAID_BY_JUNCTION[code] && other.params['table'] === params['table']))
+  const general =
+    junctions.length === 0
+      ? checkSchema(schema, dialect)
+      : checkSchema(schema, dialect).filter(
+          ({ code, params }) =>
+            !junctions.some(
+              other => other.code === SAID_BY_JUNCTION[code] && other.params['table'] === params['table'],
+            ),
+        )
   const findings = [
-    ...general, ...junctions,
+    ...general,
+    ...junctions,
     ...own.flatMap(table => [
-      ...checkNames(input, table), ...checkOrder(input, table), ...checkKeyShapes(input, table), ...checkReferences(input, table), ...checkColumns(input, table),
-      ...dependencies ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)] : [],
+      ...checkNames(input, table),
+      ...checkOrder(input, table),
+      ...checkKeyShapes(input, table),
+      ...checkReferences(input, table),
+      ...checkColumns(input, table),
+      ...(dependencies
+        ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)]
+        : []),
     ]),
-    ...checkQuotedNames(input), ...checkRows(input),
+    ...checkQuotedNames(input),
+    ...checkRows(input),
   ]
   const quiet = habits?.quiet
   return quiet ? findings.filter(({ code }) => !quiet.includes(code)) : findings

@@ -5,40 +5,57 @@ import type { Insert, InsertRow } from '../read-insert'
 export interface NumbersGiven {
   /** By row: each numbered column that is left out, folded, with its number. */
   readonly of: ReadonlyMap<InsertRow, ReadonlyMap<string, string>>
-  /** Tables, folded, whose numbers are not known: some of their rows bring their own, and servers differ in how they count on. */
+  /**
+   * Tables, folded, whose numbers are not known: some of their rows bring their own, and servers differ in
+   * how they count on.
+   */
   readonly unsure: ReadonlySet<string>
 }
 
 /**
- * The columns that the values of an INSERT stand for. Where none are named, some servers count computed and numbered columns among those of a row, others do
- * not: the count of the values tells.
+ * The columns that the values of an INSERT stand for. Where none are named, some servers count computed and
+ * numbered columns among those of a row, others do not: the count of the values tells.
  */
 export function columnsWritten({ columns, rows }: Insert, table: Table): readonly (Column | undefined)[] {
   if (columns) return columns.map(name => findColumn(table, name))
-  const isAsWide = (some: readonly Column[]): boolean => rows?.every(({ cells }) => cells.length === some.length) ?? false
+  const isAsWide = (some: readonly Column[]): boolean =>
+    rows?.every(({ cells }) => cells.length === some.length) ?? false
   const written = table.columns.filter(({ generated }) => !generated)
   const unnumbered = written.filter(({ numbering }) => !numbering)
   if (isAsWide(table.columns)) return table.columns
   return !isAsWide(written) && isAsWide(unnumbered) ? unnumbered : written
 }
 
-/** Counts as servers do: each row that leaves a numbered column out gets the next number. Time linear in the rows, for each numbered column. */
-export function numbersGiven(inserts: readonly Insert[], tableOf: (name: string) => Table | undefined): NumbersGiven {
+/**
+ * Counts as servers do: each row that leaves a numbered column out gets the next number. Time linear in the
+ * rows, for each numbered column.
+ */
+export function numbersGiven(
+  inserts: readonly Insert[],
+  tableOf: (name: string) => Table | undefined,
+): NumbersGiven {
   const of = new Map<InsertRow, Map<string, string>>()
   const unsure = new Set<string>()
   for (const [table, own] of insertsByTable(inserts, tableOf)) {
     for (const column of table.columns) {
       const numbers = column.numbering && countingFrom(column.numbering)
-      const rows = numbers ? own.flatMap(insert => rowsOf(insert, columnsWritten(insert, table).indexOf(column))) : []
+      const rows = numbers
+        ? own.flatMap(insert => rowsOf(insert, columnsWritten(insert, table).indexOf(column)))
+        : []
       const counted = rows.filter(({ isLeftOut }) => isLeftOut)
       if (counted.length > 0 && counted.length < rows.length) unsure.add(foldName(table.name))
-      else for (const { row } of counted) of.set(row, (of.get(row) ?? new Map<string, string>()).set(foldName(column.name), numbers!()))
+      else
+        for (const { row } of counted)
+          of.set(row, (of.get(row) ?? new Map<string, string>()).set(foldName(column.name), numbers!()))
     }
   }
   return { of, unsure }
 }
 
-function insertsByTable(inserts: readonly Insert[], tableOf: (name: string) => Table | undefined): Map<Table, Insert[]> {
+function insertsByTable(
+  inserts: readonly Insert[],
+  tableOf: (name: string) => Table | undefined,
+): Map<Table, Insert[]> {
   const groups = new Map<Table, Insert[]>()
   for (const insert of inserts) {
     const table = tableOf(insert.table)
@@ -61,8 +78,8 @@ function countingFrom({ start, step }: NonNullable<Column['numbering']>): (() =>
   }
 }
 
-function rowsOf({ rows }: Insert, at: number): { row: InsertRow, isLeftOut: boolean }[] {
-  return (rows ?? []).map((row) => {
+function rowsOf({ rows }: Insert, at: number): { row: InsertRow; isLeftOut: boolean }[] {
+  return (rows ?? []).map(row => {
     const cell = at < 0 ? undefined : row.cells[at]
     return { row, isLeftOut: cell === undefined || cell.kind === 'default' || cell.kind === 'null' }
   })

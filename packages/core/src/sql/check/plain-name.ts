@@ -1,6 +1,8 @@
 import { foldName } from '../../schema'
 
-/** Names that were looked at before; a cache of bounded size, since a script is read again with every letter. */
+/**
+ * Names that were looked at before; a cache of bounded size, since a script is read again with every letter.
+ */
 const plains = new Map<string, string>()
 
 /** A name without capitals and marks, by which names are compared. */

@@ -1,5 +1,24 @@
-import { nearest, scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../../findings'
-import { declaredKeys, findColumn, findTable, fit, foldName, isRequired, sameName, type Column, type Key, type Reference, type Table } from '../../schema'
+import {
+  nearest,
+  scriptFinding,
+  type Finding,
+  type FindingCode,
+  type Params,
+  type Span,
+} from '../../findings'
+import {
+  declaredKeys,
+  findColumn,
+  findTable,
+  fit,
+  foldName,
+  isRequired,
+  sameName,
+  type Column,
+  type Key,
+  type Reference,
+  type Table,
+} from '../../schema'
 import type { Insert, InsertCell, InsertRow } from '../read-insert'
 import { columnsWritten, numbersGiven, type NumbersGiven } from './numbers-given'
 import type { ScriptToCheck } from './input'
@@ -10,8 +29,8 @@ const MOST = 20
 type Entered = Map<string, Map<string, Span>>
 
 /**
- * The rows that a script enters, in the order of its statements: as many values as columns, values that fit, keys that are new, parents that are there. Time linear
- * in the rows.
+ * The rows that a script enters, in the order of its statements: as many values as columns, values that fit,
+ * keys that are new, parents that are there. Time linear in the rows.
  */
 export function checkRows({ schema, inserts }: ScriptToCheck): Finding[] {
   if (inserts.length === 0) return []
@@ -23,12 +42,30 @@ export function checkRows({ schema, inserts }: ScriptToCheck): Finding[] {
   for (const insert of inserts) {
     const table = findTable(schema, insert.table)
     if (!table) {
-      report.add('rows.unknown-table', insert.nameSpan, { table: insert.table, near: nearest(insert.table, schema.tables.map(({ name }) => name)) ?? '' })
+      report.add('rows.unknown-table', insert.nameSpan, {
+        table: insert.table,
+        near:
+          nearest(
+            insert.table,
+            schema.tables.map(({ name }) => name),
+          ) ?? '',
+      })
       continue
     }
     const columns = columnsOf(report, insert, table)
     if (!insert.rows) continue
-    for (const row of insert.rows) checkRow({ report, table, columns, row, entered, last, numbers, fromQuery, target: name => findTable(schema, name) })
+    for (const row of insert.rows)
+      checkRow({
+        report,
+        table,
+        columns,
+        row,
+        entered,
+        last,
+        numbers,
+        fromQuery,
+        target: name => findTable(schema, name),
+      })
   }
   return [...report.findings, ...lists(inserts, schema.tables)]
 }
@@ -49,7 +86,16 @@ class Report {
 function columnsOf(report: Report, insert: Insert, table: Table): readonly (Column | undefined)[] {
   const columns = columnsWritten(insert, table)
   insert.columns?.forEach((name, i) => {
-    if (!columns[i]) report.add('rows.unknown-column', insert.nameSpan, { table: table.name, column: name, near: nearest(name, table.columns.map(other => other.name)) ?? '' })
+    if (!columns[i])
+      report.add('rows.unknown-column', insert.nameSpan, {
+        table: table.name,
+        column: name,
+        near:
+          nearest(
+            name,
+            table.columns.map(other => other.name),
+          ) ?? '',
+      })
   })
   return columns
 }
@@ -68,8 +114,16 @@ interface RowToCheck {
 
 function checkRow(task: RowToCheck): void {
   const { report, table, columns, row } = task
-  if (columns.length > 0 && row.cells.length !== columns.length && !(row.cells.length < columns.length && columns.some(column => column?.numbering))) {
-    report.add('rows.count-differs', row.span, { table: table.name, values: String(row.cells.length), columns: String(columns.length) })
+  if (
+    columns.length > 0 &&
+    row.cells.length !== columns.length &&
+    !(row.cells.length < columns.length && columns.some(column => column?.numbering))
+  ) {
+    report.add('rows.count-differs', row.span, {
+      table: table.name,
+      values: String(row.cells.length),
+      columns: String(columns.length),
+    })
     return
   }
   row.cells.forEach((cell, i) => checkCell(report, table, columns[i], cell))
@@ -82,8 +136,10 @@ function checkCell(report: Report, table: Table, column: Column | undefined, cel
   if (!column) return
   const place = { start: cell.start, end: cell.end }
   const params = { table: table.name, column: column.name, value: cell.text, type: column.type.text }
-  if (cell.kind === 'string' && /^null$/i.test(cell.text)) report.add('rows.null-as-text', place, params, { span: place, text: 'NULL', label: 'Write NULL' })
-  else if (cell.kind === 'null' && isRequired(table, column.name) && !column.numbering) report.add('rows.null-in-required', place, params)
+  if (cell.kind === 'string' && /^null$/i.test(cell.text))
+    report.add('rows.null-as-text', place, params, { span: place, text: 'NULL', label: 'Write NULL' })
+  else if (cell.kind === 'null' && isRequired(table, column.name) && !column.numbering)
+    report.add('rows.null-in-required', place, params)
   else if (cell.kind === 'string' || cell.kind === 'number') checkValue(report, column, cell, params)
 }
 
@@ -92,41 +148,72 @@ function checkValue(report: Report, column: Column, cell: InsertCell, params: Pa
   const { family } = column.type
   const isMoment = family === 'timestamp' || family === 'date' || family === 'time' || family === 'boolean'
   const becomes = fit(cell.text, column.type)
-  if (becomes === 'refused' && !(isMoment && !/^\d{4}-\d\d-\d\d$/.test(cell.text))) report.add('rows.value-does-not-fit', place, params)
-  else if (becomes === 'changed' && /^0\d/.test(cell.text) && (family === 'integer' || family === 'decimal')) report.add('rows.value-changes', place, params)
+  if (becomes === 'refused' && !(isMoment && !/^\d{4}-\d\d-\d\d$/.test(cell.text)))
+    report.add('rows.value-does-not-fit', place, params)
+  else if (becomes === 'changed' && /^0\d/.test(cell.text) && (family === 'integer' || family === 'decimal'))
+    report.add('rows.value-changes', place, params)
 }
 
 function checkRequired({ report, table, columns, row }: RowToCheck): void {
-  const missing = table.columns.find(column => isRequired(table, column.name) && column.default === null && !column.numbering && !column.generated && !columns.includes(column))
-  if (missing && columns.length > 0) report.add('rows.required-left-out', row.span, { table: table.name, column: missing.name })
+  const missing = table.columns.find(
+    column =>
+      isRequired(table, column.name) &&
+      column.default === null &&
+      !column.numbering &&
+      !column.generated &&
+      !columns.includes(column),
+  )
+  if (missing && columns.length > 0)
+    report.add('rows.required-left-out', row.span, { table: table.name, column: missing.name })
 }
 
-/** The values of columns in a row, as a key text; undefined where one is NULL, is computed, or is left out and not a number that the server gives. */
-function valuesOf({ columns, row, numbers }: Pick<RowToCheck, 'columns' | 'row' | 'numbers'>, names: readonly string[]): { key: string, place: Span } | undefined {
+/**
+ * The values of columns in a row, as a key text; undefined where one is NULL, is computed, or is left out and
+ * not a number that the server gives.
+ */
+function valuesOf(
+  { columns, row, numbers }: Pick<RowToCheck, 'columns' | 'row' | 'numbers'>,
+  names: readonly string[],
+): { key: string; place: Span } | undefined {
   const given = numbers.of.get(row)
-  const values = names.map((name): { text: string, place: Span } | undefined => {
+  const values = names.map((name): { text: string; place: Span } | undefined => {
     const number = given?.get(foldName(name))
     if (number !== undefined) return { text: number, place: row.span }
     const cell = row.cells[columns.findIndex(column => column !== undefined && sameName(column.name, name))]
-    return cell && (cell.kind === 'string' || cell.kind === 'number') ? { text: cell.text, place: cell } : undefined
+    return cell && (cell.kind === 'string' || cell.kind === 'number')
+      ? { text: cell.text, place: cell }
+      : undefined
   })
   if (values.includes(undefined)) return undefined
-  return { key: values.map(value => value!.text).join('\u0000'), place: { start: values[0]!.place.start, end: values.at(-1)!.place.end } }
+  return {
+    key: values.map(value => value!.text).join('\u0000'),
+    place: { start: values[0]!.place.start, end: values.at(-1)!.place.end },
+  }
 }
 
-const keyName = (table: string, columns: readonly string[]): string => `${foldName(table)} ${columns.map(foldName).join(' ')}`
+const keyName = (table: string, columns: readonly string[]): string =>
+  `${foldName(table)} ${columns.map(foldName).join(' ')}`
 
 function checkParent(task: RowToCheck, reference: Reference): void {
   const { report, table, entered, last, fromQuery, numbers, target } = task
   const values = valuesOf(task, reference.columns)
   const parent = target(reference.table)
-  if (!values || !parent || parent.given || reference.targetColumns.length === 0 || fromQuery.has(foldName(reference.table)) || numbers.unsure.has(foldName(reference.table))) return
+  if (
+    !values ||
+    !parent ||
+    parent.given ||
+    reference.targetColumns.length === 0 ||
+    fromQuery.has(foldName(reference.table)) ||
+    numbers.unsure.has(foldName(reference.table))
+  )
+    return
   const name = keyName(reference.table, reference.targetColumns)
   const known = entered.get(name)
   if (!known && !last.has(name)) return
   if (known?.has(values.key)) return
   const params = { table: table.name, target: reference.table, value: values.key.replaceAll('\u0000', ', ') }
-  if (sameName(reference.table, table.name) && valuesOf(task, reference.targetColumns)?.key === values.key) return
+  if (sameName(reference.table, table.name) && valuesOf(task, reference.targetColumns)?.key === values.key)
+    return
   if (last.get(name)?.has(values.key)) return report.add('rows.before-parent', values.place, params)
   const similar = last.get(`${name} folded`)?.has(values.key.toLowerCase())
   report.add(similar ? 'rows.case-differs' : 'rows.no-parent', values.place, params)
@@ -138,13 +225,25 @@ function enterKey(task: RowToCheck, key: Key): void {
   if (!values) return
   const name = keyName(table.name, key.columns)
   const known = entered.get(name) ?? new Map<string, Span>()
-  if (known.has(values.key)) report.add('rows.same-key', values.place, { table: table.name, columns: key.columns.join(', '), value: values.key.replaceAll('\u0000', ', ') })
+  if (known.has(values.key))
+    report.add('rows.same-key', values.place, {
+      table: table.name,
+      columns: key.columns.join(', '),
+      value: values.key.replaceAll('\u0000', ', '),
+    })
   known.set(values.key, values.place)
   entered.set(name, known)
 }
 
-/** The keys of all rows, wherever they are entered, with and without regard to case: tells a parent that comes later from one that is not there. */
-function lastRows(inserts: readonly Insert[], numbers: NumbersGiven, tableOf: (name: string) => Table | undefined): Entered {
+/**
+ * The keys of all rows, wherever they are entered, with and without regard to case: tells a parent that comes
+ * later from one that is not there.
+ */
+function lastRows(
+  inserts: readonly Insert[],
+  numbers: NumbersGiven,
+  tableOf: (name: string) => Table | undefined,
+): Entered {
   const all: Entered = new Map()
   for (const insert of inserts) {
     const table = tableOf(insert.table)
@@ -170,7 +269,7 @@ function lastRows(inserts: readonly Insert[], numbers: NumbersGiven, tableOf: (n
 
 /** Two values of one column that are several short ones between commas: a list in a column. */
 function lists(inserts: readonly Insert[], tables: readonly Table[]): Finding[] {
-  const counts = new Map<Column, { count: number, first: InsertCell }>()
+  const counts = new Map<Column, { count: number; first: InsertCell }>()
   const found: Finding[] = []
   for (const insert of inserts) {
     const table = tables.find(({ name }) => sameName(name, insert.table))
@@ -179,11 +278,29 @@ function lists(inserts: readonly Insert[], tables: readonly Table[]): Finding[] 
     for (const { cells } of insert.rows) {
       cells.forEach((cell, i) => {
         const column = columns[i]
-        if (!column || cell.kind !== 'string' || cell.text.length > 200 || !/^[^,;|/\s]{1,20}(?:\s*[,;|]\s*[^,;|/\s]{1,20})+$/.test(cell.text)) return
+        if (
+          !column ||
+          cell.kind !== 'string' ||
+          cell.text.length > 200 ||
+          !/^[^,;|/\s]{1,20}(?:\s*[,;|]\s*[^,;|/\s]{1,20})+$/.test(cell.text)
+        )
+          return
         const known = counts.get(column) ?? { count: 0, first: cell }
         known.count++
         counts.set(column, known)
-        if (known.count === 2) found.push(scriptFinding('atomicity.list', { start: known.first.start, end: known.first.end }, { table: table.name, column: column.name, type: column.type.text, why: `as in '${known.first.text}'` }))
+        if (known.count === 2)
+          found.push(
+            scriptFinding(
+              'atomicity.list',
+              { start: known.first.start, end: known.first.end },
+              {
+                table: table.name,
+                column: column.name,
+                type: column.type.text,
+                why: `as in '${known.first.text}'`,
+              },
+            ),
+          )
       })
     }
   }

@@ -4,15 +4,19 @@ import { foldName, isRequired, type Column, type Dialect, type Table } from '../
 import type { ScriptToCheck } from './input'
 
 const DATE_NAME = /(?:^|_)(?:date|birthday|deadline)(?:_|$)|_(?:on|at|since|until)$/
-const COUNT_NAME = /(?:^|_)(?:count|quantity|qty|amount|weight|height|width|price|total|percent|percentage)(?:_|$)/
+const COUNT_NAME =
+  /(?:^|_)(?:count|quantity|qty|amount|weight|height|width|price|total|percent|percentage)(?:_|$)/
 const CODE_NAME = /(?:^|_)(?:phone|telephone|postcode|zip|zipcode|postal_code|isbn|iban)(?:_|$)/
-const LIST_NAME = /(?:^|_)list(?:_|$)|_ids$|(?:^|_)(?:phones|emails|tags|numbers|names|addresses|members|collectors|authors|keywords)$/
+const LIST_NAME =
+  /(?:^|_)list(?:_|$)|_ids$|(?:^|_)(?:phones|emails|tags|numbers|names|addresses|members|collectors|authors|keywords)$/
 const SEVERAL_NAME = /^(?:full_?name|\w+_and_\w+|address|full_address)$/
 
 /** What a name says of its column. */
 type Hint = 'date' | 'count' | 'code' | 'list' | 'several'
 
-/** Names that were looked at before; a cache of bounded size, since a script is read again with every letter. */
+/**
+ * Names that were looked at before; a cache of bounded size, since a script is read again with every letter.
+ */
 const hints = new Map<string, readonly Hint[]>()
 
 function hintsOf(name: string): readonly Hint[] {
@@ -21,8 +25,13 @@ function hintsOf(name: string): readonly Hint[] {
     if (hints.size > 20_000) hints.clear()
     const own = foldName(name.replace(/([a-z])([A-Z])/g, '$1_$2'))
     known = [
-      ...DATE_NAME.test(own) && !/(?:^|_)(?:up_?to|format|text|words?)(?:_|$)/.test(own) ? ['date' as const] : [], ...COUNT_NAME.test(own) ? ['count' as const] : [], ...CODE_NAME.test(own) ? ['code' as const] : [],
-      ...LIST_NAME.test(own) ? ['list' as const] : [], ...SEVERAL_NAME.test(own) ? ['several' as const] : [],
+      ...(DATE_NAME.test(own) && !/(?:^|_)(?:up_?to|format|text|words?)(?:_|$)/.test(own)
+        ? ['date' as const]
+        : []),
+      ...(COUNT_NAME.test(own) ? ['count' as const] : []),
+      ...(CODE_NAME.test(own) ? ['code' as const] : []),
+      ...(LIST_NAME.test(own) ? ['list' as const] : []),
+      ...(SEVERAL_NAME.test(own) ? ['several' as const] : []),
     ]
     hints.set(name, known)
   }
@@ -35,7 +44,17 @@ export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): 
   for (const column of table.columns) {
     const code = faultOfType(column)
     if (isCounter(dialect, column)) findings.push(counterNotTime(script, table, column))
-    if (code) findings.push(scriptFinding(code, column.span, { table: table.name, column: column.name, type: column.type.text, total: String(column.type.total), scale: String(column.type.scale), why: 'by its name' }))
+    if (code)
+      findings.push(
+        scriptFinding(code, column.span, {
+          table: table.name,
+          column: column.name,
+          type: column.type.text,
+          total: String(column.type.total),
+          scale: String(column.type.scale),
+          why: 'by its name',
+        }),
+      )
   }
   return table.columns.some(({ name }) => /\d/.test(name)) ? [...findings, ...numbered(table)] : findings
 }
@@ -46,28 +65,50 @@ function isCounter(dialect: Dialect, { type }: Column): boolean {
 
 function counterNotTime(script: string, table: Table, { name, nameSpan, span }: Column): Finding {
   const at = script.slice(nameSpan.end, span.end).search(/TIMESTAMP/i)
-  const place = { start: nameSpan.end + Math.max(0, at), end: nameSpan.end + Math.max(0, at) + 'TIMESTAMP'.length }
-  return scriptFinding('types.counter-not-time', place, { table: table.name, column: name }, at < 0 ? undefined : { span: place, text: 'DATETIME2', label: 'Write DATETIME2' })
+  const place = {
+    start: nameSpan.end + Math.max(0, at),
+    end: nameSpan.end + Math.max(0, at) + 'TIMESTAMP'.length,
+  }
+  return scriptFinding(
+    'types.counter-not-time',
+    place,
+    { table: table.name, column: name },
+    at < 0 ? undefined : { span: place, text: 'DATETIME2', label: 'Write DATETIME2' },
+  )
 }
 
 function faultOfType({ name, type }: Column): FindingCode | undefined {
   const { family } = type
-  if (family === 'decimal' && type.total !== null && type.scale !== null && type.scale > type.total) return 'types.scale-above-total'
+  if (family === 'decimal' && type.total !== null && type.scale !== null && type.scale > type.total)
+    return 'types.scale-above-total'
   if (family === 'other' && /\[\s*(?:\d+\s*)?\]$|\bARRAY$/i.test(type.text)) return 'atomicity.array'
   const said = hintsOf(name)
   if (said.length === 0) return undefined
-  if (family === 'integer' || family === 'decimal' || family === 'float') return said.includes('code') ? 'types.leading-zeros' : undefined
+  if (family === 'integer' || family === 'decimal' || family === 'float')
+    return said.includes('code') ? 'types.leading-zeros' : undefined
   if (family !== 'varchar' && family !== 'text' && family !== 'char') return undefined
   if (said.includes('date')) return 'types.date-as-text'
   if (said.includes('count')) return 'types.number-as-text'
   if (family === 'char') return undefined
-  return said.includes('list') ? 'atomicity.list' : said.includes('several') ? 'atomicity.several-facts' : undefined
+  return said.includes('list')
+    ? 'atomicity.list'
+    : said.includes('several')
+      ? 'atomicity.several-facts'
+      : undefined
 }
 
 function numbered(table: Table): Finding[] {
-  return numberedColumns(table.columns.map(({ name }) => name)).flatMap((names) => {
+  return numberedColumns(table.columns.map(({ name }) => name)).flatMap(names => {
     const first = table.columns.find(({ name }) => name === names[0])!
     const isReference = table.references.some(({ columns }) => columns.includes(names[0]!))
-    return isReference || names.every(name => isRequired(table, name) && table.primaryKey?.columns.includes(name)) ? [] : [scriptFinding('atomicity.numbered', first.nameSpan, { table: table.name, columns: names.map(name => `"${name}"`).join(', ') })]
+    return isReference ||
+      names.every(name => isRequired(table, name) && table.primaryKey?.columns.includes(name))
+      ? []
+      : [
+          scriptFinding('atomicity.numbered', first.nameSpan, {
+            table: table.name,
+            columns: names.map(name => `"${name}"`).join(', '),
+          }),
+        ]
   })
 }

@@ -9,18 +9,82 @@ export interface ExpressionText {
   readonly isDoubtful: boolean
 }
 
-const NOW: ReadonlySet<string> = new Set(['NOW', 'GETDATE', 'SYSDATE', 'SYSDATETIME', 'SYSTIMESTAMP', 'LOCALTIMESTAMP', 'CURRENT_TIMESTAMP', 'LOCALTIME', 'GETUTCDATE'])
-const NEW_UUID: ReadonlySet<string> = new Set(['GEN_RANDOM_UUID', 'NEWID', 'NEWSEQUENTIALID', 'UUID', 'SYS_GUID', 'UUID_GENERATE_V4'])
-const UUID_CALL: Readonly<Partial<Record<Dialect, string>>> = { postgresql: 'gen_random_uuid()', mysql: '(uuid())', sqlserver: 'NEWID()', oracle: 'SYS_GUID()' }
+const NOW: ReadonlySet<string> = new Set([
+  'NOW',
+  'GETDATE',
+  'SYSDATE',
+  'SYSDATETIME',
+  'SYSTIMESTAMP',
+  'LOCALTIMESTAMP',
+  'CURRENT_TIMESTAMP',
+  'LOCALTIME',
+  'GETUTCDATE',
+])
+const NEW_UUID: ReadonlySet<string> = new Set([
+  'GEN_RANDOM_UUID',
+  'NEWID',
+  'NEWSEQUENTIALID',
+  'UUID',
+  'SYS_GUID',
+  'UUID_GENERATE_V4',
+])
+const UUID_CALL: Readonly<Partial<Record<Dialect, string>>> = {
+  postgresql: 'gen_random_uuid()',
+  mysql: '(uuid())',
+  sqlserver: 'NEWID()',
+  oracle: 'SYS_GUID()',
+}
 const LENGTHS: ReadonlySet<string> = new Set(['LENGTH', 'CHAR_LENGTH', 'CHARACTER_LENGTH', 'LEN'])
-const LENGTH_CALL: Readonly<Record<Dialect, string>> = { iso: 'char_length', postgresql: 'char_length', mysql: 'char_length', sqlserver: 'LEN', oracle: 'LENGTH', sqlite: 'length' }
-const KNOWN_WORDS: ReadonlySet<string> = new Set(['AND', 'OR', 'NOT', 'NULL', 'IS', 'IN', 'LIKE', 'BETWEEN', 'LOWER', 'UPPER', 'ABS', 'TRIM', 'COALESCE', 'NULLIF', 'CASE', 'WHEN', 'THEN', 'ELSE', 'END', 'CURRENT_DATE', 'DATE', 'TIMESTAMP', 'TIME', 'ESCAPE', 'ROUND', 'MOD', 'CURRENT_USER', 'CAST', 'AS'])
+const LENGTH_CALL: Readonly<Record<Dialect, string>> = {
+  iso: 'char_length',
+  postgresql: 'char_length',
+  mysql: 'char_length',
+  sqlserver: 'LEN',
+  oracle: 'LENGTH',
+  sqlite: 'length',
+}
+const KNOWN_WORDS: ReadonlySet<string> = new Set([
+  'AND',
+  'OR',
+  'NOT',
+  'NULL',
+  'IS',
+  'IN',
+  'LIKE',
+  'BETWEEN',
+  'LOWER',
+  'UPPER',
+  'ABS',
+  'TRIM',
+  'COALESCE',
+  'NULLIF',
+  'CASE',
+  'WHEN',
+  'THEN',
+  'ELSE',
+  'END',
+  'CURRENT_DATE',
+  'DATE',
+  'TIMESTAMP',
+  'TIME',
+  'ESCAPE',
+  'ROUND',
+  'MOD',
+  'CURRENT_USER',
+  'CAST',
+  'AS',
+])
 
 /**
- * Writes an expression of a CHECK, a default or a computed column in another dialect: the moment of now, made-up identifiers, truth values, lengths, casts and
- * names. What has no counterpart gives null; what is not known is kept as it stands, and is doubtful.
+ * Writes an expression of a CHECK, a default or a computed column in another dialect: the moment of now,
+ * made-up identifiers, truth values, lengths, casts and names. What has no counterpart gives null; what is
+ * not known is kept as it stands, and is doubtful.
  */
-export function expressionText(expression: string, to: Dialect, columns: readonly string[] = []): ExpressionText {
+export function expressionText(
+  expression: string,
+  to: Dialect,
+  columns: readonly string[] = [],
+): ExpressionText {
   const { tokens } = tokenize(expression)
   const names = new Map(columns.map(column => [column.toLowerCase(), column]))
   let text = ''
@@ -38,20 +102,35 @@ export function expressionText(expression: string, to: Dialect, columns: readonl
   return { text: text + expression.slice(last), isDoubtful }
 }
 
-interface Part { readonly text?: string | null, readonly skips?: number, readonly isDoubtful?: boolean }
+interface Part {
+  readonly text?: string | null
+  readonly skips?: number
+  readonly isDoubtful?: boolean
+}
 
-function partText(tokens: readonly SqlToken[], at: number, to: Dialect, names: ReadonlyMap<string, string>): Part {
+function partText(
+  tokens: readonly SqlToken[],
+  at: number,
+  to: Dialect,
+  names: ReadonlyMap<string, string>,
+): Part {
   const token = tokens[at]!
   if (token.kind === 'operator') return operatorText(tokens, at, to)
-  if (token.kind === 'quoted') return names.has(token.text.toLowerCase()) ? { text: quoteName(names.get(token.text.toLowerCase())!, to) } : { text: quoteName(token.text, to) }
+  if (token.kind === 'quoted')
+    return names.has(token.text.toLowerCase())
+      ? { text: quoteName(names.get(token.text.toLowerCase())!, to) }
+      : { text: quoteName(token.text, to) }
   if (token.kind === 'other') return { text: token.text === '#' ? null : token.text, isDoubtful: true }
   if (token.kind !== 'word') return {}
   const isCall = tokens[at + 1]?.text === '('
   const isEmptyCall = isCall && tokens[at + 2]?.text === ')'
-  if (!isCall && names.has(token.text.toLowerCase())) return { text: quoteName(names.get(token.text.toLowerCase())!, to) }
+  if (!isCall && names.has(token.text.toLowerCase()))
+    return { text: quoteName(names.get(token.text.toLowerCase())!, to) }
   if (NOW.has(token.upper)) return { text: 'CURRENT_TIMESTAMP', skips: isEmptyCall ? 2 : 0 }
-  if (NEW_UUID.has(token.upper) && isEmptyCall) return UUID_CALL[to] === undefined ? { text: null } : { text: UUID_CALL[to], skips: 2 }
-  if (token.upper === 'TRUE' || token.upper === 'FALSE') return to === 'sqlserver' || to === 'oracle' ? { text: token.upper === 'TRUE' ? '1' : '0' } : {}
+  if (NEW_UUID.has(token.upper) && isEmptyCall)
+    return UUID_CALL[to] === undefined ? { text: null } : { text: UUID_CALL[to], skips: 2 }
+  if (token.upper === 'TRUE' || token.upper === 'FALSE')
+    return to === 'sqlserver' || to === 'oracle' ? { text: token.upper === 'TRUE' ? '1' : '0' } : {}
   if (LENGTHS.has(token.upper) && isCall) return { text: LENGTH_CALL[to] }
   if (token.upper === 'CURRENT_DATE' && to === 'sqlserver') return { text: 'CAST(GETDATE() AS DATE)' }
   if (token.upper === 'ILIKE' && to !== 'postgresql') return { text: null }

@@ -7,8 +7,9 @@ import { afterTable, constraintName, createTable, cut, referenceLine } from './t
 import type { WriteOptions, Writer, WrittenScript } from './writer'
 
 /**
- * A schema as a script in a dialect: tables in the order of their references, those of a circle by ALTER TABLE at the end (in place where the dialect allows it), indexes,
- * comments and rows after their tables. Given tables are left out. What the dialect cannot say is told in `losses`; nothing else is lost.
+ * A schema as a script in a dialect: tables in the order of their references, those of a circle by ALTER
+ * TABLE at the end (in place where the dialect allows it), indexes, comments and rows after their tables.
+ * Given tables are left out. What the dialect cannot say is told in `losses`; nothing else is lost.
  */
 export function writeScript(schema: Schema, options: WriteOptions = { to: 'iso' }): WrittenScript {
   const writer: Writer = { ...options, schema, losses: [] }
@@ -17,10 +18,13 @@ export function writeScript(schema: Schema, options: WriteOptions = { to: 'iso' 
   const added = DIALECT[to].allowsLaterTables ? [] : late
   const left = new Set(added.map(({ reference }) => reference))
   const statements = [
-    ...options.rerunnable ? [prologue(writer, ordered, added).join('\n')] : [],
+    ...(options.rerunnable ? [prologue(writer, ordered, added).join('\n')] : []),
     ...ordered.map(table => [createTable(writer, table, left), ...afterTable(writer, table)].join('\n')),
     ...insertStatements(writer, ordered),
-    ...added.map(({ table, reference }) => `ALTER TABLE ${quoteName(table.name, to)} ADD ${referenceLine(writer, table, reference, cut(writer, constraintName(table, reference)))};`),
+    ...added.map(
+      ({ table, reference }) =>
+        `ALTER TABLE ${quoteName(table.name, to)} ADD ${referenceLine(writer, table, reference, cut(writer, constraintName(table, reference)))};`,
+    ),
   ].filter(statement => statement !== '')
   return { text: statements.join('\n\n') + (statements.length > 0 ? '\n' : ''), losses: writer.losses }
 }
@@ -28,5 +32,8 @@ export function writeScript(schema: Schema, options: WriteOptions = { to: 'iso' 
 /** One table's statement alone, with all its references. */
 export function writeTable(schema: Schema, table: Table, options: WriteOptions): WrittenScript {
   const writer: Writer = { ...options, schema, losses: [] }
-  return { text: `${[createTable(writer, table, new Set()), ...afterTable(writer, table)].join('\n')}\n`, losses: writer.losses }
+  return {
+    text: `${[createTable(writer, table, new Set()), ...afterTable(writer, table)].join('\n')}\n`,
+    losses: writer.losses,
+  }
 }

@@ -1,23 +1,48 @@
-import { DIALECT, declaredKeys, findTable, foldName, isTypeName, sameName, typeNumbers, type Column, type Key, type Reference, type Table } from '../../schema'
+import {
+  DIALECT,
+  declaredKeys,
+  findTable,
+  foldName,
+  isTypeName,
+  sameName,
+  typeNumbers,
+  type Column,
+  type Key,
+  type Reference,
+  type Table,
+} from '../../schema'
 import { nameByPattern } from '../check/habits'
 import { quoteName } from '../quote-name'
 import { expressionText } from './expression-text'
 import { numberingWords, quoteText, typeText } from './type-text'
 import { lose, type Writer } from './writer'
 
-/** CREATE TABLE with its columns and constraints; references that are `left` out are added later. Ends in a semicolon. */
+/**
+ * CREATE TABLE with its columns and constraints; references that are `left` out are added later. Ends in a
+ * semicolon.
+ */
 export function createTable(writer: Writer, table: Table, left: ReadonlySet<Reference>): string {
   const { to } = writer
   const inlineKey = liteNumberedKey(writer, table)
   const parts = [
     ...table.columns.map(column => columnLine(writer, table, column, column === inlineKey)),
-    ...table.primaryKey && !inlineKey ? [`${named(writer, table, table.primaryKey, 'primaryKey')}PRIMARY KEY (${names(writer, table.primaryKey.columns)})`] : [],
+    ...(table.primaryKey && !inlineKey
+      ? [
+          `${named(writer, table, table.primaryKey, 'primaryKey')}PRIMARY KEY (${names(writer, table.primaryKey.columns)})`,
+        ]
+      : []),
     ...table.uniques.map(key => uniqueLine(writer, table, key)),
-    ...table.references.filter(reference => !left.has(reference)).map(reference => referenceLine(writer, table, reference)),
+    ...table.references
+      .filter(reference => !left.has(reference))
+      .map(reference => referenceLine(writer, table, reference)),
     ...checkLines(writer, table),
   ]
-  const comment = table.comment === undefined ? '' : to === 'mysql' ? ` COMMENT = ${textLiteral(table.comment, to)}` : ''
-  const above = table.comment !== undefined && !['mysql', 'postgresql', 'oracle'].includes(to) ? `-- ${table.comment.replaceAll(/\s+/g, ' ')}\n` : ''
+  const comment =
+    table.comment === undefined ? '' : to === 'mysql' ? ` COMMENT = ${textLiteral(table.comment, to)}` : ''
+  const above =
+    table.comment !== undefined && !['mysql', 'postgresql', 'oracle'].includes(to)
+      ? `-- ${table.comment.replaceAll(/\s+/g, ' ')}\n`
+      : ''
   for (const { what } of table.unmodelled) lose(writer, table, `${what} is not written.`)
   return `${above}CREATE TABLE ${quoteName(table.name, to)} (\n${parts.map(part => `  ${part}`).join(',\n')}\n)${comment};`
 }
@@ -38,10 +63,23 @@ function names({ to }: Writer, columns: readonly string[]): string {
 
 type Pattern = 'primaryKey' | 'unique' | 'reference' | 'check'
 
-function named(writer: Writer, table: Table, constraint: { readonly name: string | null, readonly columns?: readonly string[], readonly table?: string }, pattern: Pattern, number = 1): string {
+function named(
+  writer: Writer,
+  table: Table,
+  constraint: { readonly name: string | null; readonly columns?: readonly string[]; readonly table?: string },
+  pattern: Pattern,
+  number = 1,
+): string {
   const rule = writer.habits?.[pattern]
   const target = constraint.table === undefined ? {} : { target: constraint.table }
-  const name = constraint.name ?? (rule === undefined ? null : cut(writer, nameByPattern(rule, { table: table.name, columns: constraint.columns ?? [], number, ...target })))
+  const name =
+    constraint.name ??
+    (rule === undefined
+      ? null
+      : cut(
+          writer,
+          nameByPattern(rule, { table: table.name, columns: constraint.columns ?? [], number, ...target }),
+        ))
   return name === null ? '' : `CONSTRAINT ${quoteName(name, writer.to)} `
 }
 
@@ -51,7 +89,10 @@ export function cut({ to }: Writer, name: string): string {
 }
 
 function isInKey(table: Table, name: string): boolean {
-  return declaredKeys(table).some(({ columns }) => columns.some(other => sameName(other, name))) || table.references.some(({ columns }) => columns.some(other => sameName(other, name)))
+  return (
+    declaredKeys(table).some(({ columns }) => columns.some(other => sameName(other, name))) ||
+    table.references.some(({ columns }) => columns.some(other => sameName(other, name)))
+  )
 }
 
 function columnLine(writer: Writer, table: Table, column: Column, isNumberedKey: boolean): string {
@@ -63,15 +104,24 @@ function columnLine(writer: Writer, table: Table, column: Column, isNumberedKey:
     isNumberedKey ? 'INTEGER PRIMARY KEY AUTOINCREMENT' : columnType(writer, table, column),
     isNumberedKey || numbers === '' ? '' : numbers,
     column.generation ? generation(writer, table, column.generation) : '',
-    column.default !== null && !column.numbering && !column.generation ? defaultText(writer, table, column) : '',
+    column.default !== null && !column.numbering && !column.generation
+      ? defaultText(writer, table, column)
+      : '',
     needsNotNull(to, column, isKey) && !isNumberedKey ? 'NOT NULL' : '',
     column.comment !== undefined && to === 'mysql' ? `COMMENT ${textLiteral(column.comment, to)}` : '',
   ]
   return parts.filter(part => part !== '').join(' ')
 }
 
-/** Columns of a primary key are NOT NULL by themselves, but not in SQLite; those that number themselves are where they do so by their own words. */
-function needsNotNull(to: Writer['to'], { notNull, numbering: numbers, generation: computed }: Column, isKey: boolean): boolean {
+/**
+ * Columns of a primary key are NOT NULL by themselves, but not in SQLite; those that number themselves are
+ * where they do so by their own words.
+ */
+function needsNotNull(
+  to: Writer['to'],
+  { notNull, numbering: numbers, generation: computed }: Column,
+  isKey: boolean,
+): boolean {
   if (computed) return false
   if (isKey) return to === 'sqlite'
   return notNull && !(numbers && (to === 'postgresql' || to === 'iso' || to === 'oracle'))
@@ -82,10 +132,12 @@ function columnType(writer: Writer, table: Table, { name, type, generation: comp
   if (computed && to === 'sqlserver') return ''
   const first = /^[A-Z_]\w*/i.exec(type.text)?.[0].toUpperCase() ?? ''
   const isOwnName = type.text !== '' && (isTypeName(first) || type.family === 'other')
-  if (from === to && isOwnName && type.text !== '' && !(typeNumbers(first, to) && to !== 'postgresql')) return type.text
+  if (from === to && isOwnName && type.text !== '' && !(typeNumbers(first, to) && to !== 'postgresql'))
+    return type.text
   if (type.family === 'other' && type.text === '') return to === 'sqlite' ? 'TEXT' : typeText(type, to).text
   const { text, lost } = typeText(type, to, { isKey: isInKey(table, name) })
-  if (lost !== undefined) lose(writer, table, `"${name}" was ${type.text || type.family} and is ${text}: ${lost}.`)
+  if (lost !== undefined)
+    lose(writer, table, `"${name}" was ${type.text || type.family} and is ${text}: ${lost}.`)
   return text
 }
 
@@ -95,43 +147,66 @@ function numbering(writer: Writer, table: Table, { name, type, numbering: number
   const { start, step } = numbers
   const isPlain = start === '1' && step === '1'
   switch (to) {
-    case 'sqlserver': return `IDENTITY(${start},${step})`
+    case 'sqlserver':
+      return `IDENTITY(${start},${step})`
     case 'mysql':
-      if (!isPlain) lose(writer, table, `"${name}" begins at ${start} in steps of ${step}; here it begins at 1.`)
+      if (!isPlain)
+        lose(writer, table, `"${name}" begins at ${start} in steps of ${step}; here it begins at 1.`)
       if (!declaredKeys(table).some(({ columns }) => sameName(columns[0]!, name))) {
         lose(writer, table, `"${name}" no longer numbers itself: only the first column of a key can.`)
         return ''
       }
       return numberingWords(to)
     case 'sqlite':
-      if (!isPlain) lose(writer, table, `"${name}" begins at ${start} in steps of ${step}; here it begins at 1.`)
-      if (table.primaryKey?.columns.length !== 1 || !sameName(table.primaryKey.columns[0]!, name)) lose(writer, table, `"${name}" no longer numbers itself: only a primary key of one column can.`)
+      if (!isPlain)
+        lose(writer, table, `"${name}" begins at ${start} in steps of ${step}; here it begins at 1.`)
+      if (table.primaryKey?.columns.length !== 1 || !sameName(table.primaryKey.columns[0]!, name))
+        lose(writer, table, `"${name}" no longer numbers itself: only a primary key of one column can.`)
       return ''
-    default: return numberingWords(to) + (isPlain ? '' : ` (START WITH ${start} INCREMENT BY ${step})`)
+    default:
+      return numberingWords(to) + (isPlain ? '' : ` (START WITH ${start} INCREMENT BY ${step})`)
   }
 }
 
-function generation(writer: Writer, table: Table, { expression, stored }: NonNullable<Column['generation']>): string {
+function generation(
+  writer: Writer,
+  table: Table,
+  { expression, stored }: NonNullable<Column['generation']>,
+): string {
   const { to } = writer
   const text = translated(writer, table, expression) ?? expression
   switch (to) {
-    case 'sqlserver': return `AS (${text})${stored ? ' PERSISTED' : ''}`
-    case 'oracle': return `GENERATED ALWAYS AS (${text}) VIRTUAL`
-    case 'iso': return `GENERATED ALWAYS AS (${text})`
-    case 'postgresql': return `GENERATED ALWAYS AS (${text}) STORED`
-    default: return `GENERATED ALWAYS AS (${text}) ${stored ? 'STORED' : 'VIRTUAL'}`
+    case 'sqlserver':
+      return `AS (${text})${stored ? ' PERSISTED' : ''}`
+    case 'oracle':
+      return `GENERATED ALWAYS AS (${text}) VIRTUAL`
+    case 'iso':
+      return `GENERATED ALWAYS AS (${text})`
+    case 'postgresql':
+      return `GENERATED ALWAYS AS (${text}) STORED`
+    default:
+      return `GENERATED ALWAYS AS (${text}) ${stored ? 'STORED' : 'VIRTUAL'}`
   }
 }
 
 /** An expression in the dialect that is written; undefined (and told) where it has no way to say it. */
 function translated(writer: Writer, table: Table, expression: string): string | undefined {
   if (writer.from === writer.to) return expression
-  const { text, isDoubtful } = expressionText(expression, writer.to, table.columns.map(({ name }) => name))
+  const { text, isDoubtful } = expressionText(
+    expression,
+    writer.to,
+    table.columns.map(({ name }) => name),
+  )
   if (text === null) {
     lose(writer, table, `the condition ${expression} has no counterpart and is left out.`)
     return undefined
   }
-  if (isDoubtful) lose(writer, table, `${expression} is written as ${text}; see whether ${DIALECT[writer.to].name} means the same.`)
+  if (isDoubtful)
+    lose(
+      writer,
+      table,
+      `${expression} is written as ${text}; see whether ${DIALECT[writer.to].name} means the same.`,
+    )
   return text
 }
 
@@ -148,16 +223,39 @@ function defaultText(writer: Writer, table: Table, column: Column): string {
     lose(writer, table, `the default ${value} of "${column.name}" has no counterpart and is left out.`)
     return ''
   }
-  if (isDoubtful) lose(writer, table, `the default ${value} of "${column.name}" is written as ${text}; see whether ${DIALECT[to].name} means the same.`)
-  const isPlain = /^(?:-?[\d.]+|N?'(?:[^']|'')*'|NULL|TRUE|FALSE|CURRENT_(?:TIMESTAMP|DATE|TIME)|\(.*\))$/i.test(text)
+  if (isDoubtful)
+    lose(
+      writer,
+      table,
+      `the default ${value} of "${column.name}" is written as ${text}; see whether ${DIALECT[to].name} means the same.`,
+    )
+  const isPlain =
+    /^(?:-?[\d.]+|N?'(?:[^']|'')*'|NULL|TRUE|FALSE|CURRENT_(?:TIMESTAMP|DATE|TIME)|\(.*\))$/i.test(text)
   return `DEFAULT ${(to === 'mysql' || to === 'sqlite') && (!isPlain || (to === 'mysql' && /^CURRENT_(?:DATE|TIME)$/i.test(text))) ? `(${text})` : text}`
 }
 
 function uniqueLine(writer: Writer, table: Table, key: Key): string {
   const { to } = writer
-  const hasOptional = key.columns.some(name => table.columns.some(column => sameName(column.name, name) && !column.notNull && !(table.primaryKey?.columns.some(other => sameName(other, name)) ?? false)))
-  if (key.nullsNotDistinct && to !== 'postgresql' && to !== 'sqlserver' && hasOptional) lose(writer, table, `rows without a value in ${key.columns.join(', ')} were the same to UNIQUE; here they are not.`)
-  if (!key.nullsNotDistinct && to === 'sqlserver' && hasOptional) lose(writer, table, `rows without a value in ${key.columns.join(', ')} were not the same to UNIQUE; here at most one can be.`)
+  const hasOptional = key.columns.some(name =>
+    table.columns.some(
+      column =>
+        sameName(column.name, name) &&
+        !column.notNull &&
+        !(table.primaryKey?.columns.some(other => sameName(other, name)) ?? false),
+    ),
+  )
+  if (key.nullsNotDistinct && to !== 'postgresql' && to !== 'sqlserver' && hasOptional)
+    lose(
+      writer,
+      table,
+      `rows without a value in ${key.columns.join(', ')} were the same to UNIQUE; here they are not.`,
+    )
+  if (!key.nullsNotDistinct && to === 'sqlserver' && hasOptional)
+    lose(
+      writer,
+      table,
+      `rows without a value in ${key.columns.join(', ')} were not the same to UNIQUE; here at most one can be.`,
+    )
   return `${named(writer, table, key, 'unique')}UNIQUE ${key.nullsNotDistinct && to === 'postgresql' ? 'NULLS NOT DISTINCT ' : ''}(${names(writer, key.columns)})`
 }
 
@@ -166,26 +264,48 @@ export function referenceLine(writer: Writer, table: Table, reference: Reference
   const { to, schema } = writer
   const target = findTable(schema, reference.table)
   const columns = reference.targetColumns.length > 0 ? ` (${names(writer, reference.targetColumns)})` : ''
-  const head = name === undefined ? named(writer, table, reference, 'reference') : `CONSTRAINT ${quoteName(name, to)} `
-  const actions = action(writer, table, reference, 'onDelete', 'ON DELETE') + action(writer, table, reference, 'onUpdate', 'ON UPDATE')
+  const head =
+    name === undefined ? named(writer, table, reference, 'reference') : `CONSTRAINT ${quoteName(name, to)} `
+  const actions =
+    action(writer, table, reference, 'onDelete', 'ON DELETE') +
+    action(writer, table, reference, 'onUpdate', 'ON UPDATE')
   const canWait = reference.deferrable && to !== 'mysql' && to !== 'sqlserver'
-  if (reference.deferrable && !canWait) lose(writer, table, `the reference to "${reference.table}" could be checked at the end of a transaction; here it is checked at once.`)
+  if (reference.deferrable && !canWait)
+    lose(
+      writer,
+      table,
+      `the reference to "${reference.table}" could be checked at the end of a transaction; here it is checked at once.`,
+    )
   return `${head}FOREIGN KEY (${names(writer, reference.columns)}) REFERENCES ${quoteName(target?.name ?? reference.table, to)}${columns}${actions}${canWait ? ' DEFERRABLE' : ''}`
 }
 
-function action(writer: Writer, table: Table, reference: Reference, event: 'onDelete' | 'onUpdate', words: string): string {
+function action(
+  writer: Writer,
+  table: Table,
+  reference: Reference,
+  event: 'onDelete' | 'onUpdate',
+  words: string,
+): string {
   const { to } = writer
   const outcome = reference[event]
   if (outcome === 'no action') return ''
   const said = `${words} ${outcome.toUpperCase()}`
   if (to === 'oracle' && event === 'onDelete' && outcome === 'restrict') return ''
   if (to === 'oracle' && (event === 'onUpdate' || outcome === 'set default')) {
-    lose(writer, table, `${said} of the reference to "${reference.table}" is left out: Oracle has no such action.`)
+    lose(
+      writer,
+      table,
+      `${said} of the reference to "${reference.table}" is left out: Oracle has no such action.`,
+    )
     return ''
   }
   if (to === 'sqlserver' && outcome === 'restrict') return ` ${words} NO ACTION`
   if (to === 'mysql' && outcome === 'set default') {
-    lose(writer, table, `${said} of the reference to "${reference.table}" is left out: MySQL has no such action.`)
+    lose(
+      writer,
+      table,
+      `${said} of the reference to "${reference.table}" is left out: MySQL has no such action.`,
+    )
     return ''
   }
   return ` ${said}`
@@ -193,22 +313,41 @@ function action(writer: Writer, table: Table, reference: Reference, event: 'onDe
 
 function checkLines(writer: Writer, table: Table): string[] {
   const { to } = writer
-  const members = table.columns.filter(({ type }) => type.family === 'enum' && type.members.length > 0 && to !== 'mysql')
-    .map(({ name, type }) => `CHECK (${quoteName(name, to)} IN (${type.members.map(member => textLiteral(member, to)).join(', ')}))`)
-  return [...table.checks.flatMap((check, i) => {
-    const text = translated(writer, table, check.expression)
-    return text === undefined ? [] : [`${named(writer, table, check, 'check', i + 1)}CHECK (${text})`]
-  }), ...members]
+  const members = table.columns
+    .filter(({ type }) => type.family === 'enum' && type.members.length > 0 && to !== 'mysql')
+    .map(
+      ({ name, type }) =>
+        `CHECK (${quoteName(name, to)} IN (${type.members.map(member => textLiteral(member, to)).join(', ')}))`,
+    )
+  return [
+    ...table.checks.flatMap((check, i) => {
+      const text = translated(writer, table, check.expression)
+      return text === undefined ? [] : [`${named(writer, table, check, 'check', i + 1)}CHECK (${text})`]
+    }),
+    ...members,
+  ]
 }
 
 /** CREATE INDEX for what is no key, and comments where they are statements of their own. */
 export function afterTable({ to }: Writer, table: Table): string[] {
-  const indexes = (table.indexes ?? []).filter(({ columns }) => columns.length > 0).map(({ name, columns }) =>
-    `CREATE INDEX ${quoteName(name ?? `${table.name}_${columns.join('_')}_idx`, to)} ON ${quoteName(table.name, to)} (${columns.map(column => quoteName(column, to)).join(', ')});`)
+  const indexes = (table.indexes ?? [])
+    .filter(({ columns }) => columns.length > 0)
+    .map(
+      ({ name, columns }) =>
+        `CREATE INDEX ${quoteName(name ?? `${table.name}_${columns.join('_')}_idx`, to)} ON ${quoteName(table.name, to)} (${columns.map(column => quoteName(column, to)).join(', ')});`,
+    )
   if (to !== 'postgresql' && to !== 'oracle') return indexes
   const comments = [
-    ...table.comment === undefined ? [] : [`COMMENT ON TABLE ${quoteName(table.name, to)} IS ${textLiteral(table.comment, to)};`],
-    ...table.columns.flatMap(({ name, comment }) => comment === undefined ? [] : [`COMMENT ON COLUMN ${quoteName(table.name, to)}.${quoteName(name, to)} IS ${textLiteral(comment, to)};`]),
+    ...(table.comment === undefined
+      ? []
+      : [`COMMENT ON TABLE ${quoteName(table.name, to)} IS ${textLiteral(table.comment, to)};`]),
+    ...table.columns.flatMap(({ name, comment }) =>
+      comment === undefined
+        ? []
+        : [
+            `COMMENT ON COLUMN ${quoteName(table.name, to)}.${quoteName(name, to)} IS ${textLiteral(comment, to)};`,
+          ],
+    ),
   ]
   return [...indexes, ...comments]
 }

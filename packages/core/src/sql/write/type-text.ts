@@ -11,45 +11,97 @@ type PerDialect = Readonly<Partial<Record<Dialect, string>>> & { readonly other:
 const pick = (texts: PerDialect, dialect: Dialect): string => texts[dialect] ?? texts.other
 const kept = (text: string): TypeText => ({ text })
 
-/** The most characters of a text with a length, and digits of a decimal. Sources: the makers' manuals, from memory. */
+/**
+ * The most characters of a text with a length, and digits of a decimal. Sources: the makers' manuals, from
+ * memory.
+ */
 const LONGEST: Readonly<Partial<Record<Dialect, number>>> = { mysql: 16383, sqlserver: 8000, oracle: 4000 }
 const MOST_DIGITS: Readonly<Partial<Record<Dialect, number>>> = { mysql: 65, sqlserver: 38, oracle: 38 }
 const LONG_TEXT: PerDialect = { iso: 'CLOB', sqlserver: 'VARCHAR(MAX)', oracle: 'CLOB', other: 'TEXT' }
 
-/** Writes a type in a dialect. `isKey`: the column is part of a key or a reference, where some dialects take no text without a length. */
-export function typeText(type: DataType, dialect: Dialect, { isKey = false }: { isKey?: boolean } = {}): TypeText {
+/**
+ * Writes a type in a dialect. `isKey`: the column is part of a key or a reference, where some dialects take
+ * no text without a length.
+ */
+export function typeText(
+  type: DataType,
+  dialect: Dialect,
+  { isKey = false }: { isKey?: boolean } = {},
+): TypeText {
   const writer = WRITERS[type.family]
   return writer(type, dialect, isKey)
 }
 
-const WRITERS: Readonly<Record<DataType['family'], (type: DataType, dialect: Dialect, isKey: boolean) => TypeText>> = {
+const WRITERS: Readonly<
+  Record<DataType['family'], (type: DataType, dialect: Dialect, isKey: boolean) => TypeText>
+> = {
   integer: integerText,
   decimal: decimalText,
-  float: ({ length }, dialect) => length === 32
-    ? kept(pick({ mysql: 'FLOAT', oracle: 'BINARY_FLOAT', other: 'REAL' }, dialect))
-    : kept(pick({ mysql: 'DOUBLE', sqlserver: 'FLOAT', oracle: 'BINARY_DOUBLE', sqlite: 'DOUBLE', other: 'DOUBLE PRECISION' }, dialect)),
+  float: ({ length }, dialect) =>
+    length === 32
+      ? kept(pick({ mysql: 'FLOAT', oracle: 'BINARY_FLOAT', other: 'REAL' }, dialect))
+      : kept(
+          pick(
+            {
+              mysql: 'DOUBLE',
+              sqlserver: 'FLOAT',
+              oracle: 'BINARY_DOUBLE',
+              sqlite: 'DOUBLE',
+              other: 'DOUBLE PRECISION',
+            },
+            dialect,
+          ),
+        ),
   char: ({ length }) => kept(`CHAR(${length ?? 1})`),
   varchar: varcharText,
   text: (_, dialect, isKey) => longText(dialect, isKey),
   date: () => kept('DATE'),
-  time: ({ withZone }, dialect) => dialect === 'oracle'
-    ? { text: 'VARCHAR2(8)', lost: 'there is no type for a time alone; it is kept as text' }
-    : zoned(withZone, dialect, ['iso', 'postgresql'], 'TIME', 'TIME WITH TIME ZONE'),
-  timestamp: ({ withZone }, dialect) => dialect === 'sqlserver'
-    ? kept(withZone ? 'DATETIMEOFFSET' : 'DATETIME2')
-    : zoned(withZone, dialect, ['iso', 'postgresql', 'oracle'], dialect === 'mysql' ? 'DATETIME' : 'TIMESTAMP', 'TIMESTAMP WITH TIME ZONE'),
-  boolean: (_, dialect) => dialect === 'oracle' ? { text: 'NUMBER(1)', lost: 'there is no type for true and false; 1 and 0 stand for them' } : kept(pick({ sqlserver: 'BIT', other: 'BOOLEAN' }, dialect)),
+  time: ({ withZone }, dialect) =>
+    dialect === 'oracle'
+      ? { text: 'VARCHAR2(8)', lost: 'there is no type for a time alone; it is kept as text' }
+      : zoned(withZone, dialect, ['iso', 'postgresql'], 'TIME', 'TIME WITH TIME ZONE'),
+  timestamp: ({ withZone }, dialect) =>
+    dialect === 'sqlserver'
+      ? kept(withZone ? 'DATETIMEOFFSET' : 'DATETIME2')
+      : zoned(
+          withZone,
+          dialect,
+          ['iso', 'postgresql', 'oracle'],
+          dialect === 'mysql' ? 'DATETIME' : 'TIMESTAMP',
+          'TIMESTAMP WITH TIME ZONE',
+        ),
+  boolean: (_, dialect) =>
+    dialect === 'oracle'
+      ? { text: 'NUMBER(1)', lost: 'there is no type for true and false; 1 and 0 stand for them' }
+      : kept(pick({ sqlserver: 'BIT', other: 'BOOLEAN' }, dialect)),
   binary: ({ length }, dialect) => binaryText(length, dialect),
-  uuid: (_, dialect) => dialect === 'postgresql' || dialect === 'sqlserver' ? kept(pick({ sqlserver: 'UNIQUEIDENTIFIER', other: 'UUID' }, dialect)) : { text: 'CHAR(36)', lost: 'there is no type for a UUID; it is kept as text' },
-  json: (_, dialect) => dialect === 'sqlserver' || dialect === 'sqlite' ? { text: pick(LONG_TEXT, dialect), lost: 'there is no type for JSON; it is kept as text' } : kept('JSON'),
-  interval: (_, dialect) => dialect === 'postgresql' ? kept('INTERVAL') : dialect === 'iso' || dialect === 'oracle' ? kept('INTERVAL DAY TO SECOND') : { text: 'VARCHAR(40)', lost: 'there is no type for a span of time; it is kept as text' },
-  enum: ({ members }, dialect) => dialect === 'mysql' && members.length > 0 ? kept(`ENUM(${members.map(quoteText).join(', ')})`) : textOf(longest(members), dialect),
-  other: (_, dialect) => ({ ...textOf(255, dialect), lost: 'the type is not known here; it is kept as text' }),
+  uuid: (_, dialect) =>
+    dialect === 'postgresql' || dialect === 'sqlserver'
+      ? kept(pick({ sqlserver: 'UNIQUEIDENTIFIER', other: 'UUID' }, dialect))
+      : { text: 'CHAR(36)', lost: 'there is no type for a UUID; it is kept as text' },
+  json: (_, dialect) =>
+    dialect === 'sqlserver' || dialect === 'sqlite'
+      ? { text: pick(LONG_TEXT, dialect), lost: 'there is no type for JSON; it is kept as text' }
+      : kept('JSON'),
+  interval: (_, dialect) =>
+    dialect === 'postgresql'
+      ? kept('INTERVAL')
+      : dialect === 'iso' || dialect === 'oracle'
+        ? kept('INTERVAL DAY TO SECOND')
+        : { text: 'VARCHAR(40)', lost: 'there is no type for a span of time; it is kept as text' },
+  enum: ({ members }, dialect) =>
+    dialect === 'mysql' && members.length > 0
+      ? kept(`ENUM(${members.map(quoteText).join(', ')})`)
+      : textOf(longest(members), dialect),
+  other: (_, dialect) => ({
+    ...textOf(255, dialect),
+    lost: 'the type is not known here; it is kept as text',
+  }),
 }
 
 /** A text as SQL writes it, in single quotation marks. */
 export function quoteText(text: string): string {
-  return `'${text.replaceAll('\'', '\'\'')}'`
+  return `'${text.replaceAll("'", "''")}'`
 }
 
 function longest(members: readonly string[]): number {
@@ -60,20 +112,32 @@ function textOf(length: number, dialect: Dialect): TypeText {
   return kept(`${dialect === 'oracle' ? 'VARCHAR2' : 'VARCHAR'}(${length})`)
 }
 
-function zoned(withZone: boolean, dialect: Dialect, having: readonly Dialect[], plain: string, full: string): TypeText {
+function zoned(
+  withZone: boolean,
+  dialect: Dialect,
+  having: readonly Dialect[],
+  plain: string,
+  full: string,
+): TypeText {
   if (!withZone) return kept(plain)
   return having.includes(dialect) ? kept(full) : { text: plain, lost: 'the time zone is not kept' }
 }
 
 function integerText({ length, unsigned }: DataType, dialect: Dialect): TypeText {
   const isServerTiny = dialect === 'sqlserver' && length === 8 && unsigned
-  const bits = unsigned && dialect !== 'mysql' && !isServerTiny ? (length ?? 32) + 1 : length ?? 32
-  const lost = unsigned && dialect !== 'mysql' && !isServerTiny ? { lost: 'that no number is below zero is not kept' } : {}
+  const bits = unsigned && dialect !== 'mysql' && !isServerTiny ? (length ?? 32) + 1 : (length ?? 32)
+  const lost =
+    unsigned && dialect !== 'mysql' && !isServerTiny
+      ? { lost: 'that no number is below zero is not kept' }
+      : {}
   const sign = unsigned && dialect === 'mysql' ? ' UNSIGNED' : ''
-  if (bits <= 8 && (dialect === 'mysql' || dialect === 'sqlite' || isServerTiny)) return { text: `TINYINT${sign}`, ...lost }
+  if (bits <= 8 && (dialect === 'mysql' || dialect === 'sqlite' || isServerTiny))
+    return { text: `TINYINT${sign}`, ...lost }
   if (bits <= 16) return { text: `SMALLINT${sign}`, ...lost }
-  if (bits <= 24 && (dialect === 'mysql' || dialect === 'sqlite')) return { text: `MEDIUMINT${sign}`, ...lost }
-  if (bits <= 32) return { text: `${pick({ mysql: 'INT', sqlserver: 'INT', other: 'INTEGER' }, dialect)}${sign}`, ...lost }
+  if (bits <= 24 && (dialect === 'mysql' || dialect === 'sqlite'))
+    return { text: `MEDIUMINT${sign}`, ...lost }
+  if (bits <= 32)
+    return { text: `${pick({ mysql: 'INT', sqlserver: 'INT', other: 'INTEGER' }, dialect)}${sign}`, ...lost }
   if (bits <= 64) return { text: dialect === 'oracle' ? 'NUMBER(19)' : `BIGINT${sign}`, ...lost }
   return { text: dialect === 'oracle' ? 'NUMBER(20)' : 'NUMERIC(20)', ...lost }
 }
@@ -81,7 +145,13 @@ function integerText({ length, unsigned }: DataType, dialect: Dialect): TypeText
 function decimalText({ total, scale }: DataType, dialect: Dialect): TypeText {
   const name = pick({ oracle: 'NUMBER', mysql: 'DECIMAL', sqlserver: 'DECIMAL', other: 'NUMERIC' }, dialect)
   const isAny = total === null
-  if (isAny) return dialect === 'mysql' || dialect === 'sqlserver' ? { text: `${name}(38,10)`, lost: 'a number of any size has become one of 38 digits, 10 of them after the point' } : kept(name)
+  if (isAny)
+    return dialect === 'mysql' || dialect === 'sqlserver'
+      ? {
+          text: `${name}(38,10)`,
+          lost: 'a number of any size has become one of 38 digits, 10 of them after the point',
+        }
+      : kept(name)
   const most = MOST_DIGITS[dialect] ?? Infinity
   const digits = Math.min(total, most)
   const places = Math.min(scale ?? 0, digits)
@@ -90,17 +160,32 @@ function decimalText({ total, scale }: DataType, dialect: Dialect): TypeText {
 }
 
 function varcharText({ length }: DataType, dialect: Dialect, isKey: boolean): TypeText {
-  if (length === null) return dialect === 'postgresql' || dialect === 'sqlite' ? kept('VARCHAR') : isKey ? longText(dialect, true) : { text: pick({ oracle: 'VARCHAR2(4000)', other: 'VARCHAR(255)' }, dialect), lost: 'a text of any length has become one with a length' }
+  if (length === null)
+    return dialect === 'postgresql' || dialect === 'sqlite'
+      ? kept('VARCHAR')
+      : isKey
+        ? longText(dialect, true)
+        : {
+            text: pick({ oracle: 'VARCHAR2(4000)', other: 'VARCHAR(255)' }, dialect),
+            lost: 'a text of any length has become one with a length',
+          }
   return length > (LONGEST[dialect] ?? Infinity) ? longText(dialect, isKey) : textOf(length, dialect)
 }
 
 function longText(dialect: Dialect, isKey: boolean): TypeText {
-  const needsLength = isKey && (dialect === 'mysql' || dialect === 'sqlserver' || dialect === 'oracle' || dialect === 'iso')
-  return needsLength ? { ...textOf(255, dialect), lost: 'a key takes no text without a length; it has become one of 255 characters' } : kept(pick(LONG_TEXT, dialect))
+  const needsLength =
+    isKey && (dialect === 'mysql' || dialect === 'sqlserver' || dialect === 'oracle' || dialect === 'iso')
+  return needsLength
+    ? {
+        ...textOf(255, dialect),
+        lost: 'a key takes no text without a length; it has become one of 255 characters',
+      }
+    : kept(pick(LONG_TEXT, dialect))
 }
 
 function binaryText(length: number | null, dialect: Dialect): TypeText {
-  if (dialect === 'postgresql') return length === null ? kept('BYTEA') : { text: 'BYTEA', lost: 'the length is not kept' }
+  if (dialect === 'postgresql')
+    return length === null ? kept('BYTEA') : { text: 'BYTEA', lost: 'the length is not kept' }
   if (length === null) return kept(dialect === 'sqlserver' ? 'VARBINARY(MAX)' : 'BLOB')
   return kept(dialect === 'oracle' ? `RAW(${length})` : `VARBINARY(${length})`)
 }
@@ -108,9 +193,13 @@ function binaryText(length: number | null, dialect: Dialect): TypeText {
 /** How the dialect says that a column numbers itself; empty where it does so without a word. */
 export function numberingWords(dialect: Dialect): string {
   switch (dialect) {
-    case 'mysql': return 'AUTO_INCREMENT'
-    case 'sqlserver': return 'IDENTITY(1,1)'
-    case 'sqlite': return ''
-    default: return 'GENERATED BY DEFAULT AS IDENTITY'
+    case 'mysql':
+      return 'AUTO_INCREMENT'
+    case 'sqlserver':
+      return 'IDENTITY(1,1)'
+    case 'sqlite':
+      return ''
+    default:
+      return 'GENERATED BY DEFAULT AS IDENTITY'
   }
 }

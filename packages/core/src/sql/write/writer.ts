@@ -4,7 +4,9 @@ import type { Insert } from '../read-insert'
 
 export interface WriteOptions {
   readonly to: Dialect
-  /** The dialect that types, defaults and conditions are written in; what is written alike stays as it was. */
+  /**
+   * The dialect that types, defaults and conditions are written in; what is written alike stays as it was.
+   */
   readonly from?: Dialect
   /** First drop what the script makes, in reverse order: it can be run again. */
   readonly rerunnable?: boolean

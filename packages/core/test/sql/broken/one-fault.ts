@@ -2,8 +2,9 @@ import type { FindingCode } from '../../../src/findings'
 import type { Dialect } from '../../../src/schema'
 
 /**
- * One fault each: in the whole script of a dialect, `from` is replaced by `to`. The finding must have the code and stand on the line of the replacement (`line`: so many lines further). What
- * is read must be what the whole script says, and after its fix nothing is wrong any more.
+ * One fault each: in the whole script of a dialect, `from` is replaced by `to`. The finding must have the
+ * code and stand on the line of the replacement (`line`: so many lines further). What is read must be what
+ * the whole script says, and after its fix nothing is wrong any more.
  */
 export interface Fault {
   readonly dialect: Dialect
@@ -11,13 +12,17 @@ export interface Fault {
   readonly to: string
   readonly code: FindingCode
   readonly line?: number
-  /** What is meant is another thing than the whole script says, or is not to be known: only the finding and, where there is one, its fix are looked at. */
+  /**
+   * What is meant is another thing than the whole script says, or is not to be known: only the finding and,
+   * where there is one, its fix are looked at.
+   */
   readonly isOther?: boolean
 }
 
 type Row = readonly [from: string, to: string, code: FindingCode, extra?: Partial<Fault>]
 
-const faults = (dialect: Dialect, rows: readonly Row[]): Fault[] => rows.map(([from, to, code, extra = {}]) => ({ dialect, from, to, code, ...extra }))
+const faults = (dialect: Dialect, rows: readonly Row[]): Fault[] =>
+  rows.map(([from, to, code, extra = {}]) => ({ dialect, from, to, code, ...extra }))
 
 const POSTGRESQL: readonly Row[] = [
   // Commas
@@ -33,12 +38,12 @@ const POSTGRESQL: readonly Row[] = [
   ['IDENTITY,', 'IDENTITY', 'syntax.missing-comma'],
   ['ON UPDATE CASCADE,', 'ON UPDATE CASCADE', 'syntax.missing-comma'],
   ['ON DELETE CASCADE,', 'ON DELETE CASCADE', 'syntax.missing-comma'],
-  ['\'Alva\'), (\'SKAR\'', '\'Alva\') (\'SKAR\'', 'syntax.missing-comma'],
-  ['(\'ALVA\', \'Alva\')', '(\'ALVA\' \'Alva\')', 'syntax.missing-comma'],
+  ["'Alva'), ('SKAR'", "'Alva') ('SKAR'", 'syntax.missing-comma'],
+  ["('ALVA', 'Alva')", "('ALVA' 'Alva')", 'syntax.missing-comma'],
   ['PRIMARY KEY (trip_no)\n', 'PRIMARY KEY (trip_no),\n', 'syntax.trailing-comma'],
   ['(accession_no, trip_no)', '(accession_no, trip_no,)', 'syntax.trailing-comma'],
   ['NOT NULL,\n  country', 'NOT NULL,,\n  country', 'syntax.trailing-comma'],
-  ['(\'SKAR\', \'Skarholm\');', '(\'SKAR\', \'Skarholm\'),;', 'syntax.trailing-comma'],
+  ["('SKAR', 'Skarholm');", "('SKAR', 'Skarholm'),;", 'syntax.trailing-comma'],
   ['(weight > 0)\n', '(weight > 0),\n', 'syntax.trailing-comma'],
   // Brackets
   ['CREATE TABLE garden (', 'CREATE TABLE garden', 'syntax.missing-bracket'],
@@ -52,7 +57,7 @@ const POSTGRESQL: readonly Row[] = [
   ['PRIMARY KEY (accession_no, trip_no)', 'PRIMARY KEY accession_no, trip_no', 'syntax.missing-bracket'],
   ['REFERENCES garden (code)', 'REFERENCES garden (code', 'syntax.missing-bracket'],
   ['CHECK (days > 0)', 'CHECK days > 0', 'syntax.missing-bracket'],
-  ['(\'SKAR\', \'Skarholm\');', '(\'SKAR\', \'Skarholm\';', 'syntax.missing-bracket'],
+  ["('SKAR', 'Skarholm');", "('SKAR', 'Skarholm';", 'syntax.missing-bracket'],
   ['numeric(6,2),', 'numeric(6,2)),', 'syntax.surplus-bracket'],
   ['taxon text UNIQUE,', 'taxon text UNIQUE),', 'syntax.surplus-bracket'],
   ['PRIMARY KEY (trip_no)\n);', 'PRIMARY KEY (trip_no)\n));', 'syntax.surplus-bracket', { line: 1 }],
@@ -68,7 +73,7 @@ const POSTGRESQL: readonly Row[] = [
   // Semicolons
   [');\nCREATE TABLE trip', ')\nCREATE TABLE trip', 'syntax.missing-semicolon'],
   [');\nINSERT', ')\nINSERT', 'syntax.missing-semicolon'],
-  ['\'Skarholm\');\nALTER', '\'Skarholm\')\nALTER', 'syntax.missing-semicolon'],
+  ["'Skarholm');\nALTER", "'Skarholm')\nALTER", 'syntax.missing-semicolon'],
   // Misspelt
   ['CREATE TABLE trip', 'CRAETE TABLE trip', 'syntax.misspelt-keyword'],
   ['CREATE TABLE trip', 'CREATE TABEL trip', 'syntax.misspelt-keyword'],
@@ -107,13 +112,13 @@ const POSTGRESQL: readonly Row[] = [
   ['FOREIGN KEY', 'FOREIGNKEY', 'syntax.missing-blank'],
   ['ON DELETE CASCADE', 'ONDELETE CASCADE', 'syntax.missing-blank'],
   // Quotation marks and comments
-  ['\'none, yet\'', '‘none, yet’', 'syntax.smart-quote'],
-  ['\'none, yet\'', '"none, yet"', 'syntax.wrong-quotes'],
-  ['\'Alva\'', '"Alva"', 'syntax.wrong-quotes'],
-  ['(\'ALVA\'', '(ALVA', 'syntax.wrong-quotes'],
-  ['CREATE TABLE trip', 'CREATE TABLE \'trip\'', 'syntax.wrong-quotes'],
-  ['  days smallint', '  \'days\' smallint', 'syntax.wrong-quotes'],
-  ['DEFAULT \'none, yet\'', 'DEFAULT \'none, yet', 'syntax.unclosed-string'],
+  ["'none, yet'", '‘none, yet’', 'syntax.smart-quote'],
+  ["'none, yet'", '"none, yet"', 'syntax.wrong-quotes'],
+  ["'Alva'", '"Alva"', 'syntax.wrong-quotes'],
+  ["('ALVA'", '(ALVA', 'syntax.wrong-quotes'],
+  ['CREATE TABLE trip', "CREATE TABLE 'trip'", 'syntax.wrong-quotes'],
+  ['  days smallint', "  'days' smallint", 'syntax.wrong-quotes'],
+  ["DEFAULT 'none, yet'", "DEFAULT 'none, yet", 'syntax.unclosed-string'],
   ['-- The vault', '/* The vault', 'syntax.unclosed-comment'],
   // Names, order of words, what is too much
   ['  accession_no varchar(9)', '  accession-no varchar(9)', 'syntax.name-needs-quotes'],
@@ -131,8 +136,13 @@ const POSTGRESQL: readonly Row[] = [
   ['CREATE TABLE trip', 'CREATE TABLE `trip`', 'syntax.other-dialect'],
   ['CREATE TABLE trip', 'CREATE TABLE [trip]', 'syntax.other-dialect'],
   ['varchar(80)', 'VARCHAR2(80)', 'syntax.other-dialect'],
-  ['PRIMARY KEY (trip_no)\n);', 'PRIMARY KEY (trip_no)\n) ENGINE=InnoDB;', 'syntax.other-dialect', { line: 1 }],
-  ['weight numeric(6,2),', 'weight numeric(6,2) COMMENT \'in grams\',', 'syntax.other-dialect'],
+  [
+    'PRIMARY KEY (trip_no)\n);',
+    'PRIMARY KEY (trip_no)\n) ENGINE=InnoDB;',
+    'syntax.other-dialect',
+    { line: 1 },
+  ],
+  ['weight numeric(6,2),', "weight numeric(6,2) COMMENT 'in grams',", 'syntax.other-dialect'],
   ['smallint CHECK', 'smallint UNSIGNED CHECK', 'syntax.other-dialect'],
   ['DEFAULT CURRENT_DATE', 'DEFAULT SYSDATE', 'syntax.other-dialect', { isOther: true }],
   [');\nCREATE TABLE trip', ');\nGO\nCREATE TABLE trip', 'syntax.other-dialect', { line: 1 }],
@@ -145,15 +155,15 @@ const MYSQL: readonly Row[] = [
   ['AUTO_INCREMENT,', 'AUTO_INCREMENT', 'syntax.missing-comma'],
   ['KEY begun_idx (begun),', 'KEY begun_idx (begun)', 'syntax.missing-comma'],
   ['PRIMARY KEY (accession_no),', 'PRIMARY KEY (accession_no)', 'syntax.missing-comma'],
-  ['COMMENT \'in grams\',', 'COMMENT \'in grams\'', 'syntax.missing-comma'],
+  ["COMMENT 'in grams',", "COMMENT 'in grams'", 'syntax.missing-comma'],
   ['REFERENCES trip (trip_no)\n', 'REFERENCES trip (trip_no),\n', 'syntax.trailing-comma'],
   ['INT UNSIGNED NOT NULL AUTO_INCREMENT', 'INT UNSIGNED NOT NULL AUTO_INCREMNT', 'syntax.misspelt-keyword'],
   ['INT UNSIGNED NOT NULL AUTO_INCREMENT', 'INT UNSIGNED NOT NULL AUTO INCREMENT', 'syntax.misspelt-keyword'],
   ['DATETIME DEFAULT', 'DATETIEM DEFAULT', 'syntax.misspelt-keyword'],
   ['FOREIGN KEY (trip_no)', 'FOREIGN KEY (trip_no', 'syntax.missing-bracket'],
   ['DECIMAL(6,2)', 'DECIMAL(6.2)', 'syntax.wrong-character'],
-  ['ENUM(\'field\', \'glass\')', 'ENUM(\'field\', \'glass\'', 'syntax.missing-bracket'],
-  ['name VARCHAR(80)', '\'name\' VARCHAR(80)', 'syntax.wrong-quotes'],
+  ["ENUM('field', 'glass')", "ENUM('field', 'glass'", 'syntax.missing-bracket'],
+  ['name VARCHAR(80)', "'name' VARCHAR(80)", 'syntax.wrong-quotes'],
   ['name VARCHAR(80)', '"name" VARCHAR(80)', 'syntax.wrong-quotes'],
   ['name VARCHAR(80)', '[name] VARCHAR(80)', 'syntax.other-dialect'],
   ['name VARCHAR(80)', 'name VARCHAR2(80)', 'syntax.other-dialect'],
@@ -161,12 +171,17 @@ const MYSQL: readonly Row[] = [
   ['NOT NULL AUTO_INCREMENT', 'NOT NULL IDENTITY(1,1)', 'syntax.other-dialect'],
   ['NOT NULL AUTO_INCREMENT', 'GENERATED ALWAYS AS IDENTITY', 'syntax.other-dialect'],
   [';\nCREATE TABLE trip', '\nCREATE TABLE trip', 'syntax.missing-semicolon'],
-  ['ENGINE=InnoDB;\nCREATE TABLE trip', 'ENGINE=InnoDB;\nGO\nCREATE TABLE trip', 'syntax.other-dialect', { line: 1 }],
-  ['DEFAULT \'field\'', 'DEFAULT ‘field’', 'syntax.smart-quote'],
+  [
+    'ENGINE=InnoDB;\nCREATE TABLE trip',
+    'ENGINE=InnoDB;\nGO\nCREATE TABLE trip',
+    'syntax.other-dialect',
+    { line: 1 },
+  ],
+  ["DEFAULT 'field'", 'DEFAULT ‘field’', 'syntax.smart-quote'],
   ['DEFAULT CURRENT_TIMESTAMP', 'DEFAULT GETDATE()', 'syntax.other-dialect'],
   ['DATETIME DEFAULT', 'TIMESTAMPTZ DEFAULT', 'syntax.other-dialect', { isOther: true }],
   ['ON DELETE CASCADE', 'ON DELETE CASCADE ON DELETE', 'syntax.missing-name', { isOther: true }],
-  ['(\'SKAR\', \'Skarholm\', \'field\');', '(\'SKAR\', \'Skarholm\', field);', 'syntax.wrong-quotes'],
+  ["('SKAR', 'Skarholm', 'field');", "('SKAR', 'Skarholm', field);", 'syntax.wrong-quotes'],
 ]
 
 const SQLSERVER: readonly Row[] = [
@@ -187,9 +202,14 @@ const SQLSERVER: readonly Row[] = [
   ['REFERENCES [garden]', 'REFERENECS [garden]', 'syntax.misspelt-keyword'],
   ['ON DELETE CASCADE', 'ON DELETE RESTRICT', 'syntax.other-dialect', { isOther: true }],
   ['CREATE TABLE [accession] (', 'CREATE TABLE [accession]', 'syntax.missing-bracket'],
-  ['(N\'ALVA\', N\'Alva\')', '(N\'ALVA\' N\'Alva\')', 'syntax.missing-comma'],
-  ['(N\'ALVA\', N\'Alva\')', '(N\'ALVA\', ‘Alva’)', 'syntax.smart-quote'],
-  [');\nGO\nCREATE TABLE [accession]', ');\n/\nCREATE TABLE [accession]', 'syntax.other-dialect', { line: 1 }],
+  ["(N'ALVA', N'Alva')", "(N'ALVA' N'Alva')", 'syntax.missing-comma'],
+  ["(N'ALVA', N'Alva')", "(N'ALVA', ‘Alva’)", 'syntax.smart-quote'],
+  [
+    ');\nGO\nCREATE TABLE [accession]',
+    ');\n/\nCREATE TABLE [accession]',
+    'syntax.other-dialect',
+    { line: 1 },
+  ],
 ]
 
 const ORACLE: readonly Row[] = [
@@ -203,10 +223,20 @@ const ORACLE: readonly Row[] = [
   ['GENERATED BY DEFAULT AS IDENTITY', 'IDENTITY', 'syntax.other-dialect'],
   ['note CLOB', 'note TEXT', 'syntax.other-dialect'],
   ['note CLOB', 'note LONGTEXT', 'syntax.other-dialect'],
-  ['founded DATE DEFAULT SYSDATE', 'founded DATE DEFAULT GETDATE()', 'syntax.other-dialect', { isOther: true }],
+  [
+    'founded DATE DEFAULT SYSDATE',
+    'founded DATE DEFAULT GETDATE()',
+    'syntax.other-dialect',
+    { isOther: true },
+  ],
   ['CREATE TABLE trip', 'CREATE TABLE IF NOT EXISTS trip', 'syntax.other-dialect'],
   ['ON DELETE SET NULL', 'ON DELETE SET NULL ON UPDATE CASCADE', 'syntax.other-dialect', { isOther: true }],
-  ['COMMENT ON TABLE trip IS \'A journey\'', 'COMMENT ON TABLE trip IS \'A journey', 'syntax.unclosed-string', { isOther: true }],
+  [
+    "COMMENT ON TABLE trip IS 'A journey'",
+    "COMMENT ON TABLE trip IS 'A journey",
+    'syntax.unclosed-string',
+    { isOther: true },
+  ],
   ['CREATE TABLE trip', 'CREATE TABLE `trip`', 'syntax.other-dialect'],
   [');\nALTER', ')\nALTER', 'syntax.missing-semicolon'],
   ['CONSTRAINT pk_trip', 'CONTSRAINT pk_trip', 'syntax.misspelt-keyword'],
@@ -216,15 +246,20 @@ const ORACLE: readonly Row[] = [
 const SQLITE: readonly Row[] = [
   ['code TEXT PRIMARY KEY NOT NULL,', 'code TEXT PRIMARY KEY NOT NULL', 'syntax.missing-comma'],
   ['AUTOINCREMENT,', 'AUTOINCREMENT', 'syntax.missing-comma'],
-  ['INTEGER PRIMARY KEY AUTOINCREMENT', 'INTEGER PRIMARY KEY AUTO_INCREMENT', 'syntax.other-dialect', { isOther: true }],
-  ['DEFAULT \'none\'', 'DEFAULT \'none', 'syntax.unclosed-string'],
+  [
+    'INTEGER PRIMARY KEY AUTOINCREMENT',
+    'INTEGER PRIMARY KEY AUTO_INCREMENT',
+    'syntax.other-dialect',
+    { isOther: true },
+  ],
+  ["DEFAULT 'none'", "DEFAULT 'none", 'syntax.unclosed-string'],
   ['FOREIGN KEY (trip_no)', 'FOREING KEY (trip_no)', 'syntax.misspelt-keyword'],
   ['CHECK (days > 0)', 'CHECK (days > 0', 'syntax.missing-bracket'],
   ['REFERENCES trip (trip_no)\n', 'REFERENCES trip (trip_no),\n', 'syntax.trailing-comma'],
   ['INSERT INTO garden', 'INSERT garden', 'syntax.missing-keyword'],
   ['CREATE TABLE trip (', 'CREATE TABLE trip {', 'syntax.wrong-character'],
   [');\nCREATE TABLE trip', ')\nCREATE TABLE trip', 'syntax.missing-semicolon'],
-  ['weight NUMERIC(6,2),', 'weight NUMERIC(6,2) COMMENT \'grams\',', 'syntax.other-dialect'],
+  ['weight NUMERIC(6,2),', "weight NUMERIC(6,2) COMMENT 'grams',", 'syntax.other-dialect'],
 ]
 
 const ISO: readonly Row[] = [
@@ -241,5 +276,10 @@ const ISO: readonly Row[] = [
 ]
 
 export const ONE_FAULT: readonly Fault[] = [
-  ...faults('postgresql', POSTGRESQL), ...faults('mysql', MYSQL), ...faults('sqlserver', SQLSERVER), ...faults('oracle', ORACLE), ...faults('sqlite', SQLITE), ...faults('iso', ISO),
+  ...faults('postgresql', POSTGRESQL),
+  ...faults('mysql', MYSQL),
+  ...faults('sqlserver', SQLSERVER),
+  ...faults('oracle', ORACLE),
+  ...faults('sqlite', SQLITE),
+  ...faults('iso', ISO),
 ]

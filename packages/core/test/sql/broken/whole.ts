@@ -1,6 +1,9 @@
 import type { Dialect } from '../../../src/schema'
 
-/** One script in each dialect without a fault, as a student of the seed vault's course would write it: what the broken ones are made of. */
+/**
+ * One script in each dialect without a fault, as a student of the seed vault's course would write it: what
+ * the broken ones are made of.
+ */
 export const WHOLE: Readonly<Record<Dialect, string>> = {
   postgresql: `-- The vault
 CREATE TABLE garden (

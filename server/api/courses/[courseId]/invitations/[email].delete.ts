@@ -3,5 +3,6 @@ import { withdrawInvitation } from '../../../../services/members'
 
 export default defineRoute({
   access: { to: 'course', allow: INSTRUCTOR },
-  handle: ({ db, courseId, params, person }) => withdrawInvitation(db, courseId, params.email!.toLowerCase(), person.id),
+  handle: ({ db, courseId, params, person }) =>
+    withdrawInvitation(db, courseId, params.email!.toLowerCase(), person.id),
 })

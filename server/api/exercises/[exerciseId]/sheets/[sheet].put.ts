@@ -6,5 +6,6 @@ export default defineRoute({
   access: { to: 'exercise', allow: MEMBER },
   namesPerson: true,
   body: SaveBody,
-  handle: ({ db, exercise, person, role, params, body, now }) => saveSheet(db, exercise.id, person.id, role, { ...body, sheet: params.sheet! }, now),
+  handle: ({ db, exercise, person, role, params, body, now }) =>
+    saveSheet(db, exercise.id, person.id, role, { ...body, sheet: params.sheet! }, now),
 })

@@ -5,5 +5,6 @@ import { changeMember } from '../../../../../services/members'
 export default defineRoute({
   access: { to: 'course', allow: INSTRUCTOR },
   body: MemberChangeBody,
-  handle: ({ db, courseId, params, body, person }) => changeMember(db, courseId, params.personId!, body, person),
+  handle: ({ db, courseId, params, body, person }) =>
+    changeMember(db, courseId, params.personId!, body, person),
 })
