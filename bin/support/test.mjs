@@ -60,6 +60,12 @@ const STAGES = [
     run: () => [bin('nuxt'), ['prepare']],
   },
   {
+    name: 'layout of the text',
+    beside: 'static',
+    paths: [...EVERYTHING, '.prettierrc.json'],
+    run: () => [bin('prettier'), ['--check', '--cache', '--log-level', 'warn', '.']],
+  },
+  {
     name: 'lint',
     beside: 'static',
     paths: EVERYTHING,
