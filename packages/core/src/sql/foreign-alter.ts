@@ -1,7 +1,7 @@
 import { DIALECT } from '../schema'
 import type { Cursor } from './cursor'
 import { quoteName } from './quote-name'
-import type { TableReader } from './read-table'
+import type { TableReader } from './table-reader'
 
 /** An action of ALTER TABLE that this dialect does not have; `instead` says what to do. */
 export function reportNoAction(

@@ -1,6 +1,6 @@
 import type { ColumnDraft } from './draft'
 import { addPrimaryKey } from './read-constraint'
-import type { TableReader } from './read-table'
+import type { TableReader } from './table-reader'
 import type { SqlToken } from './tokens'
 
 const WRITTEN = 'INTEGER PRIMARY KEY AUTOINCREMENT'

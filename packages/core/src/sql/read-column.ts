@@ -7,7 +7,7 @@ import { startsNewItem } from './read-items'
 import { joinBlankName, readName } from './read-names'
 import { readReference } from './read-reference'
 import { addPrimaryKey, addUnique, readCheck, readConstraintName } from './read-constraint'
-import { MOST_COLUMNS, reportTooMany, type TableReader } from './read-table'
+import { MOST_COLUMNS, reportTooMany, skipConflict, type TableReader } from './table-reader'
 import { readType } from './read-type'
 import { numberingWords } from './write/type-text'
 
@@ -228,15 +228,6 @@ function skipClustered({ cursor }: TableReader): void {
   const token = cursor.peek()
   if (!cursor.take('CLUSTERED') && !cursor.take('NONCLUSTERED')) return
   if (!cursor.isOf('sqlserver')) cursor.foreign(token, token.text, 'SQL Server', '')
-}
-
-/** ON CONFLICT of SQLite. */
-export function skipConflict({ cursor }: Pick<TableReader, 'cursor'>): void {
-  const token = cursor.peek()
-  if (!cursor.takeWords('ON', 'CONFLICT')) return
-  cursor.next()
-  if (!cursor.isOf('sqlite'))
-    cursor.foreign({ start: token.start, end: cursor.previous.end }, 'ON CONFLICT', 'SQLite', '')
 }
 
 function readMinor(reader: TableReader, column: ColumnDraft): boolean {

@@ -2,11 +2,10 @@ import type { Span } from '../findings'
 import { TAKEN_FROM_ANOTHER, findColumn, foldName, sameColumns, type Key } from '../schema'
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'
-import { skipConflict } from './read-column'
 import { startsNewItem } from './read-items'
 import { readColumnList, readName } from './read-names'
 import { readReference, skipDeferral } from './read-reference'
-import type { TableReader } from './read-table'
+import { skipConflict, type TableReader } from './table-reader'
 import { quoteName } from './quote-name'
 
 const KINDS: readonly string[] = ['PRIMARY', 'FOREIGN', 'UNIQUE', 'CHECK']

@@ -8,7 +8,8 @@ import { bodyOf, skipBody } from './read-opaque'
 import { skipOther } from './read-other'
 import { readTableOptions } from './read-options'
 import type { Statement } from './read-script'
-import { readTableBody, tableKey } from './read-table'
+import { readTableBody } from './read-table'
+import { tableKey } from './table-reader'
 import { AFTER_CREATE } from './statement-words'
 
 type Done = (kind: Statement['kind'], table?: string | null) => Statement

@@ -2,7 +2,7 @@ import type { Cursor } from './cursor'
 import type { Draft } from './draft'
 import { addUnique } from './read-constraint'
 import { readColumnList, readName } from './read-names'
-import { tableKey } from './read-table'
+import { tableKey } from './table-reader'
 
 /**
  * What follows CREATE [UNIQUE] INDEX. A unique index over plain columns is a key; one over expressions or a

@@ -1,7 +1,7 @@
 import { isTypeName } from '../schema'
 import { looksLike } from './looks-like'
 import { CONSTRAINT_STARTS } from './read-names'
-import type { TableReader } from './read-table'
+import type { TableReader } from './table-reader'
 import { isTypeAhead } from './read-type'
 
 const COLUMN_WORDS: ReadonlySet<string> = new Set([

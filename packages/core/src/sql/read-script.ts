@@ -11,7 +11,7 @@ import { readInsert } from './read-insert'
 import { readComment } from './read-made-types'
 import { readName } from './read-names'
 import { skipOther } from './read-other'
-import { tableKey } from './read-table'
+import { tableKey } from './table-reader'
 import { tokenize } from './tokens'
 
 /** One statement of the script: what it does, to which table, and where it stands. */

@@ -1,33 +1,9 @@
-import type { Span } from '../findings'
-import { foldName } from '../schema'
 import type { Cursor } from './cursor'
-import type { Draft, TableDraft } from './draft'
 import { readColumn } from './read-column'
 import { readTableConstraint } from './read-constraint'
 import { isConstraintAhead, isItemAhead } from './read-items'
 import { reportSurplusComma } from './read-names'
-
-/** What reading one table needs: where it is, what is known, which statement this is. */
-export interface TableReader {
-  readonly cursor: Cursor
-  readonly draft: Draft
-  readonly table: TableDraft
-  readonly statement: number
-  /** Names of the columns read so far, while a CREATE TABLE is read: looked up once for each column. */
-  readonly seen?: Set<string>
-}
-
-/** As many as PostgreSQL takes (its limits, appendix K of its manual, from memory). */
-export const MOST_COLUMNS = 1600
-
-export function reportTooMany({ cursor, table }: TableReader, place: Span): void {
-  if (
-    !cursor.findings.some(
-      ({ code, params }) => code === 'names.too-many-columns' && params['table'] === table.name,
-    )
-  )
-    cursor.report('names.too-many-columns', place, { table: table.name })
-}
+import type { TableReader } from './table-reader'
 
 /**
  * Reads the bracketed list of columns and constraints of CREATE TABLE. A missing comma or bracket costs one
@@ -194,8 +170,4 @@ function skipUnexpected(cursor: Cursor): void {
 export function readItem(reader: TableReader): void {
   if (isConstraintAhead(reader)) readTableConstraint(reader)
   else readColumn(reader)
-}
-
-export function tableKey(name: string): string {
-  return foldName(name)
 }
