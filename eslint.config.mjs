@@ -1,5 +1,6 @@
 import { createConfigForNuxt } from '@nuxt/eslint-config/flat'
 import prettier from 'eslint-config-prettier'
+import { createNodeResolver } from 'eslint-plugin-import-x'
 
 /** What each folder of the core may import: arrows point down (docs/ARCHITECTURE.md). */
 const LAYERS = [
@@ -41,6 +42,24 @@ const LONGEST = {
   ignoreUrls: true,
 }
 
+/** What only the types know: promises that nobody waits for, `any` that spreads, cases that nobody thought of. */
+const TYPED = {
+  '@typescript-eslint/no-floating-promises': 'error',
+  '@typescript-eslint/no-misused-promises': 'error',
+  '@typescript-eslint/no-unsafe-assignment': 'error',
+  '@typescript-eslint/no-unsafe-call': 'error',
+  '@typescript-eslint/no-unsafe-member-access': 'error',
+  '@typescript-eslint/no-unsafe-return': 'error',
+  '@typescript-eslint/no-unsafe-argument': 'error',
+  '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+}
+/** Answers of other programs and of the database's own catalogs are read as they come. */
+const UNTYPED_IN_TESTS = Object.fromEntries(
+  Object.keys(TYPED)
+    .filter(name => name.includes('no-unsafe'))
+    .map(name => [name, 'off']),
+)
+
 export default createConfigForNuxt({
   features: { tooling: true, stylistic: false },
   dirs: { src: ['app'] },
@@ -69,6 +88,25 @@ export default createConfigForNuxt({
       ],
     },
   },
+  {
+    files: ['packages/core', 'server', 'shared', 'cli', 'db', 'sandbox', 'tests', 'bench'].map(
+      folder => `${folder}/**/*.ts`,
+    ),
+    languageOptions: {
+      parserOptions: { project: './tsconfig.programs.json', tsconfigRootDir: import.meta.dirname },
+    },
+    rules: TYPED,
+  },
+  {
+    files: ['packages/core/src/**/*.ts', 'server/**/*.ts', 'shared/**/*.ts'],
+    settings: {
+      'import-x/extensions': ['.ts'],
+      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
+      'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts'] })],
+    },
+    rules: { 'import/no-cycle': 'error' },
+  },
+  { files: ['tests/**/*.ts', 'bench/**/*.ts', 'packages/core/test/**/*.ts'], rules: UNTYPED_IN_TESTS },
   {
     files: ['packages/core/src/**/*.ts'],
     rules: {

@@ -32,8 +32,9 @@ export async function makeCourse(db: Knex, students: number, exercises: number):
   const [person] = await db('people')
     .insert({ name: 'An instructor', email: `instructor.${Math.random()}@x.example`, password_hash: 'x' })
     .returning('id')
-  const [{ id: courseId }] = await db('courses').insert({ name: 'Lists' }).returning('id')
-  await db('memberships').insert({ course_id: courseId, person_id: person.id, role: 'instructor' })
+  const [course] = await db('courses').insert({ name: 'Lists' }).returning('id')
+  const courseId = course!.id
+  await db('memberships').insert({ course_id: courseId, person_id: person!.id, role: 'instructor' })
   await db.raw(
     `WITH p AS (INSERT INTO people (name, email, password_hash) SELECT 'Student ' || i, 's' || i || ?::text || '@x.example', 'x' FROM generate_series(1, ?::int) i RETURNING id)
     INSERT INTO memberships SELECT ?::uuid, id, 'student' FROM p`,
@@ -45,13 +46,13 @@ export async function makeCourse(db: Knex, students: number, exercises: number):
     const [exercise] = await db('exercises')
       .insert({ course_id: courseId, position: i, state: 'published', published_at: new Date() })
       .returning('id')
-    exerciseId = exercise.id
+    exerciseId = exercise!.id
     const [revision] = await db('exercise_revisions')
       .insert({
         exercise_id: exerciseId,
         number: 1,
         document: JSON.stringify(document),
-        saved_by: person.id,
+        saved_by: person!.id,
         saved_at: yesterday,
       })
       .returning('id')
@@ -62,15 +63,15 @@ export async function makeCourse(db: Knex, students: number, exercises: number):
     await db.raw(
       `INSERT INTO hand_ins (exercise_id, person_id, attempt, exercise_revision_id, answer, handed_in_at)
       SELECT ?::uuid, person_id, 1, ?::uuid, '{"script": "x"}', ? FROM memberships WHERE course_id = ? AND role = 'student'`,
-      [exerciseId, revision.id, yesterday, courseId],
+      [exerciseId, revision!.id, yesterday, courseId],
     )
     await db.raw(
       `INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary)
       SELECT id, ?::uuid, ?, '{}', ?::json FROM hand_ins WHERE exercise_id = ?`,
-      [revision.id, ENGINE_VERSION, JSON.stringify(summary), exerciseId],
+      [revision!.id, ENGINE_VERSION, JSON.stringify(summary), exerciseId],
     )
   }
-  return { courseId, personId: person.id, exerciseId }
+  return { courseId, personId: person!.id, exerciseId }
 }
 
 /** The median of twenty runs, in milliseconds, after three to warm up. */

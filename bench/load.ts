@@ -19,11 +19,11 @@ const folder = mkdtempSync('/var/tmp/nomenklatura-load-')
 const cluster = await startCluster(join(folder, 'cluster'), 'load', { port: await freePort() })
 await runProgram('db/demo/load.ts', [], { DATABASE_URL: cluster.url })
 const db = createKnex({ client: 'pg', connection: cluster.url })
-const { exercise_id: exerciseId } = await db('exercise_revisions')
+const { exercise_id: exerciseId } = (await db('exercise_revisions')
   .whereRaw("document->>'title' = ?", ['Exchange with partner gardens'])
-  .first('exercise_id')
-const { course_id: courseId } = await db('exercises').where({ id: exerciseId }).first('course_id')
-const { password_hash: hash } = await db('people').first('password_hash')
+  .first('exercise_id'))!
+const { course_id: courseId } = (await db('exercises').where({ id: exerciseId }).first('course_id'))!
+const { password_hash: hash } = (await db('people').first('password_hash'))!
 const made = await db('people')
   .insert(
     Array.from({ length: PEOPLE + 1 }, (_, i) => ({

@@ -46,10 +46,10 @@ async function round(workers: number): Promise<number> {
         script: `${EXCHANGE_HAND_INS[i % EXCHANGE_HAND_INS.length]!.script}-- ${i}`,
       }
       return {
-        exercise_id: revision.exercise_id,
+        exercise_id: revision!.exercise_id,
         person_id: id,
         attempt: 1,
-        exercise_revision_id: revision.id,
+        exercise_revision_id: revision!.id,
         answer: JSON.stringify(answer),
       }
     }),

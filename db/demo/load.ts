@@ -225,7 +225,7 @@ async function commentFirst(
     .first('id')
   await comment(
     db,
-    row.id,
+    row!.id,
     'A number of its own is fine, but then say UNIQUE (trip, member_code) as well: the number tells rows apart, not crews.',
     'r1',
     by,

@@ -1,5 +1,6 @@
 import type { CourseLine } from '#shared/answers'
 import { toJsonb, type Db } from './database'
+import type { CourseRow, MembershipRow } from './rows'
 
 export interface Course {
   readonly id: string
@@ -9,7 +10,7 @@ export interface Course {
 
 export async function insertCourse(db: Db, name: string): Promise<string> {
   const [row] = await db('courses').insert({ name }).returning('id')
-  return row.id
+  return row!.id
 }
 
 export async function findCourse(db: Db, id: string): Promise<Course | undefined> {
@@ -18,7 +19,7 @@ export async function findCourse(db: Db, id: string): Promise<Course | undefined
 }
 
 export async function listCourses(db: Db, personId: string): Promise<CourseLine[]> {
-  const rows = await db('memberships as m')
+  const rows = (await db('memberships as m')
     .join('courses as c', 'c.id', 'm.course_id')
     .where('m.person_id', personId)
     .whereNull('c.archived_at')
@@ -34,7 +35,8 @@ export async function listCourses(db: Db, personId: string): Promise<CourseLine[
       db.raw(
         "(SELECT count(*)::int FROM memberships s WHERE s.course_id = c.id AND s.role = 'student') AS students",
       ),
-    )
+    )) as (Pick<CourseRow, 'id' | 'name' | 'time_zone'> &
+    Pick<MembershipRow, 'role'> & { exercises: number; students: number })[]
   return rows.map(row => ({
     id: row.id,
     name: row.name,

@@ -1,5 +1,6 @@
 import { withoutBadSigns } from '@nomenklatura/core/findings'
 import createKnex, { type Knex } from 'knex'
+import './rows'
 
 let shared: Knex | undefined
 
@@ -55,6 +56,12 @@ export function toJsonb(document: unknown): string {
 
 /** A connection or a transaction: the caller decides. */
 export type Db = Knex
+
+/** The rows of a statement of our own. What they hold is said by the one who wrote the statement. */
+export async function rowsOf<Row>(db: Db, statement: string, bindings: Knex.RawBinding = []): Promise<Row[]> {
+  const { rows } = (await db.raw(statement, bindings)) as { rows: Row[] }
+  return rows
+}
 
 /** One of many ids, bound as one list: a class of five hundred is not five hundred parameters. */
 export function isAmong(db: Db, column: string, ids: readonly string[]): Knex.Raw {

@@ -1,6 +1,7 @@
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { Schedule } from '#shared/answers'
-import { toJsonb, type Db } from './database'
+import { rowsOf, toJsonb, type Db } from './database'
+import type { AllowanceRow, ExerciseRow, RevisionRow } from './rows'
 
 export interface Exercise extends Schedule {
   readonly id: string
@@ -14,22 +15,6 @@ export interface Revision {
   readonly exerciseId: string
   readonly number: number
   readonly document: ExerciseDocument
-}
-
-interface ExerciseRow {
-  id: string
-  course_id: string
-  position: number
-  state: 'draft' | 'published'
-  opens_at: Date | null
-  due_at: Date | null
-  attempts: number
-  late_days: number
-  late_loss: number
-  collects_at_due: boolean
-  collected_at: Date | null
-  published_at: Date | null
-  archived_at: Date | null
 }
 
 function toExercise(row: ExerciseRow): Exercise {
@@ -50,21 +35,21 @@ function toExercise(row: ExerciseRow): Exercise {
 export async function insertExercise(db: Db, courseId: string): Promise<string> {
   const { position } = (await db('exercises')
     .where({ course_id: courseId })
-    .max('position as position')
-    .first()) as { position: number | null }
-  const [row] = await db<ExerciseRow>('exercises')
+    .max<{ position: number | null }[]>('position as position')
+    .first())!
+  const [row] = await db('exercises')
     .insert({ course_id: courseId, position: (position ?? 0) + 1 })
     .returning('id')
   return row!.id
 }
 
 export async function findExercise(db: Db, id: string): Promise<Exercise | undefined> {
-  const row = await db<ExerciseRow>('exercises').where({ id }).whereNull('archived_at').first()
+  const row = await db('exercises').where({ id }).whereNull('archived_at').first()
   return row && toExercise(row)
 }
 
 export async function listExercises(db: Db, courseId: string): Promise<Exercise[]> {
-  const rows = await db<ExerciseRow>('exercises')
+  const rows = await db('exercises')
     .where({ course_id: courseId })
     .whereNull('archived_at')
     .orderBy('position')
@@ -103,16 +88,11 @@ export async function lockExercise(db: Db, id: string): Promise<void> {
  * its document or dates meanwhile.
  */
 export async function holdExercise(db: Db, id: string): Promise<Exercise | undefined> {
-  const row = await db<ExerciseRow>('exercises').where({ id }).whereNull('archived_at').forShare().first()
+  const row = await db('exercises').where({ id }).whereNull('archived_at').forShare().first()
   return row && toExercise(row)
 }
 
-function toRevision(row: {
-  id: string
-  exercise_id: string
-  number: number
-  document: ExerciseDocument
-}): Revision {
+function toRevision(row: RevisionRow): Revision {
   return { id: row.id, exerciseId: row.exercise_id, number: row.number, document: row.document }
 }
 
@@ -121,7 +101,7 @@ export async function latestRevision(db: Db, exerciseId: string): Promise<Revisi
     .where({ exercise_id: exerciseId })
     .orderBy('number', 'desc')
     .first()
-  return toRevision(row)
+  return toRevision(row!)
 }
 
 export async function findRevision(db: Db, id: string): Promise<Revision | undefined> {
@@ -131,12 +111,12 @@ export async function findRevision(db: Db, id: string): Promise<Revision | undef
 
 /** The latest revisions of all exercises of a course, by exercise. */
 export async function latestRevisions(db: Db, courseId: string): Promise<Map<string, Revision>> {
-  const rows = await db('exercise_revisions as r')
+  const rows = (await db('exercise_revisions as r')
     .join('exercises as e', 'e.id', 'r.exercise_id')
     .where('e.course_id', courseId)
     .distinctOn('r.exercise_id')
     .orderBy([{ column: 'r.exercise_id' }, { column: 'r.number', order: 'desc' }])
-    .select('r.*')
+    .select('r.*')) as RevisionRow[]
   return new Map(rows.map(row => [row.exercise_id, toRevision(row)]))
 }
 
@@ -186,11 +166,13 @@ export interface Allowance {
 }
 
 export async function listAllowances(db: Db, exerciseId: string): Promise<Allowance[]> {
-  const rows = await db('allowances as a')
+  const rows = (await db('allowances as a')
     .join('people as p', 'p.id', 'a.person_id')
     .where('a.exercise_id', exerciseId)
     .orderBy('p.name')
-    .select('a.person_id', 'p.name', 'a.due_at', 'a.attempts')
+    .select('a.person_id', 'p.name', 'a.due_at', 'a.attempts')) as (Omit<AllowanceRow, 'exercise_id'> & {
+    name: string
+  })[]
   return rows.map(row => ({
     personId: row.person_id,
     name: row.name,
@@ -205,7 +187,7 @@ export interface AllowanceFor {
   readonly attempts: number | null
 }
 
-function toAllowance(row: { due_at: Date | null; attempts: number | null }): AllowanceFor {
+function toAllowance(row: Pick<AllowanceRow, 'due_at' | 'attempts'>): AllowanceFor {
   return { dueAt: row.due_at?.toISOString() ?? null, attempts: row.attempts }
 }
 
@@ -263,12 +245,22 @@ export interface Counts {
   released: number
 }
 
+interface CountsRow {
+  id: string
+  begun: number
+  handed_in: number
+  marked: number
+  looked_at: number
+  released: number
+}
+
 /**
  * Per exercise of a course: students who began and handed in; of their last hand-ins how many are marked,
  * looked at and released.
  */
 export async function countsByExercise(db: Db, courseId: string): Promise<Map<string, Counts>> {
-  const { rows } = await db.raw(
+  const rows = await rowsOf<CountsRow>(
+    db,
     `
     WITH own AS (SELECT id FROM exercises WHERE course_id = :course),
     latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
@@ -281,16 +273,7 @@ export async function countsByExercise(db: Db, courseId: string): Promise<Map<st
     { course: courseId },
   )
   return new Map(
-    (
-      rows as {
-        id: string
-        begun: number
-        handed_in: number
-        marked: number
-        looked_at: number
-        released: number
-      }[]
-    ).map(row => [
+    rows.map(row => [
       row.id,
       {
         begun: row.begun,
@@ -321,7 +304,7 @@ export async function countBegun(
  * off for one person.
  */
 export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
-  const rows = await db<ExerciseRow>('exercises')
+  const rows = await db('exercises')
     .where({ state: 'published', collects_at_due: true })
     .whereNull('archived_at')
     .whereNull('collected_at')

@@ -5,6 +5,7 @@ import type { CommentLine, StoredOverride } from '#shared/answers'
 import { isAmong, toJsonb, type Db } from './database'
 import { listAllowancesOf, type AllowanceFor } from './exercises'
 import { MOST_TRIES } from './markings'
+import type { CommentRow, HandInRow, OverrideRow, ReviewRow } from './rows'
 
 export interface HandIn {
   readonly id: string
@@ -17,19 +18,6 @@ export interface HandIn {
   readonly handedInAt: string
   readonly lateBySeconds: number
   readonly isAutomatic: boolean
-}
-
-interface HandInRow {
-  id: string
-  number: number
-  exercise_id: string
-  person_id: string
-  attempt: number
-  exercise_revision_id: string
-  answer: AnswerDocument
-  handed_in_at: Date
-  late_by_seconds: number
-  is_automatic: boolean
 }
 
 function toHandIn(row: HandInRow): HandIn {
@@ -53,14 +41,14 @@ function withoutAnswer(row: Omit<HandInRow, 'answer'>): Omit<HandIn, 'answer'> {
 export type NewHandIn = Omit<HandIn, 'id' | 'number'>
 
 export async function insertHandIn(db: Db, handIn: NewHandIn): Promise<HandIn> {
-  const [row] = await db<HandInRow>('hand_ins')
+  const [row] = await db('hand_ins')
     .insert({
       exercise_id: handIn.exerciseId,
       person_id: handIn.personId,
       attempt: handIn.attempt,
       exercise_revision_id: handIn.revisionId,
-      answer: toJsonb(handIn.answer) as unknown as AnswerDocument,
-      handed_in_at: handIn.handedInAt as unknown as Date,
+      answer: toJsonb(handIn.answer),
+      handed_in_at: handIn.handedInAt,
       late_by_seconds: handIn.lateBySeconds,
       is_automatic: handIn.isAutomatic,
     })
@@ -69,7 +57,7 @@ export async function insertHandIn(db: Db, handIn: NewHandIn): Promise<HandIn> {
 }
 
 export async function findHandIn(db: Db, id: string): Promise<HandIn | undefined> {
-  const row = await db<HandInRow>('hand_ins').where({ id }).first()
+  const row = await db('hand_ins').where({ id }).first()
   return row && toHandIn(row)
 }
 
@@ -78,7 +66,7 @@ export async function latestHandIn(
   exerciseId: string,
   personId: string,
 ): Promise<HandIn | undefined> {
-  const row = await db<HandInRow>('hand_ins')
+  const row = await db('hand_ins')
     .where({ exercise_id: exerciseId, person_id: personId })
     .orderBy('attempt', 'desc')
     .first()
@@ -143,7 +131,7 @@ export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
 
 /** The last hand-in of each student of an exercise, by name, without what was handed in. */
 export async function listLatest(db: Db, exerciseId: string): Promise<ListedHandIn[]> {
-  const rows: (Omit<HandInRow, 'answer'> & { name: string })[] = await db('hand_ins as h')
+  const rows = (await db('hand_ins as h')
     .where('h.exercise_id', exerciseId)
     .distinctOn('h.person_id')
     .orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
@@ -158,7 +146,7 @@ export async function listLatest(db: Db, exerciseId: string): Promise<ListedHand
       'h.late_by_seconds',
       'h.is_automatic',
       db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'),
-    )
+    )) as (Omit<HandInRow, 'answer'> & { name: string })[]
   return rows
     .map(row => ({ ...withoutAnswer(row), name: row.name }))
     .sort((a, b) => byName.compare(a.name, b.name))
@@ -196,17 +184,6 @@ export async function insertPinning(
   return inserted.length === 1
 }
 
-interface OverrideRow {
-  hand_in_id: string
-  rule: string
-  sheet: 'script'
-  version: number
-  verdict: StoredOverride['verdict'] | null
-  reason: string | null
-  name: string
-  decided_at: Date
-}
-
 /**
  * Decisions about cells, the undone ones too (verdict null): their version guards against a decision made
  * meanwhile.
@@ -220,11 +197,11 @@ export interface Decision {
 }
 
 export async function listDecisions(db: Db, handInIds: readonly string[]): Promise<Decision[]> {
-  const rows: OverrideRow[] = await db('overrides as o')
+  const rows = (await db('overrides as o')
     .join('people as p', 'p.id', 'o.decided_by')
     .where(isAmong(db, 'o.hand_in_id', handInIds))
     .orderBy(['o.hand_in_id', 'o.rule'])
-    .select('o.*', 'p.name')
+    .select('o.*', 'p.name')) as (OverrideRow & { name: string })[]
   return rows.map(row => ({
     handInId: row.hand_in_id,
     rule: row.rule,
@@ -251,13 +228,14 @@ export async function saveDecision(
     handInId: string
     rule: string
     sheet: string
-    verdict: string | null
+    verdict: StoredOverride['verdict'] | null
     reason: string | null
     base: number
     by: string
   },
 ): Promise<boolean> {
-  const { handInId, rule, sheet, verdict, reason, base, by } = decision
+  const { handInId, rule, verdict, reason, base, by } = decision
+  const sheet = decision.sheet as OverrideRow['sheet']
   const row = { verdict, reason, decided_by: by, decided_at: db.fn.now(), version: base + 1 }
   if (base === 0) {
     const inserted = await db('overrides')
@@ -272,24 +250,27 @@ export async function saveDecision(
 
 /** The last reasons given in an exercise, newest first, each once. */
 export async function recentReasons(db: Db, exerciseId: string): Promise<string[]> {
-  const rows = await db('overrides as o')
+  const rows = (await db('overrides as o')
     .join('hand_ins as h', 'h.id', 'o.hand_in_id')
     .where('h.exercise_id', exerciseId)
     .whereNotNull('o.reason')
     .groupBy('o.reason')
     .orderByRaw('max(o.decided_at) DESC')
     .limit(5)
-    .select('o.reason')
+    .select('o.reason')) as { reason: string }[]
   return rows.map(row => row.reason)
 }
 
 export async function listComments(db: Db, handInId: string): Promise<CommentLine[]> {
-  const rows = await db('comments as c')
+  const rows = (await db('comments as c')
     .join('people as p', 'p.id', 'c.written_by')
     .where('c.hand_in_id', handInId)
     .whereNull('c.deleted_at')
     .orderBy('c.written_at')
-    .select('c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')
+    .select('c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')) as (Pick<
+    CommentRow,
+    'id' | 'rule' | 'text' | 'written_at'
+  > & { name: string })[]
   return rows.map(row => ({
     id: row.id,
     rule: row.rule,
@@ -327,10 +308,12 @@ export interface Review {
 }
 
 export async function listReviews(db: Db, handInIds: readonly string[]): Promise<Map<string, Review>> {
-  const rows = await db('reviews as v')
+  const rows = (await db('reviews as v')
     .leftJoin('people as p', 'p.id', 'v.looked_at_by')
     .where(isAmong(db, 'v.hand_in_id', handInIds))
-    .select('v.hand_in_id', 'p.name', 'v.is_flagged')
+    .select('v.hand_in_id', 'p.name', 'v.is_flagged')) as (Pick<ReviewRow, 'hand_in_id' | 'is_flagged'> & {
+    name: string | null
+  })[]
   return new Map(
     rows.map(row => [
       row.hand_in_id,
@@ -398,7 +381,7 @@ export async function findReleased(
     db('releases').where({ hand_in_id: handInId }).first('told'),
   ])
   const found = release.get(handInId)
-  return found && { ...found, told: row?.told ?? null }
+  return found && { ...found, told: (row?.told ?? null) as Told | null }
 }
 
 /** Decisions about hand-ins take turns with their release. */

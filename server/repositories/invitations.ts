@@ -1,5 +1,6 @@
 import type { InvitationLine, MyInvitation, Role } from '#shared/answers'
 import type { Db } from './database'
+import type { InvitationRow, PersonRow } from './rows'
 
 export interface Invitation {
   readonly courseId: string
@@ -39,13 +40,9 @@ function open(db: Db, now: Date) {
     .where('i.expires_at', '>', now)
 }
 
-function toInvitation(row: {
-  course_id: string
-  course_name: string
-  email: string
-  name: string
-  role: Role
-}): Invitation {
+type OpenRow = Pick<InvitationRow, 'course_id' | 'email' | 'name' | 'role'> & { course_name: string }
+
+function toInvitation(row: OpenRow): Invitation {
   return {
     courseId: row.course_id,
     courseName: row.course_name,
@@ -63,17 +60,17 @@ export async function lockInvitation(
   which: { readonly 'i.token_hash': string } | { readonly 'i.course_id': string; readonly 'i.email': string },
   now: Date,
 ): Promise<Invitation | undefined> {
-  const row = await open(db, now)
+  const row = (await open(db, now)
     .where(which)
     .forUpdate('i')
-    .first(...COLUMNS)
+    .first(...COLUMNS)) as OpenRow | undefined
   return row && toInvitation(row)
 }
 
 export async function findInvitation(db: Db, tokenHash: string, now: Date): Promise<Invitation | undefined> {
-  const row = await open(db, now)
+  const row = (await open(db, now)
     .where({ 'i.token_hash': tokenHash })
-    .first(...COLUMNS)
+    .first(...COLUMNS)) as OpenRow | undefined
   return row && toInvitation(row)
 }
 
@@ -96,10 +93,13 @@ export async function listInvitations(db: Db, courseId: string): Promise<Invitat
 
 /** What somebody is asked to take part in. */
 export async function listInvitationsTo(db: Db, email: string, now: Date): Promise<MyInvitation[]> {
-  const rows = await open(db, now)
+  const rows = (await open(db, now)
     .where('i.email', email)
     .orderBy('c.name')
-    .select('i.course_id', 'c.name as course_name', 'i.role')
+    .select('i.course_id', 'c.name as course_name', 'i.role')) as Pick<
+    OpenRow,
+    'course_id' | 'course_name' | 'role'
+  >[]
   return rows.map(row => ({ courseId: row.course_id, courseName: row.course_name, role: row.role }))
 }
 
@@ -125,11 +125,11 @@ export async function findPasswordLink(
   tokenHash: string,
   now: Date,
 ): Promise<{ personId: string; name: string; email: string } | undefined> {
-  const row = await db('password_links as l')
+  const row = (await db('password_links as l')
     .join('people as p', 'p.id', 'l.person_id')
     .where({ 'l.token_hash': tokenHash })
     .where('l.expires_at', '>', now)
-    .first('p.id', 'p.name', 'p.email')
+    .first('p.id', 'p.name', 'p.email')) as Pick<PersonRow, 'id' | 'name' | 'email'> | undefined
   return row && { personId: row.id, name: row.name, email: row.email }
 }
 

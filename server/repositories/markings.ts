@@ -1,8 +1,8 @@
-import { shorten, withoutBadSigns, type Sheet } from '@nomenklatura/core/findings'
+import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
 import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
-import type { Verdict } from '@nomenklatura/core/rules'
-import { isAmong, toJsonb, type Db } from './database'
+import { isAmong, rowsOf, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
+import type { MarkingRow, StoredSummary } from './rows'
 
 export interface StoredMarking {
   readonly id: string
@@ -12,13 +12,7 @@ export interface StoredMarking {
   readonly verdicts: Marking
 }
 
-function toMarking(row: {
-  id: string
-  hand_in_id: string
-  exercise_revision_id: string
-  pins_version: number
-  verdicts: Marking
-}): StoredMarking {
+function toMarking(row: MarkingRow): StoredMarking {
   return {
     id: row.id,
     handInId: row.hand_in_id,
@@ -81,12 +75,12 @@ export async function recordMarkingFailure(
     pins_version: pinsVersion,
     reason: shorten(withoutBadSigns(reason), 1000),
   }
-  const [{ tries }] = await db('marking_failures')
+  const [failure] = await db('marking_failures')
     .insert(row)
     .onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version'])
     .merge({ tries: db.raw('marking_failures.tries + 1'), reason: row.reason, failed_at: db.fn.now() })
     .returning('tries')
-  return tries
+  return failure!.tries
 }
 
 /** Why hand-ins of an exercise could not be marked after all tries, by hand-in. */
@@ -141,20 +135,11 @@ export async function findMarking(
 }
 
 export async function findMarkingById(db: Db, id: string): Promise<StoredMarking> {
-  return toMarking(await db('markings').where({ id }).first())
+  return toMarking((await db('markings').where({ id }).first())!)
 }
 
 /** A marking as lists show it. */
 export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
-
-/**
- * A summary as it is kept: short, since lists read hundreds. The fourth of a cell is the rule it follows
- * from.
- */
-interface StoredSummary {
-  readonly cells: readonly (readonly [rule: string, sheet: Sheet, verdict: Verdict, follows?: string])[]
-  readonly weakPairs: number
-}
 
 function toStored({ cells, weakPairs }: MarkingSummary): StoredSummary {
   return {
@@ -178,11 +163,14 @@ export async function listMarkings(
   exerciseId: string,
   revisionId: string,
 ): Promise<Map<string, ListedMarking>> {
-  const rows = await db('markings as k')
+  const rows = (await db('markings as k')
     .join('hand_ins as h', 'h.id', 'k.hand_in_id')
     .where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
     .orderBy(['k.pins_version', 'k.marked_at'])
-    .select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')
+    .select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')) as Omit<
+    MarkingRow,
+    'verdicts' | 'engine_version' | 'marked_at'
+  >[]
   return new Map(
     rows.map(row => [
       row.hand_in_id,
@@ -213,7 +201,8 @@ export async function listUnmarked(
   engineVersion: string,
   { exerciseId, since }: Among = {},
 ): Promise<{ handInId: string; revisionId: string }[]> {
-  const { rows } = await db.raw(
+  const rows = await rowsOf<{ hand_in_id: string; revision_id: string }>(
+    db,
     `
     SELECT h.id AS hand_in_id, r.id AS revision_id
     FROM exercises e
@@ -229,7 +218,7 @@ export async function listUnmarked(
     ORDER BY h.number`,
     { exercise: exerciseId ?? null, since: since ?? null, engine: engineVersion, most: MOST_TRIES },
   )
-  return (rows as { hand_in_id: string; revision_id: string }[]).map(row => ({
+  return rows.map(row => ({
     handInId: row.hand_in_id,
     revisionId: row.revision_id,
   }))
@@ -237,24 +226,26 @@ export async function listUnmarked(
 
 /** When the oldest hand-in without any marking came; null where all are marked or a person's to look at. */
 export async function oldestUnmarked(db: Db): Promise<Date | null> {
-  const { rows } = await db.raw(
+  const [row] = await rowsOf<{ at: Date | null }>(
+    db,
     `
     SELECT min(h.handed_in_at) AS at FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
     WHERE e.archived_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
       AND NOT EXISTS (SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt)`,
     [MOST_TRIES],
   )
-  return rows[0].at
+  return row!.at
 }
 
 /** How many of the last hand-ins of an exercise are marked under a revision, or are a person's to look at. */
 export async function countMarked(db: Db, exerciseId: string, revisionId: string): Promise<number> {
-  const { rows } = await db.raw(
+  const [row] = await rowsOf<{ n: number }>(
+    db,
     `
     SELECT count(*)::int AS n FROM (SELECT DISTINCT ON (person_id) id FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
     WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = :revision)
        OR EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = :revision AND f.tries >= :most)`,
     { exercise: exerciseId, revision: revisionId, most: MOST_TRIES },
   )
-  return rows[0].n
+  return row!.n
 }

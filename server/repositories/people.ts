@@ -1,13 +1,6 @@
 import type { MemberLine, Person, Role } from '#shared/answers'
 import type { Db } from './database'
-
-interface PersonRow {
-  id: string
-  name: string
-  email: string
-  password_hash: string
-  may_begin_courses: boolean
-}
+import type { MembershipRow, PersonRow } from './rows'
 
 const SHOWN = ['id', 'name', 'email', 'may_begin_courses'] as const
 
@@ -21,7 +14,7 @@ export async function countPeople(db: Db): Promise<number> {
 }
 
 export async function findPerson(db: Db, id: string): Promise<Person | undefined> {
-  const row = await db<PersonRow>('people')
+  const row = await db('people')
     .where({ id })
     .first(...SHOWN)
   return row && toPerson(row)
@@ -31,7 +24,7 @@ export async function findPersonByEmail(
   db: Db,
   email: string,
 ): Promise<(Person & { readonly passwordHash: string }) | undefined> {
-  const row = await db<PersonRow>('people').where({ email }).first()
+  const row = await db('people').where({ email }).first()
   return row && { ...toPerson(row), passwordHash: row.password_hash }
 }
 
@@ -47,7 +40,7 @@ export async function insertPersonOnce(
   db: Db,
   { name, email, passwordHash, mayBeginCourses = false }: NewPerson,
 ): Promise<Person | undefined> {
-  const [row] = await db<PersonRow>('people')
+  const [row] = await db('people')
     .insert({ name, email, password_hash: passwordHash, may_begin_courses: mayBeginCourses })
     .onConflict('email')
     .ignore()
@@ -111,28 +104,32 @@ export async function lockInstructors(db: Db, courseId: string): Promise<string[
 
 /** Whether all courses of a person are taught by another, and the person teaches none. */
 export async function isInHandsOf(db: Db, personId: string, instructorId: string): Promise<boolean> {
-  const other = await db('memberships as m')
+  const other: unknown = await db('memberships as m')
     .where('m.person_id', personId)
-    .where(query =>
-      query
+    .where(query => {
+      void query
         .where('m.role', 'instructor')
         .orWhereNotExists(
           db('memberships as i')
             .whereRaw('i.course_id = m.course_id')
             .where({ 'i.person_id': instructorId, 'i.role': 'instructor' })
             .select(db.raw('1')),
-        ),
-    )
+        )
+    })
     .first('m.course_id')
   return other === undefined
 }
 
 export async function listMembers(db: Db, courseId: string): Promise<MemberLine[]> {
-  const rows = await db('memberships as m')
+  const rows = (await db('memberships as m')
     .join('people as p', 'p.id', 'm.person_id')
     .where('m.course_id', courseId)
     .orderBy([{ column: 'm.role' }, { column: 'p.name' }])
-    .select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role')
+    .select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role')) as (Pick<
+    PersonRow,
+    (typeof SHOWN)[number]
+  > &
+    Pick<MembershipRow, 'role'>)[]
   return rows.map(row => ({
     id: row.id,
     name: row.name,

@@ -1,5 +1,6 @@
 import type { Person } from '#shared/answers'
 import type { Db } from './database'
+import type { PersonRow, SessionRow } from './rows'
 
 /** The session of a cookie, with its person; undefined when it has ended. */
 export async function findSession(
@@ -7,11 +8,12 @@ export async function findSession(
   tokenHash: string,
   now: Date,
 ): Promise<{ person: Person; seenAt: Date } | undefined> {
-  const row = await db('sessions as s')
+  const row = (await db('sessions as s')
     .join('people as p', 'p.id', 's.person_id')
     .where({ 's.token_hash': tokenHash })
     .where('s.expires_at', '>', now)
-    .first('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 's.seen_at')
+    .first('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 's.seen_at')) as
+    (Omit<PersonRow, 'password_hash' | 'created_at'> & Pick<SessionRow, 'seen_at'>) | undefined
   return (
     row && {
       person: { id: row.id, name: row.name, email: row.email, mayBeginCourses: row.may_begin_courses },

@@ -1,6 +1,7 @@
 import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
-import type { LateSave } from '#shared/answers'
-import type { Db } from './database'
+import type { AskedSheet, LateSave } from '#shared/answers'
+import { rowsOf, type Db } from './database'
+import type { LateSaveRow, WorksheetRow } from './rows'
 
 export interface SavedSheet {
   readonly content: string
@@ -39,7 +40,7 @@ export async function lockWorksheet(db: Db, id: string): Promise<void> {
 export async function latestSheet(
   db: Db,
   worksheetId: string,
-  sheet: string,
+  sheet: AskedSheet,
   by?: Date,
 ): Promise<SavedSheet | undefined> {
   const query = db('worksheet_revisions')
@@ -52,7 +53,7 @@ export async function latestSheet(
 export async function insertSheet(
   db: Db,
   worksheetId: string,
-  sheet: string,
+  sheet: AskedSheet,
   saved: { number: number; content: string; at: Date },
 ): Promise<void> {
   await db('worksheet_revisions').insert({
@@ -69,7 +70,10 @@ export async function insertSheet(
 
 /** How many bytes are kept of all worksheets of a person. */
 export async function storedBytes(db: Db, personId: string): Promise<number> {
-  const row = await db('worksheets').where({ person_id: personId }).sum('stored_bytes as bytes').first()
+  const row = await db('worksheets')
+    .where({ person_id: personId })
+    .sum<{ bytes: string | null }[]>('stored_bytes as bytes')
+    .first()
   return Number(row?.bytes ?? 0)
 }
 
@@ -81,7 +85,8 @@ export async function thinRevisions(
   db: Db,
   { from, until, worksheetId = null }: { from: Date; until: Date; worksheetId?: string | null },
 ): Promise<number> {
-  const { rows } = await db.raw(
+  const [freed] = await rowsOf<{ revisions: number }>(
+    db,
     `
     WITH numbered AS (
       SELECT r.worksheet_id, r.sheet, r.number, row_number() OVER (PARTITION BY r.worksheet_id, r.sheet, date_trunc('minute', r.saved_at) ORDER BY r.number DESC) AS from_last
@@ -95,13 +100,13 @@ export async function thinRevisions(
     SELECT coalesce(sum(revisions), 0)::int AS revisions FROM freed`,
     { from, until, worksheet: worksheetId },
   )
-  return rows[0].revisions
+  return freed!.revisions
 }
 
 export async function keepStale(
   db: Db,
   worksheetId: string,
-  sheet: string,
+  sheet: AskedSheet,
   base: number,
   content: string,
 ): Promise<void> {
@@ -116,7 +121,7 @@ const MOST_LATE = 100
 export async function keepLate(
   db: Db,
   worksheetId: string,
-  sheet: string,
+  sheet: AskedSheet,
   late: { base: number; content: string; at: Date },
 ): Promise<void> {
   const last = await db('late_saves')
@@ -141,13 +146,16 @@ export async function keepLate(
 
 /** The last late save of each sheet of each student of an exercise, newest first. */
 export async function listLateSaves(db: Db, exerciseId: string): Promise<LateSave[]> {
-  const rows = await db('late_saves as s')
+  const rows = (await db('late_saves as s')
     .join('worksheets as w', 'w.id', 's.worksheet_id')
     .join('people as p', 'p.id', 'w.person_id')
     .where('w.exercise_id', exerciseId)
     .distinctOn('s.worksheet_id', 's.sheet')
     .orderBy([{ column: 's.worksheet_id' }, { column: 's.sheet' }, { column: 's.number', order: 'desc' }])
-    .select('w.person_id', 'p.name', 's.sheet', 's.content', 's.arrived_at')
+    .select('w.person_id', 'p.name', 's.sheet', 's.content', 's.arrived_at')) as (Pick<
+    LateSaveRow,
+    'sheet' | 'content' | 'arrived_at'
+  > & { person_id: string; name: string })[]
   return rows
     .map(row => ({
       personId: row.person_id,
@@ -185,12 +193,12 @@ export async function listUncollectable(
   db: Db,
   exerciseId: string,
 ): Promise<{ name: string; reason: string }[]> {
-  return db('collecting_failures as f')
+  return (await db('collecting_failures as f')
     .join('worksheets as w', 'w.id', 'f.worksheet_id')
     .join('people as p', 'p.id', 'w.person_id')
     .where('w.exercise_id', exerciseId)
     .orderBy('p.name')
-    .select('p.name', 'f.reason')
+    .select('p.name', 'f.reason')) as { name: string; reason: string }[]
 }
 
 /**
@@ -205,7 +213,7 @@ export interface Uncollected {
 }
 
 export async function listUncollected(db: Db, exerciseId: string, courseId: string): Promise<Uncollected[]> {
-  const rows = await db('worksheets as w')
+  const rows = (await db('worksheets as w')
     .join('memberships as m', join =>
       join
         .on('m.person_id', 'w.person_id')
@@ -228,7 +236,7 @@ export async function listUncollected(db: Db, exerciseId: string, courseId: stri
       db.raw(
         '(SELECT max(h.handed_in_at) FROM hand_ins h WHERE h.exercise_id = w.exercise_id AND h.person_id = w.person_id) AS collected_at',
       ),
-    )
+    )) as (Pick<WorksheetRow, 'id' | 'person_id'> & { due_at: Date | null; collected_at: Date | null })[]
   return rows.map(row => ({
     personId: row.person_id,
     worksheetId: row.id,

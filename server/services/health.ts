@@ -1,7 +1,7 @@
 import { migrationsApart } from '../../db/migrations'
 import { isSecretSet } from '../auth/session'
 import { queue } from '../jobs/queue'
-import type { Db } from '../repositories/database'
+import { rowsOf, type Db } from '../repositories/database'
 import { oldestUnmarked } from '../repositories/markings'
 
 export interface Health {
@@ -35,12 +35,15 @@ export async function readiness(db: Db): Promise<Health> {
 
 async function faultsOf(db: Db): Promise<string[]> {
   try {
-    const { rows } = await within(
-      db.raw("SELECT pg_is_in_recovery() OR current_setting('transaction_read_only') = 'on' AS is_read_only"),
+    const [state] = await within(
+      rowsOf<{ is_read_only: boolean }>(
+        db,
+        "SELECT pg_is_in_recovery() OR current_setting('transaction_read_only') = 'on' AS is_read_only",
+      ),
     )
     const { lacking, unknown } = await within(migrationsApart(db))
     return [
-      ...(rows[0].is_read_only ? ['The database is read only.'] : []),
+      ...(state!.is_read_only ? ['The database is read only.'] : []),
       ...(lacking.length > 0 ? [`The schema lacks ${lacking.join(', ')}: run the migrations.`] : []),
       ...(unknown.length > 0
         ? [`The schema has ${unknown.join(', ')}, which this version does not know: start the newer one.`]

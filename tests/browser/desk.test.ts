@@ -71,31 +71,31 @@ describe('the desk', () => {
     await bo.page.focus('#reason')
     await bo.page.keyboard.press('Enter')
     await bo.sees('decided by Bo Achterberg', '.evidence')
-    const { reason } = await db('overrides').orderBy('decided_at', 'desc').first('reason')
+    const { reason } = (await db('overrides').orderBy('decided_at', 'desc').first('reason'))!
     expect(reason).toBe('The brief says so.')
   })
 
   it('tells what came after closing, what could not be collected, and what could not be marked', async () => {
-    const { exercise_id: exerciseId } = await db('exercise_revisions')
+    const { exercise_id: exerciseId } = (await db('exercise_revisions')
       .whereRaw("document->>'title' = ?", ['Exchange with partner gardens'])
-      .first('exercise_id')
+      .first('exercise_id'))!
     const worksheet = await db('worksheets').where({ exercise_id: exerciseId }).first('id')
     await db('late_saves').insert({
-      worksheet_id: worksheet.id,
+      worksheet_id: worksheet!.id,
       sheet: 'script',
       number: 1,
       base_number: 1,
       content: '-- came late',
     })
-    await db('collecting_failures').insert({ worksheet_id: worksheet.id, reason: 'the sheet is not one' })
+    await db('collecting_failures').insert({ worksheet_id: worksheet!.id, reason: 'the sheet is not one' })
     const [revision] = await db('exercise_revisions')
       .where({ exercise_id: exerciseId })
       .orderBy('number', 'desc')
-    const { id: courseId } = await db('courses').first('id')
+    const { id: courseId } = (await db('courses').first('id'))!
     const [person] = await db('people')
       .insert({ name: 'Aase Aamodt', email: 'aase.aamodt@skarholm.example', password_hash: 'x' })
       .returning('id')
-    await db('memberships').insert({ course_id: courseId, person_id: person.id, role: 'student' })
+    await db('memberships').insert({ course_id: courseId, person_id: person!.id, role: 'student' })
     const answer = JSON.stringify({
       format: 'nomenklatura-answer',
       version: 1,
@@ -104,9 +104,9 @@ describe('the desk', () => {
     })
     await db('hand_ins').insert({
       exercise_id: exerciseId,
-      person_id: person.id,
+      person_id: person!.id,
       attempt: 1,
-      exercise_revision_id: revision.id,
+      exercise_revision_id: revision!.id,
       answer,
     })
     for (let i = 0; i < 100 && !(await db('marking_failures').where('tries', '>=', 3).first()); i++)

@@ -173,7 +173,7 @@ export class Visitor {
             element.offsetParent !== null &&
             !(element as HTMLButtonElement).disabled,
         ),
-      { timeout: 15_000 },
+      { timeout: 30_000 },
       selector,
       text,
     )
@@ -187,7 +187,7 @@ export class Visitor {
   async dialogGone(): Promise<void> {
     await this.page.waitForFunction(
       () => document.querySelector('[role=dialog]') === null && document.body.style.pointerEvents !== 'none',
-      { timeout: 15_000 },
+      { timeout: 30_000 },
     )
   }
 
@@ -233,7 +233,7 @@ export class Visitor {
 
   /** Types into the field once it is there. */
   async type(selector: string, text: string): Promise<void> {
-    await this.page.waitForSelector(selector, { timeout: 15_000 })
+    await this.page.waitForSelector(selector, { timeout: 30_000 })
     await this.page.type(selector, text)
   }
 
@@ -245,7 +245,7 @@ export class Visitor {
           [...document.querySelectorAll<HTMLElement>(css)].some(element =>
             element.innerText.includes(wanted),
           ),
-        { timeout: 15_000 },
+        { timeout: 30_000 },
         selector,
         text,
       )
@@ -322,7 +322,7 @@ export class Visitor {
             ({ playState, effect }) =>
               playState !== 'running' || effect?.getComputedTiming().iterations === Infinity,
           ),
-      { timeout: 15_000 },
+      { timeout: 30_000 },
     )
     return this.page.evaluate(async rule => {
       const { axe } = window as unknown as {

@@ -77,10 +77,10 @@ export async function enrol(
   const revision = await db('exercise_revisions')
     .whereRaw("document->>'title' = ?", ['Exchange with partner gardens'])
     .first()
-  const exerciseId: string = revision.exercise_id
+  const exerciseId: string = revision!.exercise_id
   await db('exercises').where({ id: exerciseId }).update({ attempts: 99 })
-  const { course_id: courseId } = await db('exercises').where({ id: exerciseId }).first('course_id')
-  const { password_hash: hash } = await db('people').first('password_hash')
+  const { course_id: courseId } = (await db('exercises').where({ id: exerciseId }).first('course_id'))!
+  const { password_hash: hash } = (await db('people').first('password_hash'))!
   const made = await db('people')
     .insert(
       Array.from({ length: students }, (_, i) => ({
@@ -92,7 +92,7 @@ export async function enrol(
     .returning('id')
   const people = made.map(({ id }) => id as string)
   await db('memberships').insert(people.map(id => ({ course_id: courseId, person_id: id, role: 'student' })))
-  return { exerciseId, revisionId: revision.id, people }
+  return { exerciseId, revisionId: revision!.id, people }
 }
 
 /** What was acknowledged. */

@@ -124,7 +124,7 @@ beforeAll(async () => {
     .db('comments')
     .insert({ hand_in_id: handInId, text: 'Well done', written_by: room.people.instructor })
     .returning('id')
-  commentId = row.id
+  commentId = row!.id
 })
 afterAll(() => server.stop())
 

@@ -221,7 +221,7 @@ describe('passwords and sessions', () => {
       .db('sessions')
       .update({ seen_at: new Date(Date.now() - 7_200_000), expires_at: new Date(Date.now() + 3_600_000) })
     expect((await visitor.ask('GET', '/api/courses')).status).toBe(200)
-    expect((await server.db('sessions').first('expires_at')).expires_at.getTime()).toBeGreaterThan(
+    expect((await server.db('sessions').first('expires_at'))!.expires_at.getTime()).toBeGreaterThan(
       Date.now() + 13 * 86_400_000,
     )
     await server
@@ -261,7 +261,7 @@ describe('passwords and sessions', () => {
       (await visitor.ask('POST', `/api/password-links/${token}`, { password: 'salt reed thaw 8' })).status,
     ).toBe(410)
     expect((await student.ask('GET', '/api/courses')).status).toBe(401)
-    const other = (await server.db('courses').where({ name: 'Another course' }).first('id')).id
+    const other = (await server.db('courses').where({ name: 'Another course' }).first('id'))!.id
     await server
       .db('memberships')
       .insert({ course_id: other, person_id: room.people.classmate, role: 'student' })

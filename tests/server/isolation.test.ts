@@ -50,7 +50,7 @@ async function poison(who: 'student' | 'classmate'): Promise<string> {
       answer: JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT, dialect: 'none' }),
     })
     .returning('id')
-  return row.id
+  return row!.id
 }
 async function markAll(): Promise<void> {
   for (const { handInId, revisionId } of await unmarked(db(), { exerciseId: room.exerciseId }))
@@ -118,7 +118,7 @@ describe('a hand-in that cannot be marked', () => {
         `\u0000${'x😀'.repeat(5000)}\uD83D`,
       ),
     ).toBe(1)
-    expect(Array.from((await db()('marking_failures').first('reason')).reason as string)).toHaveLength(1000)
+    expect(Array.from((await db()('marking_failures').first('reason'))!.reason as string)).toHaveLength(1000)
   })
 })
 

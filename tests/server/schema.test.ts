@@ -65,25 +65,25 @@ describe('our own schema', () => {
   it('of another version is told apart: one that lacks a migration, and one that has more', async () => {
     expect(await migrationsApart(server.db)).toEqual({ lacking: [], unknown: [] })
     const [last] = await server.db('migrations').orderBy('id', 'desc').limit(1)
-    await server.db('migrations').where({ id: last.id }).update({ name: '9999-of-tomorrow' })
-    expect(await migrationsApart(server.db)).toEqual({ lacking: [last.name], unknown: ['9999-of-tomorrow'] })
-    await server.db('migrations').where({ id: last.id }).update({ name: last.name })
+    await server.db('migrations').where({ id: last!.id }).update({ name: '9999-of-tomorrow' })
+    expect(await migrationsApart(server.db)).toEqual({ lacking: [last!.name], unknown: ['9999-of-tomorrow'] })
+    await server.db('migrations').where({ id: last!.id }).update({ name: last!.name })
   })
 
   it('keeps the summaries of markings on the way down and up', async () => {
     const room = await makeClassRoom(server.db)
     const handInId = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
     const kept = async () =>
-      (await server.db('markings').where({ hand_in_id: handInId }).first('summary')).summary
+      (await server.db('markings').where({ hand_in_id: handInId }).first('summary'))!.summary
     const before = await kept()
     expect(before.cells.length).toBe(PAIR.rules.length)
     expect(before.cells).toContainEqual([expect.any(String), 'script', 'broken'])
     while ((await step(server.db, 'down'))[0] !== '0009-short-summaries') continue
     expect((await kept()).cells[0]).toEqual({
-      rule: before.cells[0][0],
+      rule: before.cells[0]![0],
       sheet: 'script',
-      verdict: before.cells[0][2],
-      follows: before.cells[0][3] ?? null,
+      verdict: before.cells[0]![2],
+      follows: before.cells[0]![3] ?? null,
     })
     await migrate(server.db)
     expect(await kept()).toEqual(before)

@@ -101,7 +101,7 @@ describe('people', () => {
       .db('people')
       .update({ password_hash: `scrypt:32768:8:1:${salt.toString('base64')}:${old.toString('base64')}` })
     expect(await attempt('127.0.0.4', ADA.password, new Date())).toBe('in')
-    expect((await server.db('people').first('password_hash')).password_hash).toMatch(/^scrypt:32768:8:3:/)
+    expect((await server.db('people').first('password_hash'))!.password_hash).toMatch(/^scrypt:32768:8:3:/)
     expect(await attempt('127.0.0.4', ADA.password, new Date())).toBe('in')
   })
 

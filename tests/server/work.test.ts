@@ -194,7 +194,7 @@ describe('marking', () => {
     expect(await found()).toEqual([1, 1])
     for (const job of await unmarked(db())) await markHandIn(db(), job.handInId, job.revisionId)
     await db()('exercise_revisions').update({ saved_at: dayAgo })
-    const { id: handInId } = await db()('hand_ins').first('id')
+    const { id: handInId } = (await db()('hand_ins').first('id'))!
     await db()('pinnings').insert({
       hand_in_id: handInId,
       version: 1,

@@ -48,6 +48,18 @@ function collect(expression: Expression, into: Set<string>): void {
       if (literal !== undefined) into.add(literal)
       break
     }
+    // Nothing is compared with a literal of its own here.
+    case 'arithmetic':
+    case 'call':
+    case 'column':
+    case 'isNull':
+    case 'isTruth':
+    case 'like':
+    case 'literal':
+    case 'matches':
+    case 'negate':
+    case 'opaque':
+      break
   }
 }
 
