@@ -6,10 +6,12 @@ import { buildApplication } from './build.mjs'
 import { ROOT, hashOf, readStamp, writeStamp } from './bundle.mjs'
 import { startCluster } from './cluster.mjs'
 
-const HELP = `bin/test [--all]      runs every check; a stage whose files are as they were when it last passed is passed over
+const HELP = `bin/test [--all]            runs every check; a stage whose files are as they were when it last passed is passed over
+bin/test NAME [ARGUMENTS]   runs one: format, lint, types, core, reference, app, cli, server, engines, bench, browser, running
+                            ARGUMENTS go on to it: bin/test server losing-nothing -t "at the due moment"
 
   --all               run everything again (so does CI=true)
-  DATABASE_URL=URL    use this PostgreSQL server's database for the server tests, and start none (its tables are dropped!)`
+  DATABASE_URL=URL    use this PostgreSQL server's database for the tests that need one, and start none (its tables are dropped!)`
 
 const args = process.argv.slice(2)
 if (args.includes('--help')) {
@@ -17,6 +19,8 @@ if (args.includes('--help')) {
   process.exit(0)
 }
 const runAll = args.includes('--all') || process.env.CI === 'true'
+/** One stage, or a part of one, by its short name; what follows is for its program. */
+const [only, ...rest] = args[0]?.startsWith('-') ? [] : args
 const CORE = ['packages/core', 'tests/reference', 'db/demo', 'vitest.config.ts', 'package-lock.json']
 const SERVER = ['server', 'shared', 'db', 'packages/core/src', 'vitest.config.ts', 'package-lock.json']
 const EVERYTHING = [
@@ -39,7 +43,11 @@ const EVERYTHING = [
   'package-lock.json',
 ]
 const bin = name => join(ROOT, 'node_modules/.bin', name)
-const vitest = (...projects) => [bin('vitest'), ['run', ...projects.flatMap(name => ['--project', name])]]
+/** Vitest with these projects, or with the one that was asked for. */
+const vitest = (...projects) => {
+  const chosen = projects.includes(only) ? [only] : projects
+  return [bin('vitest'), ['run', ...chosen.flatMap(name => ['--project', name]), ...rest]]
+}
 
 let cluster
 let folder
@@ -52,7 +60,7 @@ async function databaseFor(name) {
   return cluster.url
 }
 
-/** Stages that follow each other and only read what lies there may run at the same time. */
+/** Stages that follow each other and only read what lies there may run at the same time. `keys` are their short names. */
 const STAGES = [
   {
     name: 'prepare',
@@ -61,57 +69,78 @@ const STAGES = [
   },
   {
     name: 'layout of the text',
+    keys: ['format'],
     beside: 'static',
     paths: [...EVERYTHING, '.prettierrc.json'],
     run: () => [bin('prettier'), ['--check', '--cache', '--log-level', 'warn', '.']],
   },
   {
     name: 'lint',
+    keys: ['lint'],
     beside: 'static',
     paths: EVERYTHING,
-    run: () => [bin('eslint'), ['.', '--max-warnings', '0']],
+    run: () => [bin('eslint'), ['--max-warnings', '0', ...(rest.length > 0 ? rest : ['.'])]],
   },
   {
     name: 'types of the core',
+    keys: ['types'],
     beside: 'static',
     paths: ['packages/core'],
     run: () => [bin('tsc'), ['-p', 'packages/core']],
   },
-  { name: 'types', beside: 'static', paths: EVERYTHING, run: () => [bin('nuxt'), ['typecheck']] },
+  {
+    name: 'types',
+    keys: ['types'],
+    beside: 'static',
+    paths: EVERYTHING,
+    run: () => [bin('nuxt'), ['typecheck']],
+  },
   {
     name: 'types of programs',
+    keys: ['types'],
     beside: 'static',
     paths: EVERYTHING,
     run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']],
   },
-  { name: 'core and reference tests', paths: CORE, run: () => vitest('core', 'reference') },
+  {
+    name: 'core and reference tests',
+    keys: ['core', 'reference'],
+    paths: CORE,
+    run: () => vitest('core', 'reference'),
+  },
   {
     name: 'tests of the interface',
+    keys: ['app'],
     paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'],
     run: () => vitest('app'),
   },
   {
     name: 'command line tests',
+    keys: ['cli'],
     paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'],
     run: () => vitest('cli'),
   },
   {
     name: 'server tests',
+    keys: ['server'],
     paths: [...SERVER, 'tests/server'],
     run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }],
   },
   {
     name: 'tests against other engines',
+    keys: ['engines'],
     paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'],
     run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
   },
   {
     name: 'benchmarks, in short',
+    keys: ['bench'],
     paths: ['bench', 'packages/core/src'],
     run: () => [process.execPath, ['bin/support/run.mjs', 'bench/main.ts', '--short']],
   },
   {
     name: 'browser tests',
+    keys: ['browser', 'running'],
     paths: EVERYTHING,
     run: async () => {
       buildApplication(text => console.log(text))
@@ -162,9 +191,15 @@ async function runStage({ name, run }, isBeside) {
   return { name, status, seconds: Math.round((Date.now() - begun) / 1000) }
 }
 
+const chosen = only === undefined ? STAGES : STAGES.filter(({ keys }) => keys?.includes(only))
+if (chosen.length === 0) {
+  console.error(`There is no check named ${only}.\n\n${HELP}`)
+  process.exit(2)
+}
+
 /** Stages in the order of the list, those that may run at the same time together. */
 const groups = []
-for (const stage of STAGES) {
+for (const stage of chosen) {
   const last = groups.at(-1)
   if (stage.beside !== undefined && last?.[0].beside === stage.beside) last.push(stage)
   else groups.push([stage])
@@ -172,7 +207,7 @@ for (const stage of STAGES) {
 
 for (const group of groups) {
   const due = group.filter(({ name, paths }) => {
-    if (runAll || readStamp(stampOf(name)) !== hashOf(paths, name)) return true
+    if (runAll || only !== undefined || readStamp(stampOf(name)) !== hashOf(paths, name)) return true
     console.log(`· ${name}: unchanged since it passed`)
     passed.push(name)
     return false
@@ -186,7 +221,7 @@ for (const group of groups) {
         : []
   for (const { name, status, seconds } of results) {
     if (status === 0) {
-      writeStamp(stampOf(name), hashes.get(name))
+      if (only === undefined) writeStamp(stampOf(name), hashes.get(name))
       passed.push(name)
       console.log(`${name}: passed in ${seconds} s`)
     } else console.error(`\n${name} failed after ${seconds} s.`)
