@@ -64,6 +64,8 @@ export default defineNuxtConfig({
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
   typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
   telemetry: false,
+  // Without it the development server finds no entry for the browser (Nuxt 4.4 with Vite 7, tried).
+  $development: { experimental: { viteEnvironmentApi: true } },
   hooks: {
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', () => putThreadInto(nitro.options.output.serverDir))
