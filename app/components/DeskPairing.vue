@@ -250,6 +250,11 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = {
   weak: 'weak',
   absent: 'stands nowhere',
 }
+
+function leaveOffer(): void {
+  offered.value = undefined
+  focusElement(undefined)
+}
 </script>
 
 <template>
@@ -291,10 +296,7 @@ const WORD: Readonly<Record<PairingLine['confidence'], string>> = {
       :exercise-id="desk.exercise.id"
       :offer="offered"
       @taken="emit('changed')"
-      @leave="
-        offered = undefined
-        focusElement(undefined)
-      "
+      @leave="leaveOffer"
     />
     <div ref="board" class="board">
       <div class="left">

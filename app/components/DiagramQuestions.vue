@@ -118,6 +118,11 @@ defineExpose({ begin })
 onMounted(begin)
 watch(() => id, begin)
 const showsFacts = ref(false)
+
+function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
+  setVerb(...change)
+  emit('done')
+}
 </script>
 
 <template>
@@ -145,10 +150,7 @@ const showsFacts = ref(false)
           :placeholder="field === 'name' ? 'does what?' : 'and the way back?'"
           :aria-label="`Verb phrase from ${called(from)} to ${called(to)}`"
           @change="setVerb(field, ($event.target as HTMLInputElement).value)"
-          @keydown.enter.prevent="
-            setVerb(field, ($event.target as HTMLInputElement).value)
-            emit('done')
-          "
+          @keydown.enter.prevent="setVerbAndLeave(field, ($event.target as HTMLInputElement).value)"
         />
         at least
         <select

@@ -393,6 +393,11 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   else await board.value?.focusCard(owner.id)
 }
 defineExpose({ show })
+
+function undoRemoval(): void {
+  undo()
+  said.value = ''
+}
 </script>
 
 <template>
@@ -541,15 +546,7 @@ defineExpose({ show })
     <DiagramPicture class="on-paper" :diagram="diagram" :notation="notation" label="For printing" />
     <p class="said small" role="status">
       {{ said
-      }}<button
-        v-if="said.endsWith('removed.')"
-        type="button"
-        class="plain small"
-        @click="
-          undo()
-          said = ''
-        "
-      >
+      }}<button v-if="said.endsWith('removed.')" type="button" class="plain small" @click="undoRemoval">
         Undo
       </button>
     </p>

@@ -132,6 +132,11 @@ const CHOICES: Readonly<Partial<Record<Slot, readonly string[]>>> = {
   key: ['primary', 'unique', 'unique together (1)', 'unique together (2)'],
 }
 const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
+
+function goTo(row: number, column: number): void {
+  at.row = row
+  at.column = column
+}
 </script>
 
 <template>
@@ -167,14 +172,8 @@ const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
             :aria-label="`${slotLabel(entry, slot)}: ${slotText(entry, slot) || 'open'}`"
             :aria-invalid="findingOf(row, slot) ? 'true' : undefined"
             :title="findingOf(row, slot) ? wording(findingOf(row, slot)!).message : undefined"
-            @focus="
-              at.row = row
-              at.column = column
-            "
-            @click="
-              at.row = row
-              at.column = column
-            "
+            @focus="goTo(row, column)"
+            @click="goTo(row, column)"
             @dblclick="begin()"
             @keydown="onCellKey"
           >

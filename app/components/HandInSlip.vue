@@ -38,6 +38,11 @@ async function handIn(): Promise<void> {
   }
   isSending.value = false
 }
+
+function checkFirst(): void {
+  asking.value = false
+  emit('check')
+}
 </script>
 
 <template>
@@ -55,15 +60,7 @@ async function handIn(): Promise<void> {
     </template>
     <template #footer>
       <UButton variant="ghost" color="neutral" @click="asking = false">Go on working</UButton>
-      <UButton
-        variant="outline"
-        color="neutral"
-        @click="
-          asking = false
-          emit('check')
-        "
-        >Check first</UButton
-      >
+      <UButton variant="outline" color="neutral" @click="checkFirst">Check first</UButton>
       <UButton :loading="isSending" @click="handIn">Hand in</UButton>
     </template>
   </UModal>

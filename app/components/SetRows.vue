@@ -123,6 +123,11 @@ function take(): void {
 }
 const hasMore = computed(() => isFresh.value && (overview.value?.rows ?? 0) > MOST_EXERCISE_ROWS)
 const relationSays = (relation: RelationTask | undefined): boolean => (relation?.attributes.length ?? 0) > 0
+
+function readPasted(): void {
+  fileName = ''
+  void bring({ text: pasted.value })
+}
 </script>
 
 <template>
@@ -170,14 +175,7 @@ const relationSays = (relation: RelationTask | undefined): boolean => (relation?
         spellcheck="false"
       />
       <p class="small">
-        <UButton
-          size="sm"
-          :disabled="pasted.trim() === ''"
-          :loading="isReading"
-          @click="
-            fileName = ''
-            bring({ text: pasted })
-          "
+        <UButton size="sm" :disabled="pasted.trim() === ''" :loading="isReading" @click="readPasted"
           >Read them</UButton
         >
         <button v-if="document.rows" type="button" class="plain" @click="bringing = false">

@@ -375,6 +375,11 @@ const listed = computed(() => [
 ])
 const isDrawer = useMediaQuery('(max-width: 1023px)')
 const drawerOpen = ref(false)
+
+function chooseCell(id: string, sheet: AskedSheet): void {
+  column.value = sheet
+  chooseRule(id)
+}
 </script>
 
 <template>
@@ -492,10 +497,7 @@ const drawerOpen = ref(false)
                   :key="sheet"
                   class="sign-cell"
                   :class="{ 'in-hand': desk.sheets.length > 1 && entry.id === rule && sheet === sheetInHand }"
-                  @click="
-                    column = sheet
-                    chooseRule(entry.id)
-                  "
+                  @click="chooseCell(entry.id, sheet)"
                 >
                   <VerdictSign
                     v-if="isAsked(handIn, entry.id, sheet)"
