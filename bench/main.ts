@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
 import {
   Universe,
+  analyse,
   candidateKeys,
   closure,
   keysOneByOne,
@@ -241,6 +242,17 @@ async function theory(): Promise<void> {
     const { medianMs } = await measure(() => closure(universe.size, start, chain), 20)
     report(
       `closure, ${size} attributes and dependencies, worst order`,
+      `${ms(medianMs)}${before ? `, ${(medianMs / before).toFixed(1)} times the half` : ''}`,
+    )
+    before = medianMs
+  }
+  before = undefined
+  for (const size of short ? [25] : [50, 100, 200, 400]) {
+    const attributes = Array.from({ length: size }, (_, i) => `a${i}`)
+    const dependencies = attributes.slice(1).map((to, i) => ({ from: [`a${i}`], to: [to] }))
+    const { medianMs } = await measure(() => analyse({ attributes, dependencies }), 3)
+    report(
+      `all that "dependencies" says of a chain of ${size}`,
       `${ms(medianMs)}${before ? `, ${(medianMs / before).toFixed(1)} times the half` : ''}`,
     )
     before = medianMs

@@ -123,7 +123,11 @@ function components(size: number, dependencies: readonly Dependency[]): Componen
     for (const a of rest) parent[Math.max(root(a), root(first!))] = Math.min(root(a), root(first!))
   }
   const members = new Map<number, number[]>()
-  for (let a = 0; a < size; a++) members.set(root(a), [...(members.get(root(a)) ?? []), a])
+  for (let a = 0; a < size; a++) {
+    const known = members.get(root(a))
+    if (known) known.push(a)
+    else members.set(root(a), [a])
+  }
   return [...members].map(([at, attributes]) => ({
     attributes: AttributeSet.of(size, attributes),
     dependencies: dependencies.filter(({ from, to }) => {
@@ -140,7 +144,9 @@ function* keysOfComponent(
   budget: Budget,
 ): Generator<AttributeSet, boolean> {
   const useful = dependencies.filter(({ from, to }) => !to.isSubsetOf(from))
-  const first = shrinkToKey(size, attributes, attributes, useful)
+  // What nothing at all determines already stands in no key.
+  const open = attributes.minus(closure(size, AttributeSet.empty(size), useful))
+  const first = shrinkToKey(size, open, attributes, useful)
   const seen = new Set([first.key])
   // The same superkey comes from many keys: it is minimised once.
   const tried = new Set([first.key])

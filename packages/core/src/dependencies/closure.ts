@@ -62,6 +62,31 @@ export function closure(
   dependencies: readonly Dependency[],
   onStep?: (step: ClosureStep) => void,
 ): AttributeSet {
+  return grow(size, start, dependencies, { onStep })
+}
+
+/**
+ * The closure by all dependencies but those at the positions marked in `ignored`: for one list from which one
+ * after the other is taken away.
+ */
+export function closureIgnoring(
+  size: number,
+  start: AttributeSet,
+  dependencies: readonly Dependency[],
+  ignored: Uint8Array,
+): AttributeSet {
+  return grow(size, start, dependencies, { ignored })
+}
+
+function grow(
+  size: number,
+  start: AttributeSet,
+  dependencies: readonly Dependency[],
+  {
+    onStep,
+    ignored,
+  }: { onStep?: ((step: ClosureStep) => void) | undefined; ignored?: Uint8Array | undefined },
+): AttributeSet {
   const { starts, waiting, missing, dependents, immediate } = prepare(size, dependencies)
   const left = missing.slice()
   const reached = new Uint8Array(size)
@@ -72,6 +97,7 @@ export function closure(
     queue[end++] = a
   }
   const fire = (d: number): void => {
+    if (ignored?.[d]) return
     const before = end
     for (const a of dependents[d]!) {
       if (reached[a]) continue

@@ -13,17 +13,14 @@ import type { Dependency } from './universe'
  */
 export function synthesis(size: number, dependencies: readonly Dependency[]): AttributeSet[] {
   const { cover } = minimalCover(size, dependencies)
-  const groups: { left: AttributeSet; attributes: AttributeSet }[] = []
+  // Left sides that determine each other have the same closure.
+  const groups = new Map<string, AttributeSet>()
   for (const { from, to } of cover) {
-    const reached = closure(size, from, dependencies)
-    const group = groups.find(
-      ({ left }) => left.isSubsetOf(reached) && from.isSubsetOf(closure(size, left, dependencies)),
-    )
-    if (group) group.attributes = group.attributes.union(from).union(to)
-    else groups.push({ left: from, attributes: from.union(to) })
+    const { key } = closure(size, from, dependencies)
+    groups.set(key, (groups.get(key) ?? from).union(from).union(to))
   }
   const all = AttributeSet.full(size)
-  const parts = groups.map(group => group.attributes)
+  const parts = [...groups.values()]
   if (!parts.some(part => all.isSubsetOf(closure(size, part, dependencies)))) {
     parts.push(candidateKeys(size, dependencies, { limit: 1 }).keys[0]!)
   }
@@ -41,13 +38,21 @@ export function bcnfTree(
   dependencies: readonly Dependency[],
   options: { limit?: number } = {},
 ): SplitTree | undefined {
-  const split = (attributes: AttributeSet): SplitTree | undefined => {
-    const within = project(size, attributes, dependencies, options)
+  const split = (
+    attributes: AttributeSet,
+    within: readonly Dependency[] | undefined,
+  ): SplitTree | undefined => {
     const violation = within?.find(({ from }) => !attributes.isSubsetOf(closure(size, from, within)))
     if (!within) return undefined
     if (!violation) return { attributes }
     const off = closure(size, violation.from, within).intersect(attributes)
-    const [first, second] = [split(off), split(attributes.minus(off).union(violation.from))]
+    // Nothing leads out of a closure: what holds within it are the dependencies that begin there.
+    const first = split(
+      off,
+      within.filter(({ from }) => from.isSubsetOf(off)),
+    )
+    const rest = attributes.minus(off).union(violation.from)
+    const second = first && split(rest, project(size, rest, within, options))
     return (
       first &&
       second && {
@@ -57,7 +62,8 @@ export function bcnfTree(
       }
     )
   }
-  return split(AttributeSet.full(size))
+  const all = AttributeSet.full(size)
+  return split(all, project(size, all, dependencies, options))
 }
 
 /** The parts of `bcnfTree`, by their first attributes. */
@@ -141,6 +147,8 @@ export function lostDependencies(
   dependencies: readonly Dependency[],
 ): Dependency[] {
   return dependencies.filter(({ from, to }) => {
+    const whole = from.union(to)
+    if (parts.some(part => whole.isSubsetOf(part))) return false
     let reached = from
     for (let before: AttributeSet | undefined; !before?.equals(reached);) {
       before = reached

@@ -1,5 +1,5 @@
 import { AttributeSet } from './attribute-set'
-import { closure } from './closure'
+import { closure, closureIgnoring } from './closure'
 import type { Dependency } from './universe'
 
 /**
@@ -57,16 +57,13 @@ function reduceLeft(size: number, dependencies: readonly Dependency[], log: Cove
 }
 
 function dropRedundant(size: number, singles: readonly Single[], log: CoverStep[]): Single[] {
-  const kept = [...singles]
-  for (let i = 0; i < kept.length;) {
-    const single = kept[i]!
-    const others = kept.filter((_, j) => j !== i).map(other => toDependency(size, other))
-    if (closure(size, single.from, others).has(single.attribute)) {
-      log.push({ kind: 'redundant', dependency: single.source, attribute: single.attribute })
-      kept.splice(i, 1)
-    } else {
-      i++
-    }
-  }
-  return kept
+  const all = singles.map(single => toDependency(size, single))
+  const gone = new Uint8Array(all.length)
+  singles.forEach(({ from, attribute, source }, i) => {
+    gone[i] = 1
+    if (closureIgnoring(size, from, all, gone).has(attribute))
+      log.push({ kind: 'redundant', dependency: source, attribute })
+    else gone[i] = 0
+  })
+  return singles.filter((_, i) => gone[i] === 0)
 }
