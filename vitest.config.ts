@@ -72,8 +72,8 @@ export default defineConfig({
           hookTimeout: 120_000,
         },
       },
-      // Files of the browser tests have databases of their own, and wait for people most of the time: two at
-      // once. What takes machines away comes after, alone.
+      // Files of the browser tests have databases of their own, but come one after the other: on two cores a
+      // second browser takes the processor from what is checked. What takes machines away comes after, alone.
       {
         extends: true,
         test: {
@@ -82,7 +82,7 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          maxWorkers: 2,
+          fileParallelism: false,
           sequence: { groupOrder: 1 },
         },
       },

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { availableParallelism } from 'node:os'
+import { availableParallelism, loadavg } from 'node:os'
 import { dirname, join } from 'node:path'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
@@ -61,10 +61,18 @@ function startPool(): Pool {
   }
 }
 
+/** At most so many times as long a task may take where others have the processor: it gives way to them. */
+const MOST_SHARED = 4
+
+/** How many want each processor just now, as far as the machine tells: a limit of time is meant for one alone. */
+function share(): number {
+  return Math.min(MOST_SHARED, Math.max(1, loadavg()[0]! / availableParallelism()))
+}
+
 /**
- * Runs a task in a worker thread, for `ms` at most once it has begun: the web process never computes itself.
- * Throws `TooMuch` when the time or the memory is used up, `Busy` when too many wait; what the task throws is
- * thrown here.
+ * Runs a task in a worker thread, for `ms` at most once it has begun (longer where the machine is busy): the
+ * web process never computes itself. Throws `TooMuch` when the time or the memory is used up, `Busy` when too
+ * many wait; what the task throws is thrown here.
  */
 export async function compute<Name extends TaskName>(
   task: Name,
@@ -75,7 +83,7 @@ export async function compute<Name extends TaskName>(
   const { threads, turns } = pool
   if (turns.size >= MOST_WAITING) throw new Busy('Too much is being computed just now.')
   return turns.add(async () => {
-    const limit = AbortSignal.timeout(ms)
+    const limit = AbortSignal.timeout(Math.round(ms * share()))
     try {
       return (await threads.run({ task, input }, { signal: limit })) as TaskOutput<Name>
     } catch (error) {
