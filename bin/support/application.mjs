@@ -84,7 +84,8 @@ export async function startApplication({ databaseUrl, port, password, demo, outp
   return { server, worker, stop, env }
 }
 
-function ended(child, timeoutMs) {
+/** Waits until a process has ended; after `timeoutMs` it is killed. */
+export function ended(child, timeoutMs) {
   if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve()
   return new Promise(resolve => {
     const timer = setTimeout(() => child.kill('SIGKILL'), timeoutMs)

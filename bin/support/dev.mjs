@@ -1,7 +1,7 @@
 // Development: the demo's data in a cluster of its own, a worker, and pages that follow each change: npm run dev.
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
-import { isFree, runProgram, sessionPassword } from './application.mjs'
+import { ended, isFree, runProgram, sessionPassword } from './application.mjs'
 import { ROOT, bundle, bundleThread } from './bundle.mjs'
 import { startCluster } from './cluster.mjs'
 
@@ -25,21 +25,10 @@ let stopping = false
 async function stop(code) {
   if (stopping) return
   stopping = true
-  await Promise.all(children.map(ended))
+  for (const child of children) if (child.exitCode === null) child.kill('SIGTERM')
+  await Promise.all(children.map(child => ended(child, 6000)))
   cluster?.stop()
   process.exit(code)
-}
-
-function ended(child) {
-  if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve()
-  return new Promise(resolve => {
-    const timer = setTimeout(() => child.kill('SIGKILL'), 6000)
-    child.once('exit', () => {
-      clearTimeout(timer)
-      resolve()
-    })
-    child.kill('SIGTERM')
-  })
 }
 
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => void stop(0))
