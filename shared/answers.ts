@@ -297,7 +297,11 @@ export interface DeskAnswer {
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
   /** Whose work could not be collected at the due moment, and why. */
-  readonly uncollected: readonly { readonly name: string; readonly reason: string }[]
+  readonly uncollected: readonly {
+    readonly personId: string
+    readonly name: string
+    readonly reason: string
+  }[]
   readonly begun: number
   readonly reasons: readonly string[]
 }

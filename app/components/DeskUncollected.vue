@@ -12,7 +12,7 @@ const { uncollected } = defineProps<{ uncollected: DeskAnswer['uncollected'] }>(
       It is kept, and collecting is tried anew every few seconds. A later date lets the student hand it in.
     </p>
     <ul>
-      <li v-for="{ name, reason } in uncollected" :key="name" class="serif">
+      <li v-for="{ personId, name, reason } in uncollected" :key="personId" class="serif">
         {{ name }}: <span class="soft">{{ reason }}</span>
       </li>
     </ul>

@@ -188,17 +188,22 @@ export async function recordCollecting(db: Db, worksheetId: string, reason: stri
   await db('collecting_failures').insert(row).onConflict('worksheet_id').merge(row)
 }
 
-/** Whose work for an exercise could not be collected, by name. */
+/** Whose work for an exercise could not be collected, by name; who handed in by themselves since is none of them. */
 export async function listUncollectable(
   db: Db,
   exerciseId: string,
-): Promise<{ name: string; reason: string }[]> {
+): Promise<{ personId: string; name: string; reason: string }[]> {
   return (await db('collecting_failures as f')
     .join('worksheets as w', 'w.id', 'f.worksheet_id')
     .join('people as p', 'p.id', 'w.person_id')
     .where('w.exercise_id', exerciseId)
+    .whereNotExists(
+      db('hand_ins as h')
+        .whereRaw('h.exercise_id = w.exercise_id AND h.person_id = w.person_id AND NOT h.is_automatic')
+        .select(db.raw('1')),
+    )
     .orderBy('p.name')
-    .select('p.name', 'f.reason')) as { name: string; reason: string }[]
+    .select('p.id as personId', 'p.name', 'f.reason')) as { personId: string; name: string; reason: string }[]
 }
 
 /**

@@ -171,6 +171,15 @@ describe('collecting at the due moment', () => {
     expect(await handIns()).toHaveLength(1)
   })
 
+  it('tells at the desk no more of whose work could not be collected once they handed in by themselves', async () => {
+    await save(RIGHT, 0)
+    const worksheet = (await db()('worksheets').where({ person_id: room.people.student }).first('id'))!
+    await db()('collecting_failures').insert({ worksheet_id: worksheet.id, reason: 'not this one' })
+    expect((await showDesk(db(), room.exerciseId)).uncollected).toHaveLength(1)
+    await handIn(db(), room.exerciseId, room.people.student, { script: 1 })
+    expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([])
+  })
+
   it('treats each worksheet by itself: one that cannot be stored holds up no other, and is told', async () => {
     await save('{', 0)
     await save(RIGHT, 0, new Date(), 'classmate')
@@ -184,7 +193,11 @@ describe('collecting at the due moment', () => {
       expect(await collectDue(db(), days(5.1))).toBe(1)
       expect((await findExercise(db(), room.exerciseId))!.collectedAt).toBeNull()
       expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([
-        { name: 'The student', reason: expect.stringContaining('not this one') },
+        {
+          personId: room.people.student,
+          name: 'The student',
+          reason: expect.stringContaining('not this one'),
+        },
       ])
     } finally {
       await db().raw('DROP TRIGGER tr_refuse_one ON hand_ins; DROP FUNCTION refuse_one')
