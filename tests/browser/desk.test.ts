@@ -87,15 +87,22 @@ describe('the desk', () => {
       base_number: 1,
       content: '-- came late',
     })
-    await db('collecting_failures').insert({ worksheet_id: worksheet!.id, reason: 'the sheet is not one' })
+    const { id: courseId } = (await db('courses').first('id'))!
+    const newcomer = async (name: string, email: string): Promise<string> => {
+      const [person] = await db('people').insert({ name, email, password_hash: 'x' }).returning('id')
+      await db('memberships').insert({ course_id: courseId, person_id: person!.id, role: 'student' })
+      return person!.id
+    }
+    const [begun] = await db('worksheets')
+      .insert({
+        exercise_id: exerciseId,
+        person_id: await newcomer('Brage Bakken', 'brage.bakken@skarholm.example'),
+      })
+      .returning('id')
+    await db('collecting_failures').insert({ worksheet_id: begun!.id, reason: 'the sheet is not one' })
     const [revision] = await db('exercise_revisions')
       .where({ exercise_id: exerciseId })
       .orderBy('number', 'desc')
-    const { id: courseId } = (await db('courses').first('id'))!
-    const [person] = await db('people')
-      .insert({ name: 'Aase Aamodt', email: 'aase.aamodt@skarholm.example', password_hash: 'x' })
-      .returning('id')
-    await db('memberships').insert({ course_id: courseId, person_id: person!.id, role: 'student' })
     const answer = JSON.stringify({
       format: 'nomenklatura-answer',
       version: 1,
@@ -104,7 +111,7 @@ describe('the desk', () => {
     })
     await db('hand_ins').insert({
       exercise_id: exerciseId,
-      person_id: person!.id,
+      person_id: await newcomer('Aase Aamodt', 'aase.aamodt@skarholm.example'),
       attempt: 1,
       exercise_revision_id: revision!.id,
       answer,

@@ -165,18 +165,23 @@ export class Visitor {
 
   /** Clicks the first element of the selector that contains the text and can be seen. */
   async press(selector: string, text = ''): Promise<void> {
-    const handle = await this.page.waitForFunction(
-      (css, wanted) =>
-        [...document.querySelectorAll<HTMLElement>(css)].find(
-          element =>
-            element.textContent!.includes(wanted) &&
-            element.offsetParent !== null &&
-            !(element as HTMLButtonElement).disabled,
-        ),
-      { timeout: 30_000 },
-      selector,
-      text,
-    )
+    const handle = await this.page
+      .waitForFunction(
+        (css, wanted) =>
+          [...document.querySelectorAll<HTMLElement>(css)].find(
+            element =>
+              element.textContent!.includes(wanted) &&
+              element.offsetParent !== null &&
+              !(element as HTMLButtonElement).disabled,
+          ),
+        { timeout: 30_000 },
+        selector,
+        text,
+      )
+      .catch(async () => {
+        const there = (await this.read(selector)).slice(0, 1500)
+        throw new Error(`No ${selector} that says "${text}" can be pressed; there is: ${there}`)
+      })
     await handle
       .asElement()!
       .evaluate(element => (element as unknown as HTMLElement).scrollIntoView({ block: 'nearest' }))
