@@ -56,11 +56,12 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'server',
-          globalSetup: 'tests/server/support/threads.ts',
+          globalSetup: 'tests/server/support/prepare.ts',
+          setupFiles: 'tests/server/support/own-database.ts',
           include: ['tests/server/**/*.test.ts'],
           testTimeout: 60_000,
           hookTimeout: 120_000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
       {
@@ -72,8 +73,8 @@ export default defineConfig({
           hookTimeout: 120_000,
         },
       },
-      // Files of the browser tests have databases of their own, but come one after the other: on two cores a
-      // second browser takes the processor from what is checked. What takes machines away comes after, alone.
+      // Files of the browser tests have databases of their own, and a person who types leaves the processor
+      // idle: two at a time. What takes machines away comes after, alone.
       {
         extends: true,
         test: {
@@ -82,7 +83,7 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          fileParallelism: false,
+          maxWorkers: 2,
           sequence: { groupOrder: 1 },
         },
       },

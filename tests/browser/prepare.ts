@@ -1,7 +1,6 @@
-import createKnex from 'knex'
 import { runProgram } from '../../bin/support/application.mjs'
 import { bundle } from '../../bin/support/bundle.mjs'
-import { DEMO_TEMPLATE, databaseUrl } from './databases'
+import { DEMO_TEMPLATE, createDatabase } from '../support/databases'
 
 const DONE = 'NOMENKLATURA_DEMO_TEMPLATE_OF'
 
@@ -12,10 +11,6 @@ const DONE = 'NOMENKLATURA_DEMO_TEMPLATE_OF'
 export default async function prepare(): Promise<void> {
   if (process.env[DONE] === process.env.DATABASE_URL) return
   process.env[DONE] = process.env.DATABASE_URL
-  const db = createKnex({ client: 'pg', connection: process.env.DATABASE_URL! })
-  await db.raw(`DROP DATABASE IF EXISTS ${DEMO_TEMPLATE} WITH (FORCE)`)
-  await db.raw(`CREATE DATABASE ${DEMO_TEMPLATE}`)
-  await db.destroy()
-  await runProgram('db/demo/load.ts', [], { DATABASE_URL: databaseUrl(DEMO_TEMPLATE) })
+  await runProgram('db/demo/load.ts', [], { DATABASE_URL: await createDatabase(DEMO_TEMPLATE) })
   for (const program of ['server/jobs/worker.ts', 'db/migrate.ts']) await bundle(program)
 }

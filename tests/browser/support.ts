@@ -3,7 +3,7 @@ import { afterAll, beforeAll } from 'vitest'
 import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { startApplication } from '../../bin/support/application.mjs'
-import { copyOfDemo } from './databases'
+import { DEMO_TEMPLATE, copyOf } from '../support/databases'
 
 const FLAGS = [
   '--no-sandbox',
@@ -31,7 +31,7 @@ interface Demo {
 
 /** The demo in a database of its own, served: what `bin/demo` starts, for a test. */
 async function startDemo(): Promise<Demo> {
-  const { url: databaseUrl, drop } = await copyOfDemo()
+  const { url: databaseUrl, drop } = await copyOf(DEMO_TEMPLATE)
   const port = await freePort()
   const start = () =>
     startApplication({

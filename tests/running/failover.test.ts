@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { startApplication } from '../../bin/support/application.mjs'
-import { demoInto } from '../browser/databases'
+import { demoInto } from '../support/databases'
 import type { Cluster } from '../../bin/support/cluster.mjs'
 import {
   openAddress,

@@ -6,7 +6,7 @@ import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { freePort, startCluster, type Application } from '../browser/support'
 import { startApplication } from '../../bin/support/application.mjs'
-import { demoInto } from '../browser/databases'
+import { demoInto } from '../support/databases'
 import type { Cluster } from '../../bin/support/cluster.mjs'
 import { enrol, lostOf, pause, signInAll, study, unmarkedOf, type Acknowledged, type Person } from './traffic'
 

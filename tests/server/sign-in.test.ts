@@ -1,8 +1,10 @@
 import { randomBytes, scryptSync } from 'node:crypto'
-import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest'
 import { hashPassword, refuseWeakPassword, verifyPassword } from '../../server/services/passwords'
 import { makeFirstPerson, offerFirstWord, signIn } from '../../server/services/people'
 import { Visitor, startServer } from './support/server'
+
+vi.unmock('node:crypto')
 
 let server: Awaited<ReturnType<typeof startServer>>
 beforeAll(async () => {

@@ -1,12 +1,9 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createApp, createRouter, toNodeListener, type EventHandler } from 'h3'
-import { migrate, rollBack } from '../../../db/migrations'
 import type { Access } from '../../../server/auth/route'
-import { closeQueue } from '../../../server/jobs/queue'
-import { closePool } from '../../../server/pool/compute'
 import { PERSON_HEADER } from '#shared/requests'
-import { closeDatabase, database, type Db } from '../../../server/repositories/database'
+import { database, rowsOf, type Db } from '../../../server/repositories/database'
 
 /** Every route of the application, found by file name as the application finds them. */
 const modules = import.meta.glob<{ default: EventHandler & { access: Access } }>(
@@ -29,12 +26,21 @@ export const ROUTES: readonly RouteFile[] = Object.entries(modules).map(([file, 
   }
 })
 
-/** The routes on a free port of loopback, over an empty database. */
+/** Takes every row away, and every job that waits. Connections, threads and queue are the file's, not the test's. */
+async function empty(db: Db): Promise<void> {
+  const tables = await rowsOf<{ name: string }>(
+    db,
+    `SELECT schemaname || '.' || tablename AS name FROM pg_tables
+      WHERE schemaname = 'public' AND tablename NOT LIKE 'migrations%' OR (schemaname, tablename) = ('jobs', 'job')`,
+  )
+  await db.raw(`TRUNCATE ${tables.map(({ name }) => name).join(', ')}`)
+}
+
+/** The routes on a free port of loopback, over the database of this file, emptied first. */
 export async function startServer(): Promise<{ origin: string; db: Db; stop: () => Promise<void> }> {
   process.env.NUXT_SESSION_PASSWORD ??= 'a-password-for-the-tests-of-32-chars-or-more'
   const db = database()
-  await rollBack(db).catch(() => undefined)
-  await migrate(db)
+  await empty(db)
   const app = createApp()
   const router = createRouter()
   for (const { method, path, handler } of ROUTES) router[method](path.replace(/\[(\w+)\]/g, ':$1'), handler)
@@ -48,10 +54,6 @@ export async function startServer(): Promise<{ origin: string; db: Db; stop: () 
     stop: async () => {
       server.closeAllConnections()
       await new Promise(resolve => server.close(resolve))
-      await closeQueue()
-      await closePool()
-      await rollBack(db)
-      await closeDatabase()
     },
   }
 }

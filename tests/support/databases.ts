@@ -2,24 +2,35 @@ import { spawnSync } from 'node:child_process'
 import { randomBytes } from 'node:crypto'
 import createKnex from 'knex'
 
-/** Names of databases on the server of the tests. Copies are of one run: a name is never used twice. */
+/** As it was when the tests began: a file of tests may set it to its own database. */
+const SERVER = process.env.DATABASE_URL!
+
+/** What databases of tests are copied from: the demo, and the schema without a row. */
 export const DEMO_TEMPLATE = 'nomenklatura_demo_template'
+export const SCHEMA_TEMPLATE = 'nomenklatura_schema_template'
 
 /** The address of another database on the server of the tests. */
 export function databaseUrl(name: string): string {
-  return Object.assign(new URL(process.env.DATABASE_URL!), { pathname: `/${name}` }).href
+  return Object.assign(new URL(SERVER), { pathname: `/${name}` }).href
 }
 
-/** A database with the demo, of its own, and how to take it away. */
-export async function copyOfDemo(): Promise<{ url: string; drop: () => Promise<void> }> {
-  const name = `nomenklatura_demo_${randomBytes(6).toString('hex')}`
-  await onServer(`CREATE DATABASE ${name} TEMPLATE ${DEMO_TEMPLATE}`)
+/** An empty database of that name, whatever a run before left there. */
+export async function createDatabase(name: string): Promise<string> {
+  await onServer(`DROP DATABASE IF EXISTS ${name} WITH (FORCE)`)
+  await onServer(`CREATE DATABASE ${name}`)
+  return databaseUrl(name)
+}
+
+/** A copy of a template for one file of tests, and how to take it away. Names are of one run: never used twice. */
+export async function copyOf(template: string): Promise<{ url: string; drop: () => Promise<void> }> {
+  const name = `${template.replace(/_template$/, '')}_${randomBytes(6).toString('hex')}`
+  await onServer(`CREATE DATABASE ${name} TEMPLATE ${template}`)
   return { url: databaseUrl(name), drop: () => onServer(`DROP DATABASE ${name} WITH (FORCE)`) }
 }
 
 /** Two files may begin at one moment, and a template is copied by one at a time. */
 async function onServer(statement: string): Promise<void> {
-  const db = createKnex({ client: 'pg', connection: process.env.DATABASE_URL! })
+  const db = createKnex({ client: 'pg', connection: SERVER })
   try {
     for (let tries = 0; ; tries++) {
       try {

@@ -1,0 +1,30 @@
+import { afterAll, vi } from 'vitest'
+import { SCHEMA_TEMPLATE, copyOf } from '../../support/databases'
+
+/** Each file of tests has a database of its own: files may run beside each other, and find nothing of another. */
+const { url, drop } = await copyOf(SCHEMA_TEMPLATE)
+process.env.DATABASE_URL = url
+afterAll(async () => {
+  const { closeQueue } = await import('../../../server/jobs/queue')
+  const { closePool } = await import('../../../server/pool/compute')
+  const { closeDatabase } = await import('../../../server/repositories/database')
+  await closeQueue()
+  await closePool()
+  await closeDatabase()
+  await drop()
+})
+
+/** Passwords are made to take long, and tests sign in hundreds of times. Who tests the measure itself unmocks this. */
+vi.mock('node:crypto', async original => {
+  const crypto = await original<typeof import('node:crypto')>()
+  return {
+    ...crypto,
+    scrypt: (
+      password: string,
+      salt: Buffer,
+      length: number,
+      options: object,
+      done: (error: Error | null, key: Buffer) => void,
+    ) => crypto.scrypt(password, salt, length, { ...options, N: 2 }, done),
+  }
+})
