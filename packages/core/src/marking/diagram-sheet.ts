@@ -14,11 +14,14 @@ import { CATALOGUE, wording, type Finding, type FindingCode, type Params } from 
 import {
   becauseOf,
   emptyFarSide,
+  moduleOf,
   type Because,
+  type EndQuestion,
   type Evaluation,
   type Reading,
   type Rule,
   type Verdict,
+  type Witness,
 } from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
 import type { PreparedExercise } from './prepare'
@@ -64,32 +67,13 @@ function reached(level: Level, asked: Level): Finding[] {
     : []
 }
 
-/**
- * What the level asks for: keys of what stands between and types from the logical level on, which attributes
- * are required at the physical one.
- */
+/** Whether the level asks for what the rule asks (each kind says from which level on). */
 function asksInDiagram({ entities }: World, rule: Rule, level: Level): boolean {
   const entity = entities.find(({ name }) => sameName(name, rule.entity))
   const isRole = (member: string): boolean =>
     entity?.roles.some(({ name }) => sameName(name, member)) ?? false
-  switch (rule.kind) {
-    case 'pairOnce':
-    case 'pairMayRepeat':
-      return level !== 'conceptual' || rule.by.length === 1
-    case 'stores':
-      return level !== 'conceptual'
-    case 'identifies':
-      return level !== 'conceptual' || rule.by.filter(isRole).length < 2
-    case 'mustHave':
-    case 'mayLack':
-      return isRole(rule.path) || level === 'physical'
-    case 'drawn':
-      return (
-        rule.about === 'answers' || (level !== 'conceptual' && rule.about !== 'sizes') || level === 'physical'
-      )
-    default:
-      return true
-  }
+  const from = moduleOf(rule).level?.(rule, isRole) ?? 'conceptual'
+  return LEVELS.indexOf(level) >= LEVELS.indexOf(from)
 }
 
 /** How many there are for one on the other side, as a diagram says it: undefined where nothing is drawn. */
@@ -173,11 +157,9 @@ class EndsOf {
   sentences(ids: readonly string[]): Because[] {
     return aloud(this.diagram)
       .filter(({ element }) => ids.includes(element))
-      .map(({ element, text }) => ({
-        code: 'diagram-says',
-        params: { sentence: text },
-        place: this.place(element),
-      }))
+      .map(({ element, text }) =>
+        becauseOf('diagram-says', { sentence: text }, { span: this.place(element) }),
+      )
   }
 
   place(element: string): { start: number; end: number } {
@@ -217,84 +199,63 @@ function judge(
 ): Evaluation {
   if (rule.kind === 'drawn') return judgeDrawn(ends, findings, rule.about)
   if (rule.kind === 'stores') return withoutType(rule, evaluation, reading)
-  const role =
-    'role' in rule
-      ? rule.role
-      : 'path' in rule
-        ? rule.path
-        : rule.kind === 'pairOnce' && rule.by.length === 1
-          ? rule.by[0]
-          : undefined
-  const layout = role === undefined ? undefined : reading.rolePlacement(rule.entity, role)?.layout
-  const amounts = layout && ends.of(layout)
-  if (
-    layout &&
-    !amounts &&
-    ends.diagram.level !== 'physical' &&
-    (rule.kind === 'mustHave' || rule.kind === 'mayLack')
-  ) {
+  const question = moduleOf(rule).end?.(rule)
+  const layout = question && reading.rolePlacement(rule.entity, question.role)?.layout
+  if (!layout) return evaluation
+  const amounts = ends.of(layout)
+  if (amounts)
+    return byEnds(ends, amounts, question, evaluation, least =>
+      witnessOfLeast(rule, question, least, reading),
+    )
+  const isAskedOfLine = question.ask === 'least' && question.of === 'toTarget'
+  if (!isAskedOfLine || ends.diagram.level === 'physical') return evaluation
+  return {
+    ...evaluation,
+    verdict: 'not shown',
+    witness: null,
+    because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })],
+  }
+}
+
+function witnessOfLeast(
+  { entity }: Rule,
+  question: EndQuestion,
+  otherwise: Verdict,
+  reading: Reading,
+): Witness | null {
+  return question.ask === 'least'
+    ? emptyFarSide(reading, entity, question.role, question.of, otherwise)
+    : null
+}
+
+/** What the two answers of a line say to the question; with the rows of the tables, or ones made for it. */
+function byEnds(
+  ends: EndsOf,
+  amounts: Amounts,
+  question: EndQuestion,
+  evaluation: Evaluation,
+  witnessFor: (verdict: Verdict) => Witness | null,
+): Evaluation {
+  const because = ends.sentences(amounts.relationships)
+  const asTables = (): Evaluation => ({ ...evaluation, because })
+  const upheld = (): Evaluation => ({ ...evaluation, verdict: 'upheld', because, witness: null })
+  if (question.ask === 'line') return evaluation.verdict === 'upheld' ? asTables() : evaluation
+  const answer = amounts[question.of][question.ask]
+  if (answer === null)
     return {
       ...evaluation,
       verdict: 'not shown',
       witness: null,
-      because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })],
+      because: because.map(reason => ({ ...reason, code: 'answer-open' as const })),
     }
+  if (question.ask === 'least') {
+    const verdict = question.otherwise
+    if (answer === question.wanted) return upheld()
+    return { ...evaluation, verdict, because, witness: evaluation.witness ?? witnessFor(verdict) }
   }
-  if (!amounts) return evaluation
-  const because = ends.sentences(amounts.relationships)
-  const says = (verdict: Verdict, witness = evaluation.witness): Evaluation => ({
-    ...evaluation,
-    verdict,
-    because,
-    witness: verdict === 'broken' || verdict === 'too strict' ? witness : null,
-  })
-  const open = (): Evaluation => ({
-    ...evaluation,
-    verdict: 'not shown',
-    witness: null,
-    because: because.map(reason => ({ ...reason, code: 'answer-open' })),
-  })
-  const byLeast = (least: 0 | 1 | null, wanted: 0 | 1, otherwise: Verdict): Evaluation =>
-    least === null
-      ? open()
-      : least === wanted
-        ? says('upheld')
-        : says(otherwise, evaluation.witness ?? emptyFarSide(reading, rule, otherwise))
-  /** The line allows many, and what tells the card apart does not: then that is the reason. */
-  const byIdentifier = (most: DiagramEnd['most']): boolean =>
-    most === 'many' && evaluation.verdict !== 'upheld'
-  switch (rule.kind) {
-    case 'mustHave':
-      return byLeast(amounts.toTarget.least, 1, 'broken')
-    case 'mayLack':
-      return byLeast(amounts.toTarget.least, 0, 'too strict')
-    case 'mayHaveNone':
-      return byLeast(amounts.toEntity.least, 0, 'too strict')
-    case 'hasSome':
-      return byLeast(amounts.toEntity.least, 1, 'broken')
-    case 'atMostOne':
-      return amounts.toTarget.most === null
-        ? open()
-        : amounts.toTarget.most === 'one'
-          ? says('upheld')
-          : { ...evaluation, because }
-    case 'manyAllowed':
-      return amounts.toEntity.most === null
-        ? open()
-        : byIdentifier(amounts.toEntity.most)
-          ? evaluation
-          : { ...evaluation, because }
-    case 'pairOnce':
-      return amounts.toEntity.most === null
-        ? open()
-        : amounts.toEntity.most === 'one'
-          ? says('upheld')
-          : { ...evaluation, because }
-    case 'refersTo':
-      return evaluation.verdict === 'upheld' ? { ...evaluation, because } : evaluation
-    default:
-      return evaluation
-  }
+  if (question.wanted === 'one') return answer === 'one' ? upheld() : asTables()
+  // The line allows many, and what tells the card apart does not: then that is the reason.
+  return answer === 'many' && evaluation.verdict !== 'upheld' ? evaluation : asTables()
 }
 
 /** A fact whose type is not said yet shows nothing of what is kept. */
@@ -344,11 +305,13 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
   return {
     ...base,
     verdict: 'broken',
-    because: faults.map(fault => ({
-      code: 'drawn-fault',
-      params: { message: wording(fault).message },
-      ...(fault.field ? { place: ends.place(fault.field) } : {}),
-    })),
+    because: faults.map(fault =>
+      becauseOf(
+        'drawn-fault',
+        { message: wording(fault).message },
+        fault.field ? { span: ends.place(fault.field) } : undefined,
+      ),
+    ),
   }
 }
 
@@ -366,10 +329,7 @@ const STEPS: ReadonlySet<string> = new Set([
  * sentence.
  */
 function inCardWords(ends: EndsOf, rule: Rule, evaluation: Evaluation, reading: Reading): Evaluation {
-  const table =
-    rule.kind === 'identifies' || rule.kind === 'pairOnce' || rule.kind === 'pairMayRepeat'
-      ? reading.placement(rule.entity)?.table
-      : undefined
+  const table = 'by' in rule ? reading.placement(rule.entity)?.table : undefined
   const card = ends.diagram.entities.find(
     ({ id, name }) => table !== undefined && sameName(name.trim() || id, table),
   )

@@ -15,7 +15,7 @@ import { readDiagramSheet } from './diagram-sheet'
 import { readDictionarySheet, readScriptSheet, type TableSheet } from './table-sheets'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '7'
+export const ENGINE_VERSION = '8'
 
 /**
  * A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's

@@ -1,6 +1,7 @@
 import type { Sheet } from '../findings'
 import {
   elementsOf,
+  isDemand,
   isPermission,
   partsAsked,
   partsOf,
@@ -242,25 +243,6 @@ function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly 
   const ids = (close.length > 0 ? close : demanding).map(({ id }) => id)
   known.set(entry, ids)
   return ids
-}
-
-/** Rules about values and forms demand nothing of the structure. */
-function isDemand(rule: Rule): boolean {
-  return (
-    !isPermission(rule) &&
-    ![
-      'stores',
-      'refusesValue',
-      'onceOnly',
-      'atomic',
-      'convention',
-      'givenRows',
-      'hasSome',
-      'claim',
-      'drawn',
-      'wellMade',
-    ].includes(rule.kind)
-  )
 }
 
 const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']

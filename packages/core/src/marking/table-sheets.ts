@@ -97,11 +97,9 @@ function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Eva
   return {
     ...base,
     verdict: 'broken',
-    because: faults.slice(0, MOST_TOLD).map(fault => ({
-      code: 'check-fault',
-      params: { message: wording(fault).message },
-      place: fault.place,
-    })),
+    because: faults
+      .slice(0, MOST_TOLD)
+      .map(fault => becauseOf('check-fault', { message: wording(fault).message }, { span: fault.place })),
     exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []),
   }
 }
@@ -129,7 +127,7 @@ function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evalua
     doubt: 'unread',
     because: [
       ...evaluation.because,
-      { code: 'unmodelled', params: { what: 'A statement that is not read' }, place: unread.place },
+      becauseOf('unmodelled', { what: 'A statement that is not read' }, { span: unread.place }),
     ],
   }
 }

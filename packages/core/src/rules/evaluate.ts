@@ -1,15 +1,9 @@
-import { assertUnreachable } from '../findings'
 import { sameName } from '../schema'
-import { atMostOne, determines, identifies, manyAllowed, pairQuestion } from './evaluate-keys'
-import { convention, onceOnly } from './evaluate-form'
-import { givenRows } from './evaluate-rows'
-import { mayHaveNone, participation } from './evaluate-participation'
-import { onDelete, onUpdate, refersTo } from './evaluate-references'
-import { atomic, stores, valueRule } from './evaluate-values'
 import { lowestConfidence, type Confidence } from '../alignment'
+import { becauseOf } from './because'
 import { Reading } from './reading'
 import { absent, type Result } from './result'
-import { elementsOf, type Rule } from './rule'
+import { elementsOf, moduleOf, type Rule } from './rule'
 import type { Evaluation } from './verdict'
 
 /**
@@ -37,16 +31,13 @@ export function evaluateUnanimously(readings: readonly Reading[], rule: Rule): E
     tables: first!.tables,
     confidence: 'weak',
     because: [
-      {
-        code: 'pairing-open',
-        params: {
-          element,
-          first: here,
-          other: there,
-          verdict: first!.verdict,
-          otherVerdict: others[at]!.verdict,
-        },
-      },
+      becauseOf('pairing-open', {
+        element,
+        first: here,
+        other: there,
+        verdict: first!.verdict,
+        otherVerdict: others[at]!.verdict,
+      }),
       ...first!.because,
     ],
   }
@@ -97,50 +88,10 @@ function difference(a: Reading, b: Reading): { element: string; first: string; o
 }
 
 function evaluateKind(reading: Reading, rule: Rule): Result {
-  if (rule.kind === 'convention') return convention(reading, rule)
-  if (rule.kind === 'givenRows') return givenRows(reading, rule)
-  if (rule.kind === 'atomic') return atomic(reading, rule)
-  if (!reading.placement(rule.entity)) return absent('entity-absent', { entity: rule.entity })
-  switch (rule.kind) {
-    case 'identifies':
-      return identifies(reading, rule)
-    case 'pairOnce':
-      return pairQuestion(reading, rule, true)
-    case 'pairMayRepeat':
-      return pairQuestion(reading, rule, false)
-    case 'determines':
-      return determines(reading, rule)
-    case 'atMostOne':
-      return atMostOne(reading, rule)
-    case 'manyAllowed':
-      return manyAllowed(reading, rule)
-    case 'mustHave':
-    case 'mayLack':
-      return participation(reading, rule)
-    case 'mayHaveNone':
-      return mayHaveNone(reading, rule)
-    case 'claim':
-    case 'drawn':
-    case 'wellMade':
-      return absent('entity-absent', { entity: rule.entity })
-    case 'hasSome':
-      return absent('role-absent', { entity: rule.entity, role: rule.role })
-    case 'refersTo':
-      return refersTo(reading, rule)
-    case 'stores':
-      return stores(reading, rule)
-    case 'refusesValue':
-    case 'admitsValue':
-      return valueRule(reading, rule)
-    case 'onDelete':
-      return onDelete(reading, rule)
-    case 'onUpdate':
-      return onUpdate(reading, rule)
-    case 'onceOnly':
-      return onceOnly(reading, rule)
-    default:
-      return assertUnreachable(rule)
-  }
+  const { evaluate: evaluateRule, unplaced } = moduleOf(rule)
+  if (!evaluateRule || (!unplaced && !reading.placement(rule.entity)))
+    return absent('entity-absent', { entity: rule.entity })
+  return evaluateRule(reading, rule)
 }
 
 /** The lowest confidence of the pairs that the rule rests on: its entity, and the elements it is about. */

@@ -1,20 +1,21 @@
 export {
-  ClaimQuestion,
   Rule,
   RuleEntry,
   elementsOf,
-  isAskedInDiagrams,
-  isAskedInDictionaries,
-  isAskedInScripts,
+  isDemand,
   isPermission,
+  moduleOf,
   partsAsked,
   partsOf,
+  ruleInWords,
   type RuleKind,
 } from './rule'
+export { KINDS } from './kinds'
+export { ClaimQuestion } from './kinds/claim'
+export type { EndQuestion } from './kinds/module'
 export {
   VERDICTS,
   type Because,
-  type BecauseCode,
   type Doubt,
   type Evaluation,
   type Verdict,
@@ -26,11 +27,12 @@ export { dependenciesInWords, evaluate, evaluateUnanimously } from './evaluate'
 export { checksOn, type CheckOutcome } from './check-values'
 export { factName, factsIn } from './facts'
 export { consequences } from './follows'
+export { REASONS, type BecauseCode } from './reasons'
 export { becauseForStudent, becauseInWords, becauseOf } from './because'
 export { valueWitness } from './witness'
 export { witnessInWords, type WitnessInWords } from './witness-words'
 export { emptyFarSide } from './far-side'
 export { proposeRules, shareEvenly } from './propose'
-export { nameInWords, ruleInWords } from './sentences'
+export { nameInWords } from './sentences'
 export { unknownElements } from './unknown-elements'
 export { checkSamples } from './check-samples'

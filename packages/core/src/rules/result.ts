@@ -3,17 +3,15 @@ import { becauseOf, keyInWords } from './because'
 import { listInWords } from '../findings'
 import { OccurrenceTree, type ColumnAt, type Implication, type Occurrence, type Origin } from './occurrences'
 import type { Reading } from './reading'
-import type { Rule } from './rule'
+import type { BecauseCode, ParamsOf } from './reasons'
 import type { Because, Evaluation, Verdict, Witness } from './verdict'
-
-export type Of<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 
 /** An evaluation before it is known how sure the pairs are that it rests on. */
 export type Result = Omit<Evaluation, 'confidence'>
 export type Goal = { readonly row: Occurrence } | { readonly columns: readonly ColumnAt[] }
 
-export function absent(code: Because['code'], params: Because['params']): Result {
-  return { verdict: 'not shown', because: [{ code, params }], witness: null, tables: [] }
+export function absent<C extends BecauseCode>(code: C, params: ParamsOf<C>): Result {
+  return { verdict: 'not shown', because: [becauseOf(code, params)], witness: null, tables: [] }
 }
 
 export function says(
@@ -116,7 +114,7 @@ export function describe(
     })
   const to =
     'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
-  return [...steps, { code: 'all-reached', params: { from: leftInWords(left, rows), to } }]
+  return [...steps, becauseOf('all-reached', { from: leftInWords(left, rows), to })]
 }
 
 /** What is not reached, and the keys of the first table on the way whose row is not. */

@@ -1,7 +1,7 @@
 import { findEntity, type World } from '../alignment'
 import { findColumn, findTable, type Schema } from '../schema'
 import { listInWords } from '../findings'
-import { elementsOf, partsOf, type Rule, type RuleEntry } from './rule'
+import { elementsOf, moduleOf, partsOf, type Rule, type RuleEntry } from './rule'
 
 /**
  * Elements that a sentence names, in any of its parts, and the world does not have: in words, empty when all
@@ -15,7 +15,7 @@ export function unknownElements(
   return [
     ...new Set(
       partsOf(entry)
-        .filter(({ kind }) => kind !== 'claim' && kind !== 'drawn' && kind !== 'wellMade')
+        .filter(rule => moduleOf(rule).names !== 'none')
         .flatMap(rule => unknownInRule(world, rule, model)),
     ),
   ]
@@ -28,7 +28,7 @@ function unknownInRule(world: World, rule: Rule, model: Schema): string[] {
     ...entity.attributes.map(({ name }) => name),
     ...entity.roles.map(({ name }) => name),
   ])
-  const named = rule.kind === 'givenRows' ? [] : elementsOf(rule)
+  const named = moduleOf(rule).names === 'elements' ? elementsOf(rule) : []
   return named
     .filter(name => !known.has(name))
     .map(name => {

@@ -8,7 +8,7 @@ import {
   checksOn,
   dependenciesInWords,
   evaluate,
-  isAskedInScripts,
+  partsAsked,
   type Verdict,
 } from '../../src/rules'
 import { readExpression, readScript } from '../../src/sql'
@@ -160,7 +160,9 @@ describe('once only', () => {
 
 describe('far side: has at least one', () => {
   it('is not asked of scripts', () => {
-    expect(isAskedInScripts({ kind: 'hasSome', entity: 'dispatch', role: 'garden' })).toBe(false)
+    expect(partsAsked({ rule: { kind: 'hasSome', entity: 'dispatch', role: 'garden' } }, 'script')).toEqual(
+      [],
+    )
   })
 })
 

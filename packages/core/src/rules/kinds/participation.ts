@@ -1,17 +1,20 @@
-import { assertUnreachable, listInWords } from '../findings'
-import { findColumn, sameName, type Table } from '../schema'
-import { becauseOf } from './because'
-import { checksOn } from './check-values'
-import type { Reading } from './reading'
-import { absent, outside, says, type Of, type Result } from './result'
-import { emptyCellWitness } from './witness'
+import { assertUnreachable, listInWords } from '../../findings'
+import { findColumn, sameName, type Table } from '../../schema'
+import { becauseOf } from '../because'
+import { checksOn } from '../check-values'
+import type { Reading } from '../reading'
+import { absent, outside, says, type Result } from '../result'
+import { emptyCellWitness } from '../witness'
 
 /** Must have, may lack: whether the path to the fact or the other entity is total. */
-export function participation(reading: Reading, { kind, entity, path }: Of<'mustHave' | 'mayLack'>): Result {
-  const must = kind === 'mustHave'
+export function participation(
+  reading: Reading,
+  { entity, path }: { readonly entity: string; readonly path: string },
+  must: boolean,
+): Result {
   if (reading.role(entity, path)) return roleParticipation(reading, entity, path, must)
   const placed = reading.attribute(entity, path)
-  if (!placed) return absent('attribute-absent', { entity, attribute: path })
+  if (!placed) return absent('attribute-absent', { attribute: path })
   const part = reading.part(entity, placed.table)
   const own = reading.table(reading.placement(entity)!.table)
   const isForward = part && sameName(part.step.fromTable, own.name)
@@ -106,52 +109,8 @@ function columnsParticipation(
     : says('upheld', because, [table])
 }
 
-function requiredBy(table: Table, column: string): string {
+export function requiredBy(table: Table, column: string): string {
   if (table.primaryKey?.columns.some(name => sameName(name, column)))
     return `the primary key of ${table.name}`
   return findColumn(table, column)?.notNull ? `NOT NULL of ${column}` : `a CHECK of ${table.name}`
-}
-
-/**
- * The target of the role may have nothing that leads to it: broken never, too strict where its row cannot
- * stand alone.
- */
-export function mayHaveNone(reading: Reading, { entity, role }: Of<'mayHaveNone'>): Result {
-  const layout = reading.rolePlacement(entity, role)?.layout
-  const target = reading.role(entity, role)?.target
-  if (!layout || target === undefined) return absent('role-absent', { entity, role })
-  const table = reading.table(reading.placement(entity)!.table)
-  switch (layout.kind) {
-    case 'columns':
-      return absent('entity-absent', { entity: target })
-    case 'inside':
-      return says('too strict', [becauseOf('far-side-inside', { table: table.name, target }, table)], [table])
-    case 'backward': {
-      const far = reading.table(layout.step.fromTable)
-      const columns = layout.step.columns.map(([column]) => column)
-      if (!reading.isStepRequired(layout.step))
-        return says(
-          'upheld',
-          [becauseOf('far-side-free', { table: far.name, near: table.name }, far)],
-          [far, table],
-        )
-      return says(
-        'too strict',
-        [becauseOf('far-side-required', { table: far.name, columns: listInWords(columns) }, far)],
-        [far, table],
-        emptyCellWitness(reading, far, columns, 'refused', requiredBy(far, columns[0]!)),
-      )
-    }
-    case 'forward':
-    case 'via': {
-      const far = reading.table(layout.kind === 'via' ? layout.toTarget.toTable : layout.step.toTable)
-      return says(
-        'upheld',
-        [becauseOf('far-side-free', { table: far.name, near: table.name }, far)],
-        [far, table],
-      )
-    }
-    default:
-      return assertUnreachable(layout)
-  }
 }

@@ -1,16 +1,49 @@
-import { declaredKeys, findColumn, foldName, isRequired, type Column, type Table } from '../schema'
-import { becauseOf } from './because'
-import type { Reading } from './reading'
-import { absent, outside, says, type Of, type Result } from './result'
-import { RowStore, type Row } from './row-store'
-import type { GivenRow } from './rule'
+import { z } from 'zod'
+import { declaredKeys, findColumn, foldName, isRequired, type Column, type Table } from '../../schema'
+import { becauseOf } from '../because'
+import type { Reading } from '../reading'
+import { absent, outside, says, type Result } from '../result'
+import { RowStore, type Row } from '../row-store'
+import type { RuleModule } from './module'
+import { Name } from './shapes'
+
+const GivenRow = z.object({
+  entity: Name,
+  accept: z.boolean(),
+  values: z.record(Name, z.string().max(1000).nullable()),
+})
+type GivenRow = z.infer<typeof GivenRow>
+const GivenRows = z.object({
+  kind: z.literal('givenRows'),
+  entity: Name,
+  rows: z.array(GivenRow).min(1).max(50),
+})
+type GivenRows = z.infer<typeof GivenRows>
+
+/**
+ * Rows in order: those marked accepted must be, the others must be refused. A role's value is its target's
+ * identifier, parts joined by "|".
+ */
+export const givenRows: RuleModule<GivenRows> = {
+  shape: GivenRows,
+  sheets: ['script'],
+  weight: 'other',
+  names: 'entity',
+  words: ({ rows }) => {
+    const accepted = rows.filter(({ accept }) => accept).length
+    return `${accepted} rows accepted, ${rows.length - accepted} refused`
+  },
+  elements: ({ rows }) => [...new Set(rows.flatMap(({ values }) => Object.keys(values)))],
+  evaluate,
+  unplaced: true,
+}
 
 /**
  * Given rows, tried on what the answer declares: each accepted or refused as the instructor marked it.
  * Decided where every entity of the rows has a table of its own with its links forward; other layouts need
  * the rows to be run.
  */
-export function givenRows(reading: Reading, { rows }: Of<'givenRows'>): Result {
+function evaluate(reading: Reading, { rows }: GivenRows): Result {
   const missing = rows.find(({ entity }) => !reading.placement(entity))
   if (missing) return absent('entity-absent', { entity: missing.entity })
   const store = new RowStore(reading)

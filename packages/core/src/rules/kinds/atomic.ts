@@ -1,0 +1,69 @@
+import { z } from 'zod'
+import { listInWords } from '../../findings'
+import { sameName } from '../../schema'
+import { becauseOf } from '../because'
+import type { Reading } from '../reading'
+import { absent, says, type Result } from '../result'
+import type { RuleModule } from './module'
+import { Name, TABLE_SHEETS, about } from './shapes'
+import { placeOfFact } from './values'
+
+const Atomic = z.object({ kind: z.literal('atomic'), entity: Name, attribute: Name })
+type Atomic = z.infer<typeof Atomic>
+
+/** One value to a row: no list in a column, no numbered columns, wherever the fact stands. */
+export const atomic: RuleModule<Atomic> = {
+  shape: Atomic,
+  sheets: TABLE_SHEETS,
+  weight: 'other',
+  names: 'elements',
+  words: rule => `one value to a row: ${about(rule, rule.attribute)}`,
+  elements: ({ attribute }) => [attribute],
+  evaluate,
+  unplaced: true,
+}
+
+function evaluate(reading: Reading, { entity, attribute }: Atomic): Result {
+  const repeated = reading.repetition(entity)
+  if (repeated) {
+    const code = repeated.as === 'a list' ? 'list-column' : 'numbered-columns'
+    return says(
+      'broken',
+      [
+        becauseOf(
+          code,
+          { table: repeated.table, column: repeated.columns[0]!, columns: listInWords(repeated.columns) },
+          reading.table(repeated.table),
+        ),
+      ],
+      [repeated.table],
+    )
+  }
+  if (!reading.placement(entity)) return absent('entity-absent', { entity })
+  const placed = placeOfFact(reading, entity, attribute)
+  if (!placed) return absent('attribute-absent', { attribute })
+  const { table, column } = placed
+  const stem = (name: string): string => name.toLowerCase().replace(/\d+$/, '').replace(/_$/, '')
+  const numbered = table.columns.filter(({ name }) => /\d$/.test(name) && stem(name) === stem(column.name))
+  const isList = /\[\]|\barray\b/i.test(column.type.text) || column.type.family === 'json'
+  const all = numbered.some(other => sameName(other.name, column.name)) ? numbered : [column, ...numbered]
+  if (isList)
+    return says(
+      'broken',
+      [becauseOf('list-column', { table: table.name, column: column.name }, column)],
+      [table],
+    )
+  if (all.length > 1)
+    return says(
+      'broken',
+      [
+        becauseOf(
+          'numbered-columns',
+          { table: table.name, columns: listInWords(all.map(({ name }) => name)) },
+          all[1],
+        ),
+      ],
+      [table],
+    )
+  return says('upheld', [becauseOf('atomic', { table: table.name, column: column.name }, column)], [table])
+}

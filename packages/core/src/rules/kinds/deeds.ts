@@ -1,0 +1,41 @@
+import { listInWords } from '../../findings'
+import { findColumn, type Reference, type ReferentialAction, type Table } from '../../schema'
+import type { Step } from '../../alignment'
+import { becauseOf } from '../because'
+import type { Reading } from '../reading'
+
+/** Why a deed is refused as a whole: it would empty what must have a value. */
+export function nullRefused(
+  step: Step,
+  reference: Reference,
+  action: ReferentialAction,
+  on: 'DELETE' | 'UPDATE',
+) {
+  return becauseOf(
+    'null-refused',
+    {
+      table: step.fromTable,
+      columns: listInWords(step.columns.map(([column]) => column)),
+      action: `ON ${on} ${action.toUpperCase()}`,
+    },
+    reference,
+  )
+}
+
+/**
+ * SET NULL, or SET DEFAULT without a default, on a column that must have a value: the whole statement is
+ * refused.
+ */
+export function emptiesRequired(
+  reading: Reading,
+  table: Table,
+  step: Step,
+  action: ReferentialAction,
+): boolean {
+  if (action !== 'set null' && action !== 'set default') return false
+  return step.columns.some(
+    ([column]) =>
+      reading.isRequired(table, column) &&
+      (action === 'set null' || findColumn(table, column)?.default === null),
+  )
+}

@@ -1,0 +1,119 @@
+import { z } from 'zod'
+import { listInWords } from '../../findings'
+import { becauseOf, keyInWords } from '../because'
+import type { Occurrence } from '../occurrences'
+import type { Reading } from '../reading'
+import {
+  absent,
+  columnsInWords,
+  describe,
+  lastKey,
+  newTree,
+  reaches,
+  rowGoal,
+  says,
+  tablesOf,
+  type Result,
+} from '../result'
+import { emptyCellWitness, twoRowWitness } from '../witness'
+import { grantKey } from './grants'
+import { notReached } from './implication'
+import type { RuleModule } from './module'
+import { Name, Names, TABLE_SHEETS, about } from './shapes'
+
+const Identifies = z.object({ kind: z.literal('identifies'), entity: Name, by: Names })
+type Identifies = z.infer<typeof Identifies>
+
+/** An entity is identified by these attributes and roles. */
+export const identifies: RuleModule<Identifies> = {
+  shape: Identifies,
+  sheets: TABLE_SHEETS,
+  weight: 'demand',
+  names: 'elements',
+  words: rule => `identified by: ${about(rule, ...rule.by)}`,
+  elements: ({ by }) => by,
+  evaluate,
+  level: ({ by }, isRole) => (by.filter(isRole).length < 2 ? 'conceptual' : 'logical'),
+  grant: { rank: 0, to: (reading, { entity, by }) => grantKey(reading, entity, by, true) },
+}
+
+/**
+ * Two objects with equal identifiers are refused, and neither a missing part nor a shorter key is at work.
+ */
+function evaluate(reading: Reading, { entity, by }: Identifies): Result {
+  const tree = newTree(reading)
+  const at = tree.root(reading.placement(entity)!.table)
+  const left = reading.columns(tree, at, entity, by)
+  if (!left) return absent('identifier-absent', { entity, members: listInWords(by) })
+  const goal = rowGoal(reading, at, entity, by)
+  const implication = tree.ask(left)
+  const { table } = at
+  if (!reaches(implication, goal)) return notReached(reading, tree, left, goal)
+  const optional = optionalColumn(reading, at, entity, by)
+  if (optional && isFirstIdentifier(reading, entity, by)) {
+    return says(
+      'broken',
+      [becauseOf('nullable-key', { table: table.name, column: optional }, table)],
+      [table],
+      emptyCellWitness(reading, table, [optional], 'accepted', null),
+    )
+  }
+  const suffices =
+    by.length > 1
+      ? by.map(part => by.filter(other => other !== part)).find(part => isImpliedBy(reading, entity, part))
+      : undefined
+  if (suffices) return tooStrictPart(reading, entity, suffices)
+  return says('upheld', describe(implication.derivation(goal), left, goal), tablesOf(tree))
+}
+
+function isImpliedBy(reading: Reading, entity: string, part: readonly string[]): boolean {
+  const tree = newTree(reading)
+  const at = tree.root(reading.placement(entity)!.table)
+  const left = reading.columns(tree, at, entity, part)
+  return left !== undefined && reaches(tree.ask(left), rowGoal(reading, at, entity, part))
+}
+
+function tooStrictPart(reading: Reading, entity: string, part: readonly string[]): Result {
+  const tree = newTree(reading)
+  const at = tree.root(reading.placement(entity)!.table)
+  const left = reading.columns(tree, at, entity, part)!
+  const implication = tree.ask(left)
+  const key = lastKey(implication.derivation(rowGoal(reading, at, entity, part)))
+  const because = [
+    becauseOf(
+      'part-suffices',
+      {
+        columns: columnsInWords(left),
+        key: key ? keyInWords(key.at.table, key.key) : '',
+      },
+      key?.key,
+    ),
+  ]
+  return says('too strict', because, [at.table], twoRowWitness(reading, tree, left, implication, key))
+}
+
+function isFirstIdentifier(reading: Reading, entity: string, by: readonly string[]): boolean {
+  const first = reading.entity(entity)?.identifier ?? []
+  return first.length === by.length && first.every(member => by.includes(member))
+}
+
+/** A column of the identifier that may be empty. */
+function optionalColumn(
+  reading: Reading,
+  at: Occurrence,
+  entity: string,
+  by: readonly string[],
+): string | undefined {
+  return by
+    .flatMap(member => {
+      const placed = reading.attribute(entity, member)
+      if (placed) return [placed.column]
+      const layout = reading.rolePlacement(entity, member)?.layout
+      return layout?.kind === 'forward'
+        ? layout.step.columns.map(([column]) => column)
+        : layout?.kind === 'columns'
+          ? layout.columns
+          : []
+    })
+    .find(column => !reading.isRequired(at.table, column))
+}

@@ -1,0 +1,86 @@
+import { becauseOf } from '../because'
+import { listInWords } from '../../findings'
+import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
+import type { Reading } from '../reading'
+import {
+  absent,
+  columnsInWords,
+  describe,
+  heldBack,
+  lastKey,
+  newTree,
+  outside,
+  reaches,
+  rowGoal,
+  says,
+  tablesOf,
+  unmodelled,
+  whyNotReached,
+  type Goal,
+  type Result,
+} from '../result'
+import { twoRowWitness } from '../witness'
+
+/** Broken, with two rows that show it; nothing is said where something unmodelled may refuse them. */
+export function notReached(
+  reading: Reading,
+  tree: OccurrenceTree,
+  left: readonly ColumnAt[],
+  goal: Goal,
+  rows: readonly Occurrence[] = [],
+): Result {
+  const implication = tree.ask(left, rows)
+  const why = whyNotReached(tree, implication, left, goal, rows)
+  const unknown = unmodelled(tree)
+  // A question about one row is shown at its table; one that leads to others at all of them.
+  const tables = 'row' in goal ? [goal.row.table] : tablesOf(tree)
+  return unknown
+    ? outside([unknown, ...why], tables)
+    : says('broken', why, tables, twoRowWitness(reading, tree, left, implication, null))
+}
+
+export function mustReach(
+  reading: Reading,
+  tree: OccurrenceTree,
+  left: readonly ColumnAt[],
+  goal: { columns: ColumnAt[] },
+  rows: readonly Occurrence[] = [],
+): Result {
+  const implication = tree.ask(left, rows)
+  return reaches(implication, goal)
+    ? says('upheld', describe(implication.derivation(goal), left, goal, rows), tablesOf(tree))
+    : notReached(reading, tree, left, goal, rows)
+}
+
+/** Whether `by` fixes the row of the relationship: it must, or it must not. */
+export function pairQuestion(
+  reading: Reading,
+  { entity, by }: { readonly entity: string; readonly by: readonly string[] },
+  must: boolean,
+): Result {
+  const tree = newTree(reading)
+  const at = tree.root(reading.placement(entity)!.table)
+  const left = reading.columns(tree, at, entity, by)
+  if (!left) return absent('identifier-absent', { entity, members: listInWords(by) })
+  const goal = rowGoal(reading, at, entity, by)
+  const implication = tree.ask(left)
+  if (!reaches(implication, goal)) {
+    if (must) return notReached(reading, tree, left, goal)
+    const unknown = unmodelled(tree)
+    const because = becauseOf(
+      'not-held-back',
+      { table: at.table.name, columns: columnsInWords(left) },
+      at.table,
+    )
+    return unknown ? outside([unknown], [at.table]) : says('upheld', [because], [at.table])
+  }
+  const derivation = implication.derivation(goal)
+  if (must) return says('upheld', describe(derivation, left, goal), [at.table])
+  const key = lastKey(derivation)
+  return says(
+    'too strict',
+    [heldBack(at.table, key)],
+    [at.table],
+    twoRowWitness(reading, tree, left, implication, key),
+  )
+}

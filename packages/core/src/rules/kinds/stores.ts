@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { fit, storedAs } from '../../schema'
+import { becauseOf } from '../because'
+import { checksOn } from '../check-values'
+import type { Reading } from '../reading'
+import { absent, outside, says, type Result } from '../result'
+import type { Because } from '../verdict'
+import { valueWitness } from '../witness'
+import type { RuleModule } from './module'
+import { Name, TABLE_SHEETS, Values, about } from './shapes'
+import { placeOfFact } from './values'
+
+const Stores = z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: Values })
+type Stores = z.infer<typeof Stores>
+
+type Said = 'value-kept' | 'value-refused' | 'value-unknown' | 'check-refuses' | 'check-unknown'
+
+/** Sample values are accepted and read back as they were written. */
+export const stores: RuleModule<Stores> = {
+  shape: Stores,
+  sheets: TABLE_SHEETS,
+  weight: 'other',
+  names: 'elements',
+  words: rule => `kept as written: ${about(rule, rule.attribute)}`,
+  elements: ({ attribute }) => [attribute],
+  evaluate,
+  level: () => 'logical',
+}
+
+function evaluate(reading: Reading, { entity, attribute, values }: Stores): Result {
+  const placed = placeOfFact(reading, entity, attribute)
+  if (!placed) return absent('attribute-absent', { attribute })
+  const { table, column } = placed
+  const fits = values.map(value => ({
+    value,
+    fit: fit(value, column.type),
+    check: checksOn(table, column.name, value),
+  }))
+  const because = (code: Said, value: string, check = ''): Because =>
+    becauseOf(code, { table: table.name, column: column.name, type: column.type.text, value, check }, column)
+  const changed = fits.find(other => other.fit === 'changed')
+  if (changed)
+    return says(
+      'broken',
+      [
+        becauseOf(
+          'value-changed',
+          {
+            table: table.name,
+            column: column.name,
+            type: column.type.text,
+            value: changed.value,
+            becomes: storedAs(changed.value, column.type) ?? 'something else',
+          },
+          column,
+        ),
+      ],
+      [table],
+      valueWitness(table, column, changed.value, 'accepted'),
+    )
+  const refused = fits.find(other => other.fit === 'refused')
+  if (refused)
+    return says(
+      'too strict',
+      [because('value-refused', refused.value)],
+      [table],
+      valueWitness(table, column, refused.value, 'refused'),
+    )
+  const checked = fits.find(({ check }) => check.outcome === 'refuses')
+  if (checked)
+    return says(
+      'too strict',
+      [because('check-refuses', checked.value, checked.check.by!)],
+      [table],
+      valueWitness(table, column, checked.value, 'refused', checked.check.by!),
+    )
+  const unknown = fits.find(other => other.fit === 'unknown')
+  if (unknown) return outside([because('value-unknown', unknown.value)], [table])
+  const unread = fits.find(({ check }) => check.outcome === 'unknown')
+  if (unread) return outside([because('check-unknown', unread.value, unread.check.by!)], [table])
+  return says('upheld', [because('value-kept', values[0]!)], [table])
+}

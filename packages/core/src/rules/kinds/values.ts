@@ -1,0 +1,106 @@
+import { findColumn, findTable, fit, sameName, type Column, type Reference, type Table } from '../../schema'
+import { becauseOf } from '../because'
+import { checksOn } from '../check-values'
+import type { Reading } from '../reading'
+import { absent, outside, says, type Result } from '../result'
+import type { Because } from '../verdict'
+import { valueWitness } from '../witness'
+
+interface Placed {
+  readonly table: Table
+  readonly column: Column
+}
+
+/** Where a fact stands: the column and its table. */
+export function placeOfFact(reading: Reading, entity: string, attribute: string): Placed | undefined {
+  const placed = reading.attribute(entity, attribute)
+  const table = placed && reading.table(placed.table)
+  return placed && table ? { table, column: findColumn(table, placed.column)! } : undefined
+}
+
+interface ValueRule {
+  readonly entity: string
+  readonly attribute: string
+  readonly values: readonly string[]
+}
+
+type Fault = 'value-refused' | 'value-unknown' | 'check-refuses' | 'check-unknown'
+type Said = 'accepted' | 'refused' | 'unknown'
+
+/** Refuses value, admits value: by the type, the checks, or a table that lists what is allowed. */
+export function valueRule(
+  reading: Reading,
+  { entity, attribute, values }: ValueRule,
+  refuses: boolean,
+): Result {
+  const placed = placeOfFact(reading, entity, attribute)
+  if (!placed) return absent('attribute-absent', { attribute })
+  const { table, column } = placed
+  const list = listOf(reading, placed)
+  if (list) {
+    const code = refuses ? 'list-refuses' : 'list-table'
+    return says(
+      'upheld',
+      [
+        becauseOf(
+          code,
+          { table: table.name, column: column.name, target: list.table, value: values[0]! },
+          list,
+        ),
+      ],
+      [table, list.table],
+    )
+  }
+  const judged = values.map(value => ({ value, ...judge(placed, value) }))
+  const wrong = judged.find(({ said }) => said === (refuses ? 'accepted' : 'refused'))
+  const reason = (
+    { value, by }: { value: string; by: string | null },
+    code: Fault | 'value-accepted' | 'value-admitted',
+  ): Because =>
+    becauseOf(
+      code,
+      { table: table.name, column: column.name, type: column.type.text, value, check: by ?? '' },
+      column,
+    )
+  if (wrong) {
+    const because = refuses
+      ? reason(wrong, 'value-accepted')
+      : reason(wrong, wrong.by === null ? 'value-refused' : 'check-refuses')
+    return says(
+      refuses ? 'broken' : 'too strict',
+      [because],
+      [table],
+      valueWitness(table, column, wrong.value, refuses ? 'accepted' : 'refused', wrong.by ?? undefined),
+    )
+  }
+  const unknown = judged.find(({ said }) => said === 'unknown')
+  if (unknown)
+    return outside([reason(unknown, unknown.by === null ? 'value-unknown' : 'check-unknown')], [table])
+  const [first] = judged
+  return says(
+    'upheld',
+    [reason(first!, refuses ? (first!.by === null ? 'value-refused' : 'check-refuses') : 'value-admitted')],
+    [table],
+  )
+}
+
+function judge({ table, column }: Placed, value: string): { said: Said; by: string | null } {
+  const fits = fit(value, column.type)
+  if (fits === 'refused') return { said: 'refused', by: null }
+  const { outcome, by } = checksOn(table, column.name, value)
+  if (outcome === 'refuses') return { said: 'refused', by }
+  return outcome === 'unknown' || fits === 'unknown'
+    ? { said: 'unknown', by }
+    : { said: 'accepted', by: null }
+}
+
+/** The reference from the column to a table that stands for nothing else: a list of values. */
+function listOf(reading: Reading, { table, column }: Placed): Reference | undefined {
+  return table.references.find(
+    reference =>
+      reference.columns.length === 1 &&
+      sameName(reference.columns[0]!, column.name) &&
+      findTable(reading.schema, reference.table) !== undefined &&
+      !reading.alignment.entities.some(other => sameName(other.table, reference.table)),
+  )
+}
