@@ -2,6 +2,7 @@
 import { plural } from '@nomenklatura/core/findings'
 import {
   amountInWords,
+  areMany,
   betweenName,
   changeEnd,
   changeRelationship,
@@ -51,9 +52,7 @@ const ways = computed(() => {
       ]
     : []
 })
-const isManyEachWay = computed(
-  () => isBinary.value && relationship.value!.ends.every(({ most }) => most === 'many'),
-)
+const isManyEachWay = computed(() => isBinary.value && relationship.value!.ends.every(areMany))
 /** The end of which there is exactly one, within which the other might be told apart. */
 const owner = computed(() =>
   isBinary.value && !isSelf.value ? relationship.value!.ends.findIndex(({ most }) => most === 'one') : -1,
@@ -65,10 +64,10 @@ const setEnd = (at: number, change: Partial<DiagramEnd>): void => {
   if (!isFixed.value) emit('change', changeEnd(diagram, id, at, change))
 }
 function setLeast(at: number, value: string): void {
-  setEnd(at, { least: value === '' ? null : value === '1' ? 1 : 0 })
+  setEnd(at, { least: value === '' ? null : Number(value) })
 }
 function setMost(at: number, value: string): void {
-  const most = value === '' ? null : value === 'one' ? ('one' as const) : ('many' as const)
+  const most = value === 'one' || value === 'many' ? value : Number(value) || null
   setEnd(at, { most, ...(most === 'one' ? {} : { identifies: false }) })
 }
 /** 0, 1 and M answer at once, and the next slot is reached. */
@@ -164,6 +163,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
           <option value="">?</option>
           <option value="0">none</option>
           <option value="1">one</option>
+          <option v-if="Number(to.least) > 1" :value="String(to.least)">{{ to.least }}</option>
         </select>
         and at most
         <select
@@ -177,6 +177,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
           <option value="">?</option>
           <option value="one">one</option>
           <option value="many">many</option>
+          <option v-if="typeof to.most === 'number'" :value="to.most">{{ to.most }}</option>
         </select>
         {{ to.most === 'one' ? called(to) : plural(called(to)) }}:
         <span class="soft">{{
@@ -196,14 +197,13 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         :value="end.most ?? ''"
         :disabled="isFixed"
         :aria-label="`At most how many ${plural(called(end))}`"
-        @change="
-          setEnd(i, { most: (($event.target as HTMLSelectElement).value || null) as 'one' | 'many' | null })
-        "
+        @change="setMost(i, ($event.target as HTMLSelectElement).value)"
         @keydown="slotKey($event, i, 'most')"
       >
         <option value="">?</option>
         <option value="one">one</option>
         <option value="many">many</option>
+        <option v-if="typeof end.most === 'number'" :value="end.most">{{ end.most }}</option>
       </select>
       {{ end.most === 'one' ? called(end) : plural(called(end)) }}; must every {{ called(end) }} take part?
       <select

@@ -1,5 +1,5 @@
 import { capital, listInWords, plural } from '../findings'
-import { amountInWords } from './amounts'
+import { amountInWords, isDemanded } from './amounts'
 import {
   findEntityById,
   ownersOf,
@@ -101,7 +101,7 @@ function aboutRelationship(
       `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
       ...ends.map(
         (end, i) =>
-          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : end.least === 1 ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`,
+          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : isDemanded(end) ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`,
       ),
       ...carried,
     ]

@@ -1,3 +1,4 @@
+import { areMany } from './amounts'
 import { CATALOGUE, plural, type Finding, type FindingCode, type Params } from '../findings'
 import { readType } from '../dictionary'
 import { numberedColumns } from '../rows'
@@ -153,7 +154,7 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
   const sameEntity = ends.some((end, i) =>
     ends.some((other, j) => j < i && other.entity === end.entity && isSameName(other.role, end.role)),
   )
-  const isMany = ends.length === 2 && ends.every(({ most }) => most === 'many')
+  const isMany = ends.length === 2 && ends.every(areMany)
   return [
     ...(name.trim() === '' && back.trim() === '' ? [finding('diagram.no-verb', id, { between })] : []),
     ...ends
@@ -231,7 +232,7 @@ function impliedLines(diagram: Diagram): Finding[] {
           { from: a!, to: b! },
           { from: b!, to: a! },
         ].flatMap(({ from, to }) =>
-          to.most === 'one' && from.most === 'many' ? [{ id, given, from: from.entity, to: to.entity }] : [],
+          to.most === 'one' && areMany(from) ? [{ id, given, from: from.entity, to: to.entity }] : [],
         ),
   )
   const nameOf = (entity: string): string => findEntityById(diagram, entity)?.name || 'something'

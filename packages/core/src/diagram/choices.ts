@@ -1,3 +1,4 @@
+import { isDemanded } from './amounts'
 import { findEntityById, type Diagram, type DiagramAttribute, type DiagramEntity } from './document'
 import { changeEntity, isSameName } from './edit'
 
@@ -37,7 +38,7 @@ function mergeOneToOne(diagram: Diagram, relationship: Diagram['relationships'][
     b &&
     current!.ends.length === 2 &&
     a.entity !== b.entity &&
-    [a, b].every(({ least, most, identifies }) => least === 1 && most === 'one' && !identifies)
+    [a, b].every(end => isDemanded(end) && end.most === 'one' && !end.identifies)
   const [whole, part] = isTotal ? [findEntityById(diagram, a.entity), findEntityById(diagram, b.entity)] : []
   if (!whole || !part || whole.given || part.given) return diagram
   const facts = [...part.attributes, ...current!.attributes].map(fact => ({

@@ -49,6 +49,9 @@ export const DiagramEntity = z.object({
 })
 export type DiagramEntity = z.infer<typeof DiagramEntity>
 
+/** The largest number that a least or a most is. The screens offer none, one and many. */
+const MOST_OF_AN_END = 1000
+
 /**
  * One end of a relationship of two. Least and most say how many of this entity there are for one of the
  * other. Of three and more: the most, for one each of the others (look-across); the least, whether each of
@@ -58,8 +61,8 @@ export type DiagramEntity = z.infer<typeof DiagramEntity>
 export const DiagramEnd = z.object({
   entity: Id,
   role: Name,
-  least: z.union([z.literal(0), z.literal(1)]).nullable(),
-  most: z.enum(['one', 'many']).nullable(),
+  least: z.int().min(0).max(MOST_OF_AN_END).nullable(),
+  most: z.union([z.enum(['one', 'many']), z.int().min(2).max(MOST_OF_AN_END)]).nullable(),
   identifies: z.boolean(),
   /** At physical level the columns by which the other table refers here, in the order of the key here. */
   columns: z.array(Name).max(20).optional(),

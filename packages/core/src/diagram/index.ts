@@ -15,7 +15,7 @@ export {
   type Level,
   type Spot,
 } from './document'
-export { amountInWords } from './amounts'
+export { amountInWords, areMany, isDemanded } from './amounts'
 export { aloud, kindsInWords, type Sentence } from './aloud'
 export {
   schemaFromDiagram,

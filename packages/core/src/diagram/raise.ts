@@ -1,3 +1,4 @@
+import { areMany } from './amounts'
 import { betweenName, putCardBetween } from './between'
 import {
   addEntity,
@@ -39,7 +40,7 @@ export function atLevel(diagram: Diagram, level: Level, steps: readonly LevelSte
 function toLogical(diagram: Diagram): LevelStep[] {
   const nameOf = (id: string): string => diagram.entities.find(entity => entity.id === id)?.name ?? ''
   const between = diagram.relationships
-    .filter(({ ends, given }) => !given && ends.length === 2 && ends.every(({ most }) => most === 'many'))
+    .filter(({ ends, given }) => !given && ends.length === 2 && ends.every(areMany))
     .map(({ id, ends }): LevelStep => {
       const name = betweenName(diagram, id)
       return {

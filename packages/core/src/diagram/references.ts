@@ -1,3 +1,4 @@
+import { isDemanded } from './amounts'
 import { findEntityById, findRelationship, type Diagram } from './document'
 import { schemaFromDiagram } from './to-schema'
 
@@ -33,7 +34,7 @@ export function cardReferences(diagram: Diagram): ReadonlyMap<string, readonly C
       target: findEntityById(diagram, far.entity)?.name ?? '',
       role: far.role,
       identifies: far.identifies,
-      required: far.least === 1,
+      required: isDemanded(far),
       columns,
       types,
     }

@@ -1,3 +1,4 @@
+import { isDemanded } from './amounts'
 import { foldName, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
 import { readType } from '../dictionary'
 import {
@@ -356,10 +357,9 @@ class Mapping {
    */
   private oneToOne(relationship: DiagramRelationship): void {
     const [a, b] = relationship.ends as [DiagramEnd, DiagramEnd]
-    const [target, own] =
-      a.least === 1 && b.least !== 1 ? [a, b] : b.least === 1 && a.least !== 1 ? [b, a] : [a, b]
+    const [target, own] = isDemanded(b) && !isDemanded(a) ? [b, a] : [a, b]
     const draft = this.drafts.get(own.entity)!
-    const names = this.refer(draft, target, relationship, { isRequired: target.least === 1 })
+    const names = this.refer(draft, target, relationship, { isRequired: isDemanded(target) })
     if (names.length > 0) draft.uniques.push(names)
     this.carry(relationship, own.entity)
     this.say(
@@ -371,12 +371,12 @@ class Mapping {
 
   private oneToMany(relationship: DiagramRelationship, one: DiagramEnd, many: DiagramEnd): void {
     const draft = this.drafts.get(many.entity)!
-    this.refer(draft, one, relationship, { isRequired: one.least === 1 })
+    this.refer(draft, one, relationship, { isRequired: isDemanded(one) })
     this.carry(relationship, many.entity)
     this.say(
       4,
       relationship.id,
-      `One to many: the reference stands on the many side, in ${draft.name}${one.least === 1 ? '' : ', and may be empty'}.`,
+      `One to many: the reference stands on the many side, in ${draft.name}${isDemanded(one) ? '' : ', and may be empty'}.`,
     )
   }
 

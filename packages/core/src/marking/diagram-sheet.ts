@@ -171,6 +171,16 @@ class EndsOf {
 const turned = (amounts: Amounts | undefined): Amounts | undefined =>
   amounts && { ...amounts, toTarget: amounts.toEntity, toEntity: amounts.toTarget }
 
+function leastOver(a: DiagramEnd['least'], b: DiagramEnd['least']): DiagramEnd['least'] {
+  if (a === 0 || b === 0) return 0
+  return a === null || b === null ? null : a * b
+}
+
+function mostOver(a: DiagramEnd['most'], b: DiagramEnd['most']): DiagramEnd['most'] {
+  if (a === null || b === null) return null
+  return a === 'one' && b === 'one' ? 'one' : 'many'
+}
+
 /** Over a card between: there must be one both ways, and one at most both ways. */
 function joined(
   first: Amounts | undefined,
@@ -180,8 +190,8 @@ function joined(
   if (across) return across
   if (!first || !second) return undefined
   const both = (a: Amounts['toTarget'], b: Amounts['toTarget']): Amounts['toTarget'] => ({
-    least: a.least === 0 || b.least === 0 ? 0 : a.least === null || b.least === null ? null : 1,
-    most: a.most === null || b.most === null ? null : a.most === 'one' && b.most === 'one' ? 'one' : 'many',
+    least: leastOver(a.least, b.least),
+    most: mostOver(a.most, b.most),
   })
   return {
     toTarget: both(first.toTarget, second.toTarget),
@@ -228,6 +238,11 @@ function witnessOfLeast(
     : null
 }
 
+/** None means that there may be none; any other number is met by that many and more. */
+function isLeast(answer: number, wanted: number): boolean {
+  return wanted === 0 ? answer === 0 : answer >= wanted
+}
+
 /** What the two answers of a line say to the question; with the rows of the tables, or ones made for it. */
 function byEnds(
   ends: EndsOf,
@@ -250,12 +265,12 @@ function byEnds(
     }
   if (question.ask === 'least') {
     const verdict = question.otherwise
-    if (answer === question.wanted) return upheld()
+    if (isLeast(Number(answer), question.wanted)) return upheld()
     return { ...evaluation, verdict, because, witness: evaluation.witness ?? witnessFor(verdict) }
   }
   if (question.wanted === 'one') return answer === 'one' ? upheld() : asTables()
   // The line allows many, and what tells the card apart does not: then that is the reason.
-  return answer === 'many' && evaluation.verdict !== 'upheld' ? evaluation : asTables()
+  return answer !== 'one' && evaluation.verdict !== 'upheld' ? evaluation : asTables()
 }
 
 /** A fact whose type is not said yet shows nothing of what is kept. */

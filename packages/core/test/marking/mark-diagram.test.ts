@@ -1,6 +1,13 @@
 import { describe, expect, it } from 'vitest'
 import { drawn } from '../support/drawn'
-import { EMPTY_DIAGRAM, diagramFromSchema, type Diagram, type Level } from '../../src/diagram'
+import {
+  Diagram,
+  EMPTY_DIAGRAM,
+  aloud,
+  diagramFromSchema,
+  schemaFromDiagram,
+  type Level,
+} from '../../src/diagram'
 import { emptyExercise, type ExerciseDocument } from '../../src/formats'
 import { markAnswer, markedPoints, prepareExercise, proposeSheet } from '../../src/marking'
 import type { Rule, Verdict } from '../../src/rules'
@@ -123,6 +130,40 @@ describe('rules on a diagram: the golden cases as they can be drawn', () => {
   })
   it('an empty sheet upholds nothing, not even what is only allowed', () => {
     expect(verdicts(EMPTY_DIAGRAM)).toBe('n n n n n n n')
+  })
+})
+
+describe('numbers that the screens do not offer', () => {
+  const between = (least: number, most: number | 'many'): Diagram => {
+    const diagram = drawn(
+      ...CARDS,
+      'Trip brings in any number of accessions; accession comes from exactly one trip',
+    )
+    const [line] = diagram.relationships
+    const ends = line!.ends.map(end => (end.most === 'many' ? { ...end, least, most } : end))
+    return { ...diagram, relationships: [{ ...line!, ends }] }
+  }
+  const FAR: readonly Rule[] = [
+    { kind: 'hasSome', entity: 'accession', role: 'trip' },
+    { kind: 'mayHaveNone', entity: 'accession', role: 'trip' },
+    { kind: 'manyAllowed', entity: 'accession', role: 'trip' },
+  ]
+  it.each([
+    [0, 'many', 'b u u', 'any number of accessions'],
+    [2, 'many', 'u s u', '2 or more accessions'],
+    [0, 5, 'b u u', 'at most 5 accessions'],
+    [1, 5, 'u s u', 'one to 5 accessions'],
+    [5, 5, 'u s u', 'exactly 5 accessions'],
+  ] as const)('at least %s, at most %s', (least, most, expected, words) => {
+    const diagram = between(least, most)
+    expect(verdicts(diagram, FAR)).toBe(expected)
+    expect(
+      aloud(diagram)
+        .map(({ text }) => text)
+        .join(' '),
+    ).toContain(words)
+    expect(schemaFromDiagram(diagram).schema).toEqual(schemaFromDiagram(between(0, 'many')).schema)
+    expect(Diagram.parse(JSON.parse(JSON.stringify(diagram)))).toEqual(diagram)
   })
 })
 

@@ -1,3 +1,4 @@
+import { isDemanded } from '../amounts'
 import type { DiagramAttribute, DiagramEnd, DiagramEntity, DiagramRelationship } from '../document'
 import { typeWritten } from '../type-written'
 import { afterArticle, knownName, readName, singular, type NameRead } from './names'
@@ -140,7 +141,7 @@ function readEnds(
       `Between ${from.name} and how many I look for a verb: ${from.name} brings in many …`,
     )
   const amountWords = words.slice(at, at + length)
-  if (modal === 'may' && amount.least === 1)
+  if (modal === 'may' && isDemanded(amount))
     return fault(amountWords, '"may" says it can be none: with it stands "at most one" or "any number of".')
   const rest = afterArticle(words.slice(at + length))
   if (rest.length === 0)

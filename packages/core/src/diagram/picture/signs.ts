@@ -1,3 +1,4 @@
+import { areMany, isDemanded } from '../amounts'
 import type { DiagramEnd, DiagramRelationship } from '../document'
 import type { Port } from './routes'
 
@@ -32,19 +33,27 @@ export function endSigns(
   const end = ends[at]!
   if (notation === 'feet') return feet(end, port)
   if (notation === 'diamonds')
-    return [
-      ...beside(port, end.most === null ? '?' : end.most === 'one' ? '1' : 'n'),
-      ...(takesPart(ends, at) ? doubled(port) : []),
-    ]
+    return [...beside(port, mostSign(end)), ...(takesPart(ends, at) ? doubled(port) : [])]
   const other = ends.length === 2 ? ends[1 - at]! : end
-  const least = other.least === null ? '?' : String(other.least)
-  const most = ends.length > 2 ? 'n' : other.most === null ? '?' : other.most === 'one' ? '1' : 'n'
-  return beside(port, `(${least},${most})`)
+  return beside(port, `(${other.least ?? '?'},${ends.length > 2 ? 'n' : mostSign(other)})`)
+}
+
+function mostSign({ most }: Pick<DiagramEnd, 'most'>): string {
+  switch (most) {
+    case null:
+      return '?'
+    case 'one':
+      return '1'
+    case 'many':
+      return 'n'
+    default:
+      return String(most)
+  }
 }
 
 /** Whether each object of this end's entity takes part: there is at least one of the other side for it. */
 function takesPart(ends: readonly DiagramEnd[], at: number): boolean {
-  return (ends.length === 2 ? ends[1 - at]! : ends[at]!).least === 1
+  return isDemanded(ends.length === 2 ? ends[1 - at]! : ends[at]!)
 }
 
 /** A point so far out of the port and so far to its side. */
@@ -61,11 +70,13 @@ const round = (value: number): number => Math.round(value * 10) / 10
 function feet({ least, most }: Pick<DiagramEnd, 'least' | 'most'>, port: Port): Sign[] {
   const at = placer(port)
   const signs: Sign[] = []
-  if (most === 'many') signs.push({ kind: 'stroke', path: `M${at(0, -7)}L${at(13, 0)}L${at(0, 7)}` })
+  if (areMany({ most })) signs.push({ kind: 'stroke', path: `M${at(0, -7)}L${at(13, 0)}L${at(0, 7)}` })
   if (most === 'one') signs.push({ kind: 'stroke', path: `M${at(9, -6)}L${at(9, 6)}` })
-  if (least === 1) signs.push({ kind: 'stroke', path: `M${at(16, -6)}L${at(16, 6)}` })
-  if (least === 0) signs.push(ringAt(at, most === 'many' ? 18 : 17))
+  if (isDemanded({ least })) signs.push({ kind: 'stroke', path: `M${at(16, -6)}L${at(16, 6)}` })
+  if (least === 0) signs.push(ringAt(at, areMany({ most }) ? 18 : 17))
   if (most === null || least === null) signs.push(...beside(port, '?'))
+  else if (least > 1 || typeof most === 'number')
+    signs.push(...beside(port, `${least}–${mostSign({ most })}`))
   return signs
 }
 

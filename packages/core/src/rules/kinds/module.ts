@@ -25,7 +25,7 @@ export type EndQuestion = { readonly role: string } & (
   | {
       readonly ask: 'least'
       readonly of: Side
-      readonly wanted: 0 | 1
+      readonly wanted: number
       readonly otherwise: Extract<Verdict, 'broken' | 'too strict'>
     }
   | { readonly ask: 'most'; readonly of: Side; readonly wanted: 'one' | 'many' }
