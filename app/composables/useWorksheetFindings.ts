@@ -1,12 +1,7 @@
-import { isAboutWriting, ownFindings, readClaims } from '@nomenklatura/core/claims'
-import { checkDiagram, isAboutDrawing, schemaFromDiagram } from '@nomenklatura/core/diagram'
-import {
-  checkDictionary,
-  isAboutSlots,
-  isEmptyDictionary,
-  readDictionary,
-} from '@nomenklatura/core/dictionary'
-import type { Finding } from '@nomenklatura/core/findings'
+import { ownFindings, readClaims } from '@nomenklatura/core/claims'
+import { checkDiagram, schemaFromDiagram } from '@nomenklatura/core/diagram'
+import { checkDictionary, isEmptyDictionary, readDictionary } from '@nomenklatura/core/dictionary'
+import { isAboutForm, isAboutWriting, type Finding } from '@nomenklatura/core/findings'
 import { dialectOf, readScript, type ReadOptions } from '@nomenklatura/core/sql'
 import type { AskedSheet, WorksheetAnswer } from '#shared/answers'
 
@@ -55,13 +50,7 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     options: scriptOptions.value,
     earlier: earlierSheets.value,
   }))
-  /** As one types: what is well formed. What else there is to say comes with a check. */
-  const isForm = (note: Finding): boolean => isAboutWriting(note) || isFormOfScript(note)
-  const isFormOfScript = ({ code: finding }: Finding): boolean =>
-    finding.startsWith('syntax.') ||
-    finding.startsWith('names.') ||
-    finding === 'references.unknown-column' ||
-    finding === 'keys.two-primary'
+  const isTold = (finding: Finding): boolean => sheet.value?.helpLevel !== 'assessed' || isAboutForm(finding)
   const claimFindings = computed(() => {
     const relation = sheet.value?.relation
     if (!relation) return []
@@ -77,20 +66,17 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
   const dictionaryFindings = computed(() => {
     if (!sheet.value?.asked.includes('dictionary')) return []
     const described = readDictionary(store.dictionary, { given: given.value })
-    return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(
-      finding => sheet.value?.helpLevel !== 'assessed' || isAboutSlots(finding),
-    )
+    return [...described.findings, ...checkDictionary(store.dictionary, described)].filter(isTold)
   })
   /** So is a diagram, at the level where it is. */
   const diagramFindings = computed(() => {
     if (!sheet.value?.asked.includes('diagram')) return []
-    return checkDiagram(store.diagram).filter(
-      finding => sheet.value?.helpLevel !== 'assessed' || isAboutDrawing(finding),
-    )
+    return checkDiagram(store.diagram).filter(isTold)
   })
+  /** As one types: what is well written. What else there is to say comes with a check. */
   const liveFindings = computed(() =>
     [...claimFindings.value, ...read.value.findings]
-      .filter(finding => isForm(finding))
+      .filter(isAboutWriting)
       .concat(chain.value, dictionaryFindings.value, diagramFindings.value),
   )
   /** What the last check says of the elements of the diagram, as long as it is true of them. */
@@ -117,7 +103,7 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
         ? store.check.answer.findings.filter(
             finding =>
               finding.sheet !== 'dictionary' &&
-              !isForm(finding) &&
+              !isAboutWriting(finding) &&
               !(
                 finding.sheet === 'diagram' &&
                 diagramFindings.value.some(({ code: known }) => known === finding.code)

@@ -1,5 +1,5 @@
-import { proposeClaimRules, readTask, unknownNames, type RelationTask } from '@nomenklatura/core/claims'
-import { wording, type Finding } from '@nomenklatura/core/findings'
+import { proposeClaimRules, type RelationTask } from '@nomenklatura/core/claims'
+import type { Finding } from '@nomenklatura/core/findings'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
 import {
@@ -8,6 +8,7 @@ import {
   boundedMarking,
   explainRule,
   markAnswer,
+  missingBeforePublishing,
   readingFindings,
   personalExercise,
   prepareExercise,
@@ -16,7 +17,7 @@ import {
   type Marking,
   type PreparedExercise,
 } from '@nomenklatura/core/marking'
-import { partsOf, unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
+import type { RuleEntry } from '@nomenklatura/core/rules'
 import { sameName } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
@@ -99,7 +100,8 @@ export const TASKS = {
 
   proposeClaims: ({ relation }: { relation: RelationTask }): RuleEntry[] => proposeClaimRules(relation),
 
-  missing: ({ document }: { document: ExerciseDocument }): string[] => missingBeforePublishing(document),
+  missing: ({ document }: { document: ExerciseDocument }): string[] =>
+    missingBeforePublishing(document).map(({ sentence }) => sentence),
 
   knowsElement: ({ exercise, element }: { exercise: ExerciseRef; element: string }): boolean => {
     const [entity, member] = element.split('.')
@@ -132,41 +134,3 @@ export const TASKS = {
 export type TaskName = keyof typeof TASKS
 export type TaskInput<Name extends TaskName> = Parameters<(typeof TASKS)[Name]>[0]
 export type TaskOutput<Name extends TaskName> = ReturnType<(typeof TASKS)[Name]>
-
-/** What must be there before students may see an exercise; empty when nothing is missing. */
-export function missingBeforePublishing(document: ExerciseDocument): string[] {
-  const missing: string[] = []
-  if (document.brief.trim() === '') missing.push('The brief is empty.')
-  const { model, world } = prepareExercise(document)
-  const asksTables = document.sheets.some(sheet => sheet !== 'dependencies')
-  if (asksTables && model.schema.tables.filter(table => !table.given).length === 0)
-    missing.push('There is no model answer with a table.')
-  if (document.sheets.includes('dependencies')) missing.push(...taskFaults(document))
-  if (model.findings.some(({ severity }) => severity === 'error'))
-    missing.push('The model answer has errors.')
-  const rules = document.rules.filter(({ off }) => !off)
-  if (rules.length === 0) missing.push('No rule is switched on.')
-  for (const entry of rules) {
-    const unknown = [...unknownElements(world, entry, model.schema), ...unknownInClaims(document, entry)]
-    if (unknown.length > 0) missing.push(`Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
-  }
-  return missing
-}
-
-function unknownInClaims({ relation }: ExerciseDocument, entry: RuleEntry): string[] {
-  const names = relation
-    ? partsOf(entry).flatMap(rule => (rule.kind === 'claim' ? unknownNames(relation, rule.about) : []))
-    : []
-  return names.length > 0 ? [`The relation has no ${names.join(', ')}.`] : []
-}
-
-/** What keeps a relation from being asked about: in words. */
-function taskFaults({ relation }: ExerciseDocument): string[] {
-  if (!relation || relation.attributes.length < 2) return ['The relation has no attributes yet.']
-  const faults = readTask(relation).findings.map(finding => `The dependencies: ${wording(finding).message}`)
-  return faults.length > 0
-    ? faults
-    : relation.dependencies.trim() === ''
-      ? ['The relation has no dependency yet.']
-      : []
-}

@@ -1,26 +1,10 @@
-import { isAboutWriting, withoutAnswer } from '@nomenklatura/core/claims'
-import { isAboutDrawing } from '@nomenklatura/core/diagram'
-import { isAboutSlots } from '@nomenklatura/core/dictionary'
-import type { Finding } from '@nomenklatura/core/findings'
+import { withoutAnswer } from '@nomenklatura/core/claims'
+import { isAboutForm, type Finding } from '@nomenklatura/core/findings'
 import type { HelpLevel } from '@nomenklatura/core/formats'
 import type { MarkableExercise, Marking } from '@nomenklatura/core/marking'
 import type { CheckedRule } from '#shared/answers'
 
-/** Findings that an assessed exercise tells: what is well formed, not what is well designed. */
-function isAboutForm(finding: Finding): boolean {
-  const { code } = finding
-  return (
-    code.startsWith('syntax.') ||
-    code.startsWith('names.') ||
-    code === 'keys.no-primary' ||
-    isAboutWriting(finding) ||
-    isAboutSlots(finding) ||
-    isAboutDrawing(finding) ||
-    code === 'references.unknown-table' ||
-    code === 'references.unknown-column'
-  )
-}
-
+/** In an assessed exercise what is well formed is told, not what is well designed. */
 export function helpfulFindings(findings: readonly Finding[], helpLevel: HelpLevel): readonly Finding[] {
   return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
 }

@@ -5,7 +5,7 @@ import { ExerciseDocument } from '@nomenklatura/core/formats'
 import { trialDictionary } from '../../db/demo/answers-trials'
 import { check } from '../../server/services/checking'
 import { decide, release, showDesk, showFeedback, showHandIn, showLedger } from '../../server/services/desk'
-import { missingBeforePublishing } from '../../server/pool/tasks'
+import { missingBeforePublishing } from '@nomenklatura/core/marking'
 import { handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { begin, saveSheet, showWorksheet } from '../../server/services/worksheets'
@@ -167,17 +167,17 @@ describe('an exercise with a dictionary and rows', () => {
   })
 
   it('cannot be published without a model answer that fits its rules', () => {
-    expect(missingBeforePublishing(TRIALS)).toEqual([])
-    expect(missingBeforePublishing({ ...TRIALS, models: [] })).toContain(
-      'There is no model answer with a table.',
-    )
+    const sentences = (document: ExerciseDocument): string[] =>
+      missingBeforePublishing(document).map(({ sentence }) => sentence)
+    expect(sentences(TRIALS)).toEqual([])
+    expect(sentences({ ...TRIALS, models: [] })).toContain('There is no model answer with a table.')
     const entries = TRIALS.models[0]!.dictionary!.entries.map(entry =>
       entry.field === 'keeper_code' && entry.entity === 'trial'
         ? { ...entry, refersTo: 'keepers.code' }
         : entry,
     )
     expect(
-      missingBeforePublishing({
+      sentences({
         ...TRIALS,
         models: [{ name: 'Model', script: '', dictionary: { entries } }],
       }),

@@ -1,17 +1,11 @@
 <script setup lang="ts">
 import { readScript } from '@nomenklatura/core/sql'
-import { prepareExercise, proposeSheet } from '@nomenklatura/core/marking'
+import { missingBeforePublishing, proposeSheet } from '@nomenklatura/core/marking'
 import { EMPTY_DICTIONARY, type Dictionary } from '@nomenklatura/core/dictionary'
 import { LEVELS, givenDiagram, isEmptyDiagram, type Diagram, type Level } from '@nomenklatura/core/diagram'
 import type { NamedDependency } from '@nomenklatura/core/rows'
-import {
-  NEW_TASK,
-  readTask,
-  relationFromSchema,
-  unknownNames,
-  type RelationTask,
-} from '@nomenklatura/core/claims'
-import { unknownElements, type RuleEntry } from '@nomenklatura/core/rules'
+import { NEW_TASK, relationFromSchema, type RelationTask } from '@nomenklatura/core/claims'
+import type { RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/formats'
 import type { AskedSheet, CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
 import { SHEETS, SHEET_NAMES } from '#shared/sheets'
@@ -136,8 +130,6 @@ const read = computed(() =>
 const ownTables = computed(() => read.value.schema.tables.filter(table => !table.given))
 const asks = (name: AskedSheet): boolean => document.value?.sheets.includes(name) ?? false
 const relation = computed<RelationTask>(() => document.value?.relation ?? NEW_TASK)
-const hasUnknownNames = ({ rule }: RuleEntry): boolean =>
-  rule.kind === 'claim' && unknownNames(relation.value, rule.about).length > 0
 function toggleSheet(name: AskedSheet): void {
   const sheets = SHEETS.filter(other => (other === name ? !asks(name) : asks(other)))
   if (sheets.length > 0) change({ sheets, relation: relation.value })
@@ -216,34 +208,9 @@ function takeRows({
 }
 const takeFromScript = (): void =>
   changeRelation({ ...relation.value, ...relationFromSchema(read.value.schema, relation.value.name) })
-const missing = computed(() => {
-  if (!document.value) return []
-  const { world, model: answer } = prepareExercise(document.value)
-  const { findings: modelFindings } = answer
-  const modelTables = answer.schema.tables.filter(table => !table.given)
-  const rules = document.value.rules.filter(({ off }) => !off)
-  return [
-    document.value.brief.trim() === '' ? 'the brief' : '',
-    asks('dependencies') &&
-    (relation.value.attributes.length < 2 || relation.value.dependencies.trim() === '')
-      ? 'a relation with its dependencies'
-      : asks('dependencies') && readTask(relation.value).findings.length > 0
-        ? 'dependencies that can be read'
-        : '',
-    document.value.sheets.every(sheet => sheet === 'dependencies')
-      ? ''
-      : modelTables.length === 0
-        ? 'a model answer'
-        : modelFindings.some(({ severity }) => severity === 'error')
-          ? 'a model answer without errors'
-          : '',
-    rules.length === 0
-      ? 'a rule'
-      : rules.some(entry => unknownElements(world, entry, answer.schema).length > 0 || hasUnknownNames(entry))
-        ? 'rules that fit the model answer'
-        : '',
-  ].filter(part => part !== '')
-})
+const missing = computed(() => [
+  ...new Set(document.value ? missingBeforePublishing(document.value).map(({ part }) => part) : []),
+])
 const worthALook = computed(() => {
   if (!document.value || !schedule.value) return []
   const unread = document.value.rules.filter(({ readMe, off }) => readMe && !off).length

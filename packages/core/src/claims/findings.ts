@@ -5,22 +5,9 @@ import {
   type Dependency,
   type WrittenDependency,
 } from '../dependencies'
-import { listInWords, type Finding, type FindingCode } from '../findings'
+import { listInWords, type Finding } from '../findings'
 import { keyFault } from './judge-keys'
 import type { ReadClaims } from './read'
-
-const FORM: ReadonlySet<FindingCode> = new Set<FindingCode>([
-  'dependencies.unknown-attribute',
-  'dependencies.no-arrow',
-  'dependencies.side-empty',
-  'dependencies.too-many-parts',
-  'dependencies.trivial',
-])
-
-/** Whether a finding says only how claims are written: it is told at every help level, and as one types. */
-export function isAboutWriting({ code }: Finding): boolean {
-  return FORM.has(code)
-}
 
 /**
  * What the sheet says about itself, without a look at what is right: trivial, redundant, and more on the left

@@ -14,29 +14,6 @@ import {
 } from './document'
 
 /**
- * Whether a finding is about what is well formed: names, answers and what the level asks for; told in
- * assessed exercises as well.
- */
-export function isAboutDrawing({ code }: Finding): boolean {
-  return FORM.has(code)
-}
-const FORM: ReadonlySet<FindingCode> = new Set([
-  'diagram.no-name',
-  'diagram.no-identifier',
-  'diagram.duplicate-entity',
-  'diagram.duplicate-attribute',
-  'diagram.no-verb',
-  'diagram.no-role',
-  'diagram.end-open',
-  'diagram.end-missing',
-  'diagram.no-type',
-  'diagram.no-size',
-  'diagram.level-not-reached',
-  'diagram.given-lost',
-  'diagram.circle-of-owners',
-])
-
-/**
  * What can be said about a diagram without any model answer, by its level. The field of a finding is the id
  * of the element. Order: entities, relationships, kinds.
  */

@@ -25,7 +25,7 @@ export {
   type MappingStep,
 } from './to-schema'
 export { diagramFromSchema, givenDiagram } from './from-schema'
-export { checkDiagram, isAboutDrawing } from './check-diagram'
+export { checkDiagram } from './check-diagram'
 export {
   addEntity,
   changeEnd,

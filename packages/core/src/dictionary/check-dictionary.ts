@@ -65,17 +65,6 @@ export interface KeyDifference {
   readonly targetIs: string
 }
 
-/** Findings about how the parts fit together: the rest is about how a slot is written. */
-const OF_DESIGN: ReadonlySet<FindingCode> = new Set<FindingCode>([
-  'dictionary.reference-differs',
-  'dictionary.optional-key',
-])
-
-/** Whether a finding is about the writing of a dictionary alone: told whatever the help level. */
-export function isAboutSlots({ code }: Pick<Finding, 'code'>): boolean {
-  return code.startsWith('dictionary.') && !OF_DESIGN.has(code)
-}
-
 /**
  * How a referring field differs from the key it refers to; empty when it is described exactly as that. Its
  * numbering and whether it is required are its own.

@@ -13,7 +13,7 @@ export {
 export { readType } from './types'
 export { fieldName, placeInField, placeOf, type DictionaryPlace } from './place'
 export { dictionaryFinding, readDictionary, type ReadDictionary } from './read-dictionary'
-export { checkDictionary, checkExample, differencesFromKey, isAboutSlots } from './check-dictionary'
+export { checkDictionary, checkExample, differencesFromKey } from './check-dictionary'
 export { describeType, dictionaryFromRows, dictionaryFromSchema } from './draft'
 export { dictionaryToComment, dictionaryToCsv, factsInWords, typeInWords } from './write'
 export { dictionaryFromCsv, pasteCells, slotValue, withSlot } from './paste'

@@ -52,3 +52,13 @@ export function wording({ code, params }: Finding): { message: string; why: stri
   const entry = CATALOGUE[code]
   return { message: entry.message(params), why: entry.why }
 }
+
+/** Whether it is about how something is written: told as one types. */
+export function isAboutWriting({ code }: Pick<Finding, 'code'>): boolean {
+  return CATALOGUE[code].concerns === 'writing'
+}
+
+/** Whether it is about what is well written and well formed, not well designed: told at every help level. */
+export function isAboutForm({ code }: Pick<Finding, 'code'>): boolean {
+  return CATALOGUE[code].concerns !== 'design'
+}

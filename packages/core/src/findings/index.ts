@@ -1,6 +1,8 @@
 export { InvariantError, assertUnreachable, invariant } from './invariant'
 export { CATALOGUE, type FindingCode } from './catalogue'
 export {
+  isAboutForm,
+  isAboutWriting,
   scriptFinding,
   wording,
   type Finding,

@@ -3,40 +3,47 @@ import type { Entry } from './entry'
 export const TYPES = {
   'types.unknown': {
     severity: 'remark',
+    concerns: 'design',
     message: p => `I do not know the type "${p.type}" of "${p.column}".`,
     why: 'The column is kept. If the type is made in another script, tell your instructor.',
   },
   'types.money-as-float': {
     severity: 'flaw',
+    concerns: 'design',
     message: p =>
       `"${p.table}.${p.column}" is ${p.type}, which keeps decimals only nearly. For money take numeric with the digits you need, such as numeric(6,2).`,
     why: 'A float stores 0.10 as the nearest binary fraction; sums of prices drift by cents.',
   },
   'types.counter-not-time': {
     severity: 'flaw',
+    concerns: 'design',
     message: p =>
       `"${p.table}.${p.column}" is TIMESTAMP: in SQL Server that is a number which the server raises with each change of the row, not a time. DATETIME2 keeps a moment.`,
     why: "Elsewhere TIMESTAMP is a date with a time. The server's own counter is called ROWVERSION today; the old word is kept and misleads.",
   },
   'types.leading-zeros': {
     severity: 'flaw',
+    concerns: 'design',
     message: p =>
       `"${p.table}.${p.column}" is ${p.type}: a number keeps no leading zeros and no signs. Take a text.`,
     why: 'What is never added up is no number: 0417 would come back as 417.',
   },
   'types.date-as-text': {
     severity: 'flaw',
+    concerns: 'design',
     message: p => `"${p.table}.${p.column}" is ${p.type}, which takes the 31st of June as well. Take DATE.`,
     why: 'Dates in a text are neither checked nor sorted: 9.5. would come after 10.4.',
   },
   'types.number-as-text': {
     severity: 'remark',
+    concerns: 'design',
     message: p =>
       `"${p.table}.${p.column}" is ${p.type}, though its name says a number. Numbers in a text cannot be added and sort wrongly.`,
     why: 'As texts, 100 seeds come before 20.',
   },
   'types.scale-above-total': {
     severity: 'error',
+    concerns: 'design',
     message: p =>
       `"${p.table}.${p.column}" has ${p.scale} digits after the point of ${p.total} in all. The first number counts all digits.`,
     why: 'numeric(6,2) holds 9999.99: six digits, two of them after the point.',

@@ -1,0 +1,72 @@
+import { readTask, unknownNames } from '../claims'
+import { wording } from '../findings'
+import { partsOf, unknownElements, type RuleEntry } from '../rules'
+import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
+
+/** One thing that keeps an exercise from being published: what it is in a few words, and a whole sentence. */
+export interface Missing {
+  readonly part: string
+  readonly sentence: string
+}
+
+/** What must be there before students may see an exercise; empty when nothing is missing. */
+export function missingBeforePublishing(
+  document: MarkableExercise & { readonly brief: string },
+  prepared: PreparedExercise = prepareExercise(document),
+): Missing[] {
+  return [
+    ...(document.brief.trim() === '' ? [{ part: 'the brief', sentence: 'The brief is empty.' }] : []),
+    ...missingRelation(document),
+    ...missingModel(prepared),
+    ...missingRules(prepared),
+  ]
+}
+
+const sheetsOf = ({ sheets = ['script'] }: MarkableExercise): NonNullable<MarkableExercise['sheets']> =>
+  sheets
+
+/** What keeps a relation from being asked about. */
+function missingRelation(document: MarkableExercise): Missing[] {
+  if (!sheetsOf(document).includes('dependencies')) return []
+  const { relation } = document
+  const part = 'a relation with its dependencies'
+  if (!relation || relation.attributes.length < 2)
+    return [{ part, sentence: 'The relation has no attributes yet.' }]
+  if (relation.dependencies.trim() === '') return [{ part, sentence: 'The relation has no dependency yet.' }]
+  return readTask(relation).findings.map(finding => ({
+    part: 'dependencies that can be read',
+    sentence: `The dependencies: ${wording(finding).message}`,
+  }))
+}
+
+function missingModel({ document, model }: PreparedExercise): Missing[] {
+  if (sheetsOf(document).every(sheet => sheet === 'dependencies')) return []
+  if (model.schema.tables.every(({ given }) => given))
+    return [{ part: 'a model answer', sentence: 'There is no model answer with a table.' }]
+  return model.findings.some(({ severity }) => severity === 'error')
+    ? [{ part: 'a model answer without errors', sentence: 'The model answer has errors.' }]
+    : []
+}
+
+function missingRules({ document, world, model }: PreparedExercise): Missing[] {
+  const asked = document.rules.filter(({ off }) => !off)
+  if (asked.length === 0) return [{ part: 'a rule', sentence: 'No rule is switched on.' }]
+  return asked.flatMap(entry => {
+    const unknown = [...unknownElements(world, entry, model.schema), ...unknownInClaims(document, entry)]
+    return unknown.length === 0
+      ? []
+      : [
+          {
+            part: 'rules that fit the model answer',
+            sentence: `Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`,
+          },
+        ]
+  })
+}
+
+function unknownInClaims({ relation }: MarkableExercise, entry: RuleEntry): string[] {
+  const names = relation
+    ? partsOf(entry).flatMap(rule => (rule.kind === 'claim' ? unknownNames(relation, rule.about) : []))
+    : []
+  return names.length > 0 ? [`The relation has no ${names.join(', ')}.`] : []
+}
