@@ -9,11 +9,12 @@ useEventListener(document, 'visibilitychange', () => {
 </script>
 
 <template>
-  <UApp :toaster="{ position: 'bottom-center' }">
+  <UApp :toaster="null">
     <NuxtRouteAnnouncer />
     <NuxtPage />
     <AnotherPersonSlip v-if="session.another" :name="session.another" />
     <SignedOutSlip v-else-if="session.signedOut" />
     <CommandPalette />
+    <FaultLine />
   </UApp>
 </template>

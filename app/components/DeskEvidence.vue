@@ -93,11 +93,13 @@ const DOUBTS = {
 } as const
 /** The dependencies it was judged by, asked for when they are opened. */
 const dependencies = shallowRef<readonly string[]>()
-async function loadDependencies(): Promise<void> {
-  dependencies.value ??= (
-    await api<{ lines: string[] }>(`/hand-ins/${handIn.id}/rules/${rule}/dependencies`)
-  ).lines
-}
+const { fault, act } = useAct()
+const loadDependencies = (): Promise<boolean> =>
+  act(async () => {
+    dependencies.value ??= (
+      await api<{ lines: string[] }>(`/hand-ins/${handIn.id}/rules/${rule}/dependencies`)
+    ).lines
+  })
 </script>
 
 <template>
@@ -220,6 +222,7 @@ async function loadDependencies(): Promise<void> {
             <pre v-if="dependencies && dependencies.length > 0" class="mono">{{
               dependencies.join('\n')
             }}</pre>
+            <p v-else-if="fault" class="fault" role="alert">{{ fault }}</p>
             <p v-else-if="dependencies" class="soft">None: this kind is judged without them.</p>
           </details>
         </div>

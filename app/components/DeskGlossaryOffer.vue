@@ -10,38 +10,26 @@ const { exerciseId, offer } = defineProps<{
 }>()
 const emit = defineEmits<{ taken: []; leave: [] }>()
 const preview = shallowRef<GlossaryPreview>()
-const busy = ref(false)
-const fault = ref('')
+const { fault, busy, act } = useAct()
 const taken = ref(false)
 
-async function look(): Promise<void> {
-  busy.value = true
-  try {
+const look = (): Promise<boolean> =>
+  act(async () => {
     preview.value = await api<GlossaryPreview>(`/exercises/${exerciseId}/glossary/preview`, {
       method: 'POST',
       body: offer,
     })
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
-}
+  })
 
-async function take(): Promise<void> {
-  if (!preview.value) return
-  busy.value = true
-  try {
+const take = (): Promise<boolean> =>
+  act(async () => {
     await api(`/exercises/${exerciseId}/glossary`, {
       method: 'POST',
-      body: { ...offer, base: preview.value.revision },
+      body: { ...offer, base: preview.value!.revision },
     })
     taken.value = true
     emit('taken')
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
-}
+  })
 </script>
 
 <template>

@@ -53,8 +53,7 @@ const isReleased = computed(() => handIn.state === 'released')
 const chosen = ref('')
 const typed = ref('')
 const together = ref(false)
-const fault = ref('')
-const busy = ref(false)
+const { fault, busy, act } = useAct()
 const isEntity = (element: string): boolean => !element.includes('.')
 
 const tableNames = computed(() => tables.value.map(({ name }) => name))
@@ -112,9 +111,7 @@ const unpin = (element: string): Promise<void> =>
 const isPinned = (element: string): boolean => pins.value.some(pin => pin.element === element)
 
 async function look(element: string, next: readonly Pin[]): Promise<void> {
-  busy.value = true
-  fault.value = ''
-  try {
+  await act(async () => {
     preview.value = {
       pins: next,
       element,
@@ -124,10 +121,7 @@ async function look(element: string, next: readonly Pin[]): Promise<void> {
       }),
     }
     chosen.value = ''
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
+  })
   await nextTick()
   keepButton.value?.$el.focus()
 }
@@ -135,10 +129,9 @@ async function look(element: string, next: readonly Pin[]): Promise<void> {
 /** The name that was just paired by hand, to be offered to the glossary. */
 const offered = shallowRef<{ element: string; name: string }>()
 
-async function keep(): Promise<void> {
-  if (!preview.value) return
-  const { pins: next, element } = preview.value
-  try {
+const keep = (): Promise<boolean> =>
+  act(async () => {
+    const { pins: next, element } = preview.value!
     const answer = await api<HandInAnswer>(`/hand-ins/${handIn.id}/pairing`, {
       method: 'PUT',
       body: { pins: next, base: handIn.pinning.version },
@@ -153,10 +146,7 @@ async function keep(): Promise<void> {
     emit('kept', answer)
     await nextTick()
     focusElement(element)
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-}
+  })
 
 function putBack(): void {
   const element = preview.value?.element

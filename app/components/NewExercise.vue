@@ -9,12 +9,10 @@ const script = ref('')
 /** From a script, from a table of rows, or from a relation and its dependencies. */
 const way = ref<'script' | 'rows' | 'relation'>('script')
 const LEAF = { script: '', rows: '?leaf=brief&part=rows', relation: '?leaf=answer' } as const
-const fault = ref('')
-const busy = ref(false)
+const { fault, busy, act } = useAct()
 
-async function begin(): Promise<void> {
-  busy.value = true
-  try {
+const begin = (): Promise<boolean> =>
+  act(async () => {
     const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, {
       method: 'POST',
       body: {
@@ -23,11 +21,7 @@ async function begin(): Promise<void> {
       },
     })
     await navigateTo(`/exercises/${id}/set${LEAF[way.value]}`)
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
-}
+  })
 </script>
 
 <template>

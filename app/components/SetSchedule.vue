@@ -69,27 +69,24 @@ const members = shallowRef<MemberLine[]>()
 const person = ref('')
 const dueAt = ref('')
 const attempts = ref('')
-const fault = ref('')
+const { fault, act } = useAct()
 
-async function showMembers(): Promise<void> {
-  members.value = (await api<MemberLine[]>(`/courses/${setting.course.id}/members`)).filter(
-    ({ role }) => role === 'student',
-  )
-}
+const showMembers = (): Promise<boolean> =>
+  act(async () => {
+    const all = await api<MemberLine[]>(`/courses/${setting.course.id}/members`)
+    members.value = all.filter(({ role }) => role === 'student')
+  })
 
-async function allow(
+const allow = (
   personId: string,
   allowance: { dueAt: string | null; attempts: number | null },
-): Promise<void> {
-  try {
+): Promise<boolean> =>
+  act(async () => {
     await api(`/exercises/${setting.id}/allowances/${personId}`, { method: 'PUT', body: allowance })
-    person.value = dueAt.value = attempts.value = fault.value = ''
+    person.value = dueAt.value = attempts.value = ''
     members.value = undefined
     emit('changed')
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-}
+  })
 
 function addAllowance(): void {
   const allowance = {

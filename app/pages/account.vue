@@ -3,18 +3,16 @@
 const session = useSessionStore()
 const old = ref('')
 const password = ref('')
-const fault = ref('')
+const { fault, act: attempt } = useAct()
 const done = ref('')
 
 async function act(run: () => Promise<{ ended: number }>, what: string): Promise<void> {
-  fault.value = done.value = ''
-  try {
+  done.value = ''
+  await attempt(async () => {
     const { ended } = await run()
     done.value = `${what}${ended > 0 ? ` ${countOf(ended, 'other session')} ended.` : ' You were signed in nowhere else.'}`
     old.value = password.value = ''
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
+  })
 }
 const change = () =>
   act(

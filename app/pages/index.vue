@@ -5,7 +5,7 @@ const { answer: courses, error, code, reload } = useAnswer<CourseLine[]>(() => '
 const session = useSessionStore()
 const name = ref('')
 const beginning = ref(false)
-const fault = ref('')
+const { fault, act } = useAct()
 const teaches = computed(() => courses.value?.filter(({ role }) => role !== 'student') ?? [])
 const attends = computed(() => courses.value?.filter(({ role }) => role === 'student') ?? [])
 const isNew = computed(() => courses.value?.length === 0)
@@ -14,23 +14,15 @@ const { answer: invitations, reload: askAgain } = useAnswer<MyInvitation[]>(() =
 
 /** Takes part in a course one is asked into, or not. */
 async function answerTo(courseId: string, takesPart: boolean): Promise<void> {
-  try {
-    await api(`/me/invitations/${courseId}`, { method: takesPart ? 'PUT' : 'DELETE' })
-    fault.value = ''
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
+  await act(() => api(`/me/invitations/${courseId}`, { method: takesPart ? 'PUT' : 'DELETE' }))
   await Promise.all([reload(), askAgain()])
 }
 
-async function begin(): Promise<void> {
-  try {
+const begin = (): Promise<boolean> =>
+  act(async () => {
     const { id } = await api<{ id: string }>('/courses', { method: 'POST', body: { name: name.value } })
     await navigateTo(`/courses/${id}`)
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-}
+  })
 </script>
 
 <template>

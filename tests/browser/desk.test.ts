@@ -75,6 +75,31 @@ describe('the desk', () => {
     expect(reason).toBe('The brief says so.')
   })
 
+  it('tells an assistant whose it is to take marks back', async () => {
+    const bo = await arrive('Bo Achterberg')
+    await openDesk(bo, 'A drawer for every packet')
+    await bo.press('button', 'Release …')
+    await bo.press('[role=dialog] button', 'Take them back')
+    await bo.sees('instructor', '[role=dialog] [role=alert]')
+    expect(await bo.violations()).toEqual([])
+    expect(await db('releases').count('* as n').first()).not.toEqual({ n: '0' })
+  })
+
+  it('tells what nobody caught, wherever it happened', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.page.setRequestInterception(true)
+    ada.page.on('request', request => {
+      const isSignOut = request.method() === 'DELETE' && request.url().endsWith('/api/session')
+      void (isSignOut ? request.abort('connectionrefused') : request.continue())
+    })
+    await ada.press('header button', 'Ada')
+    await ada.press('[role=menuitem]', 'Sign out')
+    await ada.sees('The server cannot be reached.', '[role=alert]')
+    expect(await ada.violations()).toEqual([])
+    await ada.press('[role=alert] button', 'Read')
+    await ada.page.waitForFunction(() => document.querySelector('[role=alert] button') === null)
+  })
+
   it('tells what came after closing, what could not be collected, and what could not be marked', async () => {
     const { exercise_id: exerciseId } = (await db('exercise_revisions')
       .whereRaw("document->>'title' = ?", ['Exchange with partner gardens'])

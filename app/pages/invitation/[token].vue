@@ -7,8 +7,7 @@ const session = useSessionStore()
 const { answer: invitation, error } = useAnswer<InvitationAnswer>(() => `/invitations/${route.params.token}`)
 const name = ref('')
 const password = ref('')
-const fault = ref('')
-const busy = ref(false)
+const { fault, busy, act } = useAct()
 watch(invitation, asked => {
   name.value = asked?.name ?? ''
 })
@@ -17,21 +16,15 @@ const isMine = computed(
 )
 useHead({ title: 'An invitation · Nomenklatura' })
 
-async function takePart(): Promise<void> {
-  busy.value = true
-  fault.value = ''
-  try {
+const takePart = (): Promise<boolean> =>
+  act(async () => {
     const { courseId } = await api<{ courseId: string }>(`/invitations/${route.params.token}`, {
       method: 'POST',
       body: { name: name.value, ...(isMine.value ? {} : { password: password.value }) },
     })
     await session.arrive()
     await navigateTo(`/courses/${courseId}`)
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
-}
+  })
 </script>
 
 <template>

@@ -6,22 +6,15 @@ const { answer: person, error } = useAnswer<{ name: string; email: string }>(
   () => `/password-links/${route.params.token}`,
 )
 const password = ref('')
-const fault = ref('')
-const busy = ref(false)
+const { fault, busy, act } = useAct()
 useHead({ title: 'A new password · Nomenklatura' })
 
-async function set(): Promise<void> {
-  busy.value = true
-  fault.value = ''
-  try {
+const set = (): Promise<boolean> =>
+  act(async () => {
     await api(`/password-links/${route.params.token}`, { method: 'POST', body: { password: password.value } })
     await session.arrive()
     await navigateTo('/')
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-  busy.value = false
-}
+  })
 </script>
 
 <template>

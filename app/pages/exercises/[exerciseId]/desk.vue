@@ -36,7 +36,7 @@ const handInId = computed(() =>
   typeof route.query.handIn === 'string' ? route.query.handIn : queue.value[0]?.id,
 )
 const handIn = shallowRef<HandInAnswer>()
-const fault = ref('')
+const { fault, act } = useAct()
 const rule = ref('')
 const session = useSessionStore()
 
@@ -106,14 +106,12 @@ useIntervalFn(async () => {
 }, 1500)
 
 async function markAgain(): Promise<void> {
-  try {
+  await act(async () => {
     const { asked } = await api<{ asked: number }>(`/exercises/${exerciseId.value}/markings`, {
       method: 'POST',
     })
     released.value = asked === 0 ? 'All are marked by this rule sheet already.' : ''
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
+  })
   await Promise.all([reload(), load()])
 }
 
@@ -208,34 +206,25 @@ watch(handInId, () => {
 const comment = ref('')
 const commentField = useTemplateRef<{ $el: HTMLElement }>('commentField')
 
-async function act(path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> {
-  try {
-    take(
-      await api<HandInAnswer>(`/hand-ins/${handIn.value!.id}/${path}`, {
-        method,
-        ...(body === undefined ? {} : { body }),
-      }),
-    )
+/** Changes what belongs to the hand-in in hand, which is then the server's answer. */
+const amend = (path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> =>
+  act(async () => {
+    take(await api<HandInAnswer>(`/hand-ins/${handIn.value!.id}/${path}`, { method, body }))
     await reload()
-    return true
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-    return false
-  }
-}
+  })
 
 async function addComment(): Promise<void> {
   if (comment.value.trim() === '') return
-  if (await act('comments', 'POST', { text: comment.value, rule: rule.value || null })) comment.value = ''
+  if (await amend('comments', 'POST', { text: comment.value, rule: rule.value || null })) comment.value = ''
 }
 
 async function accept(): Promise<void> {
   if (!handIn.value?.marking) return
-  if (handIn.value.state !== 'released') await act('review', 'PUT', { lookedAt: true })
+  if (handIn.value.state !== 'released') await amend('review', 'PUT', { lookedAt: true })
   step(1)
 }
 
-const flag = () => handIn.value && act('review', 'PUT', { flagged: !handIn.value.isFlagged })
+const flag = () => handIn.value && amend('review', 'PUT', { flagged: !handIn.value.isFlagged })
 
 /* Rules by key */
 const rules = computed(() => desk.value?.rules ?? [])
@@ -306,23 +295,23 @@ const isStillOpen = computed(
 )
 
 async function release(): Promise<void> {
-  try {
+  await act(async () => {
     const result = await api<{ released: number }>(`/exercises/${exerciseId.value}/releases`, {
       method: 'POST',
       body: {},
     })
     released.value = `${countOf(result.released, 'mark')} released.`
     releasing.value = false
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
+  })
   await Promise.all([reload(), load()])
 }
 
 async function takeBack(): Promise<void> {
-  await api(`/exercises/${exerciseId.value}/releases`, { method: 'DELETE' })
-  releasing.value = false
-  released.value = ''
+  await act(async () => {
+    await api(`/exercises/${exerciseId.value}/releases`, { method: 'DELETE' })
+    releasing.value = false
+    released.value = ''
+  })
   await Promise.all([reload(), load()])
 }
 
@@ -587,7 +576,7 @@ function chooseCell(id: string, sheet: AskedSheet): void {
                 v-if="line.by === session.person?.name"
                 type="button"
                 class="plain tiny"
-                @click="act(`comments/${line.id}`, 'DELETE')"
+                @click="amend(`comments/${line.id}`, 'DELETE')"
               >
                 take out
               </button>
@@ -626,11 +615,12 @@ function chooseCell(id: string, sheet: AskedSheet): void {
         '. Students see: verdicts, evidence, comments; not the model answer.'
       "
     >
-      <template v-if="isStillOpen || counts.released > 0" #body>
+      <template v-if="isStillOpen || counts.released > 0 || fault" #body>
         <p v-if="isStillOpen" class="warn">
           The exercise is still open until {{ timeInWords(desk!.exercise.dueAt, desk!.exercise.timeZone) }}:
           released verdicts can be told to others.
         </p>
+        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
         <p v-if="counts.released > 0">
           {{ counts.released }} released.
           <button type="button" class="plain" @click="takeBack">Take them back</button>: students then read
