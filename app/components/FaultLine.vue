@@ -7,7 +7,7 @@ const untold = useUntold()
   <div class="line" role="alert">
     <template v-if="untold">
       <span>{{ untold }}</span>
-      <button type="button" class="plain" @click="untold = ''">Read</button>
+      <button type="button" class="plain" @click="untold = ''">Understood</button>
     </template>
   </div>
 </template>
@@ -22,9 +22,9 @@ const untold = useUntold()
   gap: 14px;
   max-width: min(92vw, 620px);
   padding: 10px 16px;
-  color: var(--broken);
+  color: var(--madder);
   background: var(--sheet);
-  border: 1px solid var(--broken);
+  border: 1px solid var(--madder);
   transform: translateX(-50%);
 }
 .line:empty {

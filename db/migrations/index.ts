@@ -10,6 +10,7 @@ import * as indexes from './0008-indexes'
 import * as shortSummaries from './0009-short-summaries'
 import * as recent from './0010-recent'
 import * as collectingFailures from './0011-collecting-failures'
+import * as decisions from './0012-decisions'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -32,6 +33,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0009-short-summaries', shortSummaries],
   ['0010-recent', recent],
   ['0011-collecting-failures', collectingFailures],
+  ['0012-decisions', decisions],
 ]
 
 const source: Knex.MigrationSource<string> = {

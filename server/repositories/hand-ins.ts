@@ -2,7 +2,7 @@ import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/formats'
 import type { Points } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
-import { isAmong, toJsonb, type Db } from './database'
+import { isAmong, rowsOf, toJsonb, type Db } from './database'
 import { listAllowancesOf, type AllowanceFor } from './exercises'
 import { MOST_TRIES } from './markings'
 import type { CommentRow, HandInRow, OverrideRow, ReviewRow } from './rows'
@@ -185,7 +185,7 @@ export async function insertPinning(
 }
 
 /**
- * Decisions about cells, the undone ones too (verdict null): their version guards against a decision made
+ * The newest decision about each cell, the undone ones too (verdict null): their version guards against a decision made
  * meanwhile.
  */
 export interface Decision {
@@ -200,6 +200,12 @@ export async function listDecisions(db: Db, handInIds: readonly string[]): Promi
   const rows = (await db('overrides as o')
     .join('people as p', 'p.id', 'o.decided_by')
     .where(isAmong(db, 'o.hand_in_id', handInIds))
+    .whereNotExists(
+      db('overrides as newer')
+        .whereRaw('(newer.hand_in_id, newer.rule, newer.sheet) = (o.hand_in_id, o.rule, o.sheet)')
+        .whereRaw('newer.version > o.version')
+        .select(db.raw('1')),
+    )
     .orderBy(['o.hand_in_id', 'o.rule'])
     .select('o.*', 'p.name')) as (OverrideRow & { name: string })[]
   return rows.map(row => ({
@@ -220,7 +226,8 @@ export async function listDecisions(db: Db, handInIds: readonly string[]): Promi
 }
 
 /**
- * Writes the decision if the one it was made on is still the newest; false when somebody decided meanwhile.
+ * Adds the decision if the one it was made on is still the newest; false when somebody decided meanwhile.
+ * What was decided before stays.
  */
 export async function saveDecision(
   db: Db,
@@ -234,18 +241,16 @@ export async function saveDecision(
     by: string
   },
 ): Promise<boolean> {
-  const { handInId, rule, verdict, reason, base, by } = decision
-  const sheet = decision.sheet as OverrideRow['sheet']
-  const row = { verdict, reason, decided_by: by, decided_at: db.fn.now(), version: base + 1 }
-  if (base === 0) {
-    const inserted = await db('overrides')
-      .insert({ hand_in_id: handInId, rule, sheet, ...row })
-      .onConflict(['hand_in_id', 'rule', 'sheet'])
-      .ignore()
-      .returning('version')
-    return inserted.length === 1
-  }
-  return (await db('overrides').where({ hand_in_id: handInId, rule, sheet, version: base }).update(row)) === 1
+  const added = await rowsOf(
+    db,
+    `INSERT INTO overrides (hand_in_id, rule, sheet, version, verdict, reason, decided_by)
+      SELECT :handInId, :rule, :sheet, :base + 1, :verdict, :reason, :by
+      WHERE :base = (SELECT coalesce(max(version), 0) FROM overrides
+        WHERE (hand_in_id, rule, sheet) = (:handInId, :rule, :sheet))
+      ON CONFLICT DO NOTHING RETURNING version`,
+    decision,
+  )
+  return added.length === 1
 }
 
 /** The last reasons given in an exercise, newest first, each once. */

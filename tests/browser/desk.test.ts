@@ -96,7 +96,7 @@ describe('the desk', () => {
     await ada.press('[role=menuitem]', 'Sign out')
     await ada.sees('The server cannot be reached.', '[role=alert]')
     expect(await ada.violations()).toEqual([])
-    await ada.press('[role=alert] button', 'Read')
+    await ada.press('[role=alert] button', 'Understood')
     await ada.page.waitForFunction(() => document.querySelector('[role=alert] button') === null)
   })
 

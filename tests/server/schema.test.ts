@@ -12,6 +12,7 @@ import { STATEMENTS as INDEXES } from '../../db/migrations/0008-indexes'
 import { STATEMENTS as SHORT } from '../../db/migrations/0009-short-summaries'
 import { STATEMENTS as RECENT } from '../../db/migrations/0010-recent'
 import { STATEMENTS as COLLECTING } from '../../db/migrations/0011-collecting-failures'
+import { STATEMENTS as DECISIONS } from '../../db/migrations/0012-decisions'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -35,6 +36,7 @@ const read = readScript(
     ...SHORT,
     ...RECENT,
     ...COLLECTING,
+    ...DECISIONS,
   ].join('\n'),
 )
 

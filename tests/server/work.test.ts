@@ -1,7 +1,7 @@
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { listLatest, findHandIn } from '../../server/repositories/hand-ins'
 import { listMarkings } from '../../server/repositories/markings'
-import { latestRevision } from '../../server/repositories/exercises'
+import { findExercise, latestRevision } from '../../server/repositories/exercises'
 import { check } from '../../server/services/checking'
 import {
   decide,
@@ -12,7 +12,14 @@ import {
   showLedger,
   takeMarksBack,
 } from '../../server/services/desk'
-import { allow, publish, saveDocument, showCourse, takeBack } from '../../server/services/exercises'
+import {
+  allow,
+  publish,
+  saveDocument,
+  saveSchedule,
+  showCourse,
+  takeBack,
+} from '../../server/services/exercises'
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { saveSheet, showWorksheet } from '../../server/services/worksheets'
@@ -249,6 +256,7 @@ describe('the desk', () => {
       room.people.assistant,
     )
     expect((await showHandIn(db(), id)).points!.got).toBe(20_000)
+    await expect(db()('overrides').update({ reason: 'never said' })).rejects.toThrow(/append/)
     expect(
       await codeOf(
         decide(
@@ -270,6 +278,52 @@ describe('the desk', () => {
     const after = await showHandIn(db(), id)
     expect(after.overrides).toEqual([])
     expect(after.points!.got).toBe(15_000)
+    expect(await db()('overrides').orderBy('version').pluck('verdict')).toEqual(['upheld', null])
+  })
+
+  it('moves nothing of what was released: neither by a decision, nor by what lateness costs now', async () => {
+    const id = await handInMarked(
+      db(),
+      room.exerciseId,
+      room.people.student,
+      WRONG,
+      new Date(Date.now() + 5 * DAY_MS + 3_600_000),
+    )
+    await decide(
+      db(),
+      (await findHandIn(db(), id))!,
+      { rule: 'r1', sheet: 'script' },
+      { verdict: 'upheld', reason: 'The role was asked for.', version: 0 },
+      room.people.assistant,
+    )
+    await release(db(), room.exerciseId, room.people.instructor)
+    const told = async () => ({
+      feedback: await showFeedback(db(), (await findHandIn(db(), id))!),
+      list: (await showCourse(db(), room.courseId, room.people.student, 'student')).exercises[0]!.mine!
+        .points,
+    })
+    const before = await told()
+    expect(before.feedback.points).toMatchObject({ late: 2000, got: 18_000 })
+    expect(before.list).toMatchObject({ got: 18_000 })
+    await codeOf(
+      decide(
+        db(),
+        (await findHandIn(db(), id))!,
+        { rule: 'r1', sheet: 'script' },
+        { verdict: 'too strict', reason: 'Changed my mind.', version: 1 },
+        room.people.instructor,
+      ),
+    )
+    const { dueAt } = (await findExercise(db(), room.exerciseId))!
+    await saveSchedule(db(), room.exerciseId, room.courseId, room.people.instructor, {
+      opensAt: null,
+      dueAt: dueAt && new Date(dueAt).toISOString(),
+      attempts: 2,
+      lateDays: 1,
+      lateLoss: 50,
+      collectsAtDue: true,
+    })
+    expect(await told()).toEqual(before)
   })
 
   it('keeps flagged hand-ins behind at a release, and hides everything again when marks are taken back', async () => {
