@@ -1,20 +1,9 @@
 import { createConfigForNuxt } from '@nuxt/eslint-config/flat'
 import prettier from 'eslint-config-prettier'
 import { createNodeResolver } from 'eslint-plugin-import-x'
+import { FOLDERS, LAYERS } from './packages/core/layers.mjs'
 
-/** What each folder of the core may import: arrows point down (docs/ARCHITECTURE.md). */
-const LAYERS = [
-  ['findings'],
-  ['dependencies', 'schema'],
-  ['sql', 'rows'],
-  ['dictionary'],
-  ['diagram'],
-  ['alignment'],
-  ['rules'],
-  ['claims'],
-  ['marking'],
-  ['formats'],
-]
+/** Arrows point down. */
 const above = folder => LAYERS.slice(LAYERS.findIndex(layer => layer.includes(folder)) + 1).flat()
 
 const OUTSIDE = [
@@ -117,25 +106,23 @@ export default createConfigForNuxt({
       'max-lines-per-function': ['error', { max: 100, skipComments: true, skipBlankLines: true }],
     },
   },
-  ...LAYERS.flat()
-    .filter(folder => above(folder).length > 0)
-    .map(folder => ({
-      files: [`packages/core/src/${folder}/**/*.ts`],
-      rules: {
-        'no-restricted-imports': [
-          'error',
-          {
-            patterns: [
-              { group: OUTSIDE, message: 'The core knows no interface, server or machine.' },
-              {
-                group: above(folder).map(other => `../${other}`),
-                message: `${folder} lies below it: arrows point down.`,
-              },
-            ],
-          },
-        ],
-      },
-    })),
+  ...FOLDERS.filter(folder => above(folder).length > 0).map(folder => ({
+    files: [`packages/core/src/${folder}/**/*.ts`],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: OUTSIDE, message: 'The core knows no interface, server or machine.' },
+            {
+              group: above(folder).map(other => `../${other}`),
+              message: `${folder} lies below it: arrows point down.`,
+            },
+          ],
+        },
+      ],
+    },
+  })),
   {
     files: ['shared/**/*.ts'],
     rules: {

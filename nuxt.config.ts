@@ -1,3 +1,4 @@
+import { FOLDERS } from './packages/core/layers.mjs'
 import { readdirSync } from 'node:fs'
 import { copyFile, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
@@ -39,22 +40,7 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'nomenklatura-theme' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
-  alias: Object.fromEntries(
-    [
-      'findings',
-      'dependencies',
-      'schema',
-      'sql',
-      'rows',
-      'dictionary',
-      'diagram',
-      'alignment',
-      'rules',
-      'claims',
-      'marking',
-      'formats',
-    ].map(name => [`@nomenklatura/core/${name}`, core(name)]),
-  ),
+  alias: Object.fromEntries(FOLDERS.map(name => [`@nomenklatura/core/${name}`, core(name)])),
   compatibilityDate: '2026-11-01',
   nitro: {
     compressPublicAssets: { gzip: true },

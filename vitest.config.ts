@@ -1,24 +1,11 @@
 import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
+import { FOLDERS } from './packages/core/layers.mjs'
 
 const core = (name: string): string =>
   fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
-const folders = [
-  'findings',
-  'dependencies',
-  'schema',
-  'sql',
-  'rows',
-  'dictionary',
-  'diagram',
-  'alignment',
-  'rules',
-  'claims',
-  'marking',
-  'formats',
-]
 const alias = [
-  ...folders.map(name => ({ find: `@nomenklatura/core/${name}`, replacement: core(name) })),
+  ...FOLDERS.map(name => ({ find: `@nomenklatura/core/${name}`, replacement: core(name) })),
   {
     find: /^@nomenklatura\/core$/,
     replacement: fileURLToPath(new URL('./packages/core/src/index.ts', import.meta.url)),
@@ -62,6 +49,7 @@ export default defineConfig({
           testTimeout: 60_000,
           hookTimeout: 120_000,
           maxWorkers: 2,
+          sequence: { groupOrder: 3 },
         },
       },
       {

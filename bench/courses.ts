@@ -1,6 +1,6 @@
 import type { Knex } from 'knex'
 import { ENGINE_VERSION } from '../packages/core/src/marking'
-import { emptyExercise } from '../packages/core/src/formats'
+import { emptyExercise } from '../packages/core/src/exercise'
 
 /**
  * Courses as large as wanted, written straight into the tables: what lists read, without the weight of

@@ -18,8 +18,8 @@ import {
   svgOf,
   type Diagram,
 } from '../packages/core/src/diagram'
-import { ExerciseDocument } from '../packages/core/src/formats'
-import { markAnswer, markScript, prepareExercise } from '../packages/core/src/marking'
+import { ExerciseDocument, prepareExercise } from '../packages/core/src/exercise'
+import { markAnswer, markScript } from '../packages/core/src/marking'
 import { readScript } from '../packages/core/src/sql'
 import { ledgerClaims } from '../db/demo/answers-ledger'
 

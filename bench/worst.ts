@@ -7,14 +7,9 @@ import {
   EMPTY_DIAGRAM,
   type Diagram,
 } from '../packages/core/src/diagram'
-import { emptyExercise } from '../packages/core/src/formats'
-import {
-  boundedMarking,
-  markAnswer,
-  prepareExercise,
-  proposeSheet,
-  type MarkableAnswer,
-} from '../packages/core/src/marking'
+import { emptyExercise } from '../packages/core/src/exercise'
+import { prepareExercise, type MarkableAnswer } from '../packages/core/src/exercise'
+import { boundedMarking, markAnswer, proposeSheet } from '../packages/core/src/marking'
 
 /**
  * Answers that once took too long, or made an answer too large to send: each family by its size. At the

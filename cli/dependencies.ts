@@ -1,5 +1,5 @@
 import { DependencyQuestion, analyse, type DependencyAnswer } from '@nomenklatura/core/dependencies'
-import { documentFaults } from '@nomenklatura/core/formats'
+import { documentFaults } from '@nomenklatura/core/exercise'
 import { CallError, parseJson, printJson, readInputs, type Call, type Input } from './call'
 
 export function runDependencies({ files, json }: Call): number {

@@ -12,7 +12,8 @@ import {
   withPlaces,
 } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
-import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
+import { documentFaults } from '@nomenklatura/core/exercise'
+import { diagramFromGraphml, diagramToGraphml } from '@nomenklatura/core/formats'
 import { DIALECTS, isDialect, isRequired, type Dialect } from '@nomenklatura/core/schema'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
 import { printWritten } from './written'

@@ -1,16 +1,14 @@
 import { writeFileSync } from 'node:fs'
-import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/formats'
+import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/exercise'
 import { lineIndex, wording } from '@nomenklatura/core/findings'
 import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
 import {
-  accountInWords,
-  markAnswer,
-  markedPoints,
   personalExercise,
   prepareExercise,
   type MarkableAnswer,
   type PreparedExercise,
-} from '@nomenklatura/core/marking'
+} from '@nomenklatura/core/exercise'
+import { accountInWords, markAnswer, markedPoints } from '@nomenklatura/core/marking'
 import type { Dialect } from '@nomenklatura/core/schema'
 import { readDiagram } from './diagram'
 import {

@@ -1,5 +1,6 @@
 import { Diagram, schemaFromDiagram, withChoices } from '@nomenklatura/core/diagram'
-import { SchemaDocument, documentFaults, schemaFromDocument } from '@nomenklatura/core/formats'
+import { documentFaults } from '@nomenklatura/core/exercise'
+import { SchemaDocument, schemaFromDocument } from '@nomenklatura/core/formats'
 import { DIALECTS, isDialect, type Dialect, type Schema } from '@nomenklatura/core/schema'
 import { readScript, writeScript, type Insert } from '@nomenklatura/core/sql'
 import { CallError, parseJson, readInputs, type Call, type Input } from './call'

@@ -1,8 +1,7 @@
 import { z } from 'zod'
-import { DependencyClaims, RelationTask } from '@nomenklatura/core/claims'
-import { Diagram } from '@nomenklatura/core/diagram'
-import { Dictionary } from '@nomenklatura/core/dictionary'
-import { ExerciseDocument, LONGEST_ANSWER, PinShape } from '@nomenklatura/core/formats'
+import { RelationTask } from '@nomenklatura/core/claims'
+import { SHEETS } from '@nomenklatura/core/findings'
+import { ExerciseDocument, LONGEST_ANSWER, PinShape, SheetsOfAnswer } from '@nomenklatura/core/exercise'
 
 /** What the browser may send. The server parses every body with one of these. */
 const Text = (most: number) => z.string().trim().min(1, 'Write something here.').max(most)
@@ -80,21 +79,10 @@ export const SaveBody = z.strictObject({
   content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'),
   base: z.int().min(0).max(MOST),
 })
-export const CheckBody = z.strictObject({
-  script: z.string().max(LONGEST_ANSWER).default(''),
-  claims: DependencyClaims.optional(),
-  dictionary: Dictionary.optional(),
-  diagram: Diagram.optional(),
-})
-const Base = z.int().min(0).max(MOST)
+export const CheckBody = SheetsOfAnswer.strict()
 /** For each sheet the revision that the student saw. */
 export const HandInBody = z.strictObject({
-  bases: z.strictObject({
-    dependencies: Base.optional(),
-    dictionary: Base.optional(),
-    diagram: Base.optional(),
-    script: Base.optional(),
-  }),
+  bases: z.partialRecord(z.enum(SHEETS), z.int().min(0).max(MOST)),
 })
 export const OverrideBody = z
   .strictObject({

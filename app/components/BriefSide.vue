@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseRows, HelpLevel } from '@nomenklatura/core/formats'
+import type { ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 
 /** The brief with its two leaves: the case, and the rows it gives. */

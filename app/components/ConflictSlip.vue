@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SHEET_NAMES } from '#shared/sheets'
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 
 /** A sheet that was changed in two windows: both versions, to choose the one to go on with. */
 const { timeZone } = defineProps<{ timeZone: string }>()

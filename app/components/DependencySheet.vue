@@ -2,7 +2,7 @@
 import { Universe, closureExhibit, readDependencies } from '@nomenklatura/core/dependencies'
 import { relationFrom, type DependencyClaims } from '@nomenklatura/core/claims'
 import type { Finding, Span } from '@nomenklatura/core/findings'
-import type { HelpLevel } from '@nomenklatura/core/formats'
+import type { HelpLevel } from '@nomenklatura/core/exercise'
 import type { StudentRelation } from '#shared/answers'
 
 /**

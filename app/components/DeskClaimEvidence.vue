@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { MarkedCell } from '@nomenklatura/core/marking'
+import type { MarkedCell } from '@nomenklatura/core/sheets'
 import type { HandInAnswer } from '#shared/answers'
 
 /**

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import type { LateSave } from '#shared/answers'
-import { SHEET_NAMES } from '#shared/sheets'
 
 /** What students wrote after closing: it does not count by itself, and nothing of it is lost. */
 const { exerciseId, timeZone } = defineProps<{ exerciseId: string; timeZone: string }>()

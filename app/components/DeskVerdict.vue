@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { AskedSheet, HandInAnswer } from '#shared/answers'
-import { SHEET_NAMES } from '#shared/sheets'
 
 /** Deciding the chosen cell by hand: a verdict, and the reason that the student reads. */
 const {

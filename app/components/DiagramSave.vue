@@ -7,7 +7,8 @@ import {
   withChoices,
   type Notation,
 } from '@nomenklatura/core/diagram'
-import { diagramFromGraphml, diagramToGraphml, documentFaults } from '@nomenklatura/core/formats'
+import { documentFaults } from '@nomenklatura/core/exercise'
+import { diagramFromGraphml, diagramToGraphml } from '@nomenklatura/core/formats'
 import { decodeText } from '@nomenklatura/core/rows'
 import { readScript, writeScript } from '@nomenklatura/core/sql'
 

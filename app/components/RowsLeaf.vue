@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { meantDependencies, type NamedDependency } from '@nomenklatura/core/rows'
-import type { ExerciseRows } from '@nomenklatura/core/formats'
+import type { ExerciseRows } from '@nomenklatura/core/exercise'
 import type { ShownSplit } from '~/workers/rows.worker'
 import type { RowsRoomApi } from '~/composables/useRows'
 

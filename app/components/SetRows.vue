@@ -3,7 +3,7 @@ import { readTask, type RelationTask } from '@nomenklatura/core/claims'
 import { Universe } from '@nomenklatura/core/dependencies'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import { wording } from '@nomenklatura/core/findings'
-import { MOST_EXERCISE_ROWS, type ExerciseDocument, type ExerciseRows } from '@nomenklatura/core/formats'
+import { MOST_EXERCISE_ROWS, type ExerciseDocument, type ExerciseRows } from '@nomenklatura/core/exercise'
 import { LONGEST_TEXT, type NamedDependency } from '@nomenklatura/core/rows'
 import type { RowsSource } from '~/workers/rows.worker'
 

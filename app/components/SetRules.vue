@@ -1,14 +1,9 @@
 <script setup lang="ts">
 import { unknownNames } from '@nomenklatura/core/claims'
-import {
-  askSeparately,
-  nextRuleNumber,
-  prepareExercise,
-  proposeSheet,
-  wellMadeRules,
-} from '@nomenklatura/core/marking'
+import { prepareExercise } from '@nomenklatura/core/exercise'
+import { askSeparately, nextRuleNumber, proposeSheet, wellMadeRules } from '@nomenklatura/core/marking'
 import { partsOf, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 
 /**
  * The rule sheet: one sentence a line, reworded in place, weighted, switched off; proposed anew from the

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { ExerciseSetting, MemberLine, Schedule } from '#shared/answers'
 
 /** Marks and dates: one paragraph with slots, all filled, and what differs for single people. */

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { DIALECT, DIALECTS, type Dialect } from '@nomenklatura/core/schema'
 import { CATALOGUE, type FindingCode } from '@nomenklatura/core/findings'
 import { FINDING_EXAMPLES, Habits, NAME_STYLES } from '@nomenklatura/core/sql'

@@ -2,24 +2,10 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { FOLDERS } from '../../packages/core/layers.mjs'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
 const BUILD = join(ROOT, '.build')
-const CORE = [
-  'findings',
-  'dependencies',
-  'schema',
-  'sql',
-  'rows',
-  'dictionary',
-  'diagram',
-  'alignment',
-  'rules',
-  'claims',
-  'marking',
-  'formats',
-]
-
 /** Files below the given folders and files, without what is built or installed. */
 export function filesBelow(paths) {
   return paths
@@ -118,7 +104,7 @@ export async function bundle(entry) {
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
       ...Object.fromEntries(
-        CORE.map(folder => [
+        FOLDERS.map(folder => [
           `@nomenklatura/core/${folder}`,
           join(ROOT, `packages/core/src/${folder}/index.ts`),
         ]),

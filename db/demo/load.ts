@@ -1,4 +1,4 @@
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { startWorker } from '../../server/jobs/work'
 import { closeDatabase, database, type Db } from '../../server/repositories/database'
 import { insertPerson, insertMembership } from '../../server/repositories/people'

@@ -1,6 +1,6 @@
 import { diagramFromSchema, type Diagram } from '../../packages/core/src/diagram'
 import { readDictionary } from '../../packages/core/src/dictionary'
-import { ExerciseDocument } from '../../packages/core/src/formats'
+import { ExerciseDocument } from '../../packages/core/src/exercise'
 import type { RuleEntry } from '../../packages/core/src/rules'
 import { readScript } from '../../packages/core/src/sql'
 import type { Schema } from '../../packages/core/src/schema'

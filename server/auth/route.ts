@@ -8,7 +8,7 @@ import {
   type H3Event,
 } from 'h3'
 import type { z } from 'zod'
-import { documentFaults } from '@nomenklatura/core/formats'
+import { documentFaults } from '@nomenklatura/core/exercise'
 import type { Person, Problem, Role } from '#shared/answers'
 import { Id, PERSON_HEADER } from '#shared/requests'
 import { database, isPassing, type Db } from '../repositories/database'

@@ -1,7 +1,13 @@
 import { proposeClaimRules, type RelationTask } from '@nomenklatura/core/claims'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Pin } from '@nomenklatura/core/alignment'
-import type { ExerciseDocument, HelpLevel } from '@nomenklatura/core/formats'
+import type {
+  ExerciseDocument,
+  HelpLevel,
+  MarkableAnswer,
+  PreparedExercise,
+} from '@nomenklatura/core/exercise'
+import { personalExercise, prepareExercise } from '@nomenklatura/core/exercise'
 import {
   boundedCells,
   boundedFindings,
@@ -10,12 +16,8 @@ import {
   markAnswer,
   missingBeforePublishing,
   readingFindings,
-  personalExercise,
-  prepareExercise,
   proposeSheet,
-  type MarkableAnswer,
   type Marking,
-  type PreparedExercise,
 } from '@nomenklatura/core/marking'
 import type { RuleEntry } from '@nomenklatura/core/rules'
 import { sameName } from '@nomenklatura/core/schema'

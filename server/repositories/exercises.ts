@@ -1,4 +1,4 @@
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Schedule } from '#shared/answers'
 import { rowsOf, toJsonb, type Db } from './database'
 import type { AllowanceRow, ExerciseRow, RevisionRow } from './rows'

@@ -1,5 +1,5 @@
 import type { Pin } from '@nomenklatura/core/alignment'
-import type { AnswerDocument } from '@nomenklatura/core/formats'
+import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { Points } from '@nomenklatura/core/marking'
 import type { CommentLine, StoredOverride } from '#shared/answers'
 import { isAmong, rowsOf, toJsonb, type Db } from './database'

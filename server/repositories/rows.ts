@@ -1,5 +1,5 @@
 import type { Pin } from '@nomenklatura/core/alignment'
-import type { AnswerDocument, ExerciseDocument } from '@nomenklatura/core/formats'
+import type { AnswerDocument, ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Sheet } from '@nomenklatura/core/findings'
 import type { Marking } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'

@@ -1,5 +1,4 @@
-import type { MarkableAnswer } from '@nomenklatura/core/marking'
-import type { HelpLevel } from '@nomenklatura/core/formats'
+import type { MarkableAnswer, HelpLevel } from '@nomenklatura/core/exercise'
 import type { CheckAnswer, MyState, Role } from '#shared/answers'
 import { TooMuch, compute } from '../pool/compute'
 import type { ExerciseRef } from '../pool/tasks'

@@ -1,7 +1,8 @@
 import { fieldsOf } from '@nomenklatura/core/claims'
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Rule, Verdict } from '@nomenklatura/core/rules'
-import { accountInWords, type Cell, type Override, type Points, type Total } from '@nomenklatura/core/marking'
+import type { Cell } from '@nomenklatura/core/sheets'
+import { accountInWords, type Override, type Points, type Total } from '@nomenklatura/core/marking'
 import type {
   DeskAnswer,
   FeedbackAnswer,

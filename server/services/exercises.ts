@@ -1,5 +1,5 @@
 import type { RelationTask } from '@nomenklatura/core/claims'
-import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
+import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { CourseAnswer, ExerciseLine, ExerciseSetting, Role, Schedule } from '#shared/answers'
 import { compute } from '../pool/compute'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'

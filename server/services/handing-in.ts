@@ -1,7 +1,7 @@
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import { isDeepStrictEqual } from 'node:util'
-import type { AnswerDocument } from '@nomenklatura/core/formats'
+import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { AskedSheet, HandInReceipt } from '#shared/answers'
-import { SHEET_NAMES } from '#shared/sheets'
 import { audit } from '../repositories/courses'
 import { isPassing, type Db } from '../repositories/database'
 import {

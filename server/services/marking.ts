@@ -8,7 +8,7 @@ import {
   type Points,
   type Total,
 } from '@nomenklatura/core/marking'
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
 import { compute } from '../pool/compute'

@@ -1,4 +1,4 @@
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { Marking, MarkingSummary, Points } from '@nomenklatura/core/marking'
 import type { GlossaryPreview, PairingPreview } from '#shared/answers'

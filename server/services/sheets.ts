@@ -1,11 +1,14 @@
-import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
-import { Diagram, EMPTY_DIAGRAM, isEmptyDiagram } from '@nomenklatura/core/diagram'
-import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
-import { documentFaults, type AnswerDocument, type ExerciseDocument } from '@nomenklatura/core/formats'
+import { SHEETS, SHEET_NAMES } from '@nomenklatura/core/findings'
+import {
+  documentFaults,
+  type AnswerDocument,
+  type ExerciseDocument,
+  type SheetsOfAnswer,
+} from '@nomenklatura/core/exercise'
+import { sheetModule } from '@nomenklatura/core/sheets'
 import type { AskedSheet, StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestSheet, type SavedSheet } from '../repositories/worksheets'
-import { SHEET_NAMES } from '#shared/sheets'
 import { Refusal } from './problem'
 import { refuseBadSigns } from './signs'
 
@@ -29,23 +32,6 @@ export async function latestSheets(
   return saved
 }
 
-/** The claims of a saved sheet; none before the first save. */
-export function claimsIn(content: string | undefined): DependencyClaims {
-  return content === undefined || content === '' ? NO_CLAIMS : DependencyClaims.parse(JSON.parse(content))
-}
-
-/** The dictionary of a saved sheet; an empty one before the first save. */
-export function dictionaryIn(content: string | undefined): Dictionary {
-  return content === undefined || content === '' ? EMPTY_DICTIONARY : Dictionary.parse(JSON.parse(content))
-}
-
-/** The diagram of a saved sheet; an empty one before the first save. */
-export function diagramIn(content: string | undefined): Diagram {
-  return content === undefined || content === '' ? EMPTY_DIAGRAM : Diagram.parse(JSON.parse(content))
-}
-
-const SHAPES = { dependencies: DependencyClaims, dictionary: Dictionary, diagram: Diagram } as const
-
 /** Refuses content that is not what the sheet holds, and says where. */
 export function checkContent(sheet: AskedSheet, content: string): void {
   if (sheet === 'script') return
@@ -56,7 +42,7 @@ export function checkContent(sheet: AskedSheet, content: string): void {
     throw new Refusal(422, 'invalid', 'The content of this sheet is not JSON.')
   }
   refuseBadSigns(value, SHEET_NAMES[sheet])
-  const parsed = SHAPES[sheet].safeParse(value)
+  const parsed = sheetModule(sheet).shape.safeParse(value)
   if (!parsed.success)
     throw new Refusal(
       422,
@@ -66,35 +52,30 @@ export function checkContent(sheet: AskedSheet, content: string): void {
     )
 }
 
-/** Whether nothing at all stands on any sheet. */
+/** Whether nothing of the student's own stands on any sheet. */
 export function isEmpty(saved: SavedSheets): boolean {
-  return (
-    (saved.script?.content ?? '').trim() === '' &&
-    isEmptyClaims(claimsIn(saved.dependencies?.content)) &&
-    isEmptyDictionary(dictionaryIn(saved.dictionary?.content)) &&
-    hasNothingOwn(diagramIn(saved.diagram?.content))
-  )
+  return SHEETS.every(sheet => {
+    const { parse, hasOwn } = sheetModule(sheet)
+    return !hasOwn(parse(saved[sheet]?.content ?? ''))
+  })
 }
 
-/** What the exercise gives is not the student's. */
-function hasNothingOwn(diagram: Diagram): boolean {
-  return (
-    isEmptyDiagram(diagram) || [...diagram.entities, ...diagram.relationships].every(({ given }) => given)
-  )
-}
-
+/** The answer that the asked sheets make. */
 export function answerFrom(
   { sheets }: Pick<ExerciseDocument, 'sheets'>,
   saved: SavedSheets,
   seed: string,
 ): AnswerDocument {
+  const written = sheets.map(sheet => {
+    const { field, parse } = sheetModule(sheet)
+    return [field, parse(saved[sheet]?.content ?? '')]
+  })
   return {
     format: 'nomenklatura-answer',
     version: 1,
-    script: saved.script?.content ?? '',
-    ...(sheets.includes('dependencies') ? { claims: claimsIn(saved.dependencies?.content), seed } : {}),
-    ...(sheets.includes('diagram') ? { diagram: diagramIn(saved.diagram?.content) } : {}),
-    ...(sheets.includes('dictionary') ? { dictionary: dictionaryIn(saved.dictionary?.content) } : {}),
+    script: '',
+    ...(sheets.includes('dependencies') ? { seed } : {}),
+    ...(Object.fromEntries(written) as Partial<SheetsOfAnswer>),
   }
 }
 

@@ -1,4 +1,4 @@
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { MyState } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { findAllowance, type AllowanceFor, type Exercise } from '../repositories/exercises'

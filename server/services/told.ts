@@ -1,7 +1,7 @@
 import { withoutAnswer } from '@nomenklatura/core/claims'
 import { isAboutForm, type Finding } from '@nomenklatura/core/findings'
-import type { HelpLevel } from '@nomenklatura/core/formats'
-import type { MarkableExercise, Marking } from '@nomenklatura/core/marking'
+import type { HelpLevel, MarkableExercise } from '@nomenklatura/core/exercise'
+import type { Marking } from '@nomenklatura/core/marking'
 import type { CheckedRule } from '#shared/answers'
 
 /** In an assessed exercise what is well formed is told, not what is well designed. */

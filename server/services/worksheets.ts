@@ -1,5 +1,5 @@
+import { SHEETS, SHEET_NAMES } from '@nomenklatura/core/findings'
 import type { AskedSheet, Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
-import { SHEETS, SHEET_NAMES } from '#shared/sheets'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, holdExercise, latestRevision, type Exercise } from '../repositories/exercises'

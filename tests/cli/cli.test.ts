@@ -3,9 +3,10 @@ import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { jsonSchemas, ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument, prepareExercise } from '@nomenklatura/core/exercise'
+import { jsonSchemas } from '@nomenklatura/core/formats'
 import { LEDGER_HAND_INS, EXCHANGE_HAND_INS } from '../../db/demo/plan'
-import { markScript, markedPoints, prepareExercise } from '@nomenklatura/core/marking'
+import { markScript, markedPoints } from '@nomenklatura/core/marking'
 
 const run = (args: readonly string[], input?: string) => {
   const { status, stdout, stderr } = spawnSync(

@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
-import { markScript, markedPoints, prepareExercise } from '@nomenklatura/core/marking'
+import { ExerciseDocument, prepareExercise } from '@nomenklatura/core/exercise'
+import { markScript, markedPoints } from '@nomenklatura/core/marking'
 import {
   EXCHANGE_MISTAKES,
   PLURALS,

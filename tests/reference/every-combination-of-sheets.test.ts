@@ -1,15 +1,13 @@
 import { describe, expect, it } from 'vitest'
-import { emptyExercise, type ExerciseDocument } from '@nomenklatura/core/formats'
+import {
+  emptyExercise,
+  type ExerciseDocument,
+  prepareExercise,
+  type MarkableAnswer,
+} from '@nomenklatura/core/exercise'
 import { diagramFromSchema, givenDiagram, type Diagram } from '@nomenklatura/core/diagram'
 import { dictionaryFromSchema, type Dictionary } from '@nomenklatura/core/dictionary'
-import {
-  accountInWords,
-  markAnswer,
-  markedPoints,
-  prepareExercise,
-  proposeSheet,
-  type MarkableAnswer,
-} from '@nomenklatura/core/marking'
+import { accountInWords, markAnswer, markedPoints, proposeSheet } from '@nomenklatura/core/marking'
 import { readScript } from '@nomenklatura/core/sql'
 
 /**

@@ -1,8 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { EMPTY_DIAGRAM, givenDiagram } from '@nomenklatura/core/diagram'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
-import { markAnswer, prepareExercise } from '@nomenklatura/core/marking'
+import { ExerciseDocument, prepareExercise } from '@nomenklatura/core/exercise'
+import { markAnswer } from '@nomenklatura/core/marking'
 import { readScript } from '@nomenklatura/core/sql'
 import { draw } from '../../db/demo/draw'
 

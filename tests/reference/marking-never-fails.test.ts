@@ -1,15 +1,9 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
-import {
-  accountInWords,
-  explainRule,
-  markScript,
-  markedPoints,
-  prepareExercise,
-  type PreparedExercise,
-} from '@nomenklatura/core/marking'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { prepareExercise, type PreparedExercise } from '@nomenklatura/core/exercise'
+import { accountInWords, explainRule, markScript, markedPoints } from '@nomenklatura/core/marking'
 import { tokenize, readScript } from '@nomenklatura/core/sql'
 import { FRENCH, UNDECIDED, exchangeScript } from '../../db/demo/answers-exchange'
 import { WORLDS } from '../../packages/core/test/rules/layouts'

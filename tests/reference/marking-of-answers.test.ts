@@ -1,13 +1,8 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
-import {
-  markAnswer,
-  markedPoints,
-  prepareExercise,
-  type MarkableAnswer,
-  type PreparedExercise,
-} from '@nomenklatura/core/marking'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { prepareExercise, type MarkableAnswer, type PreparedExercise } from '@nomenklatura/core/exercise'
+import { markAnswer, markedPoints } from '@nomenklatura/core/marking'
 import {
   DRAWER_HAND_INS,
   EXCHANGE_HAND_INS,

@@ -10,7 +10,7 @@ import {
   type Schema,
 } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { EXCHANGE_HAND_INS, PAIR_HAND_INS } from '../../db/demo/plan'
 import { startServer } from './support/server'
 

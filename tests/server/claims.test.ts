@@ -7,7 +7,7 @@ import {
   relationOf,
   type DependencyClaims,
 } from '@nomenklatura/core/claims'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { ledgerClaims } from '../../db/demo/answers-ledger'
 import { check } from '../../server/services/checking'
 import { showDesk, showFeedback, showHandIn, release } from '../../server/services/desk'

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { givenDiagram, type Diagram } from '@nomenklatura/core/diagram'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { readScript } from '@nomenklatura/core/sql'
 import { drawerDiagram } from '../../db/demo/answers-drawers'
 import { check } from '../../server/services/checking'

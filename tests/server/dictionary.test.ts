@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { EMPTY_DICTIONARY, type Dictionary } from '@nomenklatura/core/dictionary'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { trialDictionary } from '../../db/demo/answers-trials'
 import { check } from '../../server/services/checking'
 import { decide, release, showDesk, showFeedback, showHandIn, showLedger } from '../../server/services/desk'

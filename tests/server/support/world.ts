@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs'
-import { ExerciseDocument } from '@nomenklatura/core/formats'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Db } from '../../../server/repositories/database'
 import { insertMembership, insertPerson } from '../../../server/repositories/people'
 import { beginCourse, insertDocument, publish, saveSchedule } from '../../../server/services/exercises'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { AskedSheet, DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
-import { SHEET_NAMES } from '#shared/sheets'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { SHEETS, SHEET_NAMES } from '@nomenklatura/core/findings'
 import { readScript } from '@nomenklatura/core/sql'
 import { missingBeforePublishing, proposeSheet } from '@nomenklatura/core/marking'
 import { EMPTY_DICTIONARY, type Dictionary } from '@nomenklatura/core/dictionary'
@@ -6,9 +7,8 @@ import { LEVELS, givenDiagram, isEmptyDiagram, type Diagram, type Level } from '
 import type { NamedDependency } from '@nomenklatura/core/rows'
 import { NEW_TASK, relationFromSchema, type RelationTask } from '@nomenklatura/core/claims'
 import type { RuleEntry } from '@nomenklatura/core/rules'
-import type { ExerciseDocument } from '@nomenklatura/core/formats'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { AskedSheet, CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
-import { SHEETS, SHEET_NAMES } from '#shared/sheets'
 
 const LEAVES = ['brief', 'answer', 'rules', 'marks'] as const
 type Leaf = (typeof LEAVES)[number]

@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import { aloud } from '@nomenklatura/core/diagram'
 import { dictionaryToComment, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { AskedSheet, WorksheetAnswer } from '#shared/answers'
-import { SHEET_NAMES } from '#shared/sheets'
 
 const route = useRoute('exercises-exerciseId-work')
 const exerciseId = computed(() => route.params.exerciseId)

@@ -1,12 +1,12 @@
 import { CATALOGUE, type FindingCode } from './catalogue'
 import type { Exhibit } from './exhibit'
+import type { Sheet } from './sheet'
 
 /**
  * error: would not run, or breaks a rule · flaw: runs, but will hurt · habit: a convention of the course ·
  * remark: worth knowing
  */
 export type Severity = 'error' | 'flaw' | 'habit' | 'remark'
-export type Sheet = 'dependencies' | 'dictionary' | 'diagram' | 'script'
 
 /** A half-open range of UTF-16 offsets, counted from 0. */
 export interface Span {

@@ -8,10 +8,10 @@ export {
   type Finding,
   type Params,
   type Severity,
-  type Sheet,
   type Span,
   type TextEdit,
 } from './finding'
+export { SHEETS, SHEET_NAMES, type Sheet } from './sheet'
 export type { Exhibit, ExhibitRow, Frame } from './exhibit'
 export { capital, plural } from './english'
 export { listInWords } from './list'

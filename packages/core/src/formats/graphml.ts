@@ -1,7 +1,7 @@
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
 import { z } from 'zod'
 import { Diagram, DiagramAttribute, DiagramEnd, LEVELS, xmlText } from '../diagram'
-import { documentFaults } from './exercise'
+import { documentFaults } from '../exercise'
 
 /**
  * Diagrams as GraphML (http://graphml.graphdrawing.org/, the graph exchange format of 2002): entities are

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { Diagram } from '../diagram'
-import { AnswerDocument, ExerciseDocument } from './exercise'
+import { AnswerDocument, ExerciseDocument } from '../exercise'
 
 /**
  * The published JSON Schemas, by file name: made from the shapes that are checked, so that they cannot

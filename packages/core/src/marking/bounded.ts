@@ -1,5 +1,6 @@
 import { shorten, type Finding } from '../findings'
-import type { MarkedCell, Marking } from './mark'
+import type { MarkedCell } from '../sheets'
+import type { Marking } from './mark'
 
 /** So much is told of one answer; the rest is counted. */
 export const MOST_FINDINGS = 1000

@@ -3,10 +3,8 @@ export {
   points,
   total,
   type AccountLine,
-  type Cell,
   type Override,
   type Points,
-  type Policy,
   type Thousandths,
   type Total,
 } from './points'
@@ -18,17 +16,13 @@ export {
   markedPoints,
   readingFindings,
   summaryOf,
-  type MarkableAnswer,
-  type MarkedCell,
   type MarkOptions,
   type Marking,
   type MarkingSummary,
 } from './mark'
 export type { PairingLine } from './pairing-lines'
-export { personalExercise } from './mark-claims'
 export { proposeSheet, wellMadeRules } from './propose-sheet'
 export { askSeparately, nextRuleNumber } from './separate'
 export { MOST_FINDINGS, boundedCells, boundedFindings, boundedMarking, type Bounded } from './bounded'
 export { accountInWords, pointsInWords } from './account'
 export { missingBeforePublishing, type Missing } from './missing'
-export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'

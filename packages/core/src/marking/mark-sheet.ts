@@ -1,8 +1,11 @@
 import { candidateAlignments, type Pin } from '../alignment'
+import type { PreparedExercise } from '../exercise'
 import {
   Reading,
   becauseForStudent,
   becauseInWords,
+  combineFollows,
+  combineParts,
   consequences,
   evaluateUnanimously,
   partsAsked,
@@ -12,11 +15,8 @@ import {
   type RuleEntry,
 } from '../rules'
 import { findTable, findColumn, isNowhere, soundPart, type Schema } from '../schema'
-import type { MarkedCell } from './mark'
+import type { MarkedCell, TableSheet } from '../sheets'
 import { pairingLines, type PairingLine } from './pairing-lines'
-import { combineFollows, combineParts } from './parts'
-import type { PreparedExercise } from './prepare'
-import type { TableSheet } from './table-sheets'
 
 interface MarkedSheet {
   readonly cells: readonly MarkedCell[]

@@ -1,43 +1,23 @@
-import { candidateAlignments, type Confidence, type Pin } from '../alignment'
-import { NO_CLAIMS, readClaims, type DependencyClaims } from '../claims'
-import { EMPTY_DIAGRAM, type Diagram } from '../diagram'
-import { EMPTY_DICTIONARY, readDictionary, type Dictionary } from '../dictionary'
-import type { Exhibit, Finding } from '../findings'
-import { Reading, dependenciesInWords, partsOf, type Doubt, type Witness } from '../rules'
+import { candidateAlignments, type Pin } from '../alignment'
+import type { MarkableAnswer, PreparedExercise } from '../exercise'
+import type { Finding } from '../findings'
+import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
+import {
+  SHEET,
+  sheetModule,
+  type Cell,
+  type MarkedCell,
+  type SheetModule,
+  type TableSheetModule,
+} from '../sheets'
 import { dialectOf, readScript } from '../sql'
-import { markClaims } from './mark-claims'
 import { askedRules, markSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
-import type { PreparedExercise } from './prepare'
-import { points, type Cell, type Override, type Points } from './points'
-import { readDiagramSheet } from './diagram-sheet'
-import { readDictionarySheet, readScriptSheet, type TableSheet } from './table-sheets'
+import { points, type Override, type Points } from './points'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
 export const ENGINE_VERSION = '8'
-
-/**
- * A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's
- * script, or in a field of a sheet.
- */
-export interface MarkedCell extends Cell {
-  /** `told` is what a student reads instead of a sentence that names elements of the model answer. */
-  readonly because: readonly {
-    readonly sentence: string
-    readonly told?: string
-    readonly hint?: string
-    readonly place: { readonly start: number; readonly end: number; readonly field?: string } | null
-  }[]
-  readonly witness: Witness | null
-  /** What else shows it, to be read step by step. */
-  readonly exhibits?: readonly Exhibit[]
-  readonly tables: readonly string[]
-  /** The lowest confidence of the pairings it rests on; what is not sure is shown as open. */
-  readonly confidence: Confidence
-  /** Why nothing can be told; set with that verdict. */
-  readonly doubt?: Doubt
-}
 
 export interface Marking {
   readonly engineVersion: string
@@ -64,64 +44,36 @@ export function summaryOf({ cells, pairing }: Marking): MarkingSummary {
   }
 }
 
-/** What a student handed in, as far as it is marked. */
-export interface MarkableAnswer {
-  readonly script: string
-  /** The script's dialect. @defaultValue the exercise's */
-  readonly dialect?: Dialect | undefined
-  readonly claims?: DependencyClaims | undefined
-  readonly dictionary?: Dictionary | undefined
-  readonly diagram?: Diagram | undefined
-}
-
 /** Marks every sheet that the exercise asks for. Deterministic; reads nothing but its arguments. */
 export function markAnswer(
   exercise: PreparedExercise,
   answer: MarkableAnswer,
   options: MarkOptions = {},
 ): Marking {
-  const { document } = exercise
-  const sheets = document.sheets ?? ['script']
+  const asked = askedSheets(exercise)
+  const own = asked.flatMap(sheet => ('mark' in sheet ? [sheet.mark(exercise, answer)] : []))
   const tables = markTables(
     exercise,
     answer,
-    sheets.filter(sheet => sheet !== 'dependencies'),
+    asked.filter(sheet => 'read' in sheet),
     options,
   )
-  if (!sheets.includes('dependencies')) return tables
-  const claimed = markClaims(document, answer.claims ?? NO_CLAIMS)
   return {
     ...tables,
-    cells: [...claimed.cells, ...tables.cells],
-    findings: [...claimed.findings, ...tables.findings],
+    cells: [...own.flatMap(({ cells }) => cells), ...tables.cells],
+    findings: [...own.flatMap(({ findings }) => findings), ...tables.findings],
   }
 }
+
+const askedSheets = ({ document: { sheets = ['script'] } }: PreparedExercise): SheetModule<unknown>[] =>
+  sheets.map(sheetModule)
 
 /**
  * What the reading of each asked sheet says by itself: nothing is paired or judged. Linear in what is
  * written, but for the checks of a diagram.
  */
-export function readingFindings(
-  { document, given }: PreparedExercise,
-  answer: MarkableAnswer,
-): readonly Finding[] {
-  const { script, dictionary = EMPTY_DICTIONARY, claims = NO_CLAIMS } = answer
-  return (document.sheets ?? ['script']).flatMap((sheet): readonly Finding[] => {
-    switch (sheet) {
-      case 'script':
-        return readScript(script, {
-          given,
-          dialect: answer.dialect ?? dialectOf(document, script),
-          checks: false,
-        }).findings
-      case 'dictionary':
-        return readDictionary(dictionary, { given }).findings
-      case 'dependencies':
-        return document.relation ? readClaims(document.relation, claims).findings : []
-      case 'diagram':
-        return []
-    }
-  })
+export function readingFindings(exercise: PreparedExercise, answer: MarkableAnswer): readonly Finding[] {
+  return askedSheets(exercise).flatMap(sheet => sheet.form(exercise, answer))
 }
 
 /** Marks one script against an exercise: verdicts with evidence, without points. */
@@ -130,7 +82,7 @@ export function markScript(
   script: string,
   { dialect, ...options }: MarkOptions & { readonly dialect?: Dialect } = {},
 ): Marking {
-  return markTables(exercise, { script, dialect }, ['script'], options)
+  return markTables(exercise, { script, dialect }, [SHEET.script], options)
 }
 
 export interface MarkOptions {
@@ -144,10 +96,10 @@ export interface MarkOptions {
 function markTables(
   exercise: PreparedExercise,
   answer: MarkableAnswer,
-  sheets: readonly TableSheet['name'][],
+  sheets: readonly TableSheetModule<unknown>[],
   { pins = [] }: MarkOptions,
 ): Marking {
-  const read = sheets.map(sheet => readSheet(exercise, answer, sheet))
+  const read = sheets.map(sheet => sheet.read(exercise, answer))
   const [first, ...others] = exercise.glossaries.map((_, model): Marking => {
     const parts = read.map(sheet => markSheet(exercise, model, sheet, pins))
     return {
@@ -161,21 +113,6 @@ function markTables(
   })
   if (!first) throw new RangeError('An exercise has at least its own glossary.')
   return others.reduce((best, next) => (isBetter(exercise, next, best) ? next : best), first)
-}
-
-function readSheet(
-  exercise: PreparedExercise,
-  { script, dialect, dictionary = EMPTY_DICTIONARY, diagram = EMPTY_DIAGRAM }: MarkableAnswer,
-  sheet: TableSheet['name'],
-): TableSheet {
-  switch (sheet) {
-    case 'script':
-      return readScriptSheet(exercise, script, dialect)
-    case 'dictionary':
-      return readDictionarySheet(exercise, dictionary)
-    case 'diagram':
-      return readDiagramSheet(exercise, diagram)
-  }
 }
 
 function isBetter(exercise: PreparedExercise, a: Marking, b: Marking): boolean {

@@ -1,7 +1,7 @@
 import { readTask, unknownNames } from '../claims'
 import { wording } from '../findings'
 import { partsOf, unknownElements, type RuleEntry } from '../rules'
-import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
+import { prepareExercise, type MarkableExercise, type PreparedExercise } from '../exercise'
 
 /** One thing that keeps an exercise from being published: what it is in a few words, and a whole sentence. */
 export interface Missing {

@@ -1,6 +1,6 @@
 import { pairReasonInWords, type Alignment, type Confidence } from '../alignment'
 import type { Sheet } from '../findings'
-import type { PreparedExercise } from './prepare'
+import type { PreparedExercise } from '../exercise'
 
 export interface PairingLine {
   /** What of the answer; empty where nothing stands for the element. */

@@ -1,4 +1,5 @@
-import type { Sheet } from '../findings'
+import type { Policy } from '../exercise'
+import { SHEETS, type Sheet } from '../findings'
 import {
   elementsOf,
   isDemand,
@@ -9,36 +10,16 @@ import {
   type RuleEntry,
   type Verdict,
 } from '../rules'
+import type { Cell } from '../sheets'
 
 /** Points are counted in integer thousandths, so that nothing drifts. */
 export type Thousandths = number
-
-export interface Cell {
-  readonly rule: string
-  readonly sheet: Sheet
-  readonly verdict: Verdict
-  /** The rule whose broken cell this one follows from. */
-  readonly follows: string | null
-}
 
 export interface Override {
   readonly rule: string
   readonly sheet: Sheet
   readonly verdict: Exclude<Verdict, 'cannot tell'>
   readonly reason: string
-}
-
-export interface Policy {
-  readonly tooStrict: number
-  readonly permissiveNeedsConstraint: boolean
-  readonly consequencesCost: boolean
-  /** How a rule's weight is divided over the sheets that are asked; a sheet not named counts 1. */
-  readonly sheetShares?: Readonly<Partial<Record<Sheet, number>>> | undefined
-  /** Whether a mistake carried faithfully from one sheet into a later one counts once. */
-  readonly carriedOverCountsOnce?: boolean | undefined
-  readonly roundTo: number
-  /** Per cent taken off for lateness. */
-  readonly lateLoss?: number
 }
 
 /** One line of the account: why a cell has less than its weight, or what is still open. */
@@ -245,12 +226,10 @@ function demandsBeside(entry: RuleEntry, rules: readonly RuleEntry[]): readonly 
   return ids
 }
 
-const ORDER: readonly Sheet[] = ['dependencies', 'dictionary', 'diagram', 'script']
-
 /** Broken alike in an earlier sheet. */
 function isCarriedOver(cell: Cell, ofRule: readonly Cell[]): boolean {
   return ofRule.some(
-    other => other.verdict === 'broken' && ORDER.indexOf(other.sheet) < ORDER.indexOf(cell.sheet),
+    other => other.verdict === 'broken' && SHEETS.indexOf(other.sheet) < SHEETS.indexOf(cell.sheet),
   )
 }
 

@@ -15,9 +15,8 @@ import {
 import type { Level } from '../diagram'
 import { findTable, sameName, soundPart } from '../schema'
 import { CHECK_GROUPS, type CheckGroup } from '../sql'
-import { readDiagramSheet } from './diagram-sheet'
-import type { TableSheet } from './table-sheets'
-import { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
+import { prepareExercise, type MarkableExercise, type PreparedExercise } from '../exercise'
+import { readDiagramSheet, type TableSheet } from '../sheets'
 
 /**
  * The rule sheet that follows from what an exercise has: sentences about its relation where the Dependencies
@@ -40,7 +39,7 @@ export function proposeSheet(
   const exercise = prepareExercise(document)
   const { world, model } = exercise
   const diagram = sheets.includes('diagram') ? document.models[0]?.diagram : undefined
-  const drawn = diagram && readDiagramSheet(exercise, diagram)
+  const drawn = diagram && readDiagramSheet(exercise, { diagram })
   const canShow = (rule: Rule): boolean =>
     sheets.some(
       sheet =>

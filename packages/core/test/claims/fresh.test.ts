@@ -8,8 +8,9 @@ import {
   relationOf,
   type RelationTask,
 } from '../../src/claims'
-import { DEFAULT_RUBRIC } from '../../src/formats'
-import { markAnswer, personalExercise, prepareExercise, type MarkableExercise } from '../../src/marking'
+import { DEFAULT_RUBRIC } from '../../src/exercise'
+import { personalExercise, prepareExercise, type MarkableExercise } from '../../src/exercise'
+import { markAnswer } from '../../src/marking'
 
 const TASK: RelationTask = {
   name: 'ledger',

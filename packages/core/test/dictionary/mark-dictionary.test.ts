@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
-import { markAnswer, markedPoints, prepareExercise, type MarkableExercise } from '../../src/marking'
+import { prepareExercise, type MarkableExercise } from '../../src/exercise'
+import { markAnswer, markedPoints } from '../../src/marking'
 import { NEW_ENTRY, placeInField, type Dictionary, type DictionaryEntry } from '../../src/dictionary'
-import { DEFAULT_RUBRIC } from '../../src/formats'
+import { DEFAULT_RUBRIC } from '../../src/exercise'
 import type { Rule } from '../../src/rules'
 
 /**

@@ -8,8 +8,9 @@ import {
   schemaFromDiagram,
   type Level,
 } from '../../src/diagram'
-import { emptyExercise, type ExerciseDocument } from '../../src/formats'
-import { markAnswer, markedPoints, prepareExercise, proposeSheet } from '../../src/marking'
+import { emptyExercise, type ExerciseDocument } from '../../src/exercise'
+import { prepareExercise } from '../../src/exercise'
+import { markAnswer, markedPoints, proposeSheet } from '../../src/marking'
 import type { Rule, Verdict } from '../../src/rules'
 import { readScript } from '../../src/sql'
 

@@ -1,13 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { NEW_TASK } from '../../src/claims'
-import {
-  markScript,
-  markedPoints,
-  prepareExercise,
-  proposeSheet,
-  wellMadeRules,
-  type MarkableExercise,
-} from '../../src/marking'
+import { prepareExercise, type MarkableExercise } from '../../src/exercise'
+import { markScript, markedPoints, proposeSheet, wellMadeRules } from '../../src/marking'
 import { CHECK_GROUPS } from '../../src/sql'
 
 const MODEL =

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { NEW_TASK } from '../../src/claims'
-import { emptyExercise, type ExerciseDocument } from '../../src/formats'
+import { emptyExercise, type ExerciseDocument } from '../../src/exercise'
 import { missingBeforePublishing } from '../../src/marking'
 import type { Rule } from '../../src/rules'
 

@@ -1,13 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import {
-  markScript,
-  markedPoints,
-  points,
-  prepareExercise,
-  type Cell,
-  type MarkableExercise,
-  type Policy,
-} from '../../src/marking'
+import { prepareExercise, type MarkableExercise, type Policy } from '../../src/exercise'
+import type { Cell } from '../../src/sheets'
+import { markScript, markedPoints, points } from '../../src/marking'
 import type { RuleEntry, Verdict } from '../../src/rules'
 
 const RUBRIC: Policy = {

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
-import { accountInWords, points, type Cell, type Override, type Policy } from '../../src/marking'
+import type { Policy } from '../../src/exercise'
+import type { Cell } from '../../src/sheets'
+import { accountInWords, points, type Override } from '../../src/marking'
 import type { Rule, RuleEntry, Verdict } from '../../src/rules'
 
 const POLICY: Policy = {

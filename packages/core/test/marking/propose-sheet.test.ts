@@ -8,8 +8,8 @@ import {
   dictionaryToComment,
   readDictionary,
 } from '../../src/dictionary'
-import { DEFAULT_RUBRIC, ExerciseDocument, emptyExercise } from '../../src/formats'
-import { markAnswer, markedPoints, prepareExercise, proposeSheet } from '../../src/marking'
+import { DEFAULT_RUBRIC, ExerciseDocument, emptyExercise, prepareExercise } from '../../src/exercise'
+import { markAnswer, markedPoints, proposeSheet } from '../../src/marking'
 import { analyseRows, findInRows, meantDependencies, type FlatTable } from '../../src/rows'
 
 const LEDGER = ExerciseDocument.parse(

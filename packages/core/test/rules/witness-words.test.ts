@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { worldFromSchema } from '../../src/alignment'
-import { prepareExercise, markScript } from '../../src/marking'
+import { prepareExercise } from '../../src/exercise'
+import { markScript } from '../../src/marking'
 import { proposeRules, witnessInWords, type RuleEntry } from '../../src/rules'
 import { readScript } from '../../src/sql'
 

@@ -1,41 +1,19 @@
 import { z } from 'zod'
-import { DependencyClaims, RelationTask } from '../claims'
+import { RelationTask } from '../claims'
 import { Diagram, LEVELS } from '../diagram'
 import { Dictionary } from '../dictionary'
+import { SHEETS } from '../findings'
 import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
 import { DIALECTS } from '../schema'
 import { Habits } from '../sql'
+import { DEFAULT_RUBRIC, Rubric } from './rubric'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
 export type HelpLevel = (typeof HELP_LEVELS)[number]
 
 /** The most characters of a student's script. */
 export const LONGEST_ANSWER = 200_000
-
-export const Rubric = z.object({
-  /** What share of a cell's points too strict keeps. */
-  tooStrict: z.number().min(0).max(1),
-  /** A permission counts only if a constraint about the same elements is upheld. */
-  permissiveNeedsConstraint: z.boolean(),
-  /** Whether a cell that follows from another broken one loses its points as well. */
-  consequencesCost: z.boolean(),
-  /** The step to which the sum is rounded, half up; 0 rounds nothing. */
-  roundTo: z.number().min(0).max(10),
-  /** How a rule's weight is divided over the sheets that are asked; a sheet that is not named counts 1. */
-  sheetShares: z
-    .partialRecord(z.enum(['dependencies', 'dictionary', 'diagram', 'script']), z.number().min(0).max(100))
-    .optional(),
-  /** Whether a mistake carried faithfully from one sheet into a later one counts once. */
-  carriedOverCountsOnce: z.boolean().optional(),
-})
-export type Rubric = z.infer<typeof Rubric>
-export const DEFAULT_RUBRIC: Rubric = {
-  tooStrict: 0.5,
-  permissiveNeedsConstraint: true,
-  consequencesCost: false,
-  roundTo: 0.5,
-}
 
 /**
  * A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none
@@ -95,7 +73,7 @@ export const ExerciseDocument = z
     dialects: z.array(z.enum(DIALECTS)).max(6).optional(),
     /** The conventions of the course, for scripts. */
     habits: Habits.optional(),
-    sheets: z.array(z.enum(['dependencies', 'dictionary', 'diagram', 'script'])).min(1),
+    sheets: z.array(z.enum(SHEETS)).min(1),
     /** The level that a diagram is to reach; logical where none is named. */
     level: z.enum(LEVELS).optional(),
     /** What the Dependencies sheet is about; needed where that is asked. */
@@ -134,22 +112,6 @@ export const ExerciseDocument = z
   })
 export type ExerciseDocument = z.infer<typeof ExerciseDocument>
 
-/** An answer as a document: the sheets that were handed in. */
-export const AnswerDocument = z.object({
-  format: z.literal('nomenklatura-answer'),
-  version: z.literal(1),
-  student: z.string().max(200).optional(),
-  script: z.string().max(LONGEST_ANSWER).default(''),
-  /** The dialect of the script, where it is another than the exercise's. */
-  dialect: z.enum(DIALECTS).optional(),
-  claims: DependencyClaims.optional(),
-  dictionary: Dictionary.optional(),
-  diagram: Diagram.optional(),
-  /** By which a task that is fresh for each student is made again. */
-  seed: z.string().max(100).optional(),
-})
-export type AnswerDocument = z.infer<typeof AnswerDocument>
-
 /** A new exercise with nothing in it yet. */
 export function emptyExercise(title: string): ExerciseDocument {
   return {
@@ -167,11 +129,4 @@ export function emptyExercise(title: string): ExerciseDocument {
     rules: [],
     rubric: DEFAULT_RUBRIC,
   }
-}
-
-/** The faults of a document that is not one, each with the path to it. */
-export function documentFaults(error: z.ZodError): string[] {
-  return error.issues.map(
-    ({ path, message }) => `${path.length > 0 ? path.join('.') : 'the document'}: ${message}`,
-  )
 }

@@ -1,162 +1,59 @@
-import { readTask, samplesOf } from '../claims'
 import {
+  Dictionary,
+  EMPTY_DICTIONARY,
   checkDictionary,
   differencesFromKey,
   fieldName,
+  isEmptyDictionary,
   placeOf,
   readDictionary,
-  type Dictionary,
 } from '../dictionary'
-import { wording, type Finding, type Span } from '../findings'
+import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
-import { findTable, fit, sameName, type Dialect, type Schema } from '../schema'
-import {
-  speaksAgainst,
-  dialectOf,
-  groupOf,
-  readScript,
-  type CheckGroup,
-  type ReadOptions,
-  type ReadScript,
-} from '../sql'
-import type { MarkedCell } from './mark'
-import type { MarkableExercise, PreparedExercise } from './prepare'
+import { findTable, fit, sameName, type Schema } from '../schema'
+import { fromJson, type TableSheetModule } from './module'
+import type { TableSheet } from './table-sheet'
 
-/** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
-export interface TableSheet {
-  readonly name: 'dictionary' | 'diagram' | 'script'
-  readonly schema: Schema
-  readonly findings: readonly Finding[]
-  /** Whether the sheet is asked a rule that sheets of its kind can show. @defaultValue always */
-  readonly asks?: (rule: Rule) => boolean
-  /** A place of the schema as a place of the sheet. */
-  readonly placed: (span: Span) => MarkedCell['because'][number]['place']
-  /** What this sheet makes of an evaluation of the schema. */
-  readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
-}
-
-/** What an exercise says about how its scripts are checked: the course's conventions, and what fixes what. */
-export function scriptOptions({
-  habits,
-  relation,
-  samples,
-}: Pick<MarkableExercise, 'habits' | 'relation' | 'samples'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
-  const all = relation ? readTask(relation).items.map(({ dependency }) => dependency) : []
-  const multivalued = all.filter(dependency => 'multi' in dependency)
-  const functional = all.filter(dependency => !('multi' in dependency))
-  return {
-    ...(habits ? { habits } : {}),
-    ...(relation && all.length > 0
-      ? {
-          dependencies: {
-            attributes: relation.attributes,
-            dependencies: functional,
-            multivalued,
-            samples: samplesOf(relation, samples),
-          },
-        }
-      : {}),
-  }
-}
-
-export function readScriptSheet(
-  { given, document }: PreparedExercise,
-  script: string,
-  chosen?: Dialect,
-): TableSheet {
-  const dialect = chosen ?? dialectOf(document, script)
-  const read = readScript(script, { given, dialect, ...scriptOptions(document) })
-  const unread = unreadStatement(read)
-  return {
-    name: 'script',
-    schema: read.schema,
-    findings: read.findings,
-    placed: ({ start, end }) => ({ start, end }),
-    judge: (rule, evaluation) =>
-      rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(unread, evaluation),
-  }
-}
-
-/** Of many faults of one group these are told. */
-const MOST_TOLD = 12
-
-/**
- * The script's own checks as a rule: nothing of the group that speaksAgainst. An empty script is not well
- * made.
- */
-function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Evaluation {
-  const base = { witness: null, tables: [], confidence: 'sure' } as const
-  if (!schema.tables.some(({ given }) => !given))
-    return {
-      ...base,
-      verdict: 'not shown',
-      because: [becauseOf('check-fault', { message: 'No table of the script was read.' })],
-    }
-  const faults = findings.filter(finding => groupOf(finding) === about && speaksAgainst(finding))
-  if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('checked-well', {})] }
-  return {
-    ...base,
-    verdict: 'broken',
-    because: faults
-      .slice(0, MOST_TOLD)
-      .map(fault => becauseOf('check-fault', { message: wording(fault).message }, { span: fault.place })),
-    exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []),
-  }
-}
-
-/** The first statement that was not read and may make or change a table. */
-function unreadStatement({ statements, findings }: ReadScript): Finding | undefined {
-  return statements.length === 0
-    ? undefined
-    : findings.find(
-        ({ code, params }) =>
-          code === 'syntax.unknown-statement' &&
-          /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''),
-      )
-}
-
-/**
- * Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be
- * said.
- */
-function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evaluation {
-  if (evaluation.verdict !== 'not shown' || !unread) return evaluation
-  return {
-    ...evaluation,
-    verdict: 'cannot tell',
-    doubt: 'unread',
-    because: [
-      ...evaluation.because,
-      becauseOf('unmodelled', { what: 'A statement that is not read' }, { span: unread.place }),
-    ],
-  }
+/** Each field of each entity in a line of its own. */
+export const dictionary: TableSheetModule<Dictionary> = {
+  name: 'dictionary',
+  field: 'dictionary',
+  shape: Dictionary,
+  empty: EMPTY_DICTIONARY,
+  parse: fromJson(Dictionary, EMPTY_DICTIONARY),
+  hasOwn: content => !isEmptyDictionary(content),
+  form: ({ given }, answer) => readDictionary(answer.dictionary ?? EMPTY_DICTIONARY, { given }).findings,
+  read: readDictionarySheet,
 }
 
 /**
  * A dictionary is evaluated as the schema it describes (semantics, section 5); what is more is that a
  * reference is described exactly as its key.
  */
-export function readDictionarySheet({ given }: PreparedExercise, dictionary: Dictionary): TableSheet {
-  const read = readDictionary(dictionary, { given })
+function readDictionarySheet(
+  { given }: PreparedExercise,
+  { dictionary: described = EMPTY_DICTIONARY }: MarkableAnswer,
+): TableSheet {
+  const read = readDictionary(described, { given })
   const unread = new Set(
     read.findings.filter(({ code }) => code === 'dictionary.rule-unread').map(({ field }) => field),
   )
-  const words = slotWords(dictionary, read.schema)
+  const words = slotWords(described, read.schema)
   return {
     name: 'dictionary',
     schema: read.schema,
-    findings: [...read.findings, ...checkDictionary(dictionary, read)],
+    findings: [...read.findings, ...checkDictionary(described, read)],
     placed: span => {
       const place = placeOf(span)
       return {
         start: 0,
-        end: dictionary.entries[place.entry]?.[place.slot].length ?? 0,
+        end: described.entries[place.entry]?.[place.slot].length ?? 0,
         field: fieldName(place),
       }
     },
     judge: (rule, evaluated, reading) => {
       const evaluation = inSlotWords(words, evaluated)
-      if (rule.kind === 'refersTo') return describedAsKey(dictionary, rule, evaluation, reading)
+      if (rule.kind === 'refersTo') return describedAsKey(described, rule, evaluation, reading)
       return rule.kind === 'refusesValue' || rule.kind === 'admitsValue'
         ? withUnreadRule(unread, rule, evaluation, reading)
         : evaluation

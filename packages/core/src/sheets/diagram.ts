@@ -1,15 +1,17 @@
 import type { RoleLayout, Step, World } from '../alignment'
 import {
+  Diagram,
+  EMPTY_DIAGRAM,
   LEVELS,
   aloud,
   checkDiagram,
   findRelationship,
   schemaFromDiagram,
-  type Diagram,
   type DiagramEnd,
   type Level,
   type MappedDiagram,
 } from '../diagram'
+import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import { CATALOGUE, wording, type Finding, type FindingCode, type Params } from '../findings'
 import {
   becauseOf,
@@ -24,15 +26,30 @@ import {
   type Witness,
 } from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
-import type { PreparedExercise } from './prepare'
-import type { TableSheet } from './table-sheets'
+import { fromJson, type TableSheetModule } from './module'
+import type { TableSheet } from './table-sheet'
+
+/** Cards and lines; what the exercise gives is not the student's. */
+export const diagram: TableSheetModule<Diagram> = {
+  name: 'diagram',
+  field: 'diagram',
+  shape: Diagram,
+  empty: EMPTY_DIAGRAM,
+  parse: fromJson(Diagram, EMPTY_DIAGRAM),
+  hasOwn: ({ entities, relationships }) => [...entities, ...relationships].some(({ given }) => !given),
+  form: () => [],
+  read: readDiagramSheet,
+}
 
 /**
  * A diagram as a sheet that describes tables (semantics, section 4): it is mapped with a number for whatever
  * nothing tells apart, so that every line counts, and evaluated like any schema. What only a diagram says,
  * how many at least on either side, and that an answer is still open, is judged from its ends.
  */
-export function readDiagramSheet({ given, document, world }: PreparedExercise, drawn: Diagram): TableSheet {
+export function readDiagramSheet(
+  { given, document, world }: PreparedExercise,
+  { diagram: drawn = EMPTY_DIAGRAM }: Pick<MarkableAnswer, 'diagram'>,
+): TableSheet {
   const asked = document.level ?? 'logical'
   const diagram = { ...drawn, level: higher(drawn.level, asked) }
   const mapped = schemaFromDiagram(diagram, { withHandles: true })

@@ -1,47 +1,21 @@
-import {
-  align,
-  worldFromSchema,
-  type Alignment,
-  type GlossaryEntry,
-  type Pin,
-  type Samples,
-  type World,
-} from '../alignment'
-import type { RuleEntry } from '../rules'
+import { align, worldFromSchema, type Alignment, type GlossaryEntry, type World } from '../alignment'
 import { asGiven, findTable, soundPart, type Schema, type Dialect } from '../schema'
-import { readScript, type Habits, type ReadScript } from '../sql'
-import type { RelationTask } from '../claims'
-import { isEmptyDiagram, schemaFromDiagram, type Diagram, type Level } from '../diagram'
+import { readScript, type ReadScript } from '../sql'
+import { isEmptyDiagram, schemaFromDiagram, type Diagram } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
-import type { Sheet } from '../findings'
-import type { Policy } from './points'
+import type { ExerciseDocument } from './document'
+import type { Policy } from './rubric'
 
-/** What marking needs of an exercise; an exercise document is one. */
-export interface MarkableExercise {
-  /** The sheets that are asked. @defaultValue the script alone */
-  readonly sheets?: readonly Sheet[]
-  /** The level that a diagram is to reach. @defaultValue logical */
-  readonly level?: Level | undefined
-  /** What the Dependencies sheet is about. */
-  readonly relation?: RelationTask | undefined
-  /** The dialect of scripts. @defaultValue postgresql */
-  readonly dialect?: Dialect | undefined
-  /** Other dialects that a student may choose. */
-  readonly dialects?: readonly Dialect[] | undefined
-  readonly habits?: Habits | undefined
-  readonly starter: string | null
-  readonly models: readonly {
-    readonly name: string
-    readonly script: string
-    readonly dictionary?: Dictionary | undefined
-    readonly diagram?: Diagram | undefined
-    readonly pins?: readonly Pin[] | undefined
-  }[]
-  readonly glossary: readonly GlossaryEntry[]
-  readonly samples: Samples
-  readonly rules: readonly RuleEntry[]
-  readonly rubric: Policy
-}
+type ListsReadOnly<T> = { readonly [K in keyof T]: T[K] extends readonly (infer E)[] ? readonly E[] : T[K] }
+
+/** What marking needs of an exercise; an exercise document is one. Without sheets the script alone is asked. */
+export type MarkableExercise = ListsReadOnly<
+  Pick<
+    ExerciseDocument,
+    'starter' | 'models' | 'glossary' | 'samples' | 'rules' | 'level' | 'relation' | 'dialects' | 'habits'
+  >
+> &
+  Partial<ListsReadOnly<Pick<ExerciseDocument, 'sheets' | 'dialect'>>> & { readonly rubric: Policy }
 
 /** What follows from an exercise for every answer to it: read once, used for all. */
 export interface PreparedExercise {

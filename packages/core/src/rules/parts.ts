@@ -1,5 +1,5 @@
 import { lowestConfidence } from '../alignment'
-import type { Evaluation, Verdict } from '../rules'
+import type { Evaluation, Verdict } from './verdict'
 
 /** What one part does to the sentence: the first of these that any part has is the sentence's verdict. */
 const ORDER: readonly Verdict[] = ['broken', 'cannot tell', 'too strict', 'not shown', 'upheld']

@@ -1,0 +1,19 @@
+/**
+ * The folders of the core, from the bottom up: each may import those of the lines above it, and no others
+ * (docs/ARCHITECTURE.md). Lint, bundles, tests and the application take the list from here.
+ */
+export const LAYERS = [
+  ['findings'],
+  ['dependencies', 'schema'],
+  ['sql', 'rows'],
+  ['dictionary'],
+  ['diagram'],
+  ['alignment'],
+  ['rules'],
+  ['claims'],
+  ['exercise'],
+  ['sheets'],
+  ['marking'],
+  ['formats'],
+]
+export const FOLDERS = LAYERS.flat()

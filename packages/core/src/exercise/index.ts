@@ -1,0 +1,15 @@
+export { DEFAULT_RUBRIC, Rubric, type Policy } from './rubric'
+export {
+  ExerciseDocument,
+  ExerciseRows,
+  HELP_LEVELS,
+  LONGEST_ANSWER,
+  MOST_EXERCISE_ROWS,
+  PinShape,
+  emptyExercise,
+  type HelpLevel,
+} from './document'
+export { AnswerDocument, SheetsOfAnswer, type MarkableAnswer } from './answer'
+export { documentFaults } from './document-faults'
+export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
+export { personalExercise } from './personal'

@@ -1,0 +1,126 @@
+import { readTask, samplesOf } from '../claims'
+import type { MarkableAnswer, MarkableExercise, PreparedExercise } from '../exercise'
+import { wording, type Finding } from '../findings'
+import { becauseOf, type Evaluation } from '../rules'
+import {
+  dialectOf,
+  groupOf,
+  readScript,
+  speaksAgainst,
+  type CheckGroup,
+  type ReadOptions,
+  type ReadScript,
+} from '../sql'
+import { z } from 'zod'
+import type { TableSheetModule } from './module'
+import type { TableSheet } from './table-sheet'
+
+/** The CREATE TABLE statements, as they are typed. */
+export const script: TableSheetModule<string> = {
+  name: 'script',
+  field: 'script',
+  shape: z.string(),
+  empty: '',
+  parse: text => text,
+  hasOwn: content => content.trim() !== '',
+  form: ({ document, given }, answer) =>
+    readScript(answer.script, {
+      given,
+      dialect: answer.dialect ?? dialectOf(document, answer.script),
+      checks: false,
+    }).findings,
+  read: readScriptSheet,
+}
+
+/** What an exercise says about how its scripts are checked: the course's conventions, and what fixes what. */
+export function scriptOptions({
+  habits,
+  relation,
+  samples,
+}: Pick<MarkableExercise, 'habits' | 'relation' | 'samples'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
+  const all = relation ? readTask(relation).items.map(({ dependency }) => dependency) : []
+  const multivalued = all.filter(dependency => 'multi' in dependency)
+  const functional = all.filter(dependency => !('multi' in dependency))
+  return {
+    ...(habits ? { habits } : {}),
+    ...(relation && all.length > 0
+      ? {
+          dependencies: {
+            attributes: relation.attributes,
+            dependencies: functional,
+            multivalued,
+            samples: samplesOf(relation, samples),
+          },
+        }
+      : {}),
+  }
+}
+
+function readScriptSheet({ given, document }: PreparedExercise, answer: MarkableAnswer): TableSheet {
+  const dialect = answer.dialect ?? dialectOf(document, answer.script)
+  const read = readScript(answer.script, { given, dialect, ...scriptOptions(document) })
+  const unread = unreadStatement(read)
+  return {
+    name: 'script',
+    schema: read.schema,
+    findings: read.findings,
+    placed: ({ start, end }) => ({ start, end }),
+    judge: (rule, evaluation) =>
+      rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(unread, evaluation),
+  }
+}
+
+/** Of many faults of one group these are told. */
+const MOST_TOLD = 12
+
+/**
+ * The script's own checks as a rule: nothing of the group that speaksAgainst. An empty script is not well
+ * made.
+ */
+function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Evaluation {
+  const base = { witness: null, tables: [], confidence: 'sure' } as const
+  if (!schema.tables.some(({ given }) => !given))
+    return {
+      ...base,
+      verdict: 'not shown',
+      because: [becauseOf('check-fault', { message: 'No table of the script was read.' })],
+    }
+  const faults = findings.filter(finding => groupOf(finding) === about && speaksAgainst(finding))
+  if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('checked-well', {})] }
+  return {
+    ...base,
+    verdict: 'broken',
+    because: faults
+      .slice(0, MOST_TOLD)
+      .map(fault => becauseOf('check-fault', { message: wording(fault).message }, { span: fault.place })),
+    exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []),
+  }
+}
+
+/** The first statement that was not read and may make or change a table. */
+function unreadStatement({ statements, findings }: ReadScript): Finding | undefined {
+  return statements.length === 0
+    ? undefined
+    : findings.find(
+        ({ code, params }) =>
+          code === 'syntax.unknown-statement' &&
+          /TABLE|DO|EXECUTE|FUNCTION|PROCEDURE/i.test(params['found'] ?? ''),
+      )
+}
+
+/**
+ * Nothing was found for the rule, and a statement that might hold it was not read: then that is not to be
+ * said.
+ */
+function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evaluation {
+  if (evaluation.verdict !== 'not shown' || !unread) return evaluation
+  return {
+    ...evaluation,
+    verdict: 'cannot tell',
+    doubt: 'unread',
+    because: [
+      ...evaluation.because,
+      becauseOf('unmodelled', { what: 'A statement that is not read' }, { span: unread.place }),
+    ],
+  }
+}

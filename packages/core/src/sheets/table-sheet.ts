@@ -1,0 +1,17 @@
+import type { Finding, Sheet, Span } from '../findings'
+import type { Evaluation, Reading, Rule } from '../rules'
+import type { Schema } from '../schema'
+import type { MarkedCell } from './marked-cell'
+
+/** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
+export interface TableSheet {
+  readonly name: Exclude<Sheet, 'dependencies'>
+  readonly schema: Schema
+  readonly findings: readonly Finding[]
+  /** Whether the sheet is asked a rule that sheets of its kind can show. @defaultValue always */
+  readonly asks?: (rule: Rule) => boolean
+  /** A place of the schema as a place of the sheet. */
+  readonly placed: (span: Span) => MarkedCell['because'][number]['place']
+  /** What this sheet makes of an evaluation of the schema. */
+  readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
+}
