@@ -1,10 +1,4 @@
 import { CallError, HELP, readCall } from './call'
-import { runDependencies } from './dependencies'
-import { runMark } from './mark'
-import { runDiagram } from './diagram'
-import { runRows } from './rows'
-import { runScript } from './script'
-import { runWrite } from './write'
 
 /**
  * `nomenklatura COMMAND [FILE | - …] [options]`: 0 done, 1 with --strict and a finding of severity error, 2
@@ -17,17 +11,17 @@ async function main(args: readonly string[]): Promise<number> {
       console.log(HELP)
       return 0
     case 'dependencies':
-      return runDependencies(call)
+      return (await import('./dependencies')).runDependencies(call)
     case 'diagram':
-      return runDiagram(call)
+      return (await import('./diagram')).runDiagram(call)
     case 'rows':
-      return runRows(call)
+      return (await import('./rows')).runRows(call)
     case 'script':
-      return runScript(call)
+      return (await import('./script')).runScript(call)
     case 'write':
-      return runWrite(call)
+      return (await import('./write')).runWrite(call)
     case 'mark':
-      return runMark(call)
+      return (await import('./mark')).runMark(call)
   }
 }
 

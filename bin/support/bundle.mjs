@@ -56,6 +56,7 @@ const OUR_SUPPORT = {
 
 /** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
 const THREAD = 'server/pool/thread.ts'
+export const COMMAND_LINE = 'cli/main.ts'
 
 /** The bundle of the worker threads; it lies beside the programs that start them. */
 export const bundleThread = () => bundle(THREAD)
@@ -64,9 +65,10 @@ export const bundleThread = () => bundle(THREAD)
  * Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle.
  */
 export async function bundle(entry) {
-  const isWhole = entry === THREAD
+  const isWhole = entry === THREAD || entry === COMMAND_LINE
   const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
-  const outfile = join(BUILD, `${name}.mjs`)
+  // A command loads what it needs, and no more: its parts lie beside each other.
+  const outfile = entry === COMMAND_LINE ? join(BUILD, name, 'main.mjs') : join(BUILD, `${name}.mjs`)
   const hash = hashOf(
     [
       'packages/core/src',
@@ -86,12 +88,14 @@ export async function bundle(entry) {
   mkdirSync(dirname(outfile), { recursive: true })
   await build({
     entryPoints: [join(ROOT, entry)],
-    outfile,
+    ...(entry === COMMAND_LINE
+      ? { outdir: dirname(outfile), splitting: true, outExtension: { '.js': '.mjs' }, minify: true }
+      : { outfile }),
     bundle: true,
     platform: 'node',
     format: 'esm',
     target: 'node20',
-    sourcemap: 'inline',
+    sourcemap: entry === COMMAND_LINE ? false : 'inline',
     logLevel: 'warning',
     ...(isWhole
       ? {

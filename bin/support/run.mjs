@@ -1,9 +1,9 @@
 // Runs a TypeScript program of this project in plain Node: node bin/support/run.mjs PROGRAM.ts [arguments]
 import { pathToFileURL } from 'node:url'
-import { bundle, bundleThread } from './bundle.mjs'
+import { COMMAND_LINE, bundle, bundleThread } from './bundle.mjs'
 
 const [, , entry, ...rest] = process.argv
 const file = await bundle(entry)
-await bundleThread()
+if (entry !== COMMAND_LINE) await bundleThread()
 process.argv = [process.argv[0], file, ...rest]
 await import(pathToFileURL(file).href)
