@@ -79,13 +79,13 @@ export function nameLikeness(a: NameWords, b: NameWords): number {
   for (const word of a) {
     let best = -1
     let bestLikeness = 0
-    b.forEach((other, i) => {
-      const likeness = used.has(i) ? 0 : wordLikeness(word, other)
+    for (let i = 0; i < b.length && bestLikeness < 1; i++) {
+      const likeness = used.has(i) ? 0 : wordLikeness(word, b[i]!)
       if (likeness > bestLikeness) {
         best = i
         bestLikeness = likeness
       }
-    })
+    }
     if (best >= 0) used.add(best)
     total += bestLikeness
   }

@@ -41,11 +41,13 @@ export class AttributeSet implements Iterable<number> {
   }
 
   isSubsetOf(other: AttributeSet): boolean {
-    return this.words.every((word, i) => (word & ~other.words[i]!) === 0)
+    for (let i = 0; i < this.words.length; i++) if (this.words[i]! & ~other.words[i]!) return false
+    return true
   }
 
   meets(other: AttributeSet): boolean {
-    return this.words.some((word, i) => (word & other.words[i]!) !== 0)
+    for (let i = 0; i < this.words.length; i++) if (this.words[i]! & other.words[i]!) return true
+    return false
   }
 
   equals(other: AttributeSet): boolean {
@@ -53,15 +55,21 @@ export class AttributeSet implements Iterable<number> {
   }
 
   union(other: AttributeSet): AttributeSet {
-    return new AttributeSet(this.words.map((word, i) => word | other.words[i]!))
+    const words = this.words.slice()
+    for (let i = 0; i < words.length; i++) words[i]! |= other.words[i]!
+    return new AttributeSet(words)
   }
 
   intersect(other: AttributeSet): AttributeSet {
-    return new AttributeSet(this.words.map((word, i) => word & other.words[i]!))
+    const words = this.words.slice()
+    for (let i = 0; i < words.length; i++) words[i]! &= other.words[i]!
+    return new AttributeSet(words)
   }
 
   minus(other: AttributeSet): AttributeSet {
-    return new AttributeSet(this.words.map((word, i) => word & ~other.words[i]!))
+    const words = this.words.slice()
+    for (let i = 0; i < words.length; i++) words[i]! &= ~other.words[i]!
+    return new AttributeSet(words)
   }
 
   with(position: number): AttributeSet {
@@ -87,6 +95,16 @@ export class AttributeSet implements Iterable<number> {
     for (let i = 0; i < this.words.length; i++) {
       for (let word = this.words[i]!; word; word &= word - 1) yield i * 32 + 31 - Math.clz32(word & -word)
     }
+  }
+
+  /** Writes the positions in ascending order to the beginning of `into`, and answers how many there are. */
+  writeTo(into: Int32Array): number {
+    let end = 0
+    for (let i = 0; i < this.words.length; i++) {
+      for (let word = this.words[i]!; word; word &= word - 1)
+        into[end++] = i * 32 + 31 - Math.clz32(word & -word)
+    }
+    return end
   }
 
   /** A string that is equal exactly for equal sets of one universe: for maps and sets. */

@@ -1,5 +1,5 @@
 import { AttributeSet, compareSets } from './attribute-set'
-import { closure } from './closure'
+import { closure, determinesAll } from './closure'
 import type { Dependency } from './universe'
 
 export interface KeyOptions {
@@ -170,6 +170,17 @@ function* keysOfComponent(
   return true
 }
 
+const rightSidesOf = new WeakMap<readonly Dependency[], AttributeSet>()
+
+/** What stands on some right side; once for a list of dependencies. */
+function rightSides(size: number, dependencies: readonly Dependency[]): AttributeSet {
+  const known = rightSidesOf.get(dependencies)
+  if (known) return known
+  const all = dependencies.reduce((union, { to }) => union.union(to), AttributeSet.empty(size))
+  rightSidesOf.set(dependencies, all)
+  return all
+}
+
 /**
  * A key within `superkey`: attributes are left out from the last to the first as long as the rest still
  * determines `all`.
@@ -181,9 +192,13 @@ export function shrinkToKey(
   dependencies: readonly Dependency[],
 ): AttributeSet {
   let key = superkey
-  for (const attribute of [...superkey].reverse()) {
-    const smaller = key.without(attribute)
-    if (all.isSubsetOf(closure(size, smaller, dependencies))) key = smaller
+  const attributes = new Int32Array(size)
+  // What nothing determines stands in every key.
+  const determined = rightSides(size, dependencies)
+  for (let i = superkey.writeTo(attributes) - 1; i >= 0; i--) {
+    if (!determined.has(attributes[i]!)) continue
+    const smaller = key.without(attributes[i]!)
+    if (determinesAll(size, smaller, all, dependencies)) key = smaller
   }
   return key
 }

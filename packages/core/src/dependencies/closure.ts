@@ -19,6 +19,13 @@ interface Prepared {
   readonly missing: Int32Array
   readonly dependents: readonly Int32Array[]
   readonly immediate: readonly number[]
+  /** Room for one closure at a time that nobody looks into. */
+  readonly room: {
+    readonly left: Int32Array
+    readonly reached: Uint8Array
+    readonly queue: Int32Array
+    readonly from: Int32Array
+  }
 }
 
 const preparedFor = new WeakMap<readonly Dependency[], Map<number, Prepared>>()
@@ -44,6 +51,12 @@ function prepare(size: number, dependencies: readonly Dependency[]): Prepared {
     missing: Int32Array.from(lefts, left => left.length),
     dependents: dependencies.map(({ to }) => Int32Array.from(to)),
     immediate: lefts.flatMap((left, d) => (left.length === 0 ? [d] : [])),
+    room: {
+      left: new Int32Array(lefts.length),
+      reached: new Uint8Array(size),
+      queue: new Int32Array(size),
+      from: new Int32Array(size),
+    },
   }
   bySize.set(size, prepared)
   return prepared
@@ -76,6 +89,45 @@ export function closureIgnoring(
   ignored: Uint8Array,
 ): AttributeSet {
   return grow(size, start, dependencies, { ignored })
+}
+
+/**
+ * Whether `start` determines all of `wanted`. As `closure`, without making the set: it ends as soon as
+ * nothing is missing.
+ */
+export function determinesAll(
+  size: number,
+  start: AttributeSet,
+  wanted: AttributeSet,
+  dependencies: readonly Dependency[],
+): boolean {
+  const { starts, waiting, missing, dependents, immediate, room } = prepare(size, dependencies)
+  const { left, reached, queue, from } = room
+  let toReach = wanted.writeTo(queue)
+  reached.fill(2)
+  for (let i = 0; i < toReach; i++) reached[queue[i]!] = 1
+  left.set(missing)
+  let end = 0
+  /** 2 not reached, 1 not reached and wanted, 0 reached. */
+  const reach = (a: number): void => {
+    if (reached[a] === 0) return
+    if (reached[a] === 1) toReach--
+    reached[a] = 0
+    queue[end++] = a
+  }
+  const count = start.writeTo(from)
+  for (let i = 0; i < count; i++) reach(from[i]!)
+  for (const d of immediate) dependents[d]!.forEach(reach)
+  for (let at = 0; at < end && toReach > 0; at++) {
+    const a = queue[at]!
+    for (let i = starts[a]!; i < starts[a + 1]!; i++) {
+      const d = waiting[i]!
+      if (--left[d]! > 0) continue
+      const to = dependents[d]!
+      for (let j = 0; j < to.length; j++) reach(to[j]!)
+    }
+  }
+  return toReach === 0
 }
 
 function grow(

@@ -24,8 +24,8 @@ const say = ({ code, params }: Because, how: 'full' | 'told'): string =>
  * where that is the sentence itself.
  */
 export function becauseForStudent(because: Because): string | undefined {
-  const told = say(because, 'told')
-  return told === say(because, 'full') ? undefined : told
+  const { full, told } = REASONS[because.code]
+  return told === full ? undefined : say(because, 'told')
 }
 
 /** The sentence of a reason. It names the answer's own things, and for what is missing the exercise's. */

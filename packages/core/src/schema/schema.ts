@@ -98,7 +98,7 @@ export function foldName(name: string): string {
 }
 
 export function sameName(a: string, b: string): boolean {
-  return foldName(a) === foldName(b)
+  return a === b || foldName(a) === foldName(b)
 }
 
 const tablesByName = new WeakMap<Schema, ReadonlyMap<string, Table>>()
