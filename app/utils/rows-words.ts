@@ -31,20 +31,17 @@ export function columnFacts(
       ...(list ? [note(`a list, by “${list.separator}”`, true)] : []),
       ...(leadingZeros ? [note('leading zeros', true)] : []),
       ...(several ? [note(`a ${several}: several facts`, true)] : []),
-      ...(dates?.isAmbiguous
-        ? [note('day or month?', true)]
-        : dates && dates.formats.length > 1
-          ? [note(`${dates.formats.length} ways of writing dates`, true)]
-          : []),
+      ...(dates?.isAmbiguous ? [note('day or month?', true)] : []),
+      ...(dates && !dates.isAmbiguous && dates.formats.length > 1
+        ? [note(`${dates.formats.length} ways of writing dates`, true)]
+        : []),
       ...(strangers.length > 0 ? [note(`unlike the rest: ${strangers.slice(0, 2).join(', ')}`, true)] : []),
       ...(alike.length > 0 ? [note(`spelt two ways: ${alike[0]!.join(', ')}`, true)] : []),
       note(empty > 0 ? `${empty} empty` : 'never empty'),
       note(
         distinct === rows
           ? 'all different'
-          : members
-            ? `${distinct} values, again and again`
-            : `${distinct} different`,
+          : `${distinct} ${members ? 'values, again and again' : 'different'}`,
       ),
     ],
   }

@@ -34,8 +34,11 @@ export const KEY_WORDS: Readonly<Record<DictionaryEntry['key'], string>> = {
 /** A slot as it is shown in a table: in words where it holds a choice. */
 export function slotText(entry: DictionaryEntry, slot: Slot): string {
   if (slot === 'required') return entry.required === '' ? '' : REQUIRED_WORDS[entry.required]
-  if (slot === 'key')
-    return entry.key === '' ? '' : entry.key === 'primary' ? 'primary' : KEY_WORDS[entry.key]
+  if (slot === 'key') {
+    if (entry.key === '') return ''
+    if (entry.key === 'primary') return 'primary'
+    return KEY_WORDS[entry.key]
+  }
   return entry[slot]
 }
 

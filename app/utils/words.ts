@@ -43,11 +43,9 @@ export function pointsText(thousandths: number): string {
 export function lateInWords(seconds: number): string {
   if (seconds <= 0) return ''
   const hours = Math.floor(seconds / 3600)
-  return hours >= 48
-    ? `late by ${Math.floor(hours / 24)} days`
-    : hours >= 1
-      ? `late by ${hours} h`
-      : `late by ${Math.max(1, Math.round(seconds / 60))} min`
+  if (hours >= 48) return `late by ${Math.floor(hours / 24)} days`
+  if (hours >= 1) return `late by ${hours} h`
+  return `late by ${Math.max(1, Math.round(seconds / 60))} min`
 }
 
 export function countOf(count: number, one: string, many = `${one}s`): string {

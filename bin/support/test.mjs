@@ -213,12 +213,7 @@ for (const group of groups) {
     return false
   })
   const hashes = new Map(due.map(({ name, paths }) => [name, hashOf(paths, name)]))
-  const results =
-    due.length > 1
-      ? await Promise.all(due.map(stage => runStage(stage, true)))
-      : due.length === 1
-        ? [await runStage(due[0], false)]
-        : []
+  const results = await Promise.all(due.map(stage => runStage(stage, due.length > 1)))
   for (const { name, status, seconds } of results) {
     if (status === 0) {
       if (only === undefined) writeStamp(stampOf(name), hashes.get(name))

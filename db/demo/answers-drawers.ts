@@ -53,16 +53,17 @@ export function drawerDiagram(hand: DrawerHand, mistakes: readonly DrawerMistake
   const { drawer, packet, placement, since } = HANDS[hand]
   const [d, p, m] = [drawer, packet, placement].map(name => `"${name}"`) as [string, string, string]
   const typed = (type: string): string => (has('no types') ? '' : ` (${type})`)
+  const lineToBay = (): string[] => {
+    if (has('no line to the bay')) return []
+    if (has('bay and drawer swapped')) return [`bay stands in exactly one ${d}; ${d} has any number of bays`]
+    return [
+      ...(has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`]),
+      `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`,
+    ]
+  }
   const lines = [
     `${d} has drawer no${typed('smallint')}, width${typed('integer')}`,
-    ...(has('no line to the bay')
-      ? []
-      : has('bay and drawer swapped')
-        ? [`bay stands in exactly one ${d}; ${d} has any number of bays`]
-        : [
-            ...(has('drawer by its number alone') ? [] : [`${d} is told apart by "drawer no" within bay`]),
-            `${d} stands in exactly one bay; bay has ${has('bay must have a drawer') ? 'one or more' : 'any number of'} ${d}`,
-          ]),
+    ...lineToBay(),
     `${p} has packet no${typed('smallint')}, weight${typed(has('weight in whole grams') ? 'integer' : 'decimal 6 2')}`,
     ...(has('packet by its number alone') ? [] : [`${p} is told apart by "packet no" within accession`]),
     `${p} holds seeds of exactly one accession; accession is divided into ${has('accession must have a packet') ? 'one or more' : 'any number of'} ${p}`,

@@ -172,9 +172,8 @@ export function exchangeScript(
             { name: n.tripNo, type: 'INTEGER' },
             { name: `trip_${n.setOut}`, type: 'DATE' },
           ]
-        : isTurned || isBetween
-          ? []
-          : [toTrip]),
+        : []),
+      ...(isInside || isTurned || isBetween ? [] : [toTrip]),
     ],
   )
   const origin: TablePlan = {
@@ -185,11 +184,13 @@ export function exchangeScript(
     ],
     key: [surrogate ? id(n.accession) : n.accessionNo, ...(has('origin in pairs') ? [toTrip.name] : [])],
   }
-  const origins = isInside
-    ? [accession]
-    : isTurned
-      ? [accession, trip]
-      : [trip, accession, ...(isBetween ? [origin] : [])]
+  const before = isInside || isTurned ? [] : [trip]
+  const origins = [
+    ...before,
+    accession,
+    ...(isTurned && !isInside ? [trip] : []),
+    ...(isBetween && !isInside && !isTurned ? [origin] : []),
+  ]
   const dispatch = keyed(n.dispatch, { name: n.dispatchNo, type: 'INTEGER' }, [
     to(n.garden, n.code, n.gardenCode, codeType, {
       notNull: !has('garden optional'),
@@ -203,8 +204,10 @@ export function exchangeScript(
 
   function linePlan(): TablePlan {
     const own = [surrogate ? id(n.dispatch) : n.dispatchNo, surrogate ? id(n.accession) : n.accessionNo]
-    const priceType = has('whole prices') ? 'INTEGER' : has('small prices') ? 'DECIMAL(5,2)' : 'DECIMAL(6,2)'
+    const decimalPrice = has('small prices') ? 'DECIMAL(5,2)' : 'DECIMAL(6,2)'
+    const priceType = has('whole prices') ? 'INTEGER' : decimalPrice
     const numbered = surrogate || has('line number only')
+    const natural = has('one line per dispatch') ? [own[0]!] : own
     return {
       name: n.line,
       columns: [
@@ -220,8 +223,8 @@ export function exchangeScript(
         { name: n.seeds, type: 'INTEGER', notNull: !has('seeds optional') },
         { name: n.price, type: priceType, notNull: !has('price optional') },
       ],
-      key: numbered ? ['line_id'] : has('one line per dispatch') ? [own[0]!] : own,
-      uniques: numbered && !has('line number only') ? [has('one line per dispatch') ? [own[0]!] : own] : [],
+      key: numbered ? ['line_id'] : natural,
+      uniques: numbered && !has('line number only') ? [natural] : [],
     }
   }
 }

@@ -50,6 +50,13 @@ export function pairScript(
   const free = has('nothing demanded')
   const numbered = surrogate || has('surrogate only')
   const pair = [names.trip, names.collector]
+  const key = (): string[] => {
+    if (free) return []
+    if (numbered) return ['id']
+    if (has('role in key')) return [...pair, names.role]
+    if (has('key is the trip')) return [names.trip]
+    return has('key is the collector') ? [names.collector] : pair
+  }
   const table: TablePlan = {
     name: names.table,
     columns: [
@@ -68,17 +75,7 @@ export function pairScript(
       },
       { name: names.role, type: 'VARCHAR(30)', notNull: !free && !has('role optional') },
     ],
-    key: free
-      ? []
-      : numbered
-        ? ['id']
-        : has('role in key')
-          ? [...pair, names.role]
-          : has('key is the trip')
-            ? [names.trip]
-            : has('key is the collector')
-              ? [names.collector]
-              : pair,
+    key: key(),
     uniques: surrogate && !has('surrogate only') ? [pair] : [],
   }
   return writeScript([table], hand)

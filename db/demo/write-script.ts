@@ -63,11 +63,9 @@ function writeTable(table: TablePlan, hand: Hand): string {
 }
 
 function numberType(column: ColumnPlan, hand: Hand): string {
-  return hand === 'mysql'
-    ? `${column.type} AUTO_INCREMENT`
-    : hand === 'lower'
-      ? 'serial'
-      : `${column.type} GENERATED ALWAYS AS IDENTITY`
+  if (hand === 'mysql') return `${column.type} AUTO_INCREMENT`
+  if (hand === 'lower') return 'serial'
+  return `${column.type} GENERATED ALWAYS AS IDENTITY`
 }
 
 function reference({ table, column, onDelete }: ReferencePlan, hand: Hand): string {

@@ -7,6 +7,6 @@ export function sendProblem(event: H3Event, { status, code, message, extra }: Re
   setResponseStatus(event, status)
   setResponseHeader(event, 'Content-Type', 'application/problem+json')
   setResponseHeader(event, 'Cache-Control', 'no-store')
-  const more = Array.isArray(extra) ? { faults: extra as string[] } : extra === undefined ? {} : { extra }
-  return { type: `about:blank#${code}`, title: message, status, code, ...more }
+  const more = Array.isArray(extra) ? { faults: extra as string[] } : { extra }
+  return { type: `about:blank#${code}`, title: message, status, code, ...(extra === undefined ? {} : more) }
 }

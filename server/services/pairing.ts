@@ -16,7 +16,7 @@ import {
   type HandIn,
 } from '../repositories/hand-ins'
 import { findMarking, insertMarking, listMarkings } from '../repositories/markings'
-import { overridesOf } from './desk'
+import { overridesOf } from './class-state'
 import { saveDocument } from './exercises'
 import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'

@@ -169,7 +169,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await keyboard.press('Tab')
     await wen.chord(['Control'], 's')
     await wen.settle()
-    await wen.page.reload({ waitUntil: 'networkidle0' })
+    await wen.reload()
     await wen.press('.tabs [role=tab]', 'Dictionary')
     await wen.page.waitForFunction(
       () => document.querySelector('[data-cell="1 10"]')?.textContent!.trim() === 'what it is',

@@ -91,7 +91,7 @@ describe('from a brief to a mark that can be defended', () => {
 
   it('what was saved is there after a reload', async () => {
     await wen.settle()
-    await wen.page.reload({ waitUntil: 'networkidle0' })
+    await wen.reload()
     await wen.sees('drawer_no', '.sheet .cm-content')
     expect(await wen.read('.sheet .cm-content')).not.toContain('NOT NULL,\n)')
   })
@@ -289,7 +289,7 @@ describe('two windows', () => {
   it('work written while the server is away is kept in the browser and sent when it is back', async () => {
     const ilse = everybody.find(visitor => visitor.page.url().includes('/work') && !visitor.page.isClosed())!
     await ilse.page.bringToFront()
-    await ilse.page.reload({ waitUntil: 'networkidle0' })
+    await ilse.reload()
     await ilse.page.setOfflineMode(true)
     await ilse.write(`${RIGHT}\n-- written offline`)
     await ilse.sees('kept in this browser since', '.state')
@@ -300,7 +300,7 @@ describe('two windows', () => {
     expect(why).toBe(true)
     await ilse.page.setOfflineMode(false)
     await ilse.sees('sent', '.state')
-    await ilse.page.reload({ waitUntil: 'networkidle0' })
+    await ilse.reload()
     await ilse.sees('-- written offline', '.sheet .cm-content')
   })
 })

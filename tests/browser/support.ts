@@ -1,6 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { afterAll, beforeAll } from 'vitest'
-import puppeteer, { type Browser, type ElementHandle, type KeyInput, type Page } from 'puppeteer-core'
+import puppeteer, {
+  type Browser,
+  type ElementHandle,
+  type HTTPRequest,
+  type KeyInput,
+  type Page,
+} from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { startApplication } from '../../bin/support/application.mjs'
 import { DEMO_TEMPLATE, copyOf } from '../support/databases'
@@ -90,6 +96,8 @@ export function useDemo() {
  */
 export class Visitor {
   readonly faults: string[] = []
+  /** What was asked of the server and is not answered yet. */
+  private readonly pending = new Set<HTTPRequest>()
 
   private constructor(
     readonly page: Page,
@@ -121,6 +129,12 @@ export class Visitor {
       if (!url.startsWith(this.origin) && !url.startsWith('data:') && !url.startsWith('blob:'))
         this.faults.push(`a request left the machine: ${url.slice(0, 200)}`)
     })
+    this.page.on('request', request => {
+      if (request.url().startsWith(this.origin)) this.pending.add(request)
+    })
+    this.page.on('requestfinished', request => void this.pending.delete(request))
+    this.page.on('requestfailed', request => void this.pending.delete(request))
+    this.page.on('framenavigated', frame => frame === this.page.mainFrame() && this.pending.clear())
     this.page.on('console', message => {
       if (message.type() === 'error' && /Content Security Policy|Refused/.test(message.text()))
         this.faults.push(`policy: ${message.text().slice(0, 200)}`)
@@ -129,7 +143,13 @@ export class Visitor {
   }
 
   async go(path: string): Promise<void> {
-    await this.page.goto(`${this.origin}${path}`, { waitUntil: 'networkidle0' })
+    await this.page.goto(`${this.origin}${path}`)
+    await this.settle()
+  }
+
+  async reload(): Promise<void> {
+    await this.page.reload()
+    await this.settle()
   }
 
   async comeInAs(name: string): Promise<this> {
@@ -158,9 +178,15 @@ export class Visitor {
     await this.settle()
   }
 
-  /** Waits until nothing is asked of the server. */
+  /** Waits until nothing has been asked of the server for a moment. What a page that is left had asked is over. */
   async settle(): Promise<void> {
-    await this.page.waitForNetworkIdle({ idleTime: 250, timeout: 90_000 })
+    const begun = Date.now()
+    for (let quietSince = begun; Date.now() - quietSince < 250;) {
+      await new Promise(done => setTimeout(done, 25))
+      if (this.pending.size > 0) quietSince = Date.now()
+      if (Date.now() - begun > 60_000)
+        throw new Error(`Still waiting for ${[...this.pending].map(request => request.url()).join(', ')}`)
+    }
   }
 
   /** Clicks the first element of the selector that contains the text and can be seen. */

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { insertDocument } from '../../server/services/exercises'
-import { release } from '../../server/services/desk'
+import { release } from '../../server/services/releases'
 import { ROUTES, Visitor, startServer } from './support/server'
 import { PAIR, PASSWORD, RIGHT, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
 
@@ -163,8 +163,8 @@ describe('access', () => {
       if (method === 'delete' && TABLE[`${method} ${path}`]![who] === 'in') continue
       const { status, body } = await visitor.ask(method, urlOf(path), method === 'get' ? undefined : {})
       const expected = TABLE[`${method} ${path}`]![who]
-      const outcome: Outcome =
-        status === 401 && body.code === 'signed-out' ? 401 : status === 403 || status === 404 ? status : 'in'
+      const isRefused = status === 403 || status === 404 || (status === 401 && body.code === 'signed-out')
+      const outcome: Outcome = isRefused ? status : 'in'
       const isDemoDoor = path === '/api/session/demo'
       if (!isDemoDoor) expect(`${method} ${path}: ${outcome}`).toBe(`${method} ${path}: ${expected}`)
     }

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { GlossaryPreview, HandInAnswer, PairingPreview } from '#shared/answers'
-import { takeMarksBack, release } from '../../server/services/desk'
+import { takeMarksBack, release } from '../../server/services/releases'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { Visitor, startServer } from './support/server'
 import { PASSWORD, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'

@@ -1,7 +1,7 @@
 import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { align, worldFromSchema } from '@nomenklatura/core/alignment'
-import { Reading, evaluate, type Rule, type Verdict } from '@nomenklatura/core/rules'
+import { Reading, elementsOf, evaluate, type Rule, type Verdict } from '@nomenklatura/core/rules'
 import { readScript } from '@nomenklatura/core/sql'
 
 /**
@@ -133,8 +133,11 @@ interface State {
   readonly accessions: readonly Accession[]
 }
 
-const text = (value: string | number | null): string =>
-  value === null ? 'NULL' : typeof value === 'number' ? String(value) : `'${value}'`
+const text = (value: string | number | null): string => {
+  if (value === null) return 'NULL'
+  if (typeof value === 'number') return String(value)
+  return `'${value}'`
+}
 const insert = (table: string, values: readonly (string | number | null)[]): string =>
   `INSERT INTO ${table} VALUES (${values.map(text).join(', ')})`
 
@@ -365,7 +368,7 @@ describe('static verdicts and what the server does', () => {
         const ours = evaluate(reading, rule).verdict
         if (ours !== said)
           differences.push(
-            `${Object.values(layout).join(' / ')}: ${rule.kind} ${'role' in rule ? rule.role : 'path' in rule ? rule.path : rule.entity}: ours ${ours}, the server's ${said}\n    ${script}`,
+            `${Object.values(layout).join(' / ')}: ${rule.kind} ${elementsOf(rule).join()}: ours ${ours}, the server's ${said}\n    ${script}`,
           )
       })
     }

@@ -3,15 +3,12 @@ import { listLatest, findHandIn } from '../../server/repositories/hand-ins'
 import { listMarkings } from '../../server/repositories/markings'
 import { findExercise, latestRevision } from '../../server/repositories/exercises'
 import { check } from '../../server/services/checking'
-import {
-  decide,
-  release,
-  showDesk,
-  showFeedback,
-  showHandIn,
-  showLedger,
-  takeMarksBack,
-} from '../../server/services/desk'
+import { decide } from '../../server/services/decisions'
+import { release, takeMarksBack } from '../../server/services/releases'
+import { showDesk } from '../../server/services/desk'
+import { showFeedback } from '../../server/services/feedback'
+import { showHandIn } from '../../server/services/hand-in-view'
+import { showLedger } from '../../server/services/ledger'
 import {
   allow,
   publish,

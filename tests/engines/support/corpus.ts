@@ -24,9 +24,11 @@ export function corpus(): CorpusScript[] {
 }
 
 function walk(folder: string): string[] {
-  return readdirSync(folder, { withFileTypes: true }).flatMap(entry =>
-    entry.isDirectory() ? walk(join(folder, entry.name)) : entry.isFile() ? [join(folder, entry.name)] : [],
-  )
+  return readdirSync(folder, { withFileTypes: true }).flatMap(entry => {
+    if (entry.isDirectory()) return walk(join(folder, entry.name))
+    if (entry.isFile()) return [join(folder, entry.name)]
+    return []
+  })
 }
 
 /** Schemas only: not what upgrades an older one, nor procedures for a schema of another file. */

@@ -24,13 +24,11 @@ const type = (
  */
 function typesOf(dialect: Dialect): fc.Arbitrary<DataType> {
   const sized = fc.integer({ min: 1, max: 200 })
-  const plain = ['SMALLINT', 'INTEGER', 'DATE', 'TIMESTAMP'].map(name =>
-    dialect === 'sqlserver' && name === 'TIMESTAMP'
-      ? 'DATETIME2'
-      : dialect === 'mysql' && name === 'TIMESTAMP'
-        ? 'DATETIME'
-        : name,
-  )
+  const plain = ['SMALLINT', 'INTEGER', 'DATE', 'TIMESTAMP'].map(name => {
+    if (dialect === 'sqlserver' && name === 'TIMESTAMP') return 'DATETIME2'
+    if (dialect === 'mysql' && name === 'TIMESTAMP') return 'DATETIME'
+    return name
+  })
   const own: Readonly<Record<Dialect, string[]>> = {
     iso: [
       'BIGINT',

@@ -1,4 +1,4 @@
-import { align, worldFromSchema, type Alignment } from '@nomenklatura/core/alignment'
+import { align, worldFromSchema, type Alignment, type RoleLayout } from '@nomenklatura/core/alignment'
 import { readScript } from '@nomenklatura/core/sql'
 import { modelScript, type Labelled } from './labelled'
 
@@ -19,13 +19,7 @@ export function said(alignment: Alignment): Map<string, { place: string; sure: b
   for (const { entity, attribute, table, column, confidence } of alignment.attributes)
     result.set(`${entity}.${attribute}`, { place: `${table}.${column}`, sure: confidence === 'sure' })
   for (const { entity, role, layout, confidence } of alignment.roles) {
-    const place =
-      layout.kind === 'forward'
-        ? `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')}`
-        : layout.kind === 'columns'
-          ? `${layout.table}.${layout.columns.join('+')}`
-          : layout.kind
-    result.set(`${entity}.${role}`, { place, sure: confidence === 'sure' })
+    result.set(`${entity}.${role}`, { place: placeOf(layout), sure: confidence === 'sure' })
   }
   return result
 }
@@ -79,4 +73,10 @@ export function summary(
       ]
     }),
   )
+}
+
+function placeOf(layout: RoleLayout): string {
+  if (layout.kind === 'forward')
+    return `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')}`
+  return layout.kind === 'columns' ? `${layout.table}.${layout.columns.join('+')}` : layout.kind
 }

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { AskedSheet, DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
+import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -14,31 +13,13 @@ const {
   code,
   reload,
 } = useAnswer<DeskAnswer>(() => `/exercises/${exerciseId.value}/desk`)
-/** The least sure first, as it was when the desk was opened: what is decided meanwhile keeps its place. */
-const order = shallowRef<readonly string[]>([])
-const doubt = (line: QueueLine): number => (line.toDecide > 0 ? 2 : line.toPair > 0 ? 1 : 0)
-const queue = computed(() => {
-  const places = new Map(order.value.map((id, i) => [id, i]))
-  return [...(desk.value?.queue ?? [])].sort(
-    (a, b) => (places.get(a.id) ?? Infinity) - (places.get(b.id) ?? Infinity),
-  )
-})
-watch(
-  desk,
-  answer => {
-    const known = new Set(order.value)
-    const added = (answer?.queue ?? []).filter(({ id }) => !known.has(id)).sort((a, b) => doubt(b) - doubt(a))
-    if (added.length > 0) order.value = [...order.value, ...added.map(({ id }) => id)]
-  },
-  { flush: 'sync' },
-)
+const queue = useDeskQueue(desk)
 const handInId = computed(() =>
   typeof route.query.handIn === 'string' ? route.query.handIn : queue.value[0]?.id,
 )
 const handIn = shallowRef<HandInAnswer>()
 const { fault, act } = useAct()
 const rule = ref('')
-const session = useSessionStore()
 
 watch(handInId, load, { immediate: true })
 
@@ -53,7 +34,7 @@ async function load(): Promise<void> {
     rule.value =
       typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked)
         ? asked
-        : firstToSee(answer)
+        : (firstRuleToSee(answer) ?? desk.value?.rules[0]?.id ?? '')
   } catch (problem) {
     fault.value = errorInWords(problem)
   }
@@ -62,25 +43,6 @@ async function load(): Promise<void> {
 function take(answer: HandInAnswer): void {
   handIn.value = answer
   fault.value = ''
-}
-
-function firstToSee(answer: HandInAnswer): string {
-  const cells = answer.marking?.cells ?? []
-  return (
-    (
-      [...cells].sort((a, b) =>
-        byUrgency({ verdict: shown(answer, a.rule, a.sheet) }, { verdict: shown(answer, b.rule, b.sheet) }),
-      )[0] ?? (desk.value?.rules[0] as { rule?: string } | undefined)
-    )?.rule ?? ''
-  )
-}
-
-function shown(answer: HandInAnswer, ruleId: string, sheet: string): Verdict {
-  const isCell = (other: { rule: string; sheet: string }): boolean =>
-    other.rule === ruleId && other.sheet === sheet
-  return (
-    answer.overrides.find(isCell)?.verdict ?? answer.marking?.cells.find(isCell)?.verdict ?? 'cannot tell'
-  )
 }
 
 function select(id: string): void {
@@ -118,29 +80,18 @@ async function markAgain(): Promise<void> {
 /** The column that was chosen last; where the rule is not asked there, the sheet in which it fares worst. */
 const column = ref<AskedSheet>()
 function sheetOf(answer: HandInAnswer): AskedSheet {
-  const sheets = (answer.marking?.cells ?? [])
-    .filter(cell => cell.rule === rule.value)
-    .map(cell => cell.sheet as AskedSheet)
+  const sheets = sheetsOfRule(answer, rule.value)
   if (column.value && sheets.includes(column.value)) return column.value
-  return (
-    sheets.sort((a, b) =>
-      byUrgency({ verdict: shown(answer, rule.value, a) }, { verdict: shown(answer, rule.value, b) }),
-    )[0] ??
-    desk.value?.sheets[0] ??
-    'script'
-  )
+  return sheets[0] ?? desk.value?.sheets[0] ?? 'script'
 }
 const sheetInHand = computed(() => (handIn.value ? sheetOf(handIn.value) : undefined))
 function turnColumn(by: number): void {
   const sheets = (desk.value?.sheets ?? []).filter(
-    sheet => handIn.value && isAsked(handIn.value, rule.value, sheet),
+    sheet => handIn.value && isAskedOf(handIn.value, rule.value, sheet),
   )
   const at = sheets.indexOf(sheetInHand.value!)
   if (at >= 0) column.value = sheets[Math.max(0, Math.min(sheets.length - 1, at + by))]
 }
-const isAsked = (answer: HandInAnswer, of: string, sheet: AskedSheet): boolean =>
-  answer.marking?.cells.some(cell => cell.rule === of && cell.sheet === sheet) ?? false
-
 /* Deciding by hand */
 /** Counts decisions: with each the form begins anew. */
 const decided = ref(0)
@@ -203,8 +154,7 @@ watch(handInId, () => {
 })
 
 /* Comments and the review */
-const comment = ref('')
-const commentField = useTemplateRef<{ $el: HTMLElement }>('commentField')
+const comments = useTemplateRef<{ focus: () => void }>('comments')
 
 /** Changes what belongs to the hand-in in hand, which is then the server's answer. */
 const amend = (path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> =>
@@ -212,11 +162,6 @@ const amend = (path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown):
     take(await api<HandInAnswer>(`/hand-ins/${handIn.value!.id}/${path}`, { method, body }))
     await reload()
   })
-
-async function addComment(): Promise<void> {
-  if (comment.value.trim() === '') return
-  if (await amend('comments', 'POST', { text: comment.value, rule: rule.value || null })) comment.value = ''
-}
 
 async function accept(): Promise<void> {
   if (!handIn.value?.marking) return
@@ -233,31 +178,19 @@ function moveRule(by: number): void {
   const next = rules.value[Math.min(Math.max(at + by, 0), rules.value.length - 1)]
   if (next) chooseRule(next.id)
 }
-const rulesBody = useTemplateRef<HTMLElement>('rulesBody')
-function chooseRule(id: string): void {
+const ruleList = useTemplateRef<{ focus: () => void }>('ruleList')
+function chooseRule(id: string, sheet?: AskedSheet): void {
+  if (sheet) column.value = sheet
   rule.value = id
   pairing.value = undefined
   void nextTick(focusRule)
 }
-function focusRule(): void {
-  const row = rulesBody.value?.querySelector<HTMLElement>(`[data-rule="${rule.value}"] button`)
-  row?.focus({ preventScroll: true })
-  row?.scrollIntoView({ block: 'nearest' })
-}
-/** The chosen rule is in sight, whichever of the desk, the hand-in and the choice comes last. */
-watch(
-  [() => desk.value !== undefined, () => handIn.value?.id, rule, rulesBody],
-  () => rulesBody.value?.querySelector('.chosen')?.scrollIntoView({ block: 'nearest' }),
-  { flush: 'post' },
-)
-const digits = ref('')
-function digit(value: string): void {
-  digits.value = `${digits.value}${value}`.slice(-3)
-}
+const focusRule = (): void => ruleList.value?.focus()
+const { isTyped, type, take: takeNumber } = useTypedNumber()
+/** Goes to the rule whose number was typed, or accepts where none was. */
 function enter(): void {
-  if (digits.value === '') return
-  const id = `r${digits.value}`
-  digits.value = ''
+  if (!isTyped.value) return void accept()
+  const id = `r${takeNumber()}`
   if (rules.value.some(other => other.id === id)) chooseRule(id)
 }
 
@@ -266,52 +199,9 @@ const readsLate = ref(false)
 
 /* Release */
 const releasing = ref(false)
-const counts = computed(() => {
-  const count = (...states: string[]): number =>
-    desk.value?.queue.filter(({ state }) => states.includes(state)).length ?? 0
-  return {
-    ready: count('ready', 'looked at'),
-    open: count('to decide'),
-    flagged: count('flagged'),
-    unmarked: count('being marked', 'could not be marked'),
-    released: count('released'),
-  }
-})
-const staysBehind = computed(() =>
-  [
-    counts.value.open > 0
-      ? `${counts.value.open} with open points ${counts.value.open === 1 ? 'stays' : 'stay'} behind`
-      : '',
-    counts.value.flagged > 0
-      ? `${counts.value.flagged} flagged ${counts.value.flagged === 1 ? 'stays' : 'stay'} behind`
-      : '',
-    counts.value.unmarked > 0
-      ? `${counts.value.unmarked} not yet marked ${counts.value.unmarked === 1 ? 'stays' : 'stay'} behind`
-      : '',
-  ].filter(part => part !== ''),
-)
-const isStillOpen = computed(
-  () => desk.value?.exercise.dueAt && Date.parse(desk.value.exercise.dueAt) > Date.now(),
-)
-
-async function release(): Promise<void> {
-  await act(async () => {
-    const result = await api<{ released: number }>(`/exercises/${exerciseId.value}/releases`, {
-      method: 'POST',
-      body: {},
-    })
-    released.value = `${countOf(result.released, 'mark')} released.`
-    releasing.value = false
-  })
-  await Promise.all([reload(), load()])
-}
-
-async function takeBack(): Promise<void> {
-  await act(async () => {
-    await api(`/exercises/${exerciseId.value}/releases`, { method: 'DELETE' })
-    releasing.value = false
-    released.value = ''
-  })
+const counts = computed(() => countQueue(desk.value?.queue ?? []))
+async function afterRelease(words: string): Promise<void> {
+  released.value = words
   await Promise.all([reload(), load()])
 }
 
@@ -339,13 +229,13 @@ const keys = computed(() => [
         pairing.value = pairing.value ? undefined : 'first'
     },
   },
-  { key: 'C', what: 'comment', run: () => commentField.value?.$el.querySelector('textarea')?.focus() },
+  { key: 'C', what: 'comment', run: () => comments.value?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
 ])
 const silentKeys = computed(() => [
-  ...Array.from({ length: 10 }, (_, i) => ({ key: String(i), what: '', run: () => digit(String(i)) })),
-  { key: 'Enter', what: '', run: () => (digits.value === '' ? void accept() : enter()) },
+  ...Array.from({ length: 10 }, (_, i) => ({ key: String(i), what: '', run: () => type(String(i)) })),
+  { key: 'Enter', what: '', run: enter },
 ])
 useKeys(() => [...keys.value, ...silentKeys.value])
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
@@ -353,8 +243,7 @@ useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   // nothing.
   if (event.key === 'Enter' && !event.ctrlKey && (event.target as HTMLElement).closest('[data-rule]')) {
     event.preventDefault()
-    if (digits.value === '') void accept()
-    else enter()
+    enter()
   }
 })
 const listed = computed(() => [
@@ -364,11 +253,6 @@ const listed = computed(() => [
 ])
 const isDrawer = useMediaQuery('(max-width: 1023px)')
 const drawerOpen = ref(false)
-
-function chooseCell(id: string, sheet: AskedSheet): void {
-  column.value = sheet
-  chooseRule(id)
-}
 </script>
 
 <template>
@@ -441,78 +325,14 @@ function chooseCell(id: string, sheet: AskedSheet): void {
         <p class="keys-hint soft tiny"><kbd>J</kbd> <kbd>K</kbd> next, previous · <kbd>?</kbd> keys</p>
       </aside>
       <section v-if="handIn" class="centre">
-        <div ref="rulesBody" class="rules" tabindex="-1">
-          <table class="sheet">
-            <caption class="visually-hidden">
-              Rules and verdicts of
-              {{
-                handIn.name
-              }}
-            </caption>
-            <thead>
-              <tr>
-                <th scope="col">
-                  <h2>
-                    Rule sheet
-                    <span class="soft small"
-                      >{{ countOf(rules.length, 'rule') }} · {{ handIn.name }} ·
-                      {{ handInNumber(handIn.number) }}</span
-                    >
-                  </h2>
-                </th>
-                <th v-for="sheet in desk.sheets" :key="sheet" scope="col">{{ SHEET_NAMES[sheet] }}</th>
-                <th scope="col" class="number">points</th>
-              </tr>
-            </thead>
-            <tbody>
-              <tr
-                v-for="entry in rules"
-                :key="entry.id"
-                :data-rule="entry.id"
-                :class="{ chosen: entry.id === rule }"
-              >
-                <td>
-                  <button
-                    type="button"
-                    class="serif"
-                    :aria-pressed="entry.id === rule"
-                    @click="chooseRule(entry.id)"
-                  >
-                    <span class="soft no">{{ entry.id.slice(1) }}</span>{{ entry.sentence }}
-                  </button>
-                </td>
-                <td
-                  v-for="sheet in desk.sheets"
-                  :key="sheet"
-                  class="sign-cell"
-                  :class="{ 'in-hand': desk.sheets.length > 1 && entry.id === rule && sheet === sheetInHand }"
-                  @click="chooseCell(entry.id, sheet)"
-                >
-                  <VerdictSign
-                    v-if="isAsked(handIn, entry.id, sheet)"
-                    :verdict="shown(handIn, entry.id, sheet)"
-                  /><span
-                    v-if="handIn.overrides.some(other => other.rule === entry.id && other.sheet === sheet)"
-                    class="hand"
-                    title="decided by hand"
-                    >✎<span class="visually-hidden"> by hand</span></span
-                  >
-                </td>
-                <td class="number">
-                  <template v-if="handIn.points?.byRule[entry.id]"
-                    >{{ pointsText(handIn.points.byRule[entry.id]!.got)
-                    }}<span
-                      v-if="handIn.points.byRule[entry.id]!.got < handIn.points.byRule[entry.id]!.of"
-                      class="of"
-                    >
-                      of {{ pointsText(handIn.points.byRule[entry.id]!.of) }}</span
-                    ></template
-                  >
-                </td>
-              </tr>
-            </tbody>
-          </table>
-        </div>
+        <DeskRules
+          ref="ruleList"
+          :desk="desk"
+          :hand-in="handIn"
+          :rule="rule"
+          :in-hand="sheetInHand"
+          @choose="chooseRule"
+        />
         <div class="evidence-side" tabindex="0" role="region" aria-label="Evidence of the chosen rule">
           <DeskPairing
             v-if="handIn.marking && pairing"
@@ -551,7 +371,7 @@ function chooseCell(id: string, sheet: AskedSheet): void {
           Hand-ins
         </button>
         <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
-        <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule" />
+        <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule($event)" />
         <DeskVerdict
           v-if="rule && sheetInHand"
           ref="verdictPart"
@@ -559,43 +379,12 @@ function chooseCell(id: string, sheet: AskedSheet): void {
           :hand-in="handIn"
           :rule="rule"
           :sheet="sheetInHand"
-          :verdict="shown(handIn, rule, sheetInHand)"
+          :verdict="shownVerdict(handIn, rule, sheetInHand)"
           :reasons="desk.reasons"
           :names-sheet="desk.sheets.length > 1"
           @decide="decide"
         />
-        <section class="block" aria-label="Comments">
-          <h2>Comments <kbd class="kbd-head">C</kbd></h2>
-          <ul>
-            <li v-for="line in handIn.comments" :key="line.id" class="serif comment">
-              <i>{{ line.text }}</i>
-              <span class="soft tiny"
-                >{{ line.by }}{{ line.rule ? `, rule ${line.rule.slice(1)}` : '' }}</span
-              >
-              <button
-                v-if="line.by === session.person?.name"
-                type="button"
-                class="plain tiny"
-                @click="amend(`comments/${line.id}`, 'DELETE')"
-              >
-                take out
-              </button>
-            </li>
-          </ul>
-          <UTextarea
-            ref="commentField"
-            v-model="comment"
-            :rows="2"
-            autoresize
-            aria-label="Comment"
-            placeholder="To the student"
-            @keydown.ctrl.enter.stop.prevent="addComment"
-            @keydown.meta.enter.stop.prevent="addComment"
-          />
-          <button type="button" class="plain small" :disabled="comment.trim() === ''" @click="addComment">
-            Add the comment
-          </button>
-        </section>
+        <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :amend="amend" />
         <div class="done">
           <UButton block :disabled="!handIn.marking" @click="accept"
             >{{ handIn.state === 'looked at' || handIn.state === 'released' ? 'Next' : 'Looked at, next' }}
@@ -607,31 +396,7 @@ function chooseCell(id: string, sheet: AskedSheet): void {
         </div>
       </aside>
     </main>
-    <UModal
-      v-model:open="releasing"
-      title="Release the marks"
-      :description="
-        [`${counts.ready} ready`, ...staysBehind].join(', ') +
-        '. Students see: verdicts, evidence, comments; not the model answer.'
-      "
-    >
-      <template v-if="isStillOpen || counts.released > 0 || fault" #body>
-        <p v-if="isStillOpen" class="warn">
-          The exercise is still open until {{ timeInWords(desk!.exercise.dueAt, desk!.exercise.timeZone) }}:
-          released verdicts can be told to others.
-        </p>
-        <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-        <p v-if="counts.released > 0">
-          {{ counts.released }} released.
-          <button type="button" class="plain" @click="takeBack">Take them back</button>: students then read
-          “Marks are being looked at again”.
-        </p>
-      </template>
-      <template #footer>
-        <UButton variant="ghost" color="neutral" @click="releasing = false">Not now</UButton>
-        <UButton :disabled="counts.ready === 0" @click="release">Release {{ counts.ready }}</UButton>
-      </template>
-    </UModal>
+    <DeskRelease v-if="desk" v-model:open="releasing" :desk="desk" :counts="counts" @done="afterRelease" />
     <DeskLateSaves
       v-if="desk && readsLate"
       v-model:open="readsLate"
@@ -704,14 +469,6 @@ kbd {
   display: flex;
   flex-direction: column;
 }
-.rules {
-  flex: 0 1 46%;
-  min-height: 150px;
-  overflow-y: auto;
-  padding: 0 20px;
-  outline: none !important;
-  border-bottom: 1px solid var(--rule-strong);
-}
 .evidence-side {
   flex: 1 1 54%;
   min-height: 0;
@@ -720,96 +477,6 @@ kbd {
 }
 .wait {
   padding: 20px;
-}
-.sheet {
-  width: 100%;
-  border-collapse: collapse;
-}
-thead th {
-  position: sticky;
-  top: 0;
-  background: var(--ground);
-  z-index: 1;
-  text-align: left;
-  font-size: 13.5px;
-  color: var(--soft);
-  font-weight: 600;
-  padding: 9px 8px 6px;
-  box-shadow: inset 0 -1px 0 var(--rule-strong);
-}
-thead h2 {
-  color: var(--ink);
-  font-size: 17px;
-}
-td {
-  border-bottom: 1px solid var(--rule);
-  padding: 0 8px;
-  vertical-align: middle;
-}
-td:first-child {
-  padding: 0;
-}
-td button {
-  width: 100%;
-  text-align: left;
-  padding: 4px 8px 4px 34px;
-  text-indent: -26px;
-  cursor: pointer;
-  font-size: 15px;
-  line-height: 1.35;
-  border-left: 3px solid transparent;
-  outline-offset: -2px !important;
-}
-.no {
-  display: inline-block;
-  width: 26px;
-  text-indent: 0;
-  font: 12px var(--font-sans);
-}
-.chosen {
-  background: var(--sheet);
-}
-.in-hand {
-  box-shadow: inset 0 -3px 0 var(--ink);
-}
-.chosen button {
-  border-left-color: var(--ink);
-  font-weight: 650;
-}
-.sign-cell {
-  width: 74px;
-  white-space: nowrap;
-}
-th.number,
-td.number {
-  width: 84px;
-  text-align: right;
-  font-size: 13.5px;
-  white-space: nowrap;
-}
-.of {
-  color: var(--madder);
-}
-.hand {
-  margin-left: 5px;
-  color: var(--soft);
-}
-.block {
-  border-top: 1px solid var(--rule-strong);
-  padding-top: 12px;
-  display: grid;
-  gap: 7px;
-}
-.ways {
-  display: flex;
-  gap: 8px;
-}
-.comment {
-  line-height: 1.4;
-  padding: 3px 0;
-}
-.kbd-head {
-  margin-left: 4px;
 }
 .done {
   display: grid;
@@ -820,10 +487,6 @@ td.number {
 }
 .fault {
   color: var(--madder);
-}
-.warn {
-  color: var(--ochre);
-  margin-bottom: 8px;
 }
 .working {
   color: var(--slate);
@@ -844,9 +507,6 @@ td.number {
   }
   .left {
     border: 0;
-  }
-  .rules {
-    max-height: 60vh;
   }
   .right {
     border: 0;

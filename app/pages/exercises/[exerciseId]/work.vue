@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { SHEET_NAMES } from '@nomenklatura/core/findings'
-import { aloud } from '@nomenklatura/core/diagram'
-import { dictionaryToComment, type Dictionary } from '@nomenklatura/core/dictionary'
-import type { AskedSheet, WorksheetAnswer } from '#shared/answers'
+import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import { SHEET_VIEWS } from '~/sheets'
+import type { SheetInHand } from '~/sheets/view'
+import type { WorksheetAnswer } from '#shared/answers'
 
 const route = useRoute('exercises-exerciseId-work')
 const exerciseId = computed(() => route.params.exerciseId)
@@ -13,38 +13,17 @@ const store = useWorksheetStore()
 watch(answer, value => value && store.open(value), { immediate: true })
 
 const sheet = computed(() => (store.sheet?.exerciseId === exerciseId.value ? store.sheet : undefined))
-const zone = computed(() => sheet.value?.course.timeZone ?? 'UTC')
 const isBegun = computed(() => sheet.value?.sheets !== null)
-/** The sheet in hand: the first that is asked, until another is turned to. */
-const turned = ref<AskedSheet>()
-const current = computed<AskedSheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
-const { given, scriptOptions, read, scriptSentences, liveFindings, findingsOf, diagramMarks } =
-  useWorksheetFindings(sheet)
-const findings = computed(() => findingsOf.value[current.value])
+const { liveFindings, findingsOf, drafted } = provideWorksheet(sheet)
+const { zone, attemptsLeft, whyNot, changedSince, dueWords } = useHandingIn(sheet)
+const hint = useSavingHint()
 
-const scriptEditor = useTemplateRef('scriptEditor')
-const dependencySheet = useTemplateRef('dependencySheet')
-const dictionarySheet = useTemplateRef('dictionarySheet')
-const diagramSheet = useTemplateRef('diagramSheet')
-type Place = { start: number; end: number; field?: string | undefined }
-/** Notes are those of the sheet in hand. */
-function show(place: Place): void {
-  const sheets = {
-    script: scriptEditor,
-    dictionary: dictionarySheet,
-    diagram: diagramSheet,
-    dependencies: dependencySheet,
-  }
-  void nextTick(() => sheets[current.value].value?.show(place))
-}
-function applyEdit(edit: {
-  span: { start: number; end: number }
-  text: string
-  field?: string | undefined
-}): void {
-  if (edit.field === undefined) scriptEditor.value?.applyEdit(edit)
-  else dependencySheet.value?.applyEdit(edit)
-}
+/** The sheet in hand: the first that is asked, until another is turned to. */
+const turned = ref<Sheet>()
+const current = computed<Sheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
+const findings = computed(() => findingsOf.value[current.value])
+const sheetInHand = useTemplateRef<SheetInHand>('sheetInHand')
+const { show, applyEdit, nextNote, takeFix } = useNotes(findings, () => sheetInHand.value)
 
 const { isPhone, isTight, isBriefFolded, marginFolded, side, foldBrief, foldMargin } = useFoldedSides()
 /*
@@ -56,18 +35,14 @@ const showsRows = computed(() => leaf.value === 'rows' && sheet.value?.rows !== 
 watch(leaf, now => {
   if (now === 'rows' && !isPhone.value) marginFolded.value = true
 })
-const drafted = shallowRef<Dictionary>()
-const pageFault = ref('')
 
-async function start(): Promise<void> {
-  try {
+const { fault, act } = useAct()
+const start = (): Promise<boolean> =>
+  act(async () => {
     await api(`/exercises/${exerciseId.value}/worksheet`, { method: 'POST' })
     await reload()
     side.value = 'sheet'
-  } catch (fault) {
-    pageFault.value = errorInWords(fault)
-  }
-}
+  })
 
 /** A field that tells its change only when it is left is asked for it now. */
 function takeTyping(): void {
@@ -75,77 +50,20 @@ function takeTyping(): void {
   if (field instanceof HTMLInputElement) field.dispatchEvent(new Event('change', { bubbles: true }))
 }
 
-async function check(): Promise<void> {
-  pageFault.value = ''
-  takeTyping()
-  try {
+const check = (): Promise<boolean> =>
+  act(async () => {
+    takeTyping()
     await store.runCheck()
     if (marginFolded.value) foldMargin(false)
     if (isPhone.value) side.value = 'margin'
-  } catch (fault) {
-    pageFault.value = errorInWords(fault)
-  }
-}
+  })
 
-/* Handing in */
 const asking = ref(false)
-const attemptsLeft = computed(() =>
-  sheet.value ? sheet.value.mine.attempts - sheet.value.mine.attemptsUsed : 0,
-)
-const whyNot = computed(() => {
-  if (!sheet.value) return ''
-  if (sheet.value.isPreview) return 'This is a trial: nothing is handed in.'
-  if (store.save.status === 'offline' || store.save.status === 'refused' || store.save.status === 'bad signs')
-    return 'What you wrote is not yet sent.'
-  if (store.save.status === 'conflict') return 'Look at both versions first.'
-  if (attemptsLeft.value <= 0)
-    return `Handed in ${sheet.value.mine.attemptsUsed} of ${sheet.value.mine.attempts} times.`
-  if (!sheet.value.isOpen) return 'Closed.'
-  return store.isEmpty ? 'Nothing is written yet.' : ''
-})
-const changedSince = computed(() => {
-  const at = sheet.value?.mine.handedInAt
-  const saved = store.save
-  return at && (saved.status !== 'saved' || (saved.at !== null && saved.at > at))
-})
-
-/* Told once, after the first change */
-const knowsSaving = useLocalStorage('nomenklatura-knows-saving', false)
-const hint = ref('')
-const { start: forgetHint } = useTimeoutFn(
-  () => {
-    hint.value = ''
-  },
-  8000,
-  { immediate: false },
-)
-watch(
-  () => store.save.status,
-  (status, before) => {
-    if (status !== 'saved' || before !== 'saving' || knowsSaving.value) return
-    knowsSaving.value = true
-    hint.value = 'Saved as you type, here and on the server.'
-    forgetHint()
-  },
-)
-
-/* Two versions */
+/** Whether two versions of a sheet are looked at. */
 const looking = ref(false)
 function copyWork(): void {
-  void navigator.clipboard?.writeText(
-    [
-      store.script,
-      store.contentOf('dependencies'),
-      store.contentOf('dictionary') === '' ? '' : dictionaryToComment(store.dictionary),
-      store.contentOf('diagram') === ''
-        ? ''
-        : aloud(store.diagram)
-            .map(({ text }) => text)
-            .join('\n'),
-    ]
-      .filter(text => text !== '')
-      .join('\n\n'),
-  )
+  const written = Object.values(store.savers).map(saver => readableSheet(saver.content.value))
+  void navigator.clipboard?.writeText(written.filter(text => text !== '').join('\n\n'))
 }
 
 const keys = [
@@ -161,65 +79,10 @@ const keys = [
   { key: 'F8', what: 'next note', run: () => nextNote(1) },
   { key: 'Shift+F8', what: 'previous note', run: () => nextNote(-1) },
   { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },
-  { key: 'F6', what: 'next part of the page', run: () => nextRegion() },
+  { key: 'F6', what: 'next part of the page', run: () => focusNextRegion() },
 ]
-/**
- * What the board does with keys is shown beside the others while it is in hand; the sheet itself acts on
- * them.
- */
-const BOARD_KEYS = [
-  ['/', 'a sentence'],
-  ['N', 'new card'],
-  ['R', 'relate to another card'],
-  ['M', 'pick up, move by arrows'],
-  ['L', 'walk the lines of a card'],
-  ['Q', 'questions of a line'],
-  ['Space', 'choose'],
-  ['F2', 'rename everywhere'],
-  ['T', 'as sentences'],
-  ['+', 'nearer'],
-  ['-', 'farther'],
-  ['0', 'see all'],
-].map(([key, what]) => ({ key: key!, what: what! }))
-const SCRIPT_KEYS = [
-  { key: 'F2', what: 'rename everywhere what the cursor stands on' },
-  { key: 'Ctrl+Space', what: 'names and types that fit' },
-  { key: 'Esc, Tab', what: 'leave the editor' },
-]
-const shownKeys = computed(() =>
-  current.value === 'diagram'
-    ? [...keys, ...BOARD_KEYS]
-    : current.value === 'script'
-      ? [...keys, ...SCRIPT_KEYS]
-      : keys,
-)
+const shownKeys = computed(() => [...keys, ...SHEET_VIEWS[current.value].keys])
 useKeys(() => keys)
-const noteAt = ref(-1)
-function nextNote(step: number): void {
-  const { length } = findings.value
-  if (length === 0) return
-  noteAt.value = (noteAt.value + step + length) % length
-  const finding = findings.value[noteAt.value]!
-  show({ ...finding.place, field: finding.field })
-}
-function takeFix(): void {
-  const finding = findings.value[Math.max(0, noteAt.value)]
-  if (finding?.fix) applyEdit({ ...finding.fix, field: finding.field })
-}
-function turnTab(by: number): void {
-  const asked = sheet.value?.asked ?? []
-  turned.value = asked[(asked.indexOf(current.value) + by + asked.length) % asked.length]
-  void nextTick(() => document.querySelector<HTMLElement>('[role=tab][aria-selected=true]')?.focus())
-}
-function nextRegion(): void {
-  const regions = [...document.querySelectorAll<HTMLElement>('[data-region]')].filter(
-    region => region.offsetParent,
-  )
-  const at = regions.findIndex(region => region.contains(document.activeElement))
-  const next = regions[(at + 1) % regions.length]
-  const target = next?.querySelector<HTMLElement>('[contenteditable=true]') ?? next
-  target?.focus()
-}
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
   if (store.save.status === 'offline' && !store.save.isKept) event.preventDefault()
@@ -229,20 +92,6 @@ onBeforeRouteLeave(() => {
 })
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void store.send()
-})
-const { drawnSchema, scriptDrafts, otherSheets, renameElsewhere, diagramDrafts } = useSheetOffers(sheet, {
-  given,
-  read,
-  options: scriptOptions,
-})
-const dueWords = computed(() => {
-  const due = sheet.value?.mine.dueAt
-  if (!due) return ''
-  return Date.parse(due) > Date.now()
-    ? `due ${timeInWords(due, zone.value)}`
-    : sheet.value?.isOpen
-      ? `was due ${timeInWords(due, zone.value)}`
-      : `closed ${timeInWords(sheet.value?.closedAt, zone.value)}`
 })
 </script>
 
@@ -277,7 +126,7 @@ const dueWords = computed(() => {
     </TopLine>
     <PageState v-if="!sheet" :error="error" :code="code" @again="reload" />
 
-    <WorkOpening v-else-if="!isBegun" :sheet="sheet" :fault="pageFault" @start="start" />
+    <WorkOpening v-else-if="!isBegun" :sheet="sheet" :fault="fault" @start="start" />
 
     <main v-else id="main" class="desk" :class="{ phone: isPhone }">
       <aside v-if="!isPhone && isBriefFolded" class="rail">
@@ -314,117 +163,15 @@ const dueWords = computed(() => {
         tabindex="-1"
         :aria-label="SHEET_NAMES[current]"
       >
-        <div class="tabs" role="tablist" aria-label="Sheets">
-          <button
-            v-for="name in sheet.asked"
-            :key="name"
-            type="button"
-            role="tab"
-            class="tab"
-            :aria-selected="name === current"
-            :tabindex="name === current ? 0 : -1"
-            @click="turned = name"
-            @keydown.right.prevent="turnTab(1)"
-            @keydown.left.prevent="turnTab(-1)"
-          >
-            {{ SHEET_NAMES[name]
-            }}<span v-if="findingsOf[name].length > 0" class="soft tiny note-count">{{
-              countOf(findingsOf[name].length, 'note')
-            }}</span>
-          </button>
-        </div>
-        <p v-if="changedSince" class="banner changed">
-          Changed since. <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, zone) }}.</strong> Hand
-          in again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.
-        </p>
-        <p v-else-if="sheet.mine.handedInAt" class="banner">
-          {{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }}
-          {{ timeInWords(sheet.mine.handedInAt, zone) }}, {{ sheet.mine.attemptsUsed }} of
-          {{ sheet.mine.attempts }} ·
-          <NuxtLink
-            v-if="sheet.mine.points && sheet.mine.handInId"
-            :to="`/hand-ins/${sheet.mine.handInId}`"
-            class="plain"
-            >{{ totalText(sheet.mine.points) }} of {{ pointsText(sheet.mine.points.of) }}: read the
-            marks</NuxtLink
-          ><template v-else>{{
-            sheet.mine.isAtInstructor ? 'your instructor is looking at it' : 'with your instructor'
-          }}</template>
-        </p>
-        <p v-if="!sheet.isOpen" class="banner changed">{{ dueWords }}: read only.</p>
-        <p v-if="pageFault" role="alert" class="banner bad">{{ pageFault }}</p>
-        <DependencySheet
-          v-if="current === 'dependencies' && sheet.relation"
-          ref="dependencySheet"
-          :relation="sheet.relation"
-          :claims="store.claims"
-          :findings="findingsOf.dependencies"
-          :help-level="sheet.helpLevel"
-          :readonly="!sheet.isOpen"
-          @change="store.changeClaims"
+        <WorkTabs :asked="sheet.asked" :current="current" :findings="findingsOf" @turn="turned = $event" />
+        <WorkBanners
+          :sheet="sheet"
+          :changed-since="changedSince"
+          :attempts-left="attemptsLeft"
+          :due-words="dueWords"
+          :fault="fault"
         />
-        <DictionarySheet
-          v-if="current === 'dictionary'"
-          ref="dictionarySheet"
-          :dictionary="store.dictionary"
-          :findings="findingsOf.dictionary"
-          :given="given"
-          :script="sheet.asked.includes('script') && sheet.helpLevel === 'practice' ? read.schema : undefined"
-          :draft="sheet.rows && sheet.helpLevel === 'practice' && drafted ? async () => drafted : undefined"
-          :hint="
-            sheet.rows && sheet.helpLevel === 'practice' && !drafted
-              ? 'Or open the rows of the brief: a draft can be made from them.'
-              : ''
-          "
-          :drawn="drawnSchema"
-          :readonly="!sheet.isOpen"
-          :name="sheet.title"
-          @change="store.change('dictionary', JSON.stringify($event))"
-        />
-        <DiagramSheet
-          v-if="current === 'diagram'"
-          ref="diagramSheet"
-          :diagram="store.diagram"
-          :findings="findingsOf.diagram"
-          :asked="sheet.level"
-          :offers="sheet.helpLevel === 'practice'"
-          :marks="diagramMarks"
-          :readonly="!sheet.isOpen"
-          :name="sheet.title"
-          :keep-as="`nomenklatura-steps-${sheet.personId}-${exerciseId}-diagram`"
-          :drafts="diagramDrafts"
-          :others="otherSheets"
-          @change="store.change('diagram', JSON.stringify($event))"
-          @others="renameElsewhere"
-        />
-        <p v-if="current === 'script' && scriptDrafts.length > 0" class="small begin">
-          <button
-            v-for="draft in scriptDrafts"
-            :key="draft.words"
-            type="button"
-            class="plain small"
-            @click="draft.make"
-          >
-            {{ draft.words }}
-          </button>
-        </p>
-        <ScriptSheet
-          v-if="current === 'script'"
-          ref="scriptEditor"
-          :script="store.script"
-          :findings="findingsOf.script"
-          :read="read"
-          :aloud="scriptSentences"
-          :options="scriptOptions"
-          :home="sheet.script.dialect"
-          :dialects="sheet.script.dialects"
-          :starter="sheet.starter"
-          :readonly="!sheet.isOpen"
-          :name="sheet.title"
-          :others="otherSheets"
-          @change="store.change('script', $event)"
-          @others="renameElsewhere"
-        />
+        <component :is="SHEET_VIEWS[current].component" ref="sheetInHand" :key="current" />
       </section>
 
       <aside v-if="!isPhone && marginFolded" class="rail">
@@ -496,11 +243,6 @@ const dueWords = computed(() => {
 .level {
   font-weight: 600;
 }
-.begin {
-  display: flex;
-  gap: 18px;
-  margin-bottom: 6px;
-}
 .desk {
   flex: none;
   display: flex;
@@ -540,49 +282,6 @@ const dueWords = computed(() => {
   padding: 0 22px 12px;
   outline: none !important;
 }
-.tabs {
-  display: flex;
-  gap: 26px;
-  border-bottom: 1px solid var(--rule-strong);
-  margin-bottom: 12px;
-}
-.tab {
-  padding: 11px 2px 9px;
-  margin-bottom: -1px;
-  border-bottom: 2.5px solid transparent;
-  color: var(--soft);
-  font-weight: 600;
-  cursor: pointer;
-}
-.tab[aria-selected='true'] {
-  border-bottom-color: var(--verdigris);
-  color: var(--ink);
-  font-weight: 650;
-}
-.note-count {
-  margin-left: 7px;
-}
-.sheet {
-  flex: 1;
-  min-height: 160px;
-  overflow: hidden;
-  box-shadow: 3px 3px 0 var(--shadow);
-}
-.banner {
-  background: var(--verdigris-wash);
-  border-left: 3px solid var(--verdigris);
-  padding: 6px 12px;
-  margin-bottom: 10px;
-  font-size: 13.5px;
-}
-.banner.changed {
-  background: var(--ochre-wash);
-  border-color: var(--ochre);
-}
-.banner.bad {
-  background: var(--madder-wash);
-  border-color: var(--madder);
-}
 .rail {
   width: 40px;
   flex: none;
@@ -617,9 +316,6 @@ const dueWords = computed(() => {
   width: 100%;
   border: 0;
 }
-.phone .sheet {
-  min-height: 60vh;
-}
 .switch {
   position: fixed;
   bottom: 0;
@@ -641,20 +337,14 @@ const dueWords = computed(() => {
 }
 @media print {
   .switch,
-  .tabs,
   .rail,
   .brief-side,
-  .margin-side,
-  .banner {
+  .margin-side {
     display: none;
   }
   .desk {
     display: block;
     height: auto;
-  }
-  .sheet {
-    overflow: visible;
-    box-shadow: none;
   }
 }
 </style>

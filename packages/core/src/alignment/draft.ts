@@ -164,7 +164,9 @@ function key(table: Table, column: string): string {
 }
 
 export function confidenceOf(score: number): Confidence {
-  return score >= 0.62 ? 'sure' : score >= 0.45 ? 'likely' : 'weak'
+  if (score >= 0.62) return 'sure'
+  if (score >= 0.45) return 'likely'
+  return 'weak'
 }
 
 export function stepOf(table: Table, reference: Reference): Step {

@@ -63,14 +63,18 @@ export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: T
         to: [`${table.name}.${columns[rival]!.name}`],
       })
     }
-    const confidence: Confidence =
-      rival >= 0 ? 'likely' : score >= 0.72 ? 'sure' : score >= 0.6 ? 'likely' : 'weak'
+    const confidence = rival >= 0 ? 'likely' : confidenceOf(score)
     draft.addAttribute(entity, attributes[a]!, table, columns[c]!, {
       score: Math.min(1, score),
       confidence,
       reasons,
     })
   })
+}
+
+function confidenceOf(score: number): Confidence {
+  if (score >= 0.72) return 'sure'
+  return score >= 0.6 ? 'likely' : 'weak'
 }
 
 function scoreOf(

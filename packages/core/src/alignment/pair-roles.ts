@@ -102,13 +102,14 @@ function takeReference(
       element: `${entity.name}.${role.name}`,
       to: [`${table.name}.${rival.columns.join('+')}`],
     })
+  const unrivalled = isAlone || likeness >= 0.6 ? 'sure' : 'likely'
   draft.addRole(
     entity,
     role,
     { kind: 'forward', step: stepOf(table, reference) },
     {
       score: Math.max(likeness, isAlone ? 0.9 : 0.5),
-      confidence: rival ? 'weak' : isAlone || likeness >= 0.6 ? 'sure' : 'likely',
+      confidence: rival ? 'weak' : unrivalled,
       reasons: rival ? ['same-references', 'rival'] : ['same-references'],
     },
   )

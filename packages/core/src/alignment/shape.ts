@@ -54,13 +54,8 @@ function factsAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): n
   const scores = facts.map(fact =>
     columns.map(column => {
       const likeness = typeLikeness(fact, column)
-      return likeness === 1
-        ? fact.required === isRequired(table, column.name)
-          ? 1
-          : 0.9
-        : likeness > 0
-          ? 0.6
-          : 0
+      if (likeness < 1) return likeness > 0 ? 0.6 : 0
+      return fact.required === isRequired(table, column.name) ? 1 : 0.9
     }),
   )
   return assign(scores, 0.1).reduce((sum, c, f) => sum + (c < 0 ? 0 : scores[f]![c]!), 0) / most
@@ -81,7 +76,9 @@ function identifyingFacts(world: World, name: string, depth = 0): WorldAttribute
   return (entity?.identifier ?? []).flatMap(member => {
     const attribute = entity!.attributes.find(other => other.name === member)
     const role = entity!.roles.find(other => other.name === member)
-    return attribute ? [attribute] : role && depth < 4 ? identifyingFacts(world, role.target, depth + 1) : []
+    if (attribute) return [attribute]
+    if (role && depth < 4) return identifyingFacts(world, role.target, depth + 1)
+    return []
   })
 }
 

@@ -19,9 +19,11 @@ export function withoutAnswer<Reason extends { readonly sentence: string; readon
 ): Told<Omit<Reason, 'hint'>> {
   return {
     sentence: verdict === 'upheld' ? told.sentence : openSentence(about, told.sentence),
-    because: told.because.flatMap(({ hint, ...reason }) =>
-      hint === undefined ? [reason] : hint === '' ? [] : [{ ...reason, sentence: hint }],
-    ),
+    because: told.because.flatMap(({ hint, ...reason }) => {
+      if (hint === undefined) return [reason]
+      if (hint === '') return []
+      return [{ ...reason, sentence: hint }]
+    }),
     exhibits: told.exhibits.filter(({ later }) => !later),
   }
 }

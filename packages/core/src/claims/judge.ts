@@ -84,11 +84,18 @@ export function unknownNames(
   { attributes }: Pick<RelationTask, 'attributes'>,
   question: ClaimQuestion,
 ): string[] {
-  const named =
-    question.ask === 'dependency'
-      ? [...question.from, ...question.to]
-      : question.ask === 'key' || question.ask === 'closure'
-        ? question.of
-        : []
-  return [...new Set(named)].filter(name => !attributes.includes(name))
+  return [...new Set(namesOf(question))].filter(name => !attributes.includes(name))
+}
+
+/** The attributes that a question names. */
+function namesOf(question: ClaimQuestion): readonly string[] {
+  switch (question.ask) {
+    case 'dependency':
+      return [...question.from, ...question.to]
+    case 'key':
+    case 'closure':
+      return question.of
+    default:
+      return []
+  }
 }

@@ -40,11 +40,11 @@ export function proposeClaimRules(task: RelationTask, { total = 20 } = {}): Rule
 export function claimSentence(about: ClaimQuestion): string {
   switch (about.ask) {
     case 'dependency':
-      return about.multi
-        ? `For one ${listInWords(about.from)}, every ${listInWords(about.to)} goes with every other fact.`
-        : about.from.length > 0
-          ? `One ${listInWords(about.from)} has one ${listInWords(about.to)}.`
-          : `Every row has the same ${listInWords(about.to)}.`
+      if (about.multi)
+        return `For one ${listInWords(about.from)}, every ${listInWords(about.to)} goes with every other fact.`
+      if (about.from.length > 0) return `One ${listInWords(about.from)} has one ${listInWords(about.to)}.`
+      return `Every row has the same ${listInWords(about.to)}.`
+
     case 'nothing more':
       return 'Nothing is claimed that does not follow.'
     case 'key':

@@ -176,6 +176,9 @@ function judgeParts({
     parts: parts.map((part, i) => {
       const found = relation.part(sets[i]!)
       const violation = found?.violation
+      const inForm = found
+        ? `Whatever fixes something in it is a key: ${listInWords(found.keys.map(key => braces(universe.list(key))))}.`
+        : null
       return {
         title: part.title,
         names: part.names,
@@ -183,9 +186,7 @@ function judgeParts({
         form: found?.form ?? null,
         why: violation
           ? `${dependencyInWords(universe, violation)} holds in it, and ${braces(universe.list(violation.from))} is no key of it: only ${formInWords(found.form!)}.`
-          : found
-            ? `Whatever fixes something in it is a key: ${listInWords(found.keys.map(key => braces(universe.list(key))))}.`
-            : null,
+          : inForm,
       }
     }),
   }

@@ -120,7 +120,8 @@ export function losslessJoin(
   const chased = chase(tableau, constraints, options)
   const covered = parts.reduce((all, part) => all.union(part), AttributeSet.empty(size)).size === size
   const isFound = chased.rows.some(row => row.every(symbol => symbol === 0))
-  return { ...chased, lossless: covered && isFound ? true : chased.complete || !covered ? false : undefined }
+  if (covered && isFound) return { ...chased, lossless: true }
+  return { ...chased, lossless: chased.complete || !covered ? false : undefined }
 }
 
 /** The rows of the join of the parts' projections that are not among the rows: the spurious ones. */

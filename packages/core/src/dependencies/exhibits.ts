@@ -102,6 +102,12 @@ export function repeatedExhibit(
   }
 }
 
+const OUTCOMES = {
+  true: 'One row has the common value everywhere: joining the parts gives back just the rows there were.',
+  undefined: 'Not decided within the limit of steps.',
+  false: 'No row has the common value everywhere: a join can make up rows that were never there.',
+} as const
+
 /**
  * The chase of the tableau of some parts, frame by frame, and the rows it ends with: what a join would make
  * up is marked.
@@ -122,11 +128,7 @@ export function joinExhibits(
     title: 'Do the parts give back the same rows?',
     columns: universe.names,
     frames: framesOf(relation, start, steps, titles),
-    outcome: lossless
-      ? 'One row has the common value everywhere: joining the parts gives back just the rows there were.'
-      : lossless === undefined
-        ? 'Not decided within the limit of steps.'
-        : 'No row has the common value everywhere: a join can make up rows that were never there.',
+    outcome: OUTCOMES[`${lossless}`],
   }
   if (lossless !== false) return { lossless, exhibits: [tableau] }
   return { lossless, exhibits: [tableau, madeUp(relation, rows, parts, values)] }

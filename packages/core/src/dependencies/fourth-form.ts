@@ -83,7 +83,9 @@ export function isInFourthForm(
 ): boolean | undefined {
   const budget = { left: limit }
   const found = firstViolation(size, part, constraints, budget)
-  return found ? false : budget.left < 0 ? undefined : true
+  if (found) return false
+  if (budget.left < 0) return undefined
+  return true
 }
 
 function firstViolation(

@@ -198,9 +198,10 @@ export class Relation {
       form === 'BCNF' && this.hasMultivalued
         ? isInFourthForm(this.size, attributes, this.constraints, limited(this.limits.sets))
         : false
+    const otherForm = isFourth === undefined ? undefined : form
     return {
       keys: found.keys,
-      form: isFourth === undefined ? undefined : isFourth ? '4NF' : form,
+      form: isFourth === true ? '4NF' : otherForm,
       violation: first && { from: back(first.from), to: back(first.to) },
     }
   }

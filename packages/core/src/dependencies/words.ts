@@ -9,11 +9,9 @@ export function dependencyInWords(universe: Universe, dependency: Dependency | M
 }
 
 export function formInWords(form: RelationForm): string {
-  return form === 'UNF'
-    ? 'no normal form yet (several values in one cell)'
-    : form === 'BCNF'
-      ? 'Boyce-Codd normal form'
-      : `${{ '1NF': 'first', '2NF': 'second', '3NF': 'third', '4NF': 'fourth' }[form]} normal form`
+  if (form === 'UNF') return 'no normal form yet (several values in one cell)'
+  if (form === 'BCNF') return 'Boyce-Codd normal form'
+  return `${{ '1NF': 'first', '2NF': 'second', '3NF': 'third', '4NF': 'fourth' }[form]} normal form`
 }
 
 /** What a dependency breaks, and why. */

@@ -96,12 +96,16 @@ function aboutRelationship(
   const counted = (end: DiagramEnd): string =>
     `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
   const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
+  const takesPart = (end: DiagramEnd): string => {
+    if (end.least === null) return ''
+    return isDemanded(end) ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`
+  }
   if (ends.length > 2) {
     return [
       `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
       ...ends.map(
         (end, i) =>
-          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${end.least === null ? '' : isDemanded(end) ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`}.`,
+          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${takesPart(end)}.`,
       ),
       ...carried,
     ]

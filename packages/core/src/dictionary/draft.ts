@@ -46,17 +46,17 @@ function entryFrom(table: Table, column: Column): DictionaryEntry {
     field: column.name,
     ...describeType(column.type),
     required: isRequired(table, column.name) ? 'yes' : 'no',
-    key: is(table.primaryKey?.columns)
-      ? 'primary'
-      : unique < 0
-        ? ''
-        : table.uniques[unique]!.columns.length === 1
-          ? 'unique'
-          : uniqueGroup(unique),
+    key: is(table.primaryKey?.columns) ? 'primary' : uniqueWord(table, unique),
     refersTo: reference
       ? `${reference.table}${reference.targetColumns.length > 0 ? `.${reference.targetColumns[reference.columns.indexOf(column.name)] ?? ''}` : ''}`
       : '',
   }
+}
+
+/** As which key a column stands that is in the unique constraint at that place; -1 is none. */
+function uniqueWord({ uniques }: Table, at: number): DictionaryEntry['key'] {
+  if (at < 0) return ''
+  return uniques[at]!.columns.length === 1 ? 'unique' : uniqueGroup(at)
 }
 
 function uniqueGroup(at: number): DictionaryEntry['key'] {
@@ -89,6 +89,7 @@ export function dictionaryFromRows(table: FlatTable, { parts, unfolded }: SplitP
           other => other !== part && other.keys[0]?.length === 1 && other.keys[0][0] === name,
         )
         const isAlone = part.keys.slice(1).some(other => other.length === 1 && other[0] === name)
+        const alone = isAlone ? 'unique' : ''
         return {
           ...NEW_ENTRY,
           entity: part.name,
@@ -96,7 +97,7 @@ export function dictionaryFromRows(table: FlatTable, { parts, unfolded }: SplitP
           ...describeType(found.type),
           format: found.format ?? '',
           required: found.required || key.includes(name) ? 'yes' : 'no',
-          key: key.includes(name) ? 'primary' : isAlone ? 'unique' : '',
+          key: key.includes(name) ? 'primary' : alone,
           refersTo: home ? `${home.name}.${name}` : '',
           example: found.examples[0] ?? '',
           rule: found.members ? `one of ${found.members.join(', ')}` : '',

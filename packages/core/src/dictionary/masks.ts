@@ -29,8 +29,13 @@ function patternOf(mask: string): string {
     .map(run => {
       const [char = ''] = run
       const count = [...run].length
-      const one = MASK_CLASSES[char] ?? (char === "'" ? "''" : /[.()+*?]/.test(char) ? `\\${char}` : char)
+      const one = MASK_CLASSES[char] ?? escaped(char)
       return count === 1 ? one : `${one}{${count}}`
     })
     .join('')
+}
+
+function escaped(char: string): string {
+  if (char === "'") return "''"
+  return /[.()+*?]/.test(char) ? `\\${char}` : char
 }

@@ -12,16 +12,16 @@ import {
 /** A value as the slot keeps it: yes and no, and keys, by the words that people use. */
 export function slotValue(slot: Slot, written: string): string {
   const text = written.trim()
-  if (slot === 'required')
-    return /^(?:[yx1]|yes|required|mandatory|true|not null)$/i.test(text)
-      ? 'yes'
-      : /^(?:n|no|optional|may be empty|false|0|null)$/i.test(text)
-        ? 'no'
-        : ''
+  if (slot === 'required') {
+    if (/^(?:[yx1]|yes|required|mandatory|true|not null)$/i.test(text)) return 'yes'
+    if (/^(?:n|no|optional|may be empty|false|0|null)$/i.test(text)) return 'no'
+    return ''
+  }
   if (slot === 'key') {
     if (/^(?:p|pk|primary|primary key|identifier|yes|x)$/i.test(text)) return 'primary'
     const [, group] = /^(?:u|uk|unique|unique together|alternate key)\s*\(?([1-4])?\)?$/i.exec(text) ?? []
-    return /^(?:u|alternate)/i.test(text) ? (group ? `unique ${group}` : 'unique') : ''
+    if (!/^(?:u|alternate)/i.test(text)) return ''
+    return group ? `unique ${group}` : 'unique'
   }
   return text
 }

@@ -36,7 +36,8 @@ export function readType(written: string, size: string): ReadType {
   const upper = name.trim().toUpperCase().replace(/\s+/g, ' ')
   const numbers = sizesIn(args !== '' ? args : size)
   const word = Object.hasOwn(WORDS, upper) ? WORDS[upper]! : undefined
-  const known = word ? (numbers.length > 0 ? word.sized : word.plain) : isTypeName(upper) ? upper : undefined
+  const ofWord = numbers.length > 0 ? word?.sized : word?.plain
+  const known = ofWord ?? (isTypeName(upper) ? upper : undefined)
   if (known === undefined)
     return { type: { ...UNKNOWN_TYPE, text: written.trim() || 'no type' }, isKnown: false, lacksSize: false }
   const bare = dataType(known, [], '')

@@ -41,10 +41,16 @@ const KEY_WORDS: Readonly<Record<DictionaryEntry['key'], string>> = {
   'unique 4': 'unique together (4)',
 }
 
+const REQUIRED_WORDS: Readonly<Record<DictionaryEntry['required'], string>> = {
+  '': '',
+  'yes': 'required',
+  'no': 'may be empty',
+}
+
 export function factsInWords({ required, key, refersTo, example, rule, meaning }: DictionaryEntry): string[] {
   return [
     KEY_WORDS[key],
-    required === 'yes' ? 'required' : required === 'no' ? 'may be empty' : '',
+    REQUIRED_WORDS[required],
     refersTo.trim() === '' ? '' : `refers to ${refersTo}`,
     example.trim() === '' ? '' : `e.g. ${example}`,
     rule.trim(),

@@ -37,6 +37,7 @@ const KIND: Readonly<Record<AccountLine['kind'], string>> = {
 
 function accountLine({ rule, kind, thousandths, overridden, sheet }: AccountLine, sentence: string): string {
   const amount = pointsInWords(thousandths)
-  const begin = thousandths === 0 ? 'nothing off' : kind === 'open' ? `${amount} open` : `less ${amount}`
+  const changes = kind === 'open' ? `${amount} open` : `less ${amount}`
+  const begin = thousandths === 0 ? 'nothing off' : changes
   return `${begin}, rule ${rule.slice(1)}, ${sheet}, ${KIND[kind]}${overridden ? ' (decided by hand)' : ''}: ${sentence}`
 }

@@ -22,11 +22,10 @@ export function formatOf(values: readonly string[]): string | null {
   if (values.length === 0 || values.some(value => value.length > LONGEST)) return null
   const mask = maskOf(values[0]!)
   if (!values.every(value => maskOf(value) === mask)) return null
-  return /[A9]/.test(mask) && !/^-?9*(?:\.9*)?$/.test(mask) && (values.length > 1 || /\d/.test(values[0]!))
-    ? mask
-    : /^9{2,}$/.test(mask) && values.some(value => value.startsWith('0'))
-      ? mask
-      : null
+  if (/[A9]/.test(mask) && !/^-?9*(?:\.9*)?$/.test(mask) && (values.length > 1 || /\d/.test(values[0]!)))
+    return mask
+  if (/^9{2,}$/.test(mask) && values.some(value => value.startsWith('0'))) return mask
+  return null
 }
 
 /** Whether a value is of the form that a mask says. */

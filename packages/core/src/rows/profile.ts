@@ -62,13 +62,9 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
     values.some(value => /^0\d+$/.test(value)) && values.every(value => /^\d+$/.test(value))
   const list = listsIn(counts, name)
   const { type, strangers } = leastLoss(values, counts, { dates, leadingZeros, isList: list !== null })
-  const format = list
-    ? null
-    : dates
-      ? dates.formats.length === 1 && !dates.isAmbiguous
-        ? dates.formats[0]!
-        : null
-      : formatOf(values)
+  const oneDate = dates?.formats.length === 1 && !dates.isAmbiguous ? dates.formats[0]! : null
+  const ofCells = dates ? oneDate : formatOf(values)
+  const format = list ? null : ofCells
   return {
     name,
     type,

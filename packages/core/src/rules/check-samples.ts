@@ -44,7 +44,8 @@ function collect(expression: Expression, into: Set<string>): void {
       break
     case 'compare': {
       const [a, b] = [expression.left, expression.right]
-      const literal = a.kind === 'column' ? literalIn(b) : b.kind === 'column' ? literalIn(a) : undefined
+      const beside = b.kind === 'column' ? literalIn(a) : undefined
+      const literal = a.kind === 'column' ? literalIn(b) : beside
       if (literal !== undefined) into.add(literal)
       break
     }

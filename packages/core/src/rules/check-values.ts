@@ -98,7 +98,9 @@ function truthOf(expression: Expression, column: string, value: string | null): 
         return ((truths & UNKNOWN) !== 0 ? TRUE : 0) | ((truths & ~UNKNOWN) !== 0 ? FALSE : 0)
       }
       const { kind } = valueOf(expression.of, column, value)
-      return kind === 'any' ? TRUE | FALSE : kind === 'null' ? TRUE : FALSE
+      if (kind === 'any') return TRUE | FALSE
+      if (kind === 'null') return TRUE
+      return FALSE
     }
     case 'compare':
       return compared(
@@ -118,7 +120,8 @@ function truthOf(expression: Expression, column: string, value: string | null): 
       return ANY
     default: {
       const result = valueOf(expression, column, value)
-      return result.kind === 'boolean' ? (result.of ? TRUE : FALSE) : result.kind === 'null' ? UNKNOWN : ANY
+      if (result.kind === 'boolean') return result.of ? TRUE : FALSE
+      return result.kind === 'null' ? UNKNOWN : ANY
     }
   }
 }
@@ -153,11 +156,9 @@ function valueOf(expression: Expression, column: string, value: string | null): 
     case 'negate': {
       const of = again(expression.of)
       const number = numberIn(of)
-      return number
-        ? { kind: 'number', of: { ...number, digits: -number.digits } }
-        : of.kind === 'null'
-          ? of
-          : { kind: 'any' }
+      if (number) return { kind: 'number', of: { ...number, digits: -number.digits } }
+      if (of.kind === 'null') return of
+      return { kind: 'any' }
     }
     case 'arithmetic':
       return arithmetic(expression.operator, again(expression.left), again(expression.right))
@@ -172,7 +173,9 @@ function literal(value: string | boolean | null, isNumber: boolean): Value {
   if (value === null) return { kind: 'null' }
   if (typeof value === 'boolean') return { kind: 'boolean', of: value }
   const number = isNumber ? decimalFrom(value) : undefined
-  return number ? { kind: 'number', of: number } : isNumber ? { kind: 'any' } : { kind: 'text', of: value }
+  if (number) return { kind: 'number', of: number }
+  if (isNumber) return { kind: 'any' }
+  return { kind: 'text', of: value }
 }
 
 function given(value: string | null): Value {
@@ -187,7 +190,9 @@ function arithmetic(operator: '+' | '-' | '*', a: Value, b: Value): Value {
 
 /** Numbers, and texts that are one: a column's value is given as text whatever its type. */
 function numberIn(value: Value): Decimal | undefined {
-  return value.kind === 'number' ? value.of : value.kind === 'text' ? decimalFrom(value.of) : undefined
+  if (value.kind === 'number') return value.of
+  if (value.kind === 'text') return decimalFrom(value.of)
+  return undefined
 }
 
 function call(name: string, [of]: readonly Value[]): Value {
@@ -245,16 +250,15 @@ function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined 
   const [x, y] = [decimalFrom(a.of), decimalFrom(b.of)]
   if (x && y) return compareDecimals(x, y)
   const areDates = [a.of, b.of].every(text => /^\d{4}-\d\d-\d\d/.test(text))
-  return asksEquality || areDates ? (a.of < b.of ? -1 : 1) : undefined
+  if (!asksEquality && !areDates) return undefined
+  return a.of < b.of ? -1 : 1
 }
 
 function matches(value: Value, { pattern, ignoresCase }: Extract<Expression, { kind: 'matches' }>): Truths {
   if (value.kind === 'null') return UNKNOWN
-  return value.kind === 'text'
-    ? new RegExp(pattern.replaceAll(String.raw`\d`, '[0-9]'), ignoresCase ? 'i' : '').test(value.of)
-      ? TRUE
-      : FALSE
-    : ANY
+  if (value.kind !== 'text') return ANY
+  const expression = new RegExp(pattern.replaceAll(String.raw`\d`, '[0-9]'), ignoresCase ? 'i' : '')
+  return expression.test(value.of) ? TRUE : FALSE
 }
 
 function like(value: Value, pattern: Value, ignoresCase: boolean): Truths {

@@ -13,7 +13,9 @@ export function decimalFrom(text: string): Decimal | undefined {
 
 export function compareDecimals(a: Decimal, b: Decimal): number {
   const [x, y] = align(a, b)
-  return x < y ? -1 : x > y ? 1 : 0
+  if (x < y) return -1
+  if (x > y) return 1
+  return 0
 }
 
 export function calculate(operator: '+' | '-' | '*', a: Decimal, b: Decimal): Decimal {

@@ -116,6 +116,35 @@ function otherKeys(entity: WorldEntity, model: Schema): string[][] {
   )
 }
 
+/** From the entity to its target: that one which is named exists, and how many there are. */
+function forwardSentence(entity: WorldEntity, role: WorldRole): Proposed {
+  const base = { entity: entity.name, role: role.name }
+  const target = nameInWords(role.name)
+  const names = [role.name, role.target]
+  const exists: Rule = { kind: 'refersTo', ...base }
+  if (entity.identifier.includes(role.name))
+    return propose(entity, `The ${target} of ${one(entity.name).toLowerCase()} exists.`, names, exists)
+  const single: Rule = { kind: 'atMostOne', ...base }
+  const subject = nameInWords(entity.name)
+  return role.required
+    ? propose(
+        entity,
+        `Each ${subject} has exactly one ${target}, which exists.`,
+        names,
+        single,
+        { kind: 'mustHave', entity: entity.name, path: role.name },
+        exists,
+      )
+    : propose(
+        entity,
+        `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`,
+        names,
+        single,
+        { kind: 'mayLack', entity: entity.name, path: role.name },
+        exists,
+      )
+}
+
 /**
  * The relationship asked both ways: "one accession ... at least, at most ... trip", "one trip ...
  * accessions".
@@ -132,27 +161,8 @@ function aboutRole(
   const target = nameInWords(role.name)
   const as = nameInWords(role.target).includes(target) ? '' : ` as ${target}`
   const inIdentifier = entity.identifier.includes(role.name)
-  const exists: Rule = { kind: 'refersTo', ...base }
   const names = [role.name, role.target]
-  const forward = inIdentifier
-    ? propose(entity, `The ${target} of ${one(entity.name).toLowerCase()} exists.`, names, exists)
-    : role.required
-      ? propose(
-          entity,
-          `Each ${subject} has exactly one ${target}, which exists.`,
-          names,
-          { kind: 'atMostOne', ...base },
-          { kind: 'mustHave', entity: entity.name, path: role.name },
-          exists,
-        )
-      : propose(
-          entity,
-          `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`,
-          names,
-          { kind: 'atMostOne', ...base },
-          { kind: 'mayLack', entity: entity.name, path: role.name },
-          exists,
-        )
+  const forward = forwardSentence(entity, role)
   const isAlone = inIdentifier && entity.identifier.length === 1
   const free: Rule[] = findEntity(world, role.target)
     ? [{ kind: hasSome ? 'hasSome' : 'mayHaveNone', ...base }]

@@ -212,14 +212,10 @@ export function valueWitness(
   outcome: Witness['outcome'],
   check?: string,
 ): Witness {
+  const refusal = check === undefined ? `the type ${column.type.text}` : `CHECK (${check})`
   return {
     outcome,
-    by:
-      outcome === 'refused'
-        ? check === undefined
-          ? `the type ${column.type.text}`
-          : `CHECK (${check})`
-        : null,
+    by: outcome === 'refused' ? refusal : null,
     tables: [{ table: table.name, columns: [column.name], rows: [{ cells: [value], bad: true }] }],
   }
 }

@@ -20,17 +20,19 @@ export function fit(value: string, type: DataType): Fit {
     case 'text':
       return 'kept'
     case 'enum':
-      return type.members.length === 0 ? 'unknown' : type.members.includes(value) ? 'kept' : 'refused'
+      if (type.members.length === 0) return 'unknown'
+      if (type.members.includes(value)) return 'kept'
+      return 'refused'
+
     case 'integer':
       return fitsInteger(value, type)
     case 'decimal':
       return fitsDecimal(value, type)
     case 'float':
-      return parseNumber(value) === undefined
-        ? 'refused'
-        : /^[+-]?[1-9]\d{0,5}$/.test(value) || value === '0'
-          ? 'kept'
-          : 'changed'
+      if (parseNumber(value) === undefined) return 'refused'
+      if (/^[+-]?[1-9]\d{0,5}$/.test(value) || value === '0') return 'kept'
+      return 'changed'
+
     case 'date':
       return isDate(value) ? 'kept' : 'refused'
     case 'timestamp':
@@ -40,11 +42,10 @@ export function fit(value: string, type: DataType): Fit {
     case 'time':
       return /^\d\d?:\d\d(:\d\d(\.\d+)?)?$/.test(value) ? 'kept' : 'refused'
     case 'boolean':
-      return /^(true|false)$/i.test(value)
-        ? 'kept'
-        : /^([tf]|yes|no|[yn10]|on|off)$/i.test(value)
-          ? 'changed'
-          : 'refused'
+      if (/^(true|false)$/i.test(value)) return 'kept'
+      if (/^([tf]|yes|no|[yn10]|on|off)$/i.test(value)) return 'changed'
+      return 'refused'
+
     case 'uuid':
       return /^[0-9a-f]{8}-([0-9a-f]{4}-){3}[0-9a-f]{12}$/.test(value) ? 'kept' : 'refused'
     case 'binary':
@@ -140,7 +141,8 @@ export function storedAs(value: string, type: DataType): string | undefined {
   if (type.family === 'boolean') return /^(?:[ty1]|yes|on)$/i.test(value) ? 'true' : 'false'
   if (type.family !== 'integer' && type.family !== 'decimal') return undefined
   const [, sign = '', whole = '', part = ''] = /^([+-]?)(\d*)(?:\.(\d*))?$/.exec(value.trim()) ?? []
-  const scale = type.family === 'integer' ? 0 : type.total === null ? part.length : (type.scale ?? 0)
+  const ownScale = type.total === null ? part.length : (type.scale ?? 0)
+  const scale = type.family === 'integer' ? 0 : ownScale
   const cut =
     BigInt(`${whole}${part.slice(0, scale).padEnd(scale, '0')}` || '0') +
     (Number(part[scale] ?? 0) >= 5 ? 1n : 0n)

@@ -79,10 +79,7 @@ function sizes(
     case 'binary':
       return { ...none, length: numbers[0] ?? known.length ?? null }
     case 'float':
-      return {
-        ...none,
-        length: numbers.length === 1 ? (numbers[0]! <= 24 ? 32 : 64) : (known.length ?? null),
-      }
+      return { ...none, length: numbers.length === 1 ? floatBits(numbers[0]!) : (known.length ?? null) }
     case 'decimal':
       return numbers.length > 0
         ? { ...none, total: numbers[0]!, scale: numbers[1] ?? 0 }
@@ -119,4 +116,9 @@ export function typesMatch(a: DataType, b: DataType): 'exactly' | 'compatibly' |
 
 function isMoment(type: DataType): boolean {
   return type.family === 'date' || type.family === 'timestamp'
+}
+
+/** How many bits a float of so many binary digits takes (SQL:2016, part 2, 6.1; common practice). */
+function floatBits(digits: number): number {
+  return digits <= 24 ? 32 : 64
 }

@@ -106,17 +106,15 @@ function typeInWords({ type }: Column): string {
     case 'text':
       return 'a text of any length'
     case 'integer':
-      return length === 64
-        ? 'a large whole number'
-        : length !== null && length <= 16
-          ? 'a small whole number'
-          : 'a whole number'
+      if (length === 64) return 'a large whole number'
+      if (length !== null && length <= 16) return 'a small whole number'
+      return 'a whole number'
+
     case 'decimal':
-      return total === null
-        ? 'a number'
-        : scale
-          ? `a number of ${total} digits, ${scale} of them after the point`
-          : `a whole number of up to ${total} digits`
+      if (total === null) return 'a number'
+      if (scale) return `a number of ${total} digits, ${scale} of them after the point`
+      return `a whole number of up to ${total} digits`
+
     case 'float':
       return 'a number, kept only nearly'
     case 'date':
@@ -163,6 +161,7 @@ function referenceSentence(
       key.columns.length === columns.length &&
       key.columns.every(column => columns.some(other => sameName(other, column))),
   )
+  const by = targetColumns.length > 0 ? `, by its ${listInWords([...targetColumns])}` : ''
   const amount = `${required ? 'exactly' : 'at most'} one ${known?.name ?? target}`
-  return `${listInWords([...columns])} refers to ${amount}${known ? (targetColumns.length > 0 ? `, by its ${listInWords([...targetColumns])}` : '') : ', which is not here'}; ${isUnique ? `each has at most one ${table.name}` : `each may have many ${plural(table.name)}`}; ${FATE[onDelete]}.`
+  return `${listInWords([...columns])} refers to ${amount}${known ? by : ', which is not here'}; ${isUnique ? `each has at most one ${table.name}` : `each may have many ${plural(table.name)}`}; ${FATE[onDelete]}.`
 }

@@ -173,7 +173,8 @@ class ExpressionReader {
     const two = `${this.peek().text}${this.peek(1).text}`
     const isTwo =
       this.peek().kind === 'operator' && this.peek(1).kind === 'operator' && Object.hasOwn(COMPARISONS, two)
-    const text = isTwo ? two : this.peek().kind === 'operator' ? this.peek().text : ''
+    const single = this.peek().kind === 'operator' ? this.peek().text : ''
+    const text = isTwo ? two : single
     if (!Object.hasOwn(COMPARISONS, text)) return undefined
     this.at += isTwo ? 2 : 1
     return COMPARISONS[text]
@@ -183,8 +184,8 @@ class ExpressionReader {
     const isNegated = this.take('NOT')
     const wrap = (of: Expression): Expression => (isNegated ? { kind: 'not', of } : of)
     if (this.take('NULL')) return wrap({ kind: 'isNull', of: left })
-    const value = this.take('TRUE') ? true : this.take('FALSE') ? false : undefined
-    if (value === undefined) throw new Unreadable()
+    const value = Boolean(this.take('TRUE'))
+    if (!value && !this.take('FALSE')) throw new Unreadable()
     return wrap({ kind: 'isTruth', of: left, value })
   }
 
@@ -232,8 +233,9 @@ class ExpressionReader {
   private sum(depth: number): Expression {
     let left = this.product(depth)
     for (;;) {
-      const operator = this.take('+') ? '+' : this.take('-') ? '-' : undefined
-      if (!operator) return left
+      const isPlus = this.take('+')
+      if (!isPlus && !this.take('-')) return left
+      const operator = isPlus ? '+' : '-'
       left = { kind: 'arithmetic', operator, left, right: this.product(depth) }
     }
   }

@@ -44,9 +44,15 @@ export function looksLike(written: string, keyword: string): boolean {
   return known
 }
 
+/** How many letters may be wrong: the longer the word, the more; of middling ones two where they are only turned. */
+function mostEdits(written: string, keyword: string): number {
+  if (keyword.length <= 4) return 1
+  return keyword.length <= 6 ? 1 + Number(sameLetters(written, keyword)) : 2
+}
+
 function isNear(written: string, keyword: string): boolean {
   if (NOT_COUNTED.has(written)) return false
-  const limit = keyword.length <= 4 ? 1 : keyword.length <= 6 ? 1 + Number(sameLetters(written, keyword)) : 2
+  const limit = mostEdits(written, keyword)
   return editDistance(written, keyword, limit) <= limit
 }
 

@@ -160,11 +160,9 @@ function replacement(cursor: Cursor, table: TableDraft, at: ConditionToken): str
     after.text !== ')'
   )
     return asColumn(cursor, table, token, span, near)
-  return isCompared(at)
-    ? asText(cursor, token, span)
-    : near === undefined
-      ? undefined
-      : asColumn(cursor, table, token, span, near)
+  if (isCompared(at)) return asText(cursor, token, span)
+  if (near === undefined) return undefined
+  return asColumn(cursor, table, token, span, near)
 }
 
 /** Whether the token stands where a value is compared: after = or <>, or in the list of IN. */

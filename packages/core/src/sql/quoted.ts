@@ -16,7 +16,8 @@ export function quotedForm(
 ): CustomPatternMatcherFunc {
   return (text, offset) => {
     if (prefix && !mayBePrefix(text, offset)) return null
-    const from = prefix ? afterPrefix(prefix, text, offset) : text[offset] === open ? offset : -1
+    const plain = text[offset] === open ? offset : -1
+    const from = prefix ? afterPrefix(prefix, text, offset) : plain
     if (from < 0) return null
     const end = hasBackslashes
       ? closingWithBackslashes(text, from + 1, close)

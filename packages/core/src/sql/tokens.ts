@@ -183,7 +183,8 @@ class Tokens {
       const fault = faultOf(name, image, text, { start, end }, this.dialect)
       if (fault) this.findings.push(fault)
     }
-    this.push(isOtherSemicolon ? 'other' : isSmartText ? 'string' : kind, text, '', start, end)
+    const own = isSmartText ? 'string' : kind
+    this.push(isOtherSemicolon ? 'other' : own, text, '', start, end)
   }
 
   private glued(image: string, [first, second]: readonly [string, string], { start, end }: Span): void {

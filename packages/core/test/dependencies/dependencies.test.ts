@@ -228,7 +228,10 @@ function formByDefinition(given: readonly Dependency[]): string {
       if (keys.some(key => from.isSubsetOf(key) && !from.equals(key))) second = false
     }
   }
-  return bcnf ? 'BCNF' : third ? '3NF' : second ? '2NF' : '1NF'
+  if (bcnf) return 'BCNF'
+  if (third) return '3NF'
+  if (second) return '2NF'
+  return '1NF'
 }
 
 describe('decompositions', () => {

@@ -38,15 +38,17 @@ const card = (name: string, ...facts: string[]): DiagramEntity => ({
   uniques: [],
   description: '',
 })
-const end = (
-  entity: string,
-  amount: '0..1' | '1..1' | '0..n' | '1..n' | '?',
-  more: Partial<DiagramEnd> = {},
-): DiagramEnd => ({
+const AMOUNTS = {
+  '0..1': { least: 0, most: 'one' },
+  '1..1': { least: 1, most: 'one' },
+  '0..n': { least: 0, most: 'many' },
+  '1..n': { least: 1, most: 'many' },
+  '?': { least: null, most: null },
+} as const
+const end = (entity: string, amount: keyof typeof AMOUNTS, more: Partial<DiagramEnd> = {}): DiagramEnd => ({
   entity,
   role: '',
-  least: amount === '?' ? null : amount.startsWith('0') ? 0 : 1,
-  most: amount === '?' ? null : amount.endsWith('n') ? 'many' : 'one',
+  ...AMOUNTS[amount],
   identifies: false,
   ...more,
 })

@@ -1,5 +1,5 @@
 import { STAFF, defineRoute } from '../../../auth/route'
-import { showLedger } from '../../../services/desk'
+import { showLedger } from '../../../services/ledger'
 
 export default defineRoute({
   access: { to: 'exercise', allow: STAFF },

@@ -1,5 +1,5 @@
 import { INSTRUCTOR, defineRoute } from '../../../auth/route'
-import { takeMarksBack } from '../../../services/desk'
+import { takeMarksBack } from '../../../services/releases'
 
 export default defineRoute({
   access: { to: 'exercise', allow: INSTRUCTOR },

@@ -1,6 +1,6 @@
 import { ReleaseBody } from '#shared/requests'
 import { INSTRUCTOR, defineRoute } from '../../../auth/route'
-import { release } from '../../../services/desk'
+import { release } from '../../../services/releases'
 
 export default defineRoute({
   access: { to: 'exercise', allow: INSTRUCTOR },

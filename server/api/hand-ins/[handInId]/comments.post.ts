@@ -1,6 +1,7 @@
 import { CommentBody } from '#shared/requests'
 import { STAFF, defineRoute } from '../../../auth/route'
-import { comment, showHandIn } from '../../../services/desk'
+import { comment } from '../../../services/decisions'
+import { showHandIn } from '../../../services/hand-in-view'
 
 export default defineRoute({
   access: { to: 'handIn', allow: STAFF },

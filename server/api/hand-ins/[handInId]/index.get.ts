@@ -1,5 +1,5 @@
 import { STAFF, defineRoute } from '../../../auth/route'
-import { showHandIn } from '../../../services/desk'
+import { showHandIn } from '../../../services/hand-in-view'
 
 export default defineRoute({
   access: { to: 'handIn', allow: STAFF },

@@ -1,6 +1,7 @@
 import { ReviewBody } from '#shared/requests'
 import { STAFF, defineRoute } from '../../../auth/route'
-import { review, showHandIn } from '../../../services/desk'
+import { review } from '../../../services/decisions'
+import { showHandIn } from '../../../services/hand-in-view'
 
 export default defineRoute({
   access: { to: 'handIn', allow: STAFF },

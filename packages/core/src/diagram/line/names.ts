@@ -47,31 +47,24 @@ export function knownName(entities: readonly DiagramEntity[], words: readonly Wo
   let best: NameRead | undefined
   for (const entity of entities) {
     const parts = entity.name.trim().toLowerCase().split(/\s+/)
-    const length = words[0]?.isQuoted
-      ? isSameWord(parts.join(' '), words[0].text)
-        ? 1
-        : 0
-      : matches(parts, words)
-        ? parts.length
-        : 0
+    const length = wordsTaken(parts, words)
     if (length > 0 && length > (best?.length ?? 0)) best = { entity, name: entity.name, length }
   }
   return best
+}
+
+/** How many words at the beginning are the name: a quoted one is one word. */
+function wordsTaken(parts: readonly string[], words: readonly Word[]): number {
+  const [first] = words
+  if (first?.isQuoted) return isSameWord(parts.join(' '), first.text) ? 1 : 0
+  return matches(parts, words) ? parts.length : 0
 }
 
 /** A name in the plural as it is called in the singular: "dispatch lines" is Dispatch line. */
 export function singular(name: string): string {
   const at = name.lastIndexOf(' ') + 1
   const last = name.slice(at).toLowerCase()
-  const ending =
-    IRREGULAR[last] ??
-    (last.endsWith('ies')
-      ? `${last.slice(0, -3)}y`
-      : /(?:x|ch|sh|ss)es$/.test(last)
-        ? last.slice(0, -2)
-        : /[^suia]s$/.test(last)
-          ? last.slice(0, -1)
-          : last)
+  const ending = IRREGULAR[last] ?? withoutPlural(last)
   return ending === last ? name : name.slice(0, at) + (at === 0 ? capital(ending) : ending)
 }
 
@@ -105,4 +98,10 @@ export function readName(
   if (takesAll)
     return { entity: null, name: capital(words.map(({ text }) => text).join(' ')), length: words.length }
   return { entity: null, name: capital(first.text), length: 1 }
+}
+
+function withoutPlural(word: string): string {
+  if (word.endsWith('ies')) return `${word.slice(0, -3)}y`
+  if (/(?:x|ch|sh|ss)es$/.test(word)) return word.slice(0, -2)
+  return /[^suia]s$/.test(word) ? word.slice(0, -1) : word
 }

@@ -65,8 +65,8 @@ function attributeLine(
   ]
     .filter(mark => mark !== '')
     .join(', ')
-  const written =
-    level === 'conceptual' ? '' : level === 'physical' && size.trim() !== '' ? `${type} ${size}` : type
+  const sized = level === 'physical' && size.trim() !== '' ? `${type} ${size}` : type
+  const written = level === 'conceptual' ? '' : sized
   return {
     id,
     text: name,

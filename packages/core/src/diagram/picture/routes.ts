@@ -65,8 +65,8 @@ function drawn(
   const endings = joins.flatMap(({ id, from, to }, join): Ending[] => {
     const [a, b] = [boxes.get(from)!, boxes.get(to)!]
     const way = round.get(id)
-    const [out, back] =
-      from === to ? (['right', 'right'] as const) : way ? ([way.side, way.side] as const) : facing(a, b)
+    const same = from === to ? 'right' : way?.side
+    const [out, back] = same ? ([same, same] as const) : facing(a, b)
     return [
       { join, at: 'from', box: a, other: b, side: out },
       { join, at: 'to', box: b, other: a, side: back },

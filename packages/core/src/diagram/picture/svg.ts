@@ -108,10 +108,12 @@ function relationshipShapes(
   const { x, y, isUpright } = route.label
   const verb = name || back
   const diamond = notation === 'diamonds' ? diamondShape(route, verb, stroke) : ''
+  const plain = isWeak ? 2.2 : 1.4
+  const width = tone ? 2.6 : plain
+  const placed = isUpright ? 'start' : 'middle'
   return [
-    `<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${tone ? 2.6 : isWeak ? 2.2 : 1.4}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
-    diamond ||
-      (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: isUpright ? 'start' : 'middle' })),
+    `<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${width}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
+    diamond || (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: placed })),
   ]
 }
 

@@ -1,5 +1,7 @@
 import type { Entry } from './entry'
 
+const SIGN_NAMES: Readonly<Record<string, string>> = { ',': 'a comma', ';': 'a semicolon' }
+
 export const SYNTAX = {
   'syntax.missing-comma': {
     severity: 'error',
@@ -137,8 +139,7 @@ export const SYNTAX = {
   'syntax.wrong-character': {
     severity: 'error',
     concerns: 'writing',
-    message: p =>
-      `Here stands "${p.written}" where ${p.meant === ',' ? 'a comma' : p.meant === ';' ? 'a semicolon' : `"${p.meant}"`} belongs.`,
+    message: p => `Here stands "${p.written}" where ${SIGN_NAMES[p.meant!] ?? `"${p.meant}"`} belongs.`,
     why: 'Between columns stands a comma, after a statement a semicolon, around sizes and columns round brackets.',
   },
   'syntax.surplus-bracket': {

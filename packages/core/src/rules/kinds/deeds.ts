@@ -1,6 +1,6 @@
 import { listInWords } from '../../findings'
 import { findColumn, type Reference, type ReferentialAction, type Table } from '../../schema'
-import type { Step } from '../../alignment'
+import type { RoleLayout, Step } from '../../alignment'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 
@@ -38,4 +38,10 @@ export function emptiesRequired(
       reading.isRequired(table, column) &&
       (action === 'set null' || findColumn(table, column)?.default === null),
   )
+}
+
+/** The reference by which a role leads to its target, from the entity's table or from one between. */
+export function stepToTarget(layout: RoleLayout): Step | undefined {
+  if (layout.kind === 'via') return layout.toTarget
+  return layout.kind === 'forward' ? layout.step : undefined
 }

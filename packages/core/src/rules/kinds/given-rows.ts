@@ -129,18 +129,13 @@ function setRole(
   const meant = store
     .of(table)
     .find(other => identifier.every((column, i) => other.get(foldName(column!)) === parts[i]))
+  const meantBy = (key: string, at: number): string | null => {
+    if (meant) return meant.get(foldName(key)) ?? null
+    return at >= 0 ? (parts[at] ?? null) : '999999'
+  }
   for (const [own, key] of layout.step.columns) {
     const at = identifier.findIndex(column => foldName(column!) === foldName(key))
-    row.set(
-      foldName(own),
-      value === null
-        ? null
-        : meant
-          ? (meant.get(foldName(key)) ?? null)
-          : at >= 0
-            ? (parts[at] ?? null)
-            : '999999',
-    )
+    row.set(foldName(own), value === null ? null : meantBy(key, at))
   }
   return true
 }

@@ -1,6 +1,7 @@
 import { findTable, sameColumns, sameName, type Schema, type Table } from '../../schema'
 import { Reading } from '../reading'
 import { newTree } from '../result'
+import { stepToTarget } from './deeds'
 
 /** The reading with the entity's members made a key of its table. */
 export function grantKey(
@@ -45,7 +46,7 @@ export function withKey(
 /** The reading with the reference declared on which the role rests. */
 export function grantReference(reading: Reading, entity: string, role: string): Reading | undefined {
   const layout = reading.rolePlacement(entity, role)?.layout
-  const step = layout?.kind === 'forward' ? layout.step : layout?.kind === 'via' ? layout.toTarget : undefined
+  const step = layout && stepToTarget(layout)
   if (!step || !findTable(reading.schema, step.toTable)) return undefined
   const columns = step.columns.map(([column]) => column)
   return withTable(reading, step.fromTable, table => ({

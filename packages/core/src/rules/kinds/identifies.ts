@@ -109,11 +109,9 @@ function optionalColumn(
       const placed = reading.attribute(entity, member)
       if (placed) return [placed.column]
       const layout = reading.rolePlacement(entity, member)?.layout
-      return layout?.kind === 'forward'
-        ? layout.step.columns.map(([column]) => column)
-        : layout?.kind === 'columns'
-          ? layout.columns
-          : []
+      if (layout?.kind === 'forward') return layout.step.columns.map(([column]) => column)
+      if (layout?.kind === 'columns') return layout.columns
+      return []
     })
     .find(column => !reading.isRequired(at.table, column))
 }

@@ -5,7 +5,8 @@ import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
 import type { Deleted } from '../verdict'
 import { deedWitness } from '../witness'
-import { emptiesRequired, nullRefused } from './deeds'
+import type { RoleLayout } from '../../alignment'
+import { emptiesRequired, nullRefused, stepToTarget } from './deeds'
 import type { RuleModule } from './module'
 import { Name, about } from './shapes'
 
@@ -40,17 +41,11 @@ function evaluate(reading: Reading, { entity, role, outcome: wanted }: OnDelete)
   if (!placed || placed.layout.kind === 'columns') return absent('role-absent', { entity, role })
   const { layout } = placed
   const table = reading.table(reading.placement(entity)!.table)
-  const step = layout.kind === 'via' ? layout.toTarget : layout.kind === 'forward' ? layout.step : undefined
+  const step = stepToTarget(layout)
   const reference = step && reading.declared(step)
   const empties =
     step && reference && emptiesRequired(reading, reading.table(step.fromTable), step, reference.onDelete)
-  const actual: Deleted = empties
-    ? 'refused'
-    : layout.kind === 'inside'
-      ? 'gone'
-      : layout.kind === 'backward'
-        ? 'unlinked'
-        : deletedBy(reference, layout.kind === 'via')
+  const actual = empties ? 'refused' : deletedIn(layout, reference)
   const target = step?.toTable ?? (layout.kind === 'backward' ? layout.step.fromTable : table.name)
   const because = empties
     ? [nullRefused(step, reference, reference.onDelete, 'DELETE')]
@@ -73,6 +68,12 @@ function evaluate(reading: Reading, { entity, role, outcome: wanted }: OnDelete)
     tables,
     step ? deedWitness(reading, step, { what: 'delete', becomes: actual, should: wanted }) : null,
   )
+}
+
+/** What becomes of the entity by the way its link is laid out. */
+function deletedIn({ kind }: RoleLayout, reference: Reference | undefined): Deleted {
+  if (kind === 'inside') return 'gone'
+  return kind === 'backward' ? 'unlinked' : deletedBy(reference, kind === 'via')
 }
 
 function deletedBy(reference: Reference | undefined, isBetween: boolean): Deleted {

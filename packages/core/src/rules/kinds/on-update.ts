@@ -6,7 +6,7 @@ import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
 import type { Updated } from '../verdict'
 import { deedWitness } from '../witness'
-import { emptiesRequired, nullRefused } from './deeds'
+import { emptiesRequired, nullRefused, stepToTarget } from './deeds'
 import type { RuleModule } from './module'
 import { Name, about } from './shapes'
 
@@ -37,7 +37,7 @@ function evaluate(reading: Reading, { entity, role, outcome: wanted }: OnUpdate)
     return absent('role-absent', { entity, role })
   const { layout } = placed
   const table = reading.table(reading.placement(entity)!.table)
-  const step = layout.kind === 'via' ? layout.toTarget : layout.kind === 'forward' ? layout.step : undefined
+  const step = stepToTarget(layout)
   if (!step || !namesIdentifier(reading, target, step)) {
     const because = [
       becauseOf(

@@ -77,11 +77,8 @@ export function valueRule(
   if (unknown)
     return outside([reason(unknown, unknown.by === null ? 'value-unknown' : 'check-unknown')], [table])
   const [first] = judged
-  return says(
-    'upheld',
-    [reason(first!, refuses ? (first!.by === null ? 'value-refused' : 'check-refuses') : 'value-admitted')],
-    [table],
-  )
+  const refusal = first!.by === null ? 'value-refused' : 'check-refuses'
+  return says('upheld', [reason(first!, refuses ? refusal : 'value-admitted')], [table])
 }
 
 function judge({ table, column }: Placed, value: string): { said: Said; by: string | null } {

@@ -44,13 +44,10 @@ export function nameByPattern(
   pattern: string,
   { table, columns = [], target = '', number = 1 }: PatternValues,
 ): string {
-  return pattern.replace(/\{(table|columns|target|number)\}/g, (_, slot: string) =>
-    slot === 'table'
-      ? table
-      : slot === 'columns'
-        ? columns.join('_')
-        : slot === 'target'
-          ? target
-          : String(number),
-  )
+  return pattern.replace(/\{(table|columns|target|number)\}/g, (_, slot: string) => {
+    if (slot === 'table') return table
+    if (slot === 'columns') return columns.join('_')
+    if (slot === 'target') return target
+    return String(number)
+  })
 }

@@ -52,8 +52,8 @@ export function checkKeyShapes(
 
   function longTexts(): Finding[] {
     const refused = NO_LONG_TEXT[dialect]
-    const concerned =
-      refused === 'all' ? keys : refused === 'primary' ? keys.filter(key => key === table.primaryKey) : []
+    if (refused === undefined) return []
+    const concerned = refused === 'all' ? keys : keys.filter(key => key === table.primaryKey)
     return concerned
       .flatMap(({ columns }) => columns)
       .flatMap(name => {

@@ -18,5 +18,7 @@ export function plainName(name: string): string {
 
 /** A plain name in the singular, as far as its ending says. */
 export function singular(plain: string): string {
-  return plain.endsWith('ies') ? `${plain.slice(0, -3)}y` : plain.endsWith('s') ? plain.slice(0, -1) : plain
+  if (plain.endsWith('ies')) return `${plain.slice(0, -3)}y`
+  if (plain.endsWith('s')) return plain.slice(0, -1)
+  return plain
 }

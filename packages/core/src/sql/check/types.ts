@@ -90,11 +90,9 @@ function faultOfType({ name, type }: Column): FindingCode | undefined {
   if (said.includes('date')) return 'types.date-as-text'
   if (said.includes('count')) return 'types.number-as-text'
   if (family === 'char') return undefined
-  return said.includes('list')
-    ? 'atomicity.list'
-    : said.includes('several')
-      ? 'atomicity.several-facts'
-      : undefined
+  if (said.includes('list')) return 'atomicity.list'
+  if (said.includes('several')) return 'atomicity.several-facts'
+  return undefined
 }
 
 function numbered(table: Table): Finding[] {

@@ -38,7 +38,7 @@ export function createTable(writer: Writer, table: Table, left: ReadonlySet<Refe
     ...checkLines(writer, table),
   ]
   const comment =
-    table.comment === undefined ? '' : to === 'mysql' ? ` COMMENT = ${textLiteral(table.comment, to)}` : ''
+    table.comment !== undefined && to === 'mysql' ? ` COMMENT = ${textLiteral(table.comment, to)}` : ''
   const above =
     table.comment !== undefined && !['mysql', 'postgresql', 'oracle'].includes(to)
       ? `-- ${table.comment.replaceAll(/\s+/g, ' ')}\n`

@@ -83,12 +83,11 @@ const WRITERS: Readonly<
     dialect === 'sqlserver' || dialect === 'sqlite'
       ? { text: pick(LONG_TEXT, dialect), lost: 'there is no type for JSON; it is kept as text' }
       : kept('JSON'),
-  interval: (_, dialect) =>
-    dialect === 'postgresql'
-      ? kept('INTERVAL')
-      : dialect === 'iso' || dialect === 'oracle'
-        ? kept('INTERVAL DAY TO SECOND')
-        : { text: 'VARCHAR(40)', lost: 'there is no type for a span of time; it is kept as text' },
+  interval: (_, dialect) => {
+    if (dialect === 'postgresql') return kept('INTERVAL')
+    if (dialect === 'iso' || dialect === 'oracle') return kept('INTERVAL DAY TO SECOND')
+    return { text: 'VARCHAR(40)', lost: 'there is no type for a span of time; it is kept as text' }
+  },
   enum: ({ members }, dialect) =>
     dialect === 'mysql' && members.length > 0
       ? kept(`ENUM(${members.map(quoteText).join(', ')})`)
@@ -160,15 +159,14 @@ function decimalText({ total, scale }: DataType, dialect: Dialect): TypeText {
 }
 
 function varcharText({ length }: DataType, dialect: Dialect, isKey: boolean): TypeText {
-  if (length === null)
-    return dialect === 'postgresql' || dialect === 'sqlite'
-      ? kept('VARCHAR')
-      : isKey
-        ? longText(dialect, true)
-        : {
-            text: pick({ oracle: 'VARCHAR2(4000)', other: 'VARCHAR(255)' }, dialect),
-            lost: 'a text of any length has become one with a length',
-          }
+  if (length === null) {
+    if (dialect === 'postgresql' || dialect === 'sqlite') return kept('VARCHAR')
+    if (isKey) return longText(dialect, true)
+    return {
+      text: pick({ oracle: 'VARCHAR2(4000)', other: 'VARCHAR(255)' }, dialect),
+      lost: 'a text of any length has become one with a length',
+    }
+  }
   return length > (LONGEST[dialect] ?? Infinity) ? longText(dialect, isKey) : textOf(length, dialect)
 }
 

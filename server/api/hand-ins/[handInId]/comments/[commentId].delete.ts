@@ -1,5 +1,6 @@
 import { STAFF, defineRoute } from '../../../../auth/route'
-import { removeComment, showHandIn } from '../../../../services/desk'
+import { removeComment } from '../../../../services/decisions'
+import { showHandIn } from '../../../../services/hand-in-view'
 
 export default defineRoute({
   access: { to: 'handIn', allow: STAFF },

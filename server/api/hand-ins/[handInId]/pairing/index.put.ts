@@ -1,6 +1,6 @@
 import { PairingBody } from '#shared/requests'
 import { STAFF, defineRoute } from '../../../../auth/route'
-import { showHandIn } from '../../../../services/desk'
+import { showHandIn } from '../../../../services/hand-in-view'
 import { keepPairing } from '../../../../services/pairing'
 
 export default defineRoute({

@@ -1,6 +1,7 @@
 import { OverrideBody } from '#shared/requests'
 import { STAFF, defineRoute } from '../../../../../auth/route'
-import { decide, showHandIn } from '../../../../../services/desk'
+import { decide } from '../../../../../services/decisions'
+import { showHandIn } from '../../../../../services/hand-in-view'
 
 export default defineRoute({
   access: { to: 'handIn', allow: STAFF },

@@ -1,0 +1,95 @@
+<script setup lang="ts">
+import { missingBeforePublishing } from '@nomenklatura/core/marking'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { ExerciseSetting, Schedule } from '#shared/answers'
+
+/** What is missing, what is worth a look, and publishing. */
+const { setting, document, schedule } = defineProps<{
+  setting: ExerciseSetting
+  document: ExerciseDocument
+  schedule: Schedule
+  readonly: boolean
+  isStale: boolean
+}>()
+const emit = defineEmits<{ publish: []; takeBack: [] }>()
+const asking = ref(false)
+function begin(): void {
+  asking.value = false
+  emit('publish')
+}
+const published = computed(() => setting.state === 'published')
+/** The exercise is read whole for this: when nothing was typed for a moment, not with every key. */
+const settled = refDebounced(
+  computed(() => document),
+  400,
+)
+const missing = computed(() => [...new Set(missingBeforePublishing(settled.value).map(({ part }) => part))])
+const worthALook = computed(() => {
+  const unread = document.rules.filter(({ readMe, off }) => readMe && !off).length
+  const unbound = document.rules.filter(
+    ({ phrase, off }) => !off && phrase && !document.brief.includes(phrase),
+  ).length
+  return [
+    unread > 0 ? `${countOf(unread, 'sentence')} to read` : '',
+    unbound > 0 ? `${countOf(unbound, 'phrase')} not in the brief` : '',
+    schedule.dueAt === null ? 'no due date' : '',
+  ].filter(part => part !== '')
+})
+</script>
+
+<template>
+  <footer class="foot">
+    <p v-if="published" class="small">
+      Published: {{ countOf(setting.course.students, 'student') }} can see it,
+      {{ countOf(setting.begun, 'has', 'have') }} begun.
+    </p>
+    <p v-else class="small">
+      Before you publish:
+      <strong>{{
+        missing.length === 0
+          ? 'nothing missing'
+          : `${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing`
+      }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template>
+    </p>
+    <NuxtLink :to="`/exercises/${setting.id}/work`" class="plain">Try it as a student</NuxtLink>
+    <template v-if="!readonly">
+      <UButton v-if="!published" :disabled="missing.length > 0 || isStale" @click="asking = true"
+        >Publish</UButton
+      >
+      <UButton v-else-if="setting.begun === 0" variant="outline" color="neutral" @click="emit('takeBack')"
+        >Take back</UButton
+      >
+    </template>
+  </footer>
+  <UModal
+    v-model:open="asking"
+    :title="`Publish ${document.title}?`"
+    :description="`${countOf(setting.course.students, 'student')} ${schedule.opensAt && Date.parse(schedule.opensAt) > Date.now() ? `see it from ${timeInWords(schedule.opensAt, setting.course.timeZone)}` : 'see it now'} and may hand in ${schedule.dueAt ? `until ${timeInWords(schedule.dueAt, setting.course.timeZone)}` : 'at any time'}.`"
+  >
+    <template #footer>
+      <UButton variant="ghost" color="neutral" @click="asking = false">Not yet</UButton>
+      <UButton @click="begin">Publish</UButton>
+    </template>
+  </UModal>
+</template>
+
+<style scoped>
+.foot {
+  position: sticky;
+  bottom: 0;
+  display: flex;
+  align-items: center;
+  gap: 20px;
+  padding: 11px 0;
+  background: var(--ground);
+  border-top: 1px solid var(--rule-strong);
+}
+.foot p {
+  flex: 1;
+}
+@media (max-width: 1023px) {
+  .foot {
+    flex-wrap: wrap;
+  }
+}
+</style>

@@ -1,0 +1,134 @@
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
+
+/**
+ * An exercise as it is set: its document is saved as it is changed, one save at a time and upon the revision
+ * it was made on; the schedule at once.
+ */
+export function useSetting(exerciseId: () => string) {
+  const {
+    answer: setting,
+    error,
+    code,
+    reload,
+  } = useAnswer<ExerciseSetting>(() => `/exercises/${exerciseId()}/setting`)
+  const isReadOnly = ref(true)
+  const document = shallowRef<ExerciseDocument>()
+  const schedule = shallowRef<Schedule>()
+  const base = ref(0)
+  const state = ref<'saved' | 'changed' | 'saving' | 'stale' | 'failed' | ''>('')
+  const savedAt = ref('')
+  const fault = ref('')
+
+  watch(
+    setting,
+    async value => {
+      if (!value) return
+      if (state.value !== 'changed' && state.value !== 'saving') {
+        document.value = value.document
+        base.value = value.revision
+      }
+      schedule.value = value.schedule
+      const { role } = await api<CourseAnswer>(`/courses/${value.course.id}`)
+      isReadOnly.value = role !== 'instructor'
+    },
+    { immediate: true },
+  )
+
+  const saveSoon = useDebounceFn(() => void save(), 700)
+  let queued = false
+  function change(part: Partial<ExerciseDocument>): void {
+    if (!document.value || isReadOnly.value) return
+    document.value = { ...document.value, ...part }
+    state.value = 'changed'
+    void saveSoon()
+  }
+
+  async function save(): Promise<void> {
+    if (!document.value || state.value === 'stale') return
+    if (state.value === 'saving') {
+      queued = true
+      return
+    }
+    if (state.value !== 'changed' && state.value !== 'failed') return
+    state.value = 'saving'
+    const sent = document.value
+    try {
+      const { revision } = await api<{ revision: number }>(`/exercises/${exerciseId()}/document`, {
+        method: 'PUT',
+        body: { document: sent, base: base.value },
+      })
+      base.value = revision
+      savedAt.value = new Date().toISOString()
+      fault.value = ''
+      state.value = document.value === sent ? 'saved' : 'changed'
+    } catch (problem) {
+      fault.value = errorInWords(problem)
+      state.value = problem instanceof ApiError && problem.problem.code === 'stale' ? 'stale' : 'failed'
+    }
+    if (queued || state.value === 'changed') {
+      queued = false
+      void saveSoon()
+    }
+  }
+
+  async function changeSchedule(part: Partial<Schedule>): Promise<void> {
+    if (!schedule.value) return
+    const next = { ...schedule.value, ...part }
+    schedule.value = next
+    try {
+      await api(`/exercises/${exerciseId()}/schedule`, { method: 'PUT', body: next })
+      savedAt.value = new Date().toISOString()
+      if (state.value === '') state.value = 'saved'
+      fault.value = ''
+    } catch (problem) {
+      fault.value = errorInWords(problem)
+    }
+  }
+
+  onBeforeRouteLeave(async () => {
+    await save()
+  })
+  useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
+    if (state.value === 'changed' || state.value === 'saving' || state.value === 'failed') {
+      void save()
+      event.preventDefault()
+    }
+  })
+
+  /** Leaves what could not be saved here, and goes on with what somebody else saved meanwhile. */
+  async function takeTheirs(): Promise<void> {
+    state.value = ''
+    fault.value = ''
+    await reload()
+  }
+  const stateWord = computed(
+    () =>
+      ({
+        'saved': `saved ${savedAt.value && setting.value ? clockInWords(savedAt.value, setting.value.course.timeZone) : ''}`,
+        'changed': '',
+        'saving': 'saving …',
+        'stale': '',
+        'failed': 'not yet saved',
+        '': '',
+      })[state.value],
+  )
+
+  return {
+    setting,
+    document,
+    schedule,
+    base,
+    state,
+    stateWord,
+    fault,
+    isReadOnly,
+    error,
+    code,
+    reload,
+    change,
+    changeSchedule,
+    save,
+    takeTheirs,
+  }
+}

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import type { PlaceOnSheet } from '../view'
+
+/** The Diagram sheet of a worksheet. */
+const { asked, store, findingsOf, diagramMarks, diagramDrafts, otherSheets, renameElsewhere } = useWorksheet()
+const board = useTemplateRef('board')
+defineExpose({ show: (place: PlaceOnSheet) => board.value?.show(place) })
+</script>
+
+<template>
+  <DiagramSheet
+    ref="board"
+    :diagram="store.diagram"
+    :findings="findingsOf.diagram"
+    :asked="asked.level"
+    :offers="asked.helpLevel === 'practice'"
+    :marks="diagramMarks"
+    :readonly="!asked.isOpen"
+    :name="asked.title"
+    :keep-as="`nomenklatura-steps-${asked.personId}-${asked.exerciseId}-diagram`"
+    :drafts="diagramDrafts"
+    :others="otherSheets"
+    @change="store.change('diagram', JSON.stringify($event))"
+    @others="renameElsewhere"
+  />
+</template>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { PlaceOnSheet } from '../view'
+
+/** The Dictionary sheet of a worksheet. */
+const { asked, store, findingsOf, given, read, drafted, drawnSchema } = useWorksheet()
+const catalogue = useTemplateRef('catalogue')
+defineExpose({ show: (place: PlaceOnSheet) => catalogue.value?.show(place) })
+
+const isPractice = computed(() => asked.value.helpLevel === 'practice')
+const script = computed(() =>
+  asked.value.asked.includes('script') && isPractice.value ? read.value.schema : undefined,
+)
+/** A draft is made from the rows of the brief, once somebody has looked into them. */
+const offersDraft = computed(() => asked.value.rows !== null && isPractice.value)
+const draft = computed(() => {
+  const made = drafted.value
+  return offersDraft.value && made ? () => Promise.resolve(made) : undefined
+})
+const hint = computed(() =>
+  offersDraft.value && !drafted.value ? 'Or open the rows of the brief: a draft can be made from them.' : '',
+)
+</script>
+
+<template>
+  <DictionarySheet
+    ref="catalogue"
+    :dictionary="store.dictionary"
+    :findings="findingsOf.dictionary"
+    :given="given"
+    :script="script"
+    :draft="draft"
+    :hint="hint"
+    :drawn="drawnSchema"
+    :readonly="!asked.isOpen"
+    :name="asked.title"
+    @change="store.change('dictionary', JSON.stringify($event))"
+  />
+</template>

@@ -1,0 +1,84 @@
+import type { Override } from '@nomenklatura/core/marking'
+import { audit } from '../repositories/courses'
+import type { Db } from '../repositories/database'
+import { findExercise, latestRevision } from '../repositories/exercises'
+import {
+  deleteComment,
+  insertComment,
+  listReleases,
+  lockHandIns,
+  saveDecision,
+  saveReview,
+  type HandIn,
+} from '../repositories/hand-ins'
+import { Refusal, notFound } from './problem'
+
+/**
+ * Decides a cell by hand, or (verdict null) gives it back to the engine. `version` is the decision it was
+ * made on.
+ */
+export async function decide(
+  db: Db,
+  handIn: HandIn,
+  cell: { rule: string; sheet: string },
+  { verdict, reason, version }: { verdict: Override['verdict'] | null; reason: string; version: number },
+  by: string,
+): Promise<void> {
+  const revision = await latestRevision(db, handIn.exerciseId)
+  if (
+    !revision.document.rules.some(({ id, off }) => id === cell.rule && !off) ||
+    !(revision.document.sheets as readonly string[]).includes(cell.sheet)
+  )
+    throw notFound()
+  const exercise = await findExercise(db, handIn.exerciseId)
+  await db.transaction(async trx => {
+    await lockHandIns(trx, { id: handIn.id })
+    const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
+    if (released?.takenBackAt === null)
+      throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
+    const saved = await saveDecision(trx, {
+      handInId: handIn.id,
+      ...cell,
+      verdict,
+      reason: verdict === null ? null : reason,
+      base: version,
+      by,
+    })
+    if (!saved)
+      throw new Refusal(
+        409,
+        'decided-meanwhile',
+        'Somebody decided this meanwhile. Look at it again, then decide.',
+      )
+    await audit(trx, {
+      courseId: exercise!.courseId,
+      personId: by,
+      action: 'cell.decide',
+      subject: handIn.id,
+      detail: { ...cell, verdict, reason },
+    })
+  })
+}
+
+export async function comment(
+  db: Db,
+  handInId: string,
+  text: string,
+  rule: string | null,
+  by: string,
+): Promise<void> {
+  await insertComment(db, { handInId, rule, text, by })
+}
+
+export async function removeComment(db: Db, handInId: string, commentId: string): Promise<void> {
+  if (!(await deleteComment(db, handInId, commentId))) throw notFound()
+}
+
+export async function review(
+  db: Db,
+  handInId: string,
+  by: string,
+  change: { lookedAt?: boolean | undefined; flagged?: boolean | undefined },
+): Promise<void> {
+  await saveReview(db, handInId, by, change)
+}

@@ -1,0 +1,68 @@
+import { accountInWords } from '@nomenklatura/core/marking'
+import type { FeedbackAnswer } from '#shared/answers'
+import { findCourse } from '../repositories/courses'
+import type { Db } from '../repositories/database'
+import { findExercise, findRevision } from '../repositories/exercises'
+import { findReleased, listComments, listDecisions, type HandIn } from '../repositories/hand-ins'
+import { findMarkingById } from '../repositories/markings'
+import { personalDocument, pointsOf } from './marking'
+import { notFound } from './problem'
+import { toCheckedRule } from './told'
+import { overridesOf } from './class-state'
+
+/** What a student reads after the release: verdicts, evidence and comments, never the model answer. */
+export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnswer> {
+  const released = await findReleased(db, handIn.id)
+  const exercise = await findExercise(db, handIn.exerciseId)
+  if (!released || released.takenBackAt !== null || !exercise) throw notFound()
+  const marking = await findMarkingById(db, released.markingId)
+  const [revision, course, decisions, comments] = await Promise.all([
+    findRevision(db, marking.revisionId).then(found => found!),
+    findCourse(db, exercise.courseId),
+    listDecisions(db, [handIn.id]),
+    listComments(db, handIn.id),
+  ])
+  // Releases of before the account was kept are told as far as it can be worked out again.
+  const overrides =
+    released.told?.overrides ?? overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
+  const points =
+    released.told?.points ?? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+  const document = await personalDocument(revision.document, handIn.answer.seed)
+  return {
+    exerciseId: exercise.id,
+    title: document.title,
+    course: course!,
+    number: handIn.number,
+    attempt: handIn.attempt,
+    handedInAt: handIn.handedInAt,
+    lateBySeconds: handIn.lateBySeconds,
+    sheets: document.sheets,
+    script: handIn.answer.script,
+    claims: handIn.answer.claims ?? null,
+    dictionary: handIn.answer.dictionary ?? null,
+    diagram: handIn.answer.diagram ?? null,
+    closures: document.relation?.asks.closures ?? [],
+    starter: document.starter,
+    releasedAt: released.releasedAt,
+    points,
+    account: accountInWords(points, document.rules),
+    findings: marking.verdicts.findings,
+    comments,
+    rules: marking.verdicts.cells.map(cell => {
+      const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
+      const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }
+      const checked = toCheckedRule(document.rules, override ? { ...cell, verdict: override.verdict } : cell)
+      const group = document.rules.find(({ id }) => id === cell.rule)?.group ?? ''
+      return {
+        ...checked,
+        ...(override ? { because: [], witness: null, exhibits: [] } : {}),
+        group,
+        got,
+        of,
+        decidedBy: override?.by ?? null,
+        reason: override?.reason ?? null,
+        follows: override ? null : cell.follows,
+      }
+    }),
+  }
+}

@@ -1,0 +1,71 @@
+import { accountInWords } from '@nomenklatura/core/marking'
+import type { HandInAnswer } from '#shared/answers'
+import { dialectOf } from '@nomenklatura/core/sql'
+import type { Db } from '../repositories/database'
+import { findExercise, latestRevision } from '../repositories/exercises'
+import {
+  findHandIn,
+  findPinning,
+  listComments,
+  listDecisions,
+  listReleases,
+  listReviews,
+} from '../repositories/hand-ins'
+import { findMarking, listMarkingFaults } from '../repositories/markings'
+import { findPerson } from '../repositories/people'
+import { personalDocument, pointsOf } from './marking'
+import { notFound } from './problem'
+import { overridesOf, queueState } from './class-state'
+
+export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {
+  const handIn = await findHandIn(db, handInId)
+  if (!handIn) throw notFound()
+  const [exercise, revision, person] = await Promise.all([
+    findExercise(db, handIn.exerciseId),
+    latestRevision(db, handIn.exerciseId),
+    findPerson(db, handIn.personId),
+  ])
+  const [pinning, marking, decisions, reviews, releases, comments, faults, document] = await Promise.all([
+    findPinning(db, handInId),
+    findMarking(db, handInId, revision.id),
+    listDecisions(db, [handInId]),
+    listReviews(db, [handInId]),
+    listReleases(db, [handInId]),
+    listComments(db, handInId),
+    listMarkingFaults(db, [handInId]),
+    personalDocument(revision.document, handIn.answer.seed),
+  ])
+  const overrides = overridesOf(decisions)
+  const points =
+    marking && exercise
+      ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+      : null
+  const release = releases.get(handInId)
+  return {
+    id: handInId,
+    number: handIn.number,
+    name: person!.name,
+    attempt: handIn.attempt,
+    handedInAt: handIn.handedInAt,
+    lateBySeconds: handIn.lateBySeconds,
+    isAutomatic: handIn.isAutomatic,
+    script: handIn.answer.script,
+    dialect: dialectOf(revision.document, handIn.answer.script),
+    starter: revision.document.starter,
+    claims: handIn.answer.claims ?? null,
+    dictionary: handIn.answer.dictionary ?? null,
+    diagram: handIn.answer.diagram ?? null,
+    relation: document.relation ?? null,
+    state: queueState(points, reviews.get(handInId), release, faults.get(handInId)),
+    markingFault: marking ? null : (faults.get(handInId) ?? null),
+    isFlagged: reviews.get(handInId)?.isFlagged ?? false,
+    marking: marking ? marking.verdicts : null,
+    pinning,
+    overrides,
+    versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
+    points,
+    account: points ? accountInWords(points, document.rules) : [],
+    comments,
+    releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
+  }
+}
