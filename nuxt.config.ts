@@ -48,7 +48,10 @@ export default defineNuxtConfig({
     virtual: { '#api-routes': () => `export default ${JSON.stringify(apiRoutes())}` },
   },
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true, exactOptionalPropertyTypes: true } },
+  },
   telemetry: false,
   // Without it the development server finds no entry for the browser (Nuxt 4.4 with Vite 7, tried).
   $development: { experimental: { viteEnvironmentApi: true } },

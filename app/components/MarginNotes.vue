@@ -26,7 +26,7 @@ const {
   /** What is said when there is nothing to see. */
   nothing?: string
   /** What could not be looked at, in words. */
-  tooMuch?: string | null
+  tooMuch?: string | null | undefined
   /** How many notes more there are than stand here. */
   left?: number
   /** Whether the margin can be folded away. */

@@ -68,7 +68,7 @@ const submit = () =>
         <UFormField label="E-mail"
           ><UInput v-model="email" type="email" autocomplete="username" required
         /></UFormField>
-        <UFormField label="Password" :help="isFirst ? 'Ten characters or more.' : undefined"
+        <UFormField label="Password" :help="isFirst ? 'Ten characters or more.' : ''"
           ><UInput
             v-model="password"
             type="password"

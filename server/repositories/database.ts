@@ -57,6 +57,21 @@ export function toJsonb(document: unknown): string {
 /** A connection or a transaction: the caller decides. */
 export type Db = Knex
 
+type Answers<Asks extends readonly (() => Promise<unknown>)[]> = {
+  -readonly [K in keyof Asks]: Awaited<ReturnType<Asks[K]>>
+}
+
+/** Several questions at once; within a transaction, which has one connection, one after the other. */
+export async function askAll<const Asks extends readonly (() => Promise<unknown>)[]>(
+  db: Db,
+  asks: Asks,
+): Promise<Answers<Asks>> {
+  if (!db.isTransaction) return (await Promise.all(asks.map(ask => ask()))) as Answers<Asks>
+  const answers: unknown[] = []
+  for (const ask of asks) answers.push(await ask())
+  return answers as Answers<Asks>
+}
+
 /** The rows of a statement of our own. What they hold is said by the one who wrote the statement. */
 export async function rowsOf<Row>(db: Db, statement: string, bindings: Knex.RawBinding = []): Promise<Row[]> {
   const { rows } = (await db.raw(statement, bindings)) as { rows: Row[] }

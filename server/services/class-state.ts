@@ -1,6 +1,6 @@
 import type { Points, Total } from '@nomenklatura/core/marking'
 import type { QueueLine, QueueState } from '#shared/answers'
-import type { Db } from '../repositories/database'
+import { askAll, type Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
   listDecisions,
@@ -32,14 +32,17 @@ export interface ClassState {
 export async function classState(db: Db, exerciseId: string): Promise<ClassState> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
-  const [revision, handIns] = await Promise.all([latestRevision(db, exerciseId), listLatest(db, exerciseId)])
+  const [revision, handIns] = await askAll(db, [
+    () => latestRevision(db, exerciseId),
+    () => listLatest(db, exerciseId),
+  ])
   const ids = handIns.map(({ id }) => id)
-  const [markings, decisions, reviews, releases, faults] = await Promise.all([
-    listMarkings(db, exerciseId, revision.id),
-    listDecisions(db, ids),
-    listReviews(db, ids),
-    listReleases(db, ids),
-    listMarkingFaults(db, ids),
+  const [markings, decisions, reviews, releases, faults] = await askAll(db, [
+    () => listMarkings(db, exerciseId, revision.id),
+    () => listDecisions(db, ids),
+    () => listReviews(db, ids),
+    () => listReleases(db, ids),
+    () => listMarkingFaults(db, ids),
   ])
   return {
     exercise,

@@ -7,7 +7,7 @@ import pino from 'pino'
 export type LogFields = Readonly<Record<string, string | number | boolean | null | undefined>>
 
 const logger = pino({
-  base: undefined,
+  base: null,
   timestamp: pino.stdTimeFunctions.isoTime,
   messageKey: 'event',
   formatters: { level: level => ({ level }) },

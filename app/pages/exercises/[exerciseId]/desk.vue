@@ -5,7 +5,6 @@ import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
 const route = useRoute('exercises-exerciseId-desk')
-const router = useRouter()
 const exerciseId = computed(() => route.params.exerciseId)
 const {
   answer: desk,
@@ -14,47 +13,23 @@ const {
   reload,
 } = useAnswer<DeskAnswer>(() => `/exercises/${exerciseId.value}/desk`)
 const queue = useDeskQueue(desk)
-const handInId = computed(() =>
-  typeof route.query.handIn === 'string' ? route.query.handIn : queue.value[0]?.id,
-)
-const handIn = shallowRef<HandInAnswer>()
-const { fault, act } = useAct()
-const rule = ref('')
-
-watch(handInId, load, { immediate: true })
-
-async function load(): Promise<void> {
-  const id = handInId.value
-  if (!id) return
-  try {
-    const answer = await api<HandInAnswer>(`/hand-ins/${id}`)
-    if (id !== handInId.value) return
-    take(answer)
-    const asked = route.query.rule
-    rule.value =
-      typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked)
-        ? asked
-        : (firstRuleToSee(answer) ?? desk.value?.rules[0]?.id ?? '')
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
-}
-
-function take(answer: HandInAnswer): void {
-  handIn.value = answer
-  fault.value = ''
-}
-
-function select(id: string): void {
-  void router.replace({ query: { ...route.query, handIn: id, rule: undefined } })
-}
-
-function step(by: number): void {
-  const at = queue.value.findIndex(({ id }) => id === handInId.value)
-  const next = queue.value[at + by]
-  if (next) select(next.id)
-}
-
+const {
+  handInId,
+  handIn,
+  rule,
+  column,
+  sheetInHand,
+  fault,
+  act,
+  load,
+  take,
+  select,
+  step,
+  turnColumn,
+  decided,
+  decide: decideCell,
+  amend,
+} = useHandInAtDesk(desk, queue, reload)
 /** What was just done, in words. */
 const released = ref('')
 
@@ -77,66 +52,13 @@ async function markAgain(): Promise<void> {
   await Promise.all([reload(), load()])
 }
 
-/** The column that was chosen last; where the rule is not asked there, the sheet in which it fares worst. */
-const column = ref<AskedSheet>()
-function sheetOf(answer: HandInAnswer): AskedSheet {
-  const sheets = sheetsOfRule(answer, rule.value)
-  if (column.value && sheets.includes(column.value)) return column.value
-  return sheets[0] ?? desk.value?.sheets[0] ?? 'script'
-}
-const sheetInHand = computed(() => (handIn.value ? sheetOf(handIn.value) : undefined))
-function turnColumn(by: number): void {
-  const sheets = (desk.value?.sheets ?? []).filter(
-    sheet => handIn.value && isAskedOf(handIn.value, rule.value, sheet),
-  )
-  const at = sheets.indexOf(sheetInHand.value!)
-  if (at >= 0) column.value = sheets[Math.max(0, Math.min(sheets.length - 1, at + by))]
-}
 /* Deciding by hand */
-/** Counts decisions: with each the form begins anew. */
-const decided = ref(0)
 const verdictPart = useTemplateRef<{ begin: (verdict: Decidable) => Promise<void> }>('verdictPart')
 const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begin(verdict)
-
-/** Replaces a decision, or with null gives the cell back to the engine. */
 async function decide(verdict: Decidable | null, reason: string): Promise<void> {
-  const answer = handIn.value
-  if (!answer) return
-  try {
-    take(
-      await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/${sheetOf(answer)}`, {
-        method: 'PUT',
-        body: { verdict, reason, version: answer.versions[`${rule.value} ${sheetOf(answer)}`] ?? 0 },
-      }),
-    )
-    decided.value++
-    focusRule()
-    await reload()
-  } catch (problem) {
-    if (problem instanceof ApiError && problem.problem.code === 'decided-meanwhile')
-      await tellDecidedMeanwhile(answer.id)
-    else fault.value = errorInWords(problem)
-  }
-}
-
-/**
- * Somebody else decided the cell first: theirs is shown, and what was about to be said stays in the form, to
- * be set over it or left.
- */
-async function tellDecidedMeanwhile(id: string): Promise<void> {
-  const isCell = (other: { rule: string; sheet: string }): boolean =>
-    other.rule === rule.value && other.sheet === sheetInHand.value
-  try {
-    const now = await api<HandInAnswer>(`/hand-ins/${id}`)
-    if (now.id !== handIn.value?.id) return
-    take(now)
-    const theirs = now.overrides.find(isCell)
-    fault.value = theirs
-      ? `${theirs.by} set this to ${theirs.verdict} meanwhile: “${theirs.reason}”. Your reason still stands below: set it over theirs, or leave it.`
-      : 'Somebody gave this back to the engine meanwhile. Your reason still stands below: set it, or leave it.'
-  } catch (problem) {
-    fault.value = errorInWords(problem)
-  }
+  const before = decided.value
+  await decideCell(verdict, reason)
+  if (decided.value > before) focusRule()
 }
 
 /* Pairing by hand: 'first' begins with what is least sure, else with the element named. */
@@ -155,13 +77,6 @@ watch(handInId, () => {
 
 /* Comments and the review */
 const comments = useTemplateRef<{ focus: () => void }>('comments')
-
-/** Changes what belongs to the hand-in in hand, which is then the server's answer. */
-const amend = (path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> =>
-  act(async () => {
-    take(await api<HandInAnswer>(`/hand-ins/${handIn.value!.id}/${path}`, { method, body }))
-    await reload()
-  })
 
 async function accept(): Promise<void> {
   if (!handIn.value?.marking) return
