@@ -47,6 +47,8 @@ export default defineNuxtConfig({
     errorHandler: '~~/server/error-handler.ts',
     virtual: { '#api-routes': () => `export default ${JSON.stringify(apiRoutes())}` },
   },
+  // A line end between two words is a space, as Prettier lays templates out: else it takes spaces away.
+  vue: { compilerOptions: { whitespace: 'preserve' } },
   vite: { worker: { format: 'es' }, build: { sourcemap: false, assetsInlineLimit: 0 } },
   typescript: {
     strict: true,
