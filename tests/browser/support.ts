@@ -252,11 +252,11 @@ export class Visitor {
     }, title)
   }
 
-  /** Drags by the mouse, as a person does: press, move, let go. */
-  async drag(what: ElementHandle, to: ElementHandle): Promise<void> {
+  /** Drags by the mouse, as a person does: press, move, let go. `grip` is how far from its left it is taken. */
+  async drag(what: ElementHandle, to: ElementHandle, grip = 0.5): Promise<void> {
     const { mouse } = this.page
     const [a, b] = [(await what.boundingBox())!, (await to.boundingBox())!]
-    await mouse.move(a.x + a.width / 2, a.y + a.height / 2)
+    await mouse.move(a.x + a.width * grip, a.y + a.height / 2)
     await mouse.down()
     await mouse.move(b.x + b.width / 2, b.y + 10, { steps: 8 })
     await mouse.up()

@@ -63,9 +63,15 @@ async function ask(
   options: RequestInit = {},
 ): Promise<{ status: number; body: Record<string, unknown>; headers: Headers }> {
   const origin = `http://127.0.0.1:${port}`
-  const response = await fetch(`${origin}${path}`, {
-    ...options,
-    headers: { 'Content-Type': 'application/json', 'Origin': origin, ...options.headers },
+  const send = (): Promise<Response> =>
+    fetch(`${origin}${path}`, {
+      ...options,
+      headers: { 'Content-Type': 'application/json', 'Origin': origin, ...options.headers },
+    })
+  // A connection that was kept may be closed by the server in the moment in which it is used again.
+  const response = await send().catch((error: Error & { cause?: { code?: string } }) => {
+    if (error.cause?.code !== 'UND_ERR_SOCKET' || options.method) throw error
+    return send()
   })
   const text = await response.text()
   return {

@@ -43,7 +43,6 @@ export const REASONS = {
   ),
   'required': own<'columns' | 'table'>(p => `${p.columns} of ${p.table} must have a value.`),
   'optional': own<'columns' | 'table'>(p => `${p.columns} of ${p.table} may be empty.`),
-  'required-path': own<'columns' | 'table'>(p => `${p.columns} of ${p.table} must have a value.`),
   'detour-optional': own<'between' | 'table'>(
     p => `The link stands in ${p.between}: a row of ${p.table} without one there is accepted.`,
   ),

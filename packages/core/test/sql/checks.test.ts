@@ -370,7 +370,7 @@ describe('what is said of a script by itself, and not of its near twin', () => {
 
 describe('examples for the pages of help', () => {
   const OF_OTHERS =
-    /^rows\.(?:empty|no-rows|not-|too-|quote-open|line-|more-|name-)|^junction\.unresolved|^syntax\.too-deep|^names\.too-many/
+    /^rows\.(?:empty|no-rows|not-|too-|quote-open|line-|more-|name-)|^junction\.unresolved|^names\.too-many/
   it('there is one for each finding of a script', () => {
     const all = Object.keys(CATALOGUE).filter(
       code => groupOf({ code: code as FindingCode }) && !OF_OTHERS.test(code),

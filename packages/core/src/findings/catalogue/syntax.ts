@@ -108,12 +108,6 @@ export const SYNTAX = {
     message: p => `"${p.written}" is no SQL: it came along when the script was copied. Take it out.`,
     why: 'A console puts its name before each line and its answer after it, a page its fences around code. The server reads them as part of the statement and stops.',
   },
-  'syntax.too-deep': {
-    severity: 'error',
-    concerns: 'writing',
-    message: () => 'Brackets are nested too deeply here; the statement is passed over.',
-    why: 'More than a few hundred brackets within brackets are never meant.',
-  },
   'syntax.missing-keyword': {
     severity: 'error',
     concerns: 'writing',
