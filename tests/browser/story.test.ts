@@ -174,8 +174,7 @@ describe('from a brief to a mark that can be defended', () => {
       await ada.page.$('[data-element="dispatch_line.price"]'),
     ]
     await name!.evaluate(found => found.scrollIntoView({ block: 'center' }))
-    // By its letters, which stand at the right.
-    await ada.drag(name!, element!, 0.92)
+    await ada.drag(name!, element!)
     await ada.sees('rule 28 changes', '.bar')
     await ada.press('.bar button', 'Put back')
     await ada.press('[data-element="dispatch_line.price"]')

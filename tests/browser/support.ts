@@ -252,13 +252,17 @@ export class Visitor {
     }, title)
   }
 
-  /** Drags by the mouse, as a person does: press, move, let go. `grip` is how far from its left it is taken. */
-  async drag(what: ElementHandle, to: ElementHandle, grip = 0.5): Promise<void> {
+  /** Drags by the mouse, as a person does: press, move, rest on the place, let go. */
+  async drag(what: ElementHandle, to: ElementHandle): Promise<void> {
     const { mouse } = this.page
     const [a, b] = [(await what.boundingBox())!, (await to.boundingBox())!]
-    await mouse.move(a.x + a.width * grip, a.y + a.height / 2)
+    await mouse.move(a.x + a.width / 2, a.y + a.height / 2)
     await mouse.down()
     await mouse.move(b.x + b.width / 2, b.y + 10, { steps: 8 })
+    // A place takes what is let go on it once it was told that something is above it.
+    await mouse.move(b.x + b.width / 2 + 1, b.y + 10)
+    await new Promise(done => setTimeout(done, 150))
+    await mouse.move(b.x + b.width / 2, b.y + 10)
     await mouse.up()
   }
 

@@ -118,7 +118,7 @@ function isMoment(type: DataType): boolean {
   return type.family === 'date' || type.family === 'timestamp'
 }
 
-/** How many bits a float of so many binary digits takes (SQL:2016, part 2, 6.1; common practice). */
+/** How many bits a float of so many binary digits takes (common practice). */
 function floatBits(digits: number): number {
   return digits <= 24 ? 32 : 64
 }
