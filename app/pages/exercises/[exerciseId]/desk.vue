@@ -27,7 +27,7 @@ const {
   step,
   turnColumn,
   decided,
-  decide: decideCell,
+  decide,
   amend,
 } = useHandInAtDesk(desk, queue, reload)
 /** What was just done, in words. */
@@ -55,11 +55,8 @@ async function markAgain(): Promise<void> {
 /* Deciding by hand */
 const verdictPart = useTemplateRef<{ begin: (verdict: Decidable) => Promise<void> }>('verdictPart')
 const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begin(verdict)
-async function decide(verdict: Decidable | null, reason: string): Promise<void> {
-  const before = decided.value
-  await decideCell(verdict, reason)
-  if (decided.value > before) focusRule()
-}
+// At once, not when the queue has come too: by then the next key may have gone into the comment.
+watch(decided, () => focusRule(), { flush: 'post' })
 
 /* Pairing by hand: 'first' begins with what is least sure, else with the element named. */
 const pairing = ref<string>()
