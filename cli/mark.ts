@@ -1,6 +1,14 @@
 import { writeFileSync } from 'node:fs'
-import { AnswerDocument, ExerciseDocument, documentFaults } from '@nomenklatura/core/exercise'
-import { lineIndex, wording } from '@nomenklatura/core/findings'
+import {
+  ANSWER_FORMAT,
+  AnswerDocument,
+  EXERCISE_FORMAT,
+  ExerciseDocument,
+  documentFaults,
+  upgradeDocument,
+} from '@nomenklatura/core/exercise'
+import { wording } from '@nomenklatura/core/findings'
+import { lineIndex } from '@nomenklatura/core/language'
 import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
 import {
   personalExercise,
@@ -10,6 +18,7 @@ import {
 } from '@nomenklatura/core/exercise'
 import { accountInWords, markAnswer, markedPoints } from '@nomenklatura/core/marking'
 import type { Dialect } from '@nomenklatura/core/schema'
+import { reasonInWords, say } from '@nomenklatura/core/words'
 import { readDiagram } from './diagram'
 import {
   CallError,
@@ -81,7 +90,7 @@ export function runMark({ files, json, strict, csv, dialect }: Call): number {
 }
 
 function readExercise(input: Input): ExerciseDocument {
-  const parsed = ExerciseDocument.safeParse(parseJson(input))
+  const parsed = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, parseJson(input)))
   if (!parsed.success)
     throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
   return parsed.data
@@ -99,7 +108,7 @@ function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | und
   const json = parseJson(input)
   if (typeof json === 'object' && json !== null && 'format' in json && json.format === 'nomenklatura-diagram')
     return { script: '', diagram: readDiagram(input) }
-  const parsed = AnswerDocument.safeParse(json)
+  const parsed = AnswerDocument.safeParse(upgradeDocument(ANSWER_FORMAT, json))
   if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
   return parsed.data
 }
@@ -133,8 +142,8 @@ function markOne(given: PreparedExercise, input: Input, dialect: Dialect | undef
       follows,
       confidence,
       doubt,
-      because: because.map(({ sentence }) => sentence),
-      witness,
+      because: because.map(reasonInWords),
+      witness: witness && { ...witness, by: witness.by && say(witness.by) },
     })),
     findings: findings.map(finding => ({
       code: finding.code,

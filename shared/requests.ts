@@ -1,7 +1,14 @@
 import { z } from 'zod'
 import { RelationTask } from '@nomenklatura/core/claims'
 import { SHEETS } from '@nomenklatura/core/findings'
-import { ExerciseDocument, LONGEST_ANSWER, PinShape, SheetsOfAnswer } from '@nomenklatura/core/exercise'
+import {
+  EXERCISE_FORMAT,
+  ExerciseDocument,
+  LONGEST_ANSWER,
+  PinShape,
+  SheetsOfAnswer,
+  upgradeDocument,
+} from '@nomenklatura/core/exercise'
 
 /** What the browser may send. The server parses every body with one of these. */
 const Text = (most: number) => z.string().trim().min(1, 'Write something here.').max(most)
@@ -56,7 +63,10 @@ export const NewExerciseBody = z.strictObject({
   script: z.string().max(LONGEST_ANSWER).optional(),
   relation: RelationTask.optional(),
 })
-export const DocumentBody = z.strictObject({ document: ExerciseDocument, base: z.int().min(1).max(MOST) })
+export const DocumentBody = z.strictObject({
+  document: z.preprocess(sent => upgradeDocument(EXERCISE_FORMAT, sent), ExerciseDocument),
+  base: z.int().min(1).max(MOST),
+})
 export const ScheduleBody = z
   .strictObject({
     opensAt: Moment.nullable(),

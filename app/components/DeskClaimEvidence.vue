@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { reasonInWords } from '@nomenklatura/core/words'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
 import type { HandInAnswer } from '#shared/answers'
 
@@ -40,7 +41,7 @@ const closures = computed(() => handIn.relation?.asks.closures ?? [])
   </div>
   <div class="why">
     <h3>Why</h3>
-    <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
+    <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reasonInWords(reason) }}</p>
     <p v-if="cell.doubt === 'limit'" class="small open">A limit was reached: decide it.</p>
   </div>
   <div v-if="cell.witness">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { reasonInWords } from '@nomenklatura/core/words'
 import type { Diagram } from '@nomenklatura/core/diagram'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
@@ -208,7 +209,7 @@ const loadDependencies = (): Promise<boolean> =>
       <div class="proof">
         <div class="why">
           <h3>Why</h3>
-          <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reason.sentence }}</p>
+          <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reasonInWords(reason) }}</p>
           <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
           <p v-else-if="cell.confidence !== 'sure'" class="small open">
             It rests on a pairing that is {{ cell.confidence }}.

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { plural } from '@nomenklatura/core/findings'
+import { plural } from '@nomenklatura/core/language'
 import {
   amountInWords,
   areMany,

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { listInWords } from '@nomenklatura/core/findings'
+import { listInWords } from '@nomenklatura/core/language'
 import type { NamedDependency } from '@nomenklatura/core/rows'
 import type { RowsOverview, ShownSplit } from '~/workers/rows.worker'
 import type { RowsRoomApi } from '~/composables/useRows'

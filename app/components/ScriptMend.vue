@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { lineIndex, wording, type Finding } from '@nomenklatura/core/findings'
+import { wording, type Finding } from '@nomenklatura/core/findings'
+import { lineIndex } from '@nomenklatura/core/language'
 import { fixAll, isOfForm, type ReadOptions } from '@nomenklatura/core/sql'
 
 /** All fixes of how a script is written, looked at before they are made: one step that can be undone. */

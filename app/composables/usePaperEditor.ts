@@ -2,7 +2,8 @@ import { defaultKeymap, history, historyKeymap } from '@codemirror/commands'
 import { setDiagnostics } from '@codemirror/lint'
 import { EditorState, Prec, type Extension } from '@codemirror/state'
 import { EditorView, drawSelection, keymap, placeholder } from '@codemirror/view'
-import { withoutBadSigns, type Finding } from '@nomenklatura/core/findings'
+import type { Finding } from '@nomenklatura/core/findings'
+import { withoutBadSigns } from '@nomenklatura/core/language'
 
 /** More than these are not underlined: the margin counts them all. */
 const MOST_UNDERLINED = 400

@@ -1,6 +1,6 @@
 import { ref, shallowRef } from 'vue'
 import type { SavedAnswer, SheetContent } from '#shared/answers'
-import { withoutBadSigns } from '@nomenklatura/core/findings'
+import { withoutBadSigns } from '@nomenklatura/core/language'
 import { ApiError, errorInWords } from './api'
 
 /** Where the last change is: section 2 of the interface. */

@@ -1,4 +1,4 @@
-import { listInWords } from '@nomenklatura/core/findings'
+import { listInWords } from '@nomenklatura/core/language'
 import type { StudentRelation } from '#shared/answers'
 import type { Verdict } from '@nomenklatura/core/rules'
 

@@ -3,7 +3,9 @@
  * (docs/ARCHITECTURE.md). Lint, bundles, tests and the application take the list from here.
  */
 export const LAYERS = [
+  ['language'],
   ['findings'],
+  ['words'],
   ['dependencies', 'schema'],
   ['sql', 'rows'],
   ['dictionary'],

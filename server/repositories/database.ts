@@ -1,4 +1,4 @@
-import { withoutBadSigns } from '@nomenklatura/core/findings'
+import { withoutBadSigns } from '@nomenklatura/core/language'
 import createKnex, { type Knex } from 'knex'
 import './rows'
 

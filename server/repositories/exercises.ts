@@ -1,4 +1,4 @@
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { EXERCISE_FORMAT, upgradeDocument, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Schedule } from '#shared/answers'
 import { rowsOf, toJsonb, type Db } from './database'
 import type { AllowanceRow, ExerciseRow, RevisionRow } from './rows'
@@ -93,7 +93,12 @@ export async function holdExercise(db: Db, id: string): Promise<Exercise | undef
 }
 
 function toRevision(row: RevisionRow): Revision {
-  return { id: row.id, exerciseId: row.exercise_id, number: row.number, document: row.document }
+  return {
+    id: row.id,
+    exerciseId: row.exercise_id,
+    number: row.number,
+    document: upgradeDocument(EXERCISE_FORMAT, row.document) as ExerciseDocument,
+  }
 }
 
 export async function latestRevision(db: Db, exerciseId: string): Promise<Revision> {

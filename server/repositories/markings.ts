@@ -1,5 +1,5 @@
-import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
-import { summaryOf, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
+import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
+import { summaryOf, upgradeMarking, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
 import { isAmong, rowsOf, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
 import type { MarkingRow, StoredSummary } from './rows'
@@ -18,7 +18,7 @@ function toMarking(row: MarkingRow): StoredMarking {
     handInId: row.hand_in_id,
     revisionId: row.exercise_revision_id,
     pinsVersion: row.pins_version,
-    verdicts: row.verdicts,
+    verdicts: upgradeMarking(row.verdicts),
   }
 }
 

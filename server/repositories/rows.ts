@@ -1,7 +1,7 @@
 import type { Pin } from '@nomenklatura/core/alignment'
-import type { AnswerDocument, ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { Sheet } from '@nomenklatura/core/findings'
-import type { Marking } from '@nomenklatura/core/marking'
+import type { StoredMarking } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { Knex } from 'knex'
 import type { AskedSheet, Role, StoredOverride } from '#shared/answers'
@@ -88,7 +88,7 @@ export interface RevisionRow {
   id: string
   exercise_id: string
   number: number
-  document: ExerciseDocument
+  document: unknown
   saved_by: string
   saved_at: Date
 }
@@ -166,7 +166,7 @@ export interface MarkingRow {
   exercise_revision_id: string
   engine_version: string
   pins_version: number
-  verdicts: Marking
+  verdicts: StoredMarking
   summary: StoredSummary
   marked_at: Date
 }

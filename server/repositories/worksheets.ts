@@ -1,4 +1,4 @@
-import { shorten, withoutBadSigns } from '@nomenklatura/core/findings'
+import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
 import type { AskedSheet, LateSave } from '#shared/answers'
 import { rowsOf, type Db } from './database'
 import type { LateSaveRow, WorksheetRow } from './rows'

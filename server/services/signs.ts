@@ -1,4 +1,4 @@
-import { findBadSign } from '@nomenklatura/core/findings'
+import { findBadSign } from '@nomenklatura/core/language'
 import { Refusal } from './problem'
 
 /**

@@ -1,7 +1,8 @@
-import { withoutAnswer } from '@nomenklatura/core/claims'
+import { openSentence } from '@nomenklatura/core/claims'
 import { isAboutForm, type Finding } from '@nomenklatura/core/findings'
 import type { HelpLevel, MarkableExercise } from '@nomenklatura/core/exercise'
 import type { Marking } from '@nomenklatura/core/marking'
+import { reasonForStudent, saidBefore } from '@nomenklatura/core/words'
 import type { CheckedRule } from '#shared/answers'
 
 /** In an assessed exercise what is well formed is told, not what is well designed. */
@@ -20,12 +21,12 @@ export function toldBefore(
   const rule = rules.find(({ id }) => id === cell.rule)?.rule
   if (helpLevel === 'practice' || rule?.kind !== 'claim') return toCheckedRule(rules, cell)
   const full = toCheckedRule(rules, cell)
-  const told = withoutAnswer(rule.about, cell.verdict, {
-    sentence: full.sentence,
-    because: cell.because,
-    exhibits: cell.exhibits ?? [],
-  })
-  return { ...full, ...told }
+  return {
+    ...full,
+    sentence: cell.verdict === 'upheld' ? full.sentence : openSentence(rule.about, full.sentence),
+    because: saidBefore(cell.because).map(({ reason, sentence }) => ({ sentence, place: reason.place })),
+    exhibits: (cell.exhibits ?? []).filter(({ later }) => !later),
+  }
 }
 
 /** A verdict as a student is told it: in the student's own names. */
@@ -39,6 +40,6 @@ export function toCheckedRule(rules: MarkableExercise['rules'], cell: Marking['c
     verdict: cell.verdict,
     witness: cell.witness,
     ...(cell.exhibits ? { exhibits: cell.exhibits } : {}),
-    because: cell.because.map(({ sentence, told = sentence, place }) => ({ sentence: told, place })),
+    because: cell.because.map(reason => ({ sentence: reasonForStudent(reason), place: reason.place })),
   }
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
+import { reasonForStudent, reasonInWords } from '@nomenklatura/core/words'
 import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { prepareExercise, type PreparedExercise } from '@nomenklatura/core/exercise'
@@ -37,9 +38,10 @@ function mark(exercise: PreparedExercise, script: string): void {
     expect(because.length).toBeGreaterThan(0)
     expect(
       because.every(
-        ({ sentence, place }) =>
-          !sentence.includes('undefined') &&
-          (place === null || (place.start >= 0 && place.end <= script.length)),
+        reason =>
+          !reasonInWords(reason).includes('undefined') &&
+          !reasonForStudent(reason).includes('undefined') &&
+          (reason.place === null || (reason.place.start >= 0 && reason.place.end <= script.length)),
       ),
     ).toBe(true)
     expect(doubt !== undefined).toBe(verdict === 'cannot tell')

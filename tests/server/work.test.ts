@@ -1,6 +1,9 @@
+import type { Marking, MarkingV1 } from '@nomenklatura/core/marking'
+import { reasonForStudent, reasonInWords, say } from '@nomenklatura/core/words'
 import { afterAll, beforeEach, describe, expect, it } from 'vitest'
 import { listLatest, findHandIn } from '../../server/repositories/hand-ins'
 import { listMarkings } from '../../server/repositories/markings'
+import { toJsonb } from '../../server/repositories/database'
 import { findExercise, latestRevision } from '../../server/repositories/exercises'
 import { check } from '../../server/services/checking'
 import { decide } from '../../server/services/decisions'
@@ -341,6 +344,27 @@ describe('the desk', () => {
     expect(await codeOf(showFeedback(db(), (await findHandIn(db(), mine))!))).toBe('not-found')
   })
 
+  it('what was marked before reasons were codes is told as it was', async () => {
+    const id = await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
+    await release(db(), room.exerciseId, room.people.instructor)
+    const told = async () => {
+      const { rules } = await showFeedback(db(), (await findHandIn(db(), id))!)
+      return rules.map(({ because, witness }) => [
+        because.map(({ sentence }) => sentence),
+        witness && { ...witness, by: say(witness.by) },
+      ])
+    }
+    const before = await told()
+    expect(JSON.stringify(before)).toContain('does not lead to')
+    const row = (await db()('markings').where({ hand_in_id: id }).first('id', 'verdicts'))!
+    await db().raw('ALTER TABLE markings DISABLE TRIGGER USER')
+    await db()('markings')
+      .where({ id: row.id })
+      .update({ verdicts: toJsonb(asV1(row.verdicts as Marking)) })
+    await db().raw('ALTER TABLE markings ENABLE TRIGGER USER')
+    expect(await told()).toEqual(before)
+  })
+
   it('the ledger has a line for each marked hand-in and a cell for each rule', async () => {
     await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
     const { lines, rules } = await showLedger(db(), room.exerciseId)
@@ -396,3 +420,20 @@ describe('setting an exercise', () => {
     expect((await listMarkings(db(), room.exerciseId, before.id)).size).toBe(1)
   })
 })
+
+/** A marking in the shape in which it was stored up to version 8 of the engine. */
+function asV1({ version: _, cells, ...rest }: Marking): MarkingV1 {
+  return {
+    ...rest,
+    engineVersion: '8',
+    cells: cells.map(({ because, witness, ...cell }) => ({
+      ...cell,
+      because: because.map(reason => ({
+        sentence: reasonInWords(reason),
+        told: reasonForStudent(reason),
+        place: reason.place,
+      })),
+      witness: witness && { ...witness, by: witness.by && say(witness.by) },
+    })),
+  }
+}

@@ -8,6 +8,7 @@ import {
   type RelationTask,
 } from '@nomenklatura/core/claims'
 import type { ClaimQuestion } from '@nomenklatura/core/rules'
+import { reasonInWords } from '@nomenklatura/core/words'
 
 /**
  * Help for the Dependencies sheet: how it is written, and what each kind of verdict shows. Every example is
@@ -166,7 +167,9 @@ const judged: readonly (Example & { readonly told: ClaimVerdict })[] = EXAMPLES.
         <div class="body">
           <p class="serif">{{ example.text }}</p>
           <pre class="mono claim">{{ example.claim }}</pre>
-          <p v-for="(reason, i) in example.told.because" :key="i" class="small">{{ reason.sentence }}</p>
+          <p v-for="(reason, i) in example.told.because" :key="i" class="small">
+            {{ reasonInWords(reason) }}
+          </p>
           <WitnessRows v-if="example.told.witness" :witness="example.told.witness" />
           <ExhibitView v-for="(exhibit, i) in example.told.exhibits" :key="`e${i}`" :exhibit="exhibit" />
         </div>

@@ -1,4 +1,4 @@
-import { editDistance } from '../findings'
+import { editDistance } from '../language'
 
 /**
  * A name cut into comparable words: lower case, singular, with the many words for "number that identifies"

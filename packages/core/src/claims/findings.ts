@@ -5,7 +5,8 @@ import {
   type Dependency,
   type WrittenDependency,
 } from '../dependencies'
-import { listInWords, type Finding } from '../findings'
+import type { Finding } from '../findings'
+import { listInWords } from '../language'
 import { keyFault } from './judge-keys'
 import type { ReadClaims } from './read'
 

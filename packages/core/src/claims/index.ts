@@ -13,7 +13,7 @@ export {
 export { readClaims } from './read'
 export { fieldsOf, judgeClaim, unknownNames } from './judge'
 export type { ClaimVerdict } from './verdicts'
-export { withoutAnswer } from './guided'
+export { openSentence } from './guided'
 export { judgedFindings, ownFindings } from './findings'
 export { claimSentence, proposeClaimRules } from './propose'
 export { relationFromSchema } from './from-schema'

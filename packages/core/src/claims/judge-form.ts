@@ -1,9 +1,7 @@
 import {
   NORMAL_FORMS,
-  braces,
   dependencyInWords,
-  formInWords,
-  violationInWords,
+  violationNames,
   closureExhibit,
   repeatedExhibit,
   type Dependency,
@@ -12,9 +10,9 @@ import {
   type Relation,
   type RelationForm,
 } from '../dependencies'
-import { listInWords } from '../findings'
+import { phrase } from '../words'
 import type { ReadClaims } from './read'
-import { at, later, notShown, say, twoRows, undecided, type ClaimVerdict } from './verdicts'
+import { at, because, later, notShown, say, twoRows, undecided, type ClaimVerdict } from './verdicts'
 
 const FORMS: readonly RelationForm[] = [...NORMAL_FORMS, '4NF']
 const rankOf = (form: RelationForm): number => FORMS.indexOf(form)
@@ -33,66 +31,45 @@ export function reaches(relation: Relation, found: RelationForm, wanted: Relatio
 }
 
 export function primeVerdict({ universe, relation, prime }: ReadClaims): ClaimVerdict {
-  if (prime.length === 0) return notShown('prime attribute')
+  if (prime.length === 0) return notShown('prime')
   const wanted = relation.prime
-  if (!wanted) return undecided('Which attributes are prime')
+  if (!wanted) return undecided('prime')
   const claimed = universe.set(prime.flatMap(({ names }) => names))
-  if (claimed.equals(wanted))
-    return say('upheld', [`${listInWords(universe.list(wanted))}: just these stand in a key.`])
-  const keyWith = (attribute: number): string =>
-    braces(universe.list(relation.keys.keys.find(key => key.has(attribute))!))
+  if (claimed.equals(wanted)) return say('upheld', [because('prime-right', { prime: universe.list(wanted) })])
+  const keyWith = (attribute: number): string[] =>
+    universe.list(relation.keys.keys.find(key => key.has(attribute))!)
   return say('broken', [
-    ...[...wanted.minus(claimed)].map((attribute, i) => ({
-      sentence: `${universe.names[attribute]} is missing: it stands in the key ${keyWith(attribute)}.`,
-      hint: i === 0 ? 'An attribute that stands in a key is missing.' : '',
-      place: null,
-    })),
-    ...[...claimed.minus(wanted)].map(attribute => ({
-      sentence: `${universe.names[attribute]} stands in no key.`,
-      place: at('prime', prime[0]!.place),
-    })),
+    ...[...wanted.minus(claimed)].map(attribute =>
+      because('prime-missing', { attribute: universe.names[attribute]!, key: keyWith(attribute) }),
+    ),
+    ...[...claimed.minus(wanted)].map(attribute =>
+      because('prime-too-many', { attribute: universe.names[attribute]! }, at('prime', prime[0]!.place)),
+    ),
   ])
 }
 
 /** A form claimed too high is broken by a dependency; one claimed too low is too strict. */
 export function formVerdict(read: ReadClaims): ClaimVerdict {
   const { universe, relation, claims } = read
-  if (claims.form === '') return notShown('normal form')
+  if (claims.form === '') return notShown('form')
   const { form } = relation
-  if (form === undefined) return undecided('The normal form')
+  if (form === undefined) return undecided('form')
   const claimed = toldApart(relation, claims.form)
   if (claimed === form)
-    return say(
-      'upheld',
-      [`It is in ${formInWords(form)}${relation.violations[0] ? ', and no higher' : ''}.`],
-      {
-        exhibits: relation.violations
-          .slice(0, 1)
-          .map(({ dependency }) => repeatedExhibit(relation, dependency, read.values)),
-      },
-    )
-  if (rankOf(claimed) < rankOf(form))
-    return say('too strict', [
-      {
-        sentence: `It is in ${formInWords(form)}, more than ${formInWords(claimed)}: nothing breaks it up to there.`,
-        hint: 'It is in a higher form than that.',
-        place: null,
-      },
-    ])
+    return say('upheld', [because('form-right', { form, isHighest: relation.violations.length === 0 })], {
+      exhibits: relation.violations
+        .slice(0, 1)
+        .map(({ dependency }) => repeatedExhibit(relation, dependency, read.values)),
+    })
+  if (rankOf(claimed) < rankOf(form)) return say('too strict', [because('form-too-low', { form, claimed })])
   const violation = relation.violations.find(({ form: broken }) => rankOf(broken) <= rankOf(claimed))
-  const hint = 'Something keeps it from that form.'
   if (!violation)
     return say('broken', [
-      {
-        sentence:
-          form === 'UNF'
-            ? `Not even first normal form: ${listInWords(read.task.nonAtomic ?? [])} holds several values in one cell.`
-            : `It is only in ${formInWords(form)}.`,
-        hint,
-        place: null,
-      },
+      form === 'UNF'
+        ? because('form-not-first', { attributes: read.task.nonAtomic ?? [] })
+        : because('form-only', { form }),
     ])
-  return say('broken', [{ sentence: violationInWords(universe, violation), hint, place: null }], {
+  return say('broken', [because('form-broken', violationNames(universe, violation))], {
     exhibits: [later(repeatedExhibit(relation, violation.dependency, read.values))],
   })
 }
@@ -118,15 +95,20 @@ function brokenForm(
 export function reasonVerdict(read: ReadClaims): ClaimVerdict {
   const { universe, relation, reasons, task, values } = read
   const [own] = reasons
-  if (!own) return notShown('dependency as the reason')
+  if (!own) return notShown('reason')
   const { form } = relation
-  if (form === undefined || !relation.prime) return undecided('The normal form')
+  if (form === undefined || !relation.prime) return undecided('form')
   const { dependency } = own
   const words = dependencyInWords(universe, dependency)
   const place = at('reason', own.place)
   if (!relation.implies(dependency)) {
-    return say('broken', [{ sentence: `${words} does not hold, so it breaks nothing.`, place }], {
-      witness: twoRows(relation, dependency, { name: task.name, values, outcome: 'refused', by: words }),
+    return say('broken', [because('reason-does-not-hold', { dependency: words }, place)], {
+      witness: twoRows(relation, dependency, {
+        name: task.name,
+        values,
+        outcome: 'refused',
+        by: phrase('dependency', { dependency: words }),
+      }),
     })
   }
   const next = FORMS[rankOf(form) + 1]
@@ -135,12 +117,9 @@ export function reasonVerdict(read: ReadClaims): ClaimVerdict {
     return say(
       'broken',
       [
-        {
-          sentence: dependency.to.isSubsetOf(dependency.from)
-            ? `${words} is trivial: it breaks no form.`
-            : `${braces(universe.list(dependency.from))} fixes every attribute: such a dependency breaks no form.`,
-          place,
-        },
+        dependency.to.isSubsetOf(dependency.from)
+          ? because('reason-trivial', { dependency: words }, place)
+          : because('reason-fixes-all', { left: universe.list(dependency.from) }, place),
       ],
       { exhibits: [later(closureExhibit(relation, dependency.from))] },
     )
@@ -148,22 +127,17 @@ export function reasonVerdict(read: ReadClaims): ClaimVerdict {
     return say(
       'upheld',
       [
-        {
-          sentence: violationInWords(universe, { form: broken, dependency, ...keyBeside(read, dependency) }),
+        because(
+          'reason-right',
+          violationNames(universe, { form: broken, dependency, ...keyBeside(read, dependency) }),
           place,
-        },
+        ),
       ],
       { exhibits: [repeatedExhibit(relation, dependency, values)] },
     )
   return say(
     'broken',
-    [
-      {
-        sentence: `${words} breaks ${formInWords(broken)}, but something keeps the relation even from ${formInWords(next ?? form)}.`,
-        hint: `${words} breaks ${formInWords(broken)}, but something keeps the relation from a lower form already.`,
-        place,
-      },
-    ],
+    [because('reason-of-other-form', { dependency: words, breaks: broken, lower: next ?? form }, place)],
     {
       exhibits: relation.violations
         .slice(0, 1)
@@ -182,32 +156,21 @@ export function closureVerdict(read: ReadClaims, of: readonly string[]): ClaimVe
   const set = universe.set(of)
   const index = task.asks.closures.findIndex(asked => universe.set(asked).equals(set))
   const own = closures[index]
-  if (!own) return notShown(`closure of ${braces(of)}`)
+  if (!own) return say('not shown', [because('no-closure-claimed', { of })])
   const wanted = relation.closure(set)
   const claimed = universe.set(own.names).union(set)
   const exhibits = [closureExhibit(relation, set)]
-  if (claimed.equals(wanted)) return say('upheld', [`Just these are fixed by ${braces(of)}.`], { exhibits })
+  if (claimed.equals(wanted)) return say('upheld', [because('closure-right', { of })], { exhibits })
   const place = at(`closure ${index}`, own.place)
   return say(
     'broken',
     [
       ...(wanted.minus(claimed).isEmpty()
         ? []
-        : [
-            {
-              sentence: `${listInWords(universe.list(wanted.minus(claimed)))} is missing: ${braces(of)} fixes it.`,
-              hint: `Something that ${braces(of)} fixes is missing.`,
-              place,
-            },
-          ]),
+        : [because('closure-missing', { of, missing: universe.list(wanted.minus(claimed)) }, place)]),
       ...(claimed.minus(wanted).isEmpty()
         ? []
-        : [
-            {
-              sentence: `${listInWords(universe.list(claimed.minus(wanted)))} is not fixed by ${braces(of)}.`,
-              place,
-            },
-          ]),
+        : [because('closure-too-many', { of, surplus: universe.list(claimed.minus(wanted)) }, place)]),
     ],
     { exhibits: exhibits.map(later) },
   )

@@ -1,4 +1,3 @@
-import { listInWords } from '../findings'
 import {
   braces,
   shrinkToKey,
@@ -8,8 +7,9 @@ import {
   type Relation,
   type WrittenSet,
 } from '../dependencies'
+import { phrase } from '../words'
 import type { ReadClaims } from './read'
-import { at, later, notShown, say, twoRows, type ClaimReason, type ClaimVerdict } from './verdicts'
+import { at, because, later, notShown, say, twoRows, type ClaimReason, type ClaimVerdict } from './verdicts'
 
 /** Whether a key of the relation is among the claimed ones. */
 export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonly string[]): ClaimVerdict {
@@ -17,31 +17,23 @@ export function keyVerdict({ universe, relation, keys }: ReadClaims, of: readonl
   const wanted = universe.set(of)
   const own = keys.find(({ names }) => universe.set(names).equals(wanted))
   if (own)
-    return say(
-      'upheld',
-      [
-        {
-          sentence: `${braces(universe.list(wanted))} is named: it fixes every attribute, and nothing in it is superfluous.`,
-          place: at('keys', own.place),
-        },
-      ],
-      { exhibits: [closureExhibit(relation, wanted)] },
-    )
-  const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
-  const because: ClaimReason[] = [
-    {
-      sentence: `${braces(universe.list(wanted))} is a key and is not named: it fixes every attribute, and no part of it does.`,
-      hint: 'There is a key that is not named.',
-      place: null,
-    },
-  ]
-  if (larger)
-    because.push({
-      sentence: `${braces(larger.names)} holds it, with more than is needed: ${listInWords(universe.list(universe.set(larger.names).minus(wanted)))}.`,
-      hint: '',
-      place: at('keys', larger.place),
+    return say('upheld', [because('key-named', { key: universe.list(wanted) }, at('keys', own.place))], {
+      exhibits: [closureExhibit(relation, wanted)],
     })
-  return say('broken', because, { exhibits: [later(closureExhibit(relation, wanted))] })
+  const larger = keys.find(({ names }) => wanted.isSubsetOf(universe.set(names)))
+  const reasons: ClaimReason[] = [because('key-missing', { key: universe.list(wanted) })]
+  if (larger)
+    reasons.push(
+      because(
+        'key-in-larger',
+        {
+          larger: larger.names,
+          superfluous: universe.list(universe.set(larger.names).minus(wanted)),
+        },
+        at('keys', larger.place),
+      ),
+    )
+  return say('broken', reasons, { exhibits: [later(closureExhibit(relation, wanted))] })
 }
 
 type KeyFault =
@@ -83,15 +75,11 @@ export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
     const fault = keyFault(relation, universe.set(written.names))
     return fault ? [{ written, fault }] : []
   })
-  if (faults.length === 0) return say('upheld', ['Every key that is named is one.'])
-  const because = faults.map(({ written, fault }) => ({
-    sentence: faultInWords(read, written, fault),
-    hint: hintOf(written, fault),
-    place: at('keys', written.place),
-  }))
+  if (faults.length === 0) return say('upheld', [because('keys-right', {})])
+  const reasons = faults.map(({ written, fault }) => faultReason(read, written, fault))
   const large = faults.find(({ fault }) => fault.kind === 'not minimal')
   if (large)
-    return say('broken', because, {
+    return say('broken', reasons, {
       witness: acceptedTwice(read, large.written, large.fault),
       exhibits: [
         later(closureExhibit(relation, (large.fault as Extract<KeyFault, { kind: 'not minimal' }>).key)),
@@ -99,7 +87,7 @@ export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
     })
   const { written, fault } = faults[0]!
   const set = universe.set(written.names)
-  return say('too strict', because, {
+  return say('too strict', reasons, {
     witness: twoRows(
       relation,
       { from: set, to: (fault as Extract<KeyFault, { kind: 'not unique' }>).missing },
@@ -107,27 +95,27 @@ export function otherKeysVerdict(read: ReadClaims): ClaimVerdict {
         name: read.task.name,
         values: read.values,
         outcome: 'refused',
-        by: `the key ${braces(written.names)}`,
+        by: phrase('claimed-key', { columns: written.names }),
       },
     ),
     exhibits: [later(closureExhibit(relation, set))],
   })
 }
 
-function faultInWords(
+function faultReason(
   { universe }: Pick<ReadClaims, 'universe'>,
-  { names }: WrittenSet,
+  { names, place }: WrittenSet,
   fault: KeyFault,
-): string {
+): ClaimReason {
+  const where = at('keys', place)
   return fault.kind === 'not unique'
-    ? `${braces(names)} is no key: it does not fix ${listInWords(universe.list(fault.missing))}.`
-    : `${braces(names)} is more than a key: ${braces(universe.list(fault.key))} fixes everything without ${listInWords(universe.list(fault.superfluous))}.`
+    ? because('key-not-unique', { claimed: names, missing: universe.list(fault.missing) }, where)
+    : because(
+        'key-not-minimal',
+        { claimed: names, key: universe.list(fault.key), superfluous: universe.list(fault.superfluous) },
+        where,
+      )
 }
-
-const hintOf = ({ names }: WrittenSet, { kind }: KeyFault): string =>
-  kind === 'not unique'
-    ? `${braces(names)} is no key: it does not fix everything.`
-    : `${braces(names)} is more than a key: something in it is superfluous.`
 
 /** Two rows with the same real key, which the larger one would let in. */
 function acceptedTwice(

@@ -1,16 +1,15 @@
 import {
   braces,
   dependencyInWords,
-  formInWords,
   closureExhibit,
   joinExhibits,
   type AttributeSet,
   type WrittenPart,
+  type WrittenSet,
 } from '../dependencies'
-import { listInWords } from '../findings'
 import { reaches } from './judge-form'
 import type { ReadClaims } from './read'
-import { at, later, notShown, say, undecided, type ClaimReason, type ClaimVerdict } from './verdicts'
+import { at, because, later, notShown, say, undecided, type ClaimReason, type ClaimVerdict } from './verdicts'
 
 export const titleOf = ({ title, names }: WrittenPart): string => title || braces(names)
 
@@ -22,15 +21,15 @@ export function losslessVerdict(read: ReadClaims): ClaimVerdict {
   const exhibits = all.map(exhibit =>
     exhibit.kind === 'tableau' && !task.isGiven ? later(exhibit) : exhibit,
   )
-  if (lossless === undefined) return { ...undecided('Whether the split is lossless'), exhibits }
-  if (lossless) return say('upheld', ['Joining the parts gives back just the rows there were.'], { exhibits })
+  if (lossless === undefined) return { ...undecided('lossless'), exhibits }
+  if (lossless) return say('upheld', [because('split-lossless', {})], { exhibits })
   const gone = universe.all.minus(sets.reduce((all, set) => all.union(set)))
   return say(
     'broken',
     [
       gone.isEmpty()
-        ? 'Joining the parts can make up rows that were never there.'
-        : `${listInWords(universe.list(gone))} stands in none of the parts.`,
+        ? because('split-spurious', {})
+        : because('split-lacks', { attributes: universe.list(gone) }),
     ],
     { exhibits },
   )
@@ -39,23 +38,17 @@ export function losslessVerdict(read: ReadClaims): ClaimVerdict {
 export function preservingVerdict(read: ReadClaims): ClaimVerdict {
   const { universe, relation, parts, sets, task } = read
   if (parts.length === 0) return notShown('split')
-  if (!relation.functional) return undecided('Which dependencies follow')
+  if (!relation.functional) return undecided('preserving')
   const lost = relation.lostBy(sets)
-  if (lost.length === 0) return say('upheld', ['Each dependency can be checked within the parts.'])
+  if (lost.length === 0) return say('upheld', [because('split-preserving', {})])
   return say(
     'broken',
-    lost.map((dependency, i) => ({
-      sentence: `${dependencyInWords(universe, dependency)} is lost: no part, and no parts together, can check it without a join.`,
-      ...(task.isGiven
-        ? {}
-        : {
-            hint:
-              i === 0
-                ? `${lost.length === 1 ? 'One dependency is' : `${lost.length} dependencies are`} lost: no parts together can check it without a join.`
-                : '',
-          }),
-      place: null,
-    })),
+    lost.map(other => {
+      const dependency = dependencyInWords(universe, other)
+      return task.isGiven
+        ? because('given-dependency-lost', { dependency })
+        : because('dependency-lost', { dependency, count: lost.length })
+    }),
     { exhibits: lost.slice(0, 1).map(({ from }) => later(closureExhibit(relation, from))) },
   )
 }
@@ -66,18 +59,18 @@ export function partsInFormVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF
   const below: ClaimReason[] = []
   for (const [i, part] of parts.entries()) {
     const found = relation.part(sets[i]!)
-    if (found?.form === undefined) return undecided(`The form of ${titleOf(part)}`)
+    if (found?.form === undefined) return undecided('partForm', titleOf(part))
     if (reaches(relation, found.form, form)) continue
-    below.push({
-      sentence: `${titleOf(part)} is only in ${formInWords(found.form)}${found.violation ? `: ${dependencyInWords(universe, found.violation)} holds in it, and ${braces(universe.list(found.violation.from))} is no key of it` : ''}.`,
-      hint: `${titleOf(part)} is below that form.`,
-      place: at('split', part.place),
-    })
+    const { violation } = found
+    const broken = violation
+      ? { dependency: dependencyInWords(universe, violation), left: universe.list(violation.from) }
+      : null
+    below.push(
+      because('part-below-form', { part: titleOf(part), form: found.form, broken }, at('split', part.place)),
+    )
   }
   return below.length === 0
-    ? say('upheld', [
-        `Each part is in ${formInWords(form)}${form === 'BCNF' || form === '4NF' ? '' : ' or higher'}.`,
-      ])
+    ? say('upheld', [because('parts-in-form', { form, orHigher: form !== 'BCNF' && form !== '4NF' })])
     : say('broken', below)
 }
 
@@ -95,22 +88,14 @@ export function tooManyVerdict(read: ReadClaims, form: '2NF' | '3NF' | 'BCNF' | 
       const place = at('split', parts[j]!.place)
       if (a.isSubsetOf(b) || b.isSubsetOf(a)) {
         const [inner, outer] = a.isSubsetOf(b) ? [parts[i]!, parts[j]!] : [parts[j]!, parts[i]!]
-        said.push({
-          sentence: `${titleOf(inner)} holds nothing that ${titleOf(outer)} does not hold already.`,
-          place,
-        })
+        said.push(because('part-in-part', { inner: titleOf(inner), outer: titleOf(outer) }, place))
       } else if (canBeOne(read, a, b, form))
-        said.push({
-          sentence: `${titleOf(parts[i]!)} and ${titleOf(parts[j]!)} have the same key and could be one table.`,
-          place,
-        })
+        said.push(because('parts-are-one', { part: titleOf(parts[i]!), other: titleOf(parts[j]!) }, place))
     }
   }
   if (said.length > 0) return say('broken', said)
   const isOpen = sets.some(set => read.relation.part(set) === undefined)
-  return isOpen
-    ? undecided('Whether two parts could be one')
-    : say('upheld', ['No part could be left out, and no two could be one.'])
+  return isOpen ? undecided('union') : say('upheld', [because('no-part-too-many', {})])
 }
 
 function canBeOne(
@@ -132,23 +117,31 @@ export function keysOfPartsVerdict(read: ReadClaims): ClaimVerdict {
   const said: ClaimReason[] = []
   for (const [i, part] of parts.entries()) {
     const found = relation.part(sets[i]!)
-    if (!found) return undecided(`The keys of ${titleOf(part)}`)
+    if (!found) return undecided('partKeys', titleOf(part))
     const place = at('split', part.place)
     if (part.keys.length === 0)
-      said.push({
-        sentence: `${titleOf(part)} has no key named: ${found.keys.length === 1 ? `it has one` : `it has ${found.keys.length}`}.`,
-        place,
-      })
+      said.push(because('part-without-key', { part: titleOf(part), keys: found.keys.length }, place))
     for (const key of part.keys) {
       const set = universe.set(key.names)
       if (!found.keys.some(other => other.equals(set)))
-        said.push({
-          sentence: set.isSubsetOf(sets[i]!)
-            ? `${braces(key.names)} is no key of ${titleOf(part)}: ${found.keys.some(other => other.isSubsetOf(set)) ? 'it holds more than is needed' : `it does not fix ${listInWords(universe.list(sets[i]!.minus(relation.closure(set))))}`}.`
-            : `${braces(key.names)} does not stand in ${titleOf(part)}.`,
-          place: at('split', key.place),
-        })
+        said.push(noKeyOf(titleOf(part), { set: sets[i]!, keys: found.keys }, key, read))
     }
   }
-  return said.length === 0 ? say('upheld', ['Each part has a key of its own named.']) : say('broken', said)
+  return said.length === 0 ? say('upheld', [because('parts-keyed', {})]) : say('broken', said)
+}
+
+/** Why a set that is named as a key of a part is none. */
+function noKeyOf(
+  part: string,
+  of: { readonly set: AttributeSet; readonly keys: readonly AttributeSet[] },
+  { names, place }: WrittenSet,
+  { universe, relation }: ReadClaims,
+): ClaimReason {
+  const set = universe.set(names)
+  const where = at('split', place)
+  if (!set.isSubsetOf(of.set)) return because('part-key-elsewhere', { part, key: names }, where)
+  if (of.keys.some(key => key.isSubsetOf(set)))
+    return because('part-key-too-large', { part, key: names }, where)
+  const missing = universe.list(of.set.minus(relation.closure(set)))
+  return because('part-key-too-small', { part, key: names, missing }, where)
 }

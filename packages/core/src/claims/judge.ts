@@ -1,4 +1,3 @@
-import { listInWords } from '../findings'
 import type { ClaimQuestion } from '../rules'
 import { dependencyVerdict, surplusVerdict } from './judge-dependencies'
 import { closureVerdict, formVerdict, primeVerdict, reasonVerdict } from './judge-form'
@@ -12,7 +11,7 @@ import {
 } from './judge-split'
 import type { ReadClaims } from './read'
 import type { RelationTask } from './task'
-import { say, type ClaimVerdict } from './verdicts'
+import { because, say, type ClaimVerdict } from './verdicts'
 
 /**
  * Asks one question of what is claimed, by meaning: equivalent dependencies, keys in any order and any
@@ -23,7 +22,7 @@ export function judgeClaim(read: ReadClaims, question: ClaimQuestion): ClaimVerd
   const unknown = unknownNames(read.task, question)
   if (unknown.length > 0)
     return {
-      ...say('cannot tell', [`${listInWords(unknown)} is no attribute of the relation any more.`]),
+      ...say('cannot tell', [because('no-attribute', { attributes: unknown })]),
       doubt: 'outside',
     }
   switch (question.ask) {

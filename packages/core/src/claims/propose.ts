@@ -1,4 +1,4 @@
-import { listInWords } from '../findings'
+import { listInWords } from '../language'
 import { braces, minimalCover } from '../dependencies'
 import { shareEvenly, type ClaimQuestion, type RuleEntry } from '../rules'
 import { relationOf, type RelationTask } from './task'

@@ -8,6 +8,15 @@ import {
 } from '../dependencies'
 import type { Exhibit, Span } from '../findings'
 import type { Doubt, Verdict, Witness } from '../rules'
+import {
+  reason,
+  type ClaimPart,
+  type OpenQuestion,
+  type Phrase,
+  type Reason,
+  type ReasonCode,
+  type ReasonNames,
+} from '../words'
 
 /** What one question about the claims comes to, with all that shows it. */
 export interface ClaimVerdict {
@@ -18,18 +27,24 @@ export interface ClaimVerdict {
   readonly doubt?: Doubt
 }
 
-export interface ClaimReason {
-  readonly sentence: string
-  /** What is said instead while the answer is not to be given away; empty says nothing. */
-  readonly hint?: string
+export interface ClaimReason extends Reason {
   readonly place: (Span & { readonly field: string }) | null
+}
+
+/** A reason of a verdict, with the place of what is claimed where it is about one. */
+export function because<C extends ReasonCode>(
+  code: C,
+  names: ReasonNames<C>,
+  place: ClaimReason['place'] = null,
+): ClaimReason {
+  return { ...reason(code, names), place }
 }
 
 export const at = (field: string, { start, end }: Span): ClaimReason['place'] => ({ field, start, end })
 
 export function say(
   verdict: Verdict,
-  because: readonly (ClaimReason | string)[],
+  reasons: readonly ClaimReason[],
   {
     witness = null,
     exhibits = [],
@@ -39,7 +54,7 @@ export function say(
     verdict,
     witness,
     exhibits: exhibits.filter(exhibit => exhibit !== undefined),
-    because: because.map(reason => (typeof reason === 'string' ? { sentence: reason, place: null } : reason)),
+    because: reasons,
   }
 }
 
@@ -48,11 +63,12 @@ export function later<E extends Exhibit | undefined>(exhibit: E): E {
   return exhibit && { ...exhibit, later: true }
 }
 
-export const notShown = (what: string): ClaimVerdict => say('not shown', [`The sheet claims no ${what}.`])
+export const notShown = (of: ClaimPart): ClaimVerdict =>
+  say('not shown', [because('nothing-claimed', { of })])
 
 /** What cannot be decided within the limit of steps. */
-export const undecided = (what: string): ClaimVerdict => ({
-  ...say('cannot tell', [`${what} was not decided within the limit of steps.`]),
+export const undecided = (question: OpenQuestion, part = ''): ClaimVerdict => ({
+  ...say('cannot tell', [because('not-decided', { question, part })]),
   doubt: 'limit',
 })
 
@@ -65,7 +81,7 @@ export function twoRows(
     values,
     outcome,
     by,
-  }: { name: string; values: Values; outcome: Witness['outcome']; by: string | null },
+  }: { name: string; values: Values; outcome: Witness['outcome']; by: Phrase | null },
 ): Witness | null {
   const rows = refutingRows(relation.size, relation.constraints, refuted)
   const order = inFront(relation.universe, refuted.from, refuted.to)

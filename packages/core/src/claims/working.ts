@@ -17,7 +17,8 @@ import {
   type Relation,
   type SplitTree,
 } from '../dependencies'
-import { listInWords, type Exhibit } from '../findings'
+import type { Exhibit } from '../findings'
+import { listInWords } from '../language'
 import type { RuleEntry } from '../rules'
 import { difficultyOf, type Difficulty } from './fresh'
 import { titleOf } from './judge-split'

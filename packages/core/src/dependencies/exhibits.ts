@@ -1,4 +1,5 @@
-import { listInWords, type Exhibit, type ExhibitRow, type Frame } from '../findings'
+import type { Exhibit, ExhibitRow, Frame } from '../findings'
+import { listInWords } from '../language'
 import type { AttributeSet } from './attribute-set'
 import { losslessJoin, spuriousRows, type ChaseStep, type Row } from './chase'
 import { closureWithSteps } from './closure'
@@ -6,7 +7,8 @@ import { derivation, type ProofLine } from './derivation'
 import type { Relation } from './relation'
 import { repeatedFact } from './repeated-facts'
 import type { Dependency, Multivalued } from './universe'
-import { braces, dependencyInWords } from './words'
+import { braces } from '../words'
+import { dependencyInWords } from './words'
 import { inFront, type Values } from './values'
 
 /**

@@ -50,7 +50,8 @@ export {
   type RelationOptions,
   type RelationPart,
 } from './relation'
-export { braces, dependencyInWords, formInWords, violationInWords } from './words'
+export { braces, formInWords } from '../words'
+export { dependencyInWords, violationInWords, violationNames } from './words'
 export { repeatedFact, type RepeatedFact } from './repeated-facts'
 export { closureExhibit, joinExhibits, proofExhibit, repeatedExhibit } from './exhibits'
 export { Values, inFront } from './values'

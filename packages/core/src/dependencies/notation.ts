@@ -1,12 +1,5 @@
-import {
-  CATALOGUE,
-  nearest,
-  shorten,
-  type Finding,
-  type FindingCode,
-  type Params,
-  type Span,
-} from '../findings'
+import { CATALOGUE, type Finding, type FindingCode, type Params, type Span } from '../findings'
+import { nearest, shorten } from '../language'
 import type { Dependency, Multivalued, Universe } from './universe'
 
 /** A dependency as it was read, with the place of its line and of each side. */

@@ -1,4 +1,4 @@
-import { capital, listInWords, plural } from '../findings'
+import { capital, listInWords, plural } from '../language'
 import { amountInWords, isDemanded } from './amounts'
 import {
   findEntityById,

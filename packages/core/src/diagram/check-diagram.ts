@@ -1,5 +1,6 @@
 import { areMany } from './amounts'
-import { CATALOGUE, plural, type Finding, type FindingCode, type Params } from '../findings'
+import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
+import { plural } from '../language'
 import { readType } from '../dictionary'
 import { numberedColumns } from '../rows'
 import { isSameName } from './edit'

@@ -4,6 +4,7 @@ import { Diagram } from '../diagram'
 import { Dictionary } from '../dictionary'
 import { DIALECTS } from '../schema'
 import { LONGEST_ANSWER } from './document'
+import { ANSWER_FORMAT, unknownVersion } from './versions'
 
 /** What stands on the sheets, each in a field of its own; one that is not there was not written on. */
 export const SheetsOfAnswer = z.object({
@@ -17,7 +18,7 @@ export type SheetsOfAnswer = z.infer<typeof SheetsOfAnswer>
 /** An answer as a document: the sheets that were handed in. */
 export const AnswerDocument = z.object({
   format: z.literal('nomenklatura-answer'),
-  version: z.literal(1),
+  version: z.literal(1, unknownVersion(ANSWER_FORMAT)),
   student: z.string().max(200).optional(),
   script: SheetsOfAnswer.shape.script,
   /** The dialect of the script, where it is another than the exercise's. */

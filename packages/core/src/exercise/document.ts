@@ -8,6 +8,7 @@ import { RuleEntry } from '../rules'
 import { DIALECTS } from '../schema'
 import { Habits } from '../sql'
 import { DEFAULT_RUBRIC, Rubric } from './rubric'
+import { EXERCISE_FORMAT, unknownVersion } from './versions'
 
 export const HELP_LEVELS = ['practice', 'guided', 'assessed'] as const
 export type HelpLevel = (typeof HELP_LEVELS)[number]
@@ -64,7 +65,7 @@ export type ExerciseRows = z.infer<typeof ExerciseRows>
 export const ExerciseDocument = z
   .object({
     format: z.literal('nomenklatura-exercise'),
-    version: z.literal(1),
+    version: z.literal(1, unknownVersion(EXERCISE_FORMAT)),
     title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
     brief: z.string().max(50_000),
     /** The dialect that scripts are written in, the starter and the model answers among them. */

@@ -10,6 +10,7 @@ export {
   type HelpLevel,
 } from './document'
 export { AnswerDocument, SheetsOfAnswer, type MarkableAnswer } from './answer'
+export { ANSWER_FORMAT, EXERCISE_FORMAT, isWholePath, upgradeDocument, type Format } from './versions'
 export { documentFaults } from './document-faults'
 export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'

@@ -48,7 +48,10 @@ export function scriptFinding(
 }
 
 /** The sentences of a finding: what is there and what to do, then why it matters. */
-export function wording({ code, params }: Finding): { message: string; why: string } {
+export function wording({ code, params }: Pick<Finding, 'code' | 'params'>): {
+  message: string
+  why: string
+} {
   const entry = CATALOGUE[code]
   return { message: entry.message(params), why: entry.why }
 }

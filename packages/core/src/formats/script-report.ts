@@ -1,4 +1,5 @@
-import { lineIndex, wording, type Severity } from '../findings'
+import { wording, type Severity } from '../findings'
+import { lineIndex } from '../language'
 import { isRequired, type DataType, type Dialect, type Key, type Schema } from '../schema'
 import { readScript } from '../sql'
 

@@ -1,5 +1,7 @@
-import { shorten, type Finding } from '../findings'
+import type { Finding } from '../findings'
+import { shorten } from '../language'
 import type { MarkedCell } from '../sheets'
+import { mapTexts } from '../words'
 import type { Marking } from './mark'
 
 /** So much is told of one answer; the rest is counted. */
@@ -60,8 +62,7 @@ export function boundedCells(cells: readonly MarkedCell[]): readonly MarkedCell[
 function boundedCell(cell: MarkedCell): MarkedCell {
   const because = cell.because.slice(0, MOST_REASONS).map(reason => ({
     ...reason,
-    sentence: shorten(reason.sentence, LONGEST_PARAM),
-    ...(reason.told === undefined ? {} : { told: shorten(reason.told, LONGEST_PARAM) }),
+    params: mapTexts(reason.params, text => shorten(text, LONGEST_PARAM)),
   }))
   return { ...cell, because, tables: cell.tables.slice(0, MOST_REASONS) }
 }

@@ -2,8 +2,6 @@ import { candidateAlignments, type Pin } from '../alignment'
 import type { PreparedExercise } from '../exercise'
 import {
   Reading,
-  becauseForStudent,
-  becauseInWords,
   combineFollows,
   combineParts,
   consequences,
@@ -103,14 +101,11 @@ function toCell(
     sheet: name,
     verdict,
     follows,
-    because: because.map(reason => {
-      const told = becauseForStudent(reason)
-      return {
-        sentence: becauseInWords(reason),
-        ...(told === undefined ? {} : { told }),
-        place: reason.place && !isGiven && !isNowhere(reason.place) ? placed(reason.place) : null,
-      }
-    }),
+    because: because.map(({ code, params, place }) => ({
+      code,
+      params,
+      place: place && !isGiven && !isNowhere(place) ? placed(place) : null,
+    })),
     witness,
     ...(exhibits && exhibits.length > 0 ? { exhibits } : {}),
     tables,

@@ -15,11 +15,14 @@ import { dialectOf, readScript } from '../sql'
 import { askedRules, markSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
 import { points, type Override, type Points } from './points'
+import { MARKING_VERSION } from './stored'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '8'
+export const ENGINE_VERSION = '9'
 
 export interface Marking {
+  /** Of its shape. */
+  readonly version: typeof MARKING_VERSION
   readonly engineVersion: string
   /** Position of the model answer against which the answer was marked: the one with the most points. */
   readonly model: number
@@ -103,6 +106,7 @@ function markTables(
   const [first, ...others] = exercise.glossaries.map((_, model): Marking => {
     const parts = read.map(sheet => markSheet(exercise, model, sheet, pins))
     return {
+      version: MARKING_VERSION,
       engineVersion: ENGINE_VERSION,
       model,
       cells: parts.flatMap(({ cells }) => cells),

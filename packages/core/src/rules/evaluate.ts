@@ -1,5 +1,6 @@
 import { sameName } from '../schema'
 import { lowestConfidence, type Confidence } from '../alignment'
+import { phrase, type Phrase } from '../words'
 import { becauseOf } from './because'
 import { Reading } from './reading'
 import { absent, type Result } from './result'
@@ -63,28 +64,41 @@ export function dependenciesInWords(reading: Reading, rule: Rule): string[] {
 }
 
 /** The first element that two pairings place differently, for the sentence that says what to pair. */
-function difference(a: Reading, b: Reading): { element: string; first: string; other: string } {
+function difference(
+  a: Reading,
+  b: Reading,
+): {
+  element: Phrase
+  first: string | Phrase
+  other: string | Phrase
+} {
+  const nothing = phrase('nothing', {})
   for (const { entity, table } of a.alignment.entities) {
     const other = b.placement(entity)?.table
-    if (other !== table) return { element: `"${entity}"`, first: table, other: other ?? 'nothing' }
+    if (other !== table)
+      return { element: phrase('element', { element: entity }), first: table, other: other ?? nothing }
   }
   for (const { entity, attribute, table, column } of a.alignment.attributes) {
     const other = b.attribute(entity, attribute)
     if (other?.column !== column)
       return {
-        element: `"${entity}.${attribute}"`,
+        element: phrase('element', { element: `${entity}.${attribute}` }),
         first: `${table}.${column}`,
-        other: other ? `${other.table}.${other.column}` : 'nothing',
+        other: other ? `${other.table}.${other.column}` : nothing,
       }
   }
   for (const { entity, role, layout } of a.alignment.roles) {
     const other = b.rolePlacement(entity, role)?.layout
-    const columns = (of: typeof layout | undefined): string =>
-      of?.kind === 'forward' ? of.step.columns.map(([column]) => column).join('+') : (of?.kind ?? 'nothing')
+    const columns = (of: typeof layout | undefined): string | undefined =>
+      of?.kind === 'forward' ? of.step.columns.map(([column]) => column).join('+') : of?.kind
     if (columns(other) !== columns(layout))
-      return { element: `"${entity}.${role}"`, first: columns(layout), other: columns(other) }
+      return {
+        element: phrase('element', { element: `${entity}.${role}` }),
+        first: columns(layout) ?? nothing,
+        other: columns(other) ?? nothing,
+      }
   }
-  return { element: 'the pairing', first: 'one', other: 'another' }
+  return { element: phrase('the-pairing', {}), first: phrase('one', {}), other: phrase('another', {}) }
 }
 
 function evaluateKind(reading: Reading, rule: Rule): Result {

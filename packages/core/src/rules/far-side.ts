@@ -1,3 +1,4 @@
+import { phrase } from '../words'
 import type { Side } from './kinds/module'
 import type { Reading } from './reading'
 import type { Verdict, Witness } from './verdict'
@@ -12,7 +13,7 @@ export function emptyFarSide(
   verdict: Verdict,
 ): Witness | null {
   const outcome = verdict === 'too strict' ? 'refused' : 'accepted'
-  const by = outcome === 'refused' ? '"at least one"' : null
+  const by = outcome === 'refused' ? phrase('at-least-one', {}) : null
   const target = reading.role(entity, role)?.target ?? ''
   const [near, far] = of === 'toEntity' ? [entity, target] : [target, entity]
   return farSideWitness(reading, near, far, outcome, by)

@@ -1,6 +1,6 @@
 import { findEntity, type World, type WorldAttribute, type WorldEntity, type WorldRole } from '../alignment'
 import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
-import { capital, listInWords } from '../findings'
+import { capital, listInWords } from '../language'
 import { checkSamples } from './check-samples'
 import type { Rule, RuleEntry } from './rule'
 import { isReadable, nameInWords, one, plural } from './sentences'

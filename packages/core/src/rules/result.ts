@@ -1,16 +1,15 @@
 import { declaredKeys, sameName, type Table } from '../schema'
-import { becauseOf, keyInWords } from './because'
-import { listInWords } from '../findings'
+import { phrase, type Param, type ReasonCode, type ReasonNames } from '../words'
+import { becauseOf, keyPhrase } from './because'
 import { OccurrenceTree, type ColumnAt, type Implication, type Occurrence, type Origin } from './occurrences'
 import type { Reading } from './reading'
-import type { BecauseCode, ParamsOf } from './reasons'
 import type { Because, Evaluation, Verdict, Witness } from './verdict'
 
 /** An evaluation before it is known how sure the pairs are that it rests on. */
 export type Result = Omit<Evaluation, 'confidence'>
 export type Goal = { readonly row: Occurrence } | { readonly columns: readonly ColumnAt[] }
 
-export function absent<C extends BecauseCode>(code: C, params: ParamsOf<C>): Result {
+export function absent<C extends ReasonCode>(code: C, params: ReasonNames<C>): Result {
   return { verdict: 'not shown', because: [becauseOf(code, params)], witness: null, tables: [] }
 }
 
@@ -52,7 +51,12 @@ export function tablesOf(tree: OccurrenceTree): Table[] {
 export function unmodelled(tree: OccurrenceTree): Because | undefined {
   for (const { table } of tree.occurrences) {
     const [first] = table.unmodelled
-    if (first) return becauseOf('unmodelled', { what: `${first.what} on ${table.name}` }, first)
+    if (first)
+      return becauseOf(
+        'unmodelled',
+        { what: phrase('on-table', { what: first.what, table: table.name }) },
+        first,
+      )
   }
   return undefined
 }
@@ -78,15 +82,13 @@ export function lastKey(origins: readonly Origin[]): KeyOrigin | undefined {
   return origins.filter(origin => origin.kind === 'key').at(-1)
 }
 
-export function columnsInWords(columns: readonly ColumnAt[]): string {
-  return listInWords([...new Set(columns.map(({ at, column }) => `${at.table.name}.${column}`))])
+export function columnNames(columns: readonly ColumnAt[]): string[] {
+  return [...new Set(columns.map(({ at, column }) => `${at.table.name}.${column}`))]
 }
 
 /** What stands on the left side: columns, or where none identify it the row itself. */
-export function leftInWords(left: readonly ColumnAt[], rows: readonly Occurrence[]): string {
-  return left.length > 0
-    ? columnsInWords(left)
-    : listInWords(rows.map(({ table }) => `the row of ${table.name}`))
+export function leftSide(left: readonly ColumnAt[], rows: readonly Occurrence[]): readonly Param[] {
+  return left.length > 0 ? columnNames(left) : rows.map(({ table }) => phrase('row', { table: table.name }))
 }
 
 /** The derivation as sentences. */
@@ -102,7 +104,7 @@ export function describe(
       if (origin.kind === 'key')
         return becauseOf(
           'key-leads-to-row',
-          { table: origin.at.table.name, key: keyInWords(origin.at.table, origin.key) },
+          { table: origin.at.table.name, key: keyPhrase(origin.at.table, origin.key) },
           origin.key,
         )
       const { from, to } = origin as Extract<Origin, { kind: 'row' }>
@@ -113,8 +115,10 @@ export function describe(
       )
     })
   const to =
-    'row' in goal ? `one row of ${goal.row.table.name}` : `one value of ${columnsInWords(goal.columns)}`
-  return [...steps, becauseOf('all-reached', { from: leftInWords(left, rows), to })]
+    'row' in goal
+      ? phrase('one-row', { table: goal.row.table.name })
+      : phrase('one-value', { columns: columnNames(goal.columns) })
+  return [...steps, becauseOf('all-reached', { from: leftSide(left, rows), to })]
 }
 
 /** What is not reached, and the keys of the first table on the way whose row is not. */
@@ -127,17 +131,19 @@ export function whyNotReached(
 ): Because[] {
   const missed =
     'row' in goal
-      ? `one row of ${goal.row.table.name}`
-      : `one value of ${columnsInWords(goal.columns.filter(column => !implication.reachesColumn(column)))}`
+      ? phrase('one-row', { table: goal.row.table.name })
+      : phrase('one-value', {
+          columns: columnNames(goal.columns.filter(column => !implication.reachesColumn(column))),
+        })
   const stuck = (tree.occurrences.find(at => !implication.reachesRow(at)) ?? tree.occurrences[0]!).table
   const keys = declaredKeys(stuck)
-  const first = becauseOf('not-reached', { from: leftInWords(left, rows), to: missed }, stuck)
+  const first = becauseOf('not-reached', { from: leftSide(left, rows), to: missed }, stuck)
   const second =
     keys.length === 0
       ? becauseOf('no-key-of', { table: stuck.name }, stuck)
       : becauseOf(
           'key-part-missing',
-          { table: stuck.name, keys: keys.map(key => keyInWords(stuck, key)).join('; ') },
+          { table: stuck.name, keys: keys.map(key => keyPhrase(stuck, key)) },
           keys[0],
         )
   return [first, second]
@@ -147,7 +153,7 @@ export function heldBack(table: Table, key: KeyOrigin | undefined): Because {
   const at = key?.at.table ?? table
   return becauseOf(
     'held-back-by-key',
-    { table: at.name, key: key ? keyInWords(at, key.key) : 'its layout' },
+    { table: at.name, key: key ? keyPhrase(at, key.key) : phrase('layout', {}) },
     key?.key ?? table,
   )
 }

@@ -8,6 +8,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
+import { phrase, type Phrase } from '../words'
 import { checksOn } from './check-values'
 import type { Reading } from './reading'
 
@@ -35,7 +36,7 @@ export class RowStore {
   }
 
   /** What refuses the row; undefined when nothing does, "?" when that is not to be said. */
-  refusal(table: Table, row: Row): string | undefined {
+  refusal(table: Table, row: Row): Phrase | '?' | undefined {
     return (
       this.valueRefusal(table, row) ??
       this.keyRefusal(table, row) ??
@@ -44,21 +45,22 @@ export class RowStore {
     )
   }
 
-  private valueRefusal(table: Table, row: Row): string | undefined {
-    let unknown: string | undefined
+  private valueRefusal(table: Table, row: Row): Phrase | '?' | undefined {
+    let unknown: '?' | undefined
     for (const [name, value] of row) {
       const column = findColumn(table, name)!
-      if (value === null && this.reading.isRequired(table, name)) return `${name} must have a value`
+      if (value === null && this.reading.isRequired(table, name))
+        return phrase('must-have-value', { column: name })
       const fits = value === null ? 'kept' : fit(value, column.type)
-      if (fits === 'refused') return `${name} is ${column.type.text}`
+      if (fits === 'refused') return phrase('of-type', { column: name, type: column.type.text })
       const check = checksOn(table, name, value)
-      if (check.outcome === 'refuses') return `CHECK (${check.by})`
+      if (check.outcome === 'refuses') return phrase('check', { check: check.by! })
       if (fits === 'unknown' || check.outcome === 'unknown') unknown = '?'
     }
     return unknown
   }
 
-  private keyRefusal(table: Table, row: Row): string | undefined {
+  private keyRefusal(table: Table, row: Row): Phrase | undefined {
     const key = declaredKeys(table).find(({ columns, nullsNotDistinct }) => {
       const values = columns.map(name => row.get(foldName(name)) ?? null)
       if (values.includes(null) && !nullsNotDistinct) return false
@@ -66,10 +68,10 @@ export class RowStore {
         columns.every((name, i) => (other.get(foldName(name)) ?? null) === values[i]),
       )
     })
-    return key && `${table.primaryKey === key ? 'PRIMARY KEY' : 'UNIQUE'} (${key.columns.join(', ')})`
+    return key && phrase(table.primaryKey === key ? 'primary-key' : 'unique', { columns: key.columns })
   }
 
-  private referenceRefusal(table: Table, row: Row): string | undefined {
+  private referenceRefusal(table: Table, row: Row): Phrase | undefined {
     for (const { columns, targetColumns, table: name } of table.references) {
       const target = findTable(this.schema, name)
       const values = columns.map(column => row.get(foldName(column)) ?? null)
@@ -82,7 +84,7 @@ export class RowStore {
           targetColumns.every((key, i) => other.get(foldName(key)) === values[i]),
         )
       )
-        return `the reference to ${name}`
+        return phrase('reference-to', { target: name })
     }
     return undefined
   }

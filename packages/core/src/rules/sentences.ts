@@ -1,4 +1,4 @@
-import { plural as pluralOf } from '../findings'
+import { plural as pluralOf } from '../language'
 
 /** `seeds_sent` is read "seeds sent". */
 export function nameInWords(name: string): string {

@@ -1,6 +1,6 @@
 import { findEntity, type World } from '../alignment'
 import { findColumn, findTable, type Schema } from '../schema'
-import { listInWords } from '../findings'
+import { listInWords } from '../language'
 import { elementsOf, moduleOf, partsOf, type Rule, type RuleEntry } from './rule'
 
 /**

@@ -1,14 +1,12 @@
 import type { Confidence } from '../alignment'
 import type { Exhibit, Span } from '../findings'
-import type { BecauseCode } from './reasons'
+import type { Phrase, Reason } from '../words'
 
 export const VERDICTS = ['upheld', 'broken', 'too strict', 'not shown', 'cannot tell'] as const
 export type Verdict = (typeof VERDICTS)[number]
 
-/** One sentence of why, as a code with its names: `becauseInWords` makes the words. */
-export interface Because {
-  readonly code: BecauseCode
-  readonly params: Readonly<Record<string, string>>
+/** One sentence of why, as a code with its names: its words are made when it is read. */
+export interface Because extends Reason {
   /** The part of the script that makes it so. */
   readonly place?: Span
 }
@@ -25,8 +23,8 @@ export interface WitnessTable {
 /** A few rows that show a verdict: accepted though forbidden, or refused though allowed. */
 export interface Witness {
   readonly outcome: 'accepted' | 'refused'
-  /** The constraint that refuses, in the answer's words; null where the rows are accepted. */
-  readonly by: string | null
+  /** What refuses; null where the rows are accepted. */
+  readonly by: Phrase | null
   readonly tables: readonly WitnessTable[]
   /**
    * What is done to the marked row, where it is not entered: what becomes of the rows that refer to it, and

@@ -1,3 +1,4 @@
+import { say } from '../words'
 import type { Deed, Deleted, Updated, Witness } from './verdict'
 
 /**
@@ -35,7 +36,7 @@ const UPDATED: Readonly<Record<Updated, readonly [becomes: string, should: strin
 }
 
 export function witnessInWords({ outcome, by, deed }: Witness): WitnessInWords {
-  const refusedBy = outcome === 'refused' && by ? ` by ${by}` : ''
+  const refusedBy = outcome === 'refused' && by ? ` by ${say(by)}` : ''
   if (!deed)
     return {
       done: 'The marked row is',

@@ -1,8 +1,8 @@
 import { findEntity } from '../alignment'
 import type { Step } from '../alignment'
 import { declaredKeys, findColumn, findTable, foldName, sameName, type Column, type Table } from '../schema'
-import { keyInWords } from './because'
-import { listInWords } from '../findings'
+import { phrase, type Phrase } from '../words'
+import { keyPhrase } from './because'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree, Origin } from './occurrences'
 import type { Reading } from './reading'
 import type { Cell, Deed, Witness, WitnessTable } from './verdict'
@@ -118,7 +118,12 @@ export function twoRowWitness(
   const tables = shown.filter(table => table.rows.length > 1 || !isImpliedByOthers(table, shown))
   return {
     outcome: refusedBy ? 'refused' : 'accepted',
-    by: refusedBy ? `${keyInWords(refusedBy.at.table, refusedBy.key)} of ${refusedBy.at.table.name}` : null,
+    by: refusedBy
+      ? phrase('key-of', {
+          key: keyPhrase(refusedBy.at.table, refusedBy.key),
+          table: refusedBy.at.table.name,
+        })
+      : null,
     tables,
   }
 }
@@ -148,7 +153,7 @@ export function emptyCellWitness(
   table: Table,
   empty: readonly string[],
   outcome: Witness['outcome'],
-  by: string | null,
+  by: Phrase | null,
 ): Witness {
   const columns = columnsWith(table, empty)
   const cells = columns.map(name =>
@@ -165,7 +170,7 @@ export function farSideWitness(
   entity: string,
   target: string,
   outcome: Witness['outcome'],
-  by: string | null,
+  by: Phrase | null,
 ): Witness | null {
   const [near, far] = [entity, target]
     .map(name => reading.placement(name)?.table)
@@ -212,7 +217,8 @@ export function valueWitness(
   outcome: Witness['outcome'],
   check?: string,
 ): Witness {
-  const refusal = check === undefined ? `the type ${column.type.text}` : `CHECK (${check})`
+  const refusal =
+    check === undefined ? phrase('type', { type: column.type.text }) : phrase('check', { check })
   return {
     outcome,
     by: outcome === 'refused' ? refusal : null,
@@ -240,7 +246,7 @@ export function deedWitness(reading: Reading, step: Step, deed: Deed): Witness {
     deed,
     by:
       outcome === 'refused'
-        ? `the reference of ${from.name} (${listInWords(step.columns.map(([own]) => own))})`
+        ? phrase('reference', { table: from.name, columns: step.columns.map(([own]) => own) })
         : null,
     tables: [
       { table: target.name, columns: keys, rows: [{ cells: keys.map(value), bad: true }] },

@@ -1,4 +1,5 @@
-import { nearest, scriptFinding, type Finding } from '../findings'
+import { scriptFinding, type Finding } from '../findings'
+import { nearest } from '../language'
 import { circles } from './circles'
 import {
   TAKEN_FROM_ANOTHER,

@@ -12,7 +12,7 @@ import {
   type MappedDiagram,
 } from '../diagram'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
-import { CATALOGUE, wording, type Finding, type FindingCode, type Params } from '../findings'
+import { CATALOGUE, type Finding, type FindingCode, type Params } from '../findings'
 import {
   becauseOf,
   emptyFarSide,
@@ -26,6 +26,7 @@ import {
   type Witness,
 } from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
+import { mapPhrases, type Phrase } from '../words'
 import { fromJson, type TableSheetModule } from './module'
 import type { TableSheet } from './table-sheet'
 
@@ -240,7 +241,7 @@ function judge(
     ...evaluation,
     verdict: 'not shown',
     witness: null,
-    because: [becauseOf('drawn-fault', { message: 'No line is drawn that could be asked about.' })],
+    because: [becauseOf('no-line', {})],
   }
 }
 
@@ -305,9 +306,7 @@ function withoutType(
     ...rest,
     verdict: 'not shown',
     witness: null,
-    because: [
-      becauseOf('drawn-fault', { message: `${placed.column} of ${placed.table} has no type yet.` }, column),
-    ],
+    because: [becauseOf('no-type', { column: placed.column, table: placed.table }, column)],
   }
 }
 
@@ -330,7 +329,7 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
     return {
       ...base,
       verdict: 'not shown',
-      because: [becauseOf('drawn-fault', { message: 'Nothing of the kind is drawn yet.' })],
+      because: [becauseOf('nothing-drawn', {})],
     }
   const faults = findings.filter(({ code }) => ABOUT[about].includes(code))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('drawn-well', {})] }
@@ -339,8 +338,8 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
     verdict: 'broken',
     because: faults.map(fault =>
       becauseOf(
-        'drawn-fault',
-        { message: wording(fault).message },
+        'fault',
+        { code: fault.code, params: fault.params },
         fault.field ? { span: ends.place(fault.field) } : undefined,
       ),
     ),
@@ -356,6 +355,19 @@ const STEPS: ReadonlySet<string> = new Set([
   'all-reached',
 ])
 
+/** What a script declares, as it is said of a card. */
+function asOfCard(said: Phrase): Phrase {
+  switch (said.phrase) {
+    case 'primary-key':
+    case 'unique':
+      return { ...said, phrase: 'told-apart' }
+    case 'not-null':
+      return { ...said, phrase: 'must-be-there' }
+    default:
+      return said
+  }
+}
+
 /**
  * Keys as people speak of cards, not as a script writes them; what tells a card apart is said by its
  * sentence.
@@ -366,22 +378,15 @@ function inCardWords(ends: EndsOf, rule: Rule, evaluation: Evaluation, reading: 
     ({ id, name }) => table !== undefined && sameName(name.trim() || id, table),
   )
   const told = card ? ends.sentences([card.id]).slice(0, 1) : []
-  const said = (text: string): string =>
-    text
-      .replace(/(?:PRIMARY KEY|UNIQUE) \(([^)]*)\)/g, '"told apart by $1"')
-      .replace(/NOT NULL of (\S+)/, '$1, which must be there')
   const { witness } = evaluation
   return {
     ...evaluation,
-    witness: witness?.by ? { ...witness, by: said(witness.by) } : witness,
+    witness: witness?.by ? { ...witness, by: mapPhrases(witness.by, asOfCard) } : witness,
     because: [
       ...told,
       ...evaluation.because.filter(
         ({ code }) => !STEPS.has(code) || (!card && evaluation.verdict !== 'upheld'),
       ),
-    ].map(reason => ({
-      ...reason,
-      params: Object.fromEntries(Object.entries(reason.params).map(([name, text]) => [name, said(text)])),
-    })),
+    ].map(reason => ({ ...reason, params: mapPhrases(reason.params, asOfCard) })),
   }
 }

@@ -11,6 +11,7 @@ import {
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
 import { findTable, fit, sameName, type Schema } from '../schema'
+import { phrase, type Phrase } from '../words'
 import { fromJson, type TableSheetModule } from './module'
 import type { TableSheet } from './table-sheet'
 
@@ -62,33 +63,33 @@ function readDictionarySheet(
 }
 
 /** Formats and rules are read as CHECKs: by their expression, what they are called on this sheet. */
-function slotWords({ entries }: Dictionary, { tables }: Schema): ReadonlyMap<string, string> {
+function slotWords({ entries }: Dictionary, { tables }: Schema): ReadonlyMap<string, Phrase> {
   const words = tables
     .filter(({ given }) => !given)
     .flatMap(({ checks }) =>
       checks.map(({ expression, span }) => {
         const { entry, slot } = placeOf(span)
         const written = entries[entry]?.[slot].trim() ?? ''
-        return [expression, slot === 'format' ? `the format ${written}` : `the rule "${written}"`] as const
+        return [expression, phrase(slot === 'format' ? 'slot-format' : 'slot-rule', { written })] as const
       }),
     )
   return new Map(words)
 }
 
-function inSlotWords(words: ReadonlyMap<string, string>, evaluation: Evaluation): Evaluation {
+function inSlotWords(words: ReadonlyMap<string, Phrase>, evaluation: Evaluation): Evaluation {
   const { witness } = evaluation
-  const by = witness?.by && words.get(witness.by.replace(/^CHECK \((.*)\)$/s, '$1'))
+  const by = witness?.by?.phrase === 'check' ? words.get(witness.by.names['check'] as string) : undefined
   return {
     ...evaluation,
     witness: witness && by ? { ...witness, by } : witness,
     because: evaluation.because.map(reason => {
-      const what = words.get(reason.params['check'] ?? '')
-      if (what === undefined || (reason.code !== 'check-refuses' && reason.code !== 'check-unknown'))
-        return reason
+      if (reason.code !== 'check-refuses' && reason.code !== 'check-unknown') return reason
+      const what = words.get(reason.params['check'] as string)
+      if (what === undefined) return reason
       return {
         ...reason,
         code: reason.code === 'check-refuses' ? 'slot-refuses' : 'slot-unknown',
-        params: { ...reason.params, what: what[0]!.toUpperCase() + what.slice(1) },
+        params: { ...reason.params, what },
       }
     }),
   }

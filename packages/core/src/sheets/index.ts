@@ -15,6 +15,6 @@ export function sheetModule(sheet: Sheet): SheetModule<unknown> {
 
 export { scriptOptions } from './script'
 export { readDiagramSheet } from './diagram'
-export type { Cell, MarkedCell } from './marked-cell'
+export type { AnswerPlace, Cell, MarkedCell, PlacedReason } from './marked-cell'
 export type { TableSheet } from './table-sheet'
 export type { OwnSheetModule, SheetModule, TableSheetModule } from './module'

@@ -1,5 +1,6 @@
 import type { Confidence } from '../alignment'
 import type { Exhibit, Sheet } from '../findings'
+import type { Reason } from '../words'
 import type { Doubt, Verdict, Witness } from '../rules'
 
 export interface Cell {
@@ -10,18 +11,23 @@ export interface Cell {
   readonly follows: string | null
 }
 
+/** Where in an answer: offsets in its script, or in a field of a sheet. */
+export interface AnswerPlace {
+  readonly start: number
+  readonly end: number
+  readonly field?: string
+}
+
+/** A reason with the place that it is about; null where there is none. */
+export interface PlacedReason extends Reason {
+  readonly place: AnswerPlace | null
+}
+
 /**
- * A verdict with all that defends it, ready to be stored and shown. Places are offsets in the answer's
- * script, or in a field of a sheet.
+ * A verdict with all that defends it, ready to be stored: the words are made when it is read.
  */
 export interface MarkedCell extends Cell {
-  /** `told` is what a student reads instead of a sentence that names elements of the model answer. */
-  readonly because: readonly {
-    readonly sentence: string
-    readonly told?: string
-    readonly hint?: string
-    readonly place: { readonly start: number; readonly end: number; readonly field?: string } | null
-  }[]
+  readonly because: readonly PlacedReason[]
   readonly witness: Witness | null
   /** What else shows it, to be read step by step. */
   readonly exhibits?: readonly Exhibit[]

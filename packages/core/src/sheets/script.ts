@@ -1,6 +1,6 @@
 import { readTask, samplesOf } from '../claims'
 import type { MarkableAnswer, MarkableExercise, PreparedExercise } from '../exercise'
-import { wording, type Finding } from '../findings'
+import type { Finding } from '../findings'
 import { becauseOf, type Evaluation } from '../rules'
 import {
   dialectOf,
@@ -11,6 +11,7 @@ import {
   type ReadOptions,
   type ReadScript,
 } from '../sql'
+import { phrase } from '../words'
 import { z } from 'zod'
 import type { TableSheetModule } from './module'
 import type { TableSheet } from './table-sheet'
@@ -83,7 +84,7 @@ function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Eva
     return {
       ...base,
       verdict: 'not shown',
-      because: [becauseOf('check-fault', { message: 'No table of the script was read.' })],
+      because: [becauseOf('no-table', {})],
     }
   const faults = findings.filter(finding => groupOf(finding) === about && speaksAgainst(finding))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('checked-well', {})] }
@@ -92,7 +93,7 @@ function judgeWellMade({ schema, findings }: ReadScript, about: CheckGroup): Eva
     verdict: 'broken',
     because: faults
       .slice(0, MOST_TOLD)
-      .map(fault => becauseOf('check-fault', { message: wording(fault).message }, { span: fault.place })),
+      .map(({ code, params, place }) => becauseOf('fault', { code, params }, { span: place })),
     exhibits: faults.slice(0, MOST_TOLD).flatMap(({ exhibit }) => exhibit ?? []),
   }
 }
@@ -120,7 +121,7 @@ function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evalua
     doubt: 'unread',
     because: [
       ...evaluation.because,
-      becauseOf('unmodelled', { what: 'A statement that is not read' }, { span: unread.place }),
+      becauseOf('unmodelled', { what: phrase('unread-statement', {}) }, { span: unread.place }),
     ],
   }
 }

@@ -1,4 +1,5 @@
-import { capital, listInWords, plural, type Span } from '../findings'
+import type { Span } from '../findings'
+import { capital, listInWords, plural } from '../language'
 import {
   findTable,
   foldName,

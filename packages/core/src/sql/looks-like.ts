@@ -1,4 +1,4 @@
-import { editDistance } from '../findings'
+import { editDistance } from '../language'
 
 /** Statement words that are no likely misspelling of each other. */
 const NOT_COUNTED: ReadonlySet<string> = new Set([

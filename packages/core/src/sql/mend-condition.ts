@@ -1,4 +1,5 @@
-import { nearest, type Span } from '../findings'
+import type { Span } from '../findings'
+import { nearest } from '../language'
 import { findColumn, isTypeName, type Check } from '../schema'
 import type { Cursor } from './cursor'
 import type { TableDraft } from './draft'

@@ -1,4 +1,4 @@
-import { nearest } from '../findings'
+import { nearest } from '../language'
 import { sameName, type Column } from '../schema'
 import type { Cursor } from './cursor'
 import type { Draft, TableDraft, ColumnDraft } from './draft'

@@ -1,4 +1,4 @@
-import { nearest } from '../findings'
+import { nearest } from '../language'
 import {
   DIALECT,
   UNKNOWN_TYPE,

@@ -1,4 +1,5 @@
-import { scriptFinding, shorten, type Finding, type Span } from '../findings'
+import { scriptFinding, type Finding, type Span } from '../findings'
+import { shorten } from '../language'
 import { DIALECT, type Dialect } from '../schema'
 import { lexerOf } from './lexer'
 import { blanked, outsideTexts, pastedFinding, pastedMarks } from './pasted'

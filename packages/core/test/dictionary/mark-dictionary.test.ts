@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { reasonInWords } from '../../src/words'
 import { prepareExercise, type MarkableExercise } from '../../src/exercise'
 import { markAnswer, markedPoints } from '../../src/marking'
 import { NEW_ENTRY, placeInField, type Dictionary, type DictionaryEntry } from '../../src/dictionary'
@@ -160,8 +161,8 @@ describe('marking a dictionary', () => {
       tables: [{ columns: ['tester'], rows: [{ cells: ['007'] }] }],
     })
     expect(placeInField(of('tester kept').because[0]!.place!.field!)).toEqual({ entry: 8, slot: 'type' })
-    expect(of('share admitted').because[0]!.sentence).toBe('The rule "1 to 99" of viable refuses 0.')
-    expect(of('accession exists').because[0]!.sentence).toContain(
+    expect(reasonInWords(of('share admitted').because[0]!)).toBe('The rule "1 to 99" of viable refuses 0.')
+    expect(reasonInWords(of('accession exists').because[0]!)).toContain(
       'is char(9), and accession.accession_no, which it refers to, is char(8)',
     )
   })

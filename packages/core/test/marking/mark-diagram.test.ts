@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { reasonInWords } from '../../src/words'
 import { drawn } from '../support/drawn'
 import {
   Diagram,
@@ -268,7 +269,7 @@ CREATE TABLE taking_part ( trip_no integer REFERENCES trip, code char(4) REFEREN
       ),
     })
     const cell = cells.find(({ verdict }) => verdict === 'broken')!
-    expect(cell.because.map(({ sentence }) => sentence)).toEqual([
+    expect(cell.because.map(reasonInWords)).toEqual([
       'The diagram says: One accession comes from at most one trip.',
       'The diagram says: One trip brings in any number of accessions.',
     ])

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest'
+import { reasonInWords } from '../../src/words'
 import { NEW_TASK } from '../../src/claims'
 import { prepareExercise, type MarkableExercise } from '../../src/exercise'
 import { markScript, markedPoints, proposeSheet, wellMadeRules } from '../../src/marking'
@@ -52,10 +53,8 @@ describe('the checks of a script as groups of the rubric', () => {
   it('each broken group says why, at its place; an empty script shows nothing', () => {
     const script = MODEL.replace('CREATE TABLE trip', 'CRAETE TABLE trip')
     const cell = markScript(exercise, script).cells.find(({ rule }) => rule === 'r900')!
-    expect(cell.because[0]).toMatchObject({
-      sentence: '"CRAETE" is not a word of SQL here. I read it as CREATE.',
-      place: { start: 0, end: 6 },
-    })
+    expect(reasonInWords(cell.because[0]!)).toBe('"CRAETE" is not a word of SQL here. I read it as CREATE.')
+    expect(cell.because[0]!.place).toEqual({ start: 0, end: 6 })
     expect(
       markScript(exercise, '').cells.every(
         ({ rule, verdict }) => Number(rule.slice(1)) < 900 || verdict === 'not shown',
@@ -88,9 +87,11 @@ describe('an exercise that says what fixes what', () => {
   })
   it('a table of two lists does too; each alone does not', () => {
     expect(
-      cellOf(
-        'CREATE TABLE crew (trip_no integer, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));',
-      ).because[0]!.sentence,
+      reasonInWords(
+        cellOf(
+          'CREATE TABLE crew (trip_no integer, collector text, tool text, PRIMARY KEY (trip_no, collector, tool));',
+        ).because[0]!,
+      ),
     ).toContain('whatever "tool" is')
     expect(
       cellOf(

@@ -1,10 +1,10 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { reasonInWords } from '../../src/words'
 import { align, worldFromSchema } from '../../src/alignment'
 import {
   Reading,
   Rule,
-  becauseInWords,
   checksOn,
   dependenciesInWords,
   evaluate,
@@ -21,8 +21,7 @@ const readingOf = (script: string): Reading => {
   return new Reading(world, schema, align(world, schema))
 }
 const judge = (script: string, rule: Rule) => evaluate(readingOf(script), Rule.parse(rule))
-const words = (script: string, rule: Rule): string =>
-  judge(script, rule).because.map(becauseInWords).join(' ')
+const words = (script: string, rule: Rule): string => judge(script, rule).because.map(reasonInWords).join(' ')
 
 describe('given rows', () => {
   const garden = (code: string | null, name: string | null, accept: boolean) => ({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { KINDS, REASONS, Rule, moduleOf, type BecauseCode } from '../../src/rules'
+import { KINDS, Rule, moduleOf } from '../../src/rules'
 
 /** One rule of each kind, as a document holds it. */
 const ONE_OF_EACH = {
@@ -50,31 +50,5 @@ describe('each kind of rule', () => {
 
   it('is not read under a name that no kind has', () => {
     expect(Rule.safeParse({ kind: 'atLeastSome', entity: 'accession', role: 'trip' }).success).toBe(false)
-  })
-})
-
-/** Names by which reasons speak of the model answer's own elements. */
-const OF_THE_MODEL = ['entity', 'attribute', 'role', 'members', 'element', 'values']
-/** Where a name is the answer's in most reasons, and the model's in this one. */
-const OF_THE_MODEL_HERE: Partial<Record<BecauseCode, readonly string[]>> = {
-  'far-side-inside': ['target'],
-  'update-surrogate': ['target'],
-  'written-once': ['from', 'to'],
-  'written-again': ['from', 'to'],
-  'in-a-key': ['to'],
-  'key-undecided': ['to'],
-}
-
-describe('each reason', () => {
-  const say = (words: (params: never) => string): string =>
-    words(new Proxy({}, { get: (_, name) => `«${String(name)}»` }) as never)
-
-  it.each(Object.keys(REASONS) as BecauseCode[])('%s tells a student no name of the model answer', code => {
-    const { full, told } = REASONS[code]
-    expect(say(full).trim()).not.toBe('')
-    const sentence = say(told)
-    expect(sentence).toMatch(/\S/)
-    for (const name of [...OF_THE_MODEL, ...(OF_THE_MODEL_HERE[code] ?? [])])
-      expect(sentence, name).not.toContain(`«${name}»`)
   })
 })

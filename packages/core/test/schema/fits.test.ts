@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { editDistance, nearest } from '../../src/findings'
+import { editDistance, nearest } from '../../src/language'
 import { dataType, fit, typesMatch, type DataType } from '../../src/schema'
 
 const type = (name: string, ...args: string[]): DataType => dataType(name, args, name)

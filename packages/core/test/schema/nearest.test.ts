@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { editDistance, nearest } from '../../src/findings'
+import { editDistance, nearest } from '../../src/language'
 
 /** Optimal string alignment by its recurrence, without bounds (Boytsov 2011, from memory). */
 function byRecurrence(a: string, b: string): number {

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { lineIndex } from '../../src/findings'
+import { lineIndex } from '../../src/language'
 import { DIALECTS, isRequired, type Schema } from '../../src/schema'
 import { fixAll, isOfForm, readScript, type ReadScript } from '../../src/sql'
 import { ONE_FAULT, type Fault } from './broken/one-fault'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { readDependencies, Universe } from '../../src/dependencies'
-import { shorten } from '../../src/findings'
+import { shorten } from '../../src/language'
 import { readRows } from '../../src/rows'
 import { DIALECTS } from '../../src/schema'
 import { readScript } from '../../src/sql'

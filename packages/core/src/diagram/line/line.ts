@@ -1,4 +1,4 @@
-import { plural } from '../../findings'
+import { plural } from '../../language'
 import { amountInWords } from '../amounts'
 import { isNotYetToldApart, type Diagram, type DiagramRelationship } from '../document'
 import {

@@ -1,4 +1,4 @@
-import { capital } from '../../findings'
+import { capital } from '../../language'
 import type { DiagramEntity } from '../document'
 import { isWord, type Word } from './words'
 

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { listInWords } from '../../findings'
 import type { Reading } from '../reading'
 import { absent, newTree, type Result } from '../result'
 import { withKey } from './grants'
@@ -35,7 +34,7 @@ function evaluate(reading: Reading, { entity, role }: AtMostOne): Result {
   const left = reading.columns(tree, at, entity, identifier) ?? []
   const rows = layout.kind === 'via' || layout.kind === 'backward' ? [at] : []
   if (left.length === 0 && rows.length === 0)
-    return absent('identifier-absent', { entity, members: listInWords(identifier) })
+    return absent('identifier-absent', { entity, members: identifier })
   const goal = reading.columns(tree, at, entity, [role])
   return goal
     ? mustReach(reading, tree, left, { columns: goal }, rows)

@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { listInWords } from '../../findings'
 import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
@@ -32,7 +31,7 @@ function evaluate(reading: Reading, { entity, attribute }: Atomic): Result {
       [
         becauseOf(
           code,
-          { table: repeated.table, column: repeated.columns[0]!, columns: listInWords(repeated.columns) },
+          { table: repeated.table, column: repeated.columns[0]!, columns: repeated.columns },
           reading.table(repeated.table),
         ),
       ],
@@ -56,13 +55,7 @@ function evaluate(reading: Reading, { entity, attribute }: Atomic): Result {
   if (all.length > 1)
     return says(
       'broken',
-      [
-        becauseOf(
-          'numbered-columns',
-          { table: table.name, columns: listInWords(all.map(({ name }) => name)) },
-          all[1],
-        ),
-      ],
+      [becauseOf('numbered-columns', { table: table.name, columns: all.map(({ name }) => name) }, all[1])],
       [table],
     )
   return says('upheld', [becauseOf('atomic', { table: table.name, column: column.name }, column)], [table])

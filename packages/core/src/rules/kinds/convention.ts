@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { sameName, type Schema, type Table } from '../../schema'
+import { phrase, type Phrase } from '../../words'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
@@ -30,7 +31,7 @@ export const convention: RuleModule<Convention> = {
 }
 
 interface Named {
-  readonly what: string
+  readonly what: Phrase
   readonly name: string | null
   readonly wanted: string
   readonly place: Table['span']
@@ -45,22 +46,17 @@ function evaluate(reading: Reading, { of, pattern }: Convention): Result {
   if (named.length === 0) return absent('nothing-to-name', { what: of })
   const wrong = named.filter(({ name, wanted }) => name === null || !sameName(name, wanted))
   if (wrong.length === 0)
-    return says(
-      'upheld',
-      [
-        becauseOf('names-follow', {
-          count: `${named.length} ${named.length === 1 ? 'name is' : 'names are'}`,
-          pattern,
-        }),
-      ],
-      [],
-    )
+    return says('upheld', [becauseOf('names-follow', { count: named.length, pattern })], [])
   return says(
     'broken',
     wrong
       .slice(0, 5)
       .map(({ what, name, wanted, place }) =>
-        becauseOf('name-differs', { what, name: name ?? '(without a name)', wanted }, { span: place }),
+        becauseOf(
+          'name-differs',
+          { what, name: name ?? phrase('without-name', {}), wanted },
+          { span: place },
+        ),
       ),
     [],
   )
@@ -77,12 +73,19 @@ function namedThings({ tables }: Schema, of: Convention['of'], pattern: string):
     .flatMap((table): Named[] => {
       switch (of) {
         case 'table':
-          return [{ what: 'the table', name: table.name, wanted: wanted(table), place: table.nameSpan }]
+          return [
+            {
+              what: phrase('named-table', {}),
+              name: table.name,
+              wanted: wanted(table),
+              place: table.nameSpan,
+            },
+          ]
         case 'primary key':
           return table.primaryKey
             ? [
                 {
-                  what: `the primary key of ${table.name}`,
+                  what: phrase('named-primary-key', { table: table.name }),
                   name: table.primaryKey.name,
                   wanted: wanted(table, table.primaryKey.columns),
                   place: table.primaryKey.span,
@@ -91,21 +94,21 @@ function namedThings({ tables }: Schema, of: Convention['of'], pattern: string):
             : []
         case 'unique':
           return table.uniques.map(key => ({
-            what: `the UNIQUE of ${table.name}`,
+            what: phrase('named-unique', { table: table.name }),
             name: key.name,
             wanted: wanted(table, key.columns),
             place: key.span,
           }))
         case 'foreign key':
           return table.references.map(reference => ({
-            what: `the reference of ${table.name}`,
+            what: phrase('named-reference', { table: table.name }),
             name: reference.name,
             wanted: wanted(table, reference.columns, reference.table),
             place: reference.span,
           }))
         case 'check':
           return table.checks.map(check => ({
-            what: `the CHECK of ${table.name}`,
+            what: phrase('named-check', { table: table.name }),
             name: check.name,
             wanted: wanted(table),
             place: check.span,

@@ -1,6 +1,6 @@
-import { listInWords } from '../../findings'
 import { findColumn, type Reference, type ReferentialAction, type Table } from '../../schema'
 import type { RoleLayout, Step } from '../../alignment'
+import { phrase } from '../../words'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 
@@ -15,8 +15,8 @@ export function nullRefused(
     'null-refused',
     {
       table: step.fromTable,
-      columns: listInWords(step.columns.map(([column]) => column)),
-      action: `ON ${on} ${action.toUpperCase()}`,
+      columns: step.columns.map(([column]) => column),
+      action: phrase('deed', { on, action }),
     },
     reference,
   )

@@ -56,18 +56,21 @@ function evaluate(reading: Reading, { rows }: GivenRows): Result {
     tables.add(table.name)
     const refusal = store.refusal(table, row)
     if (refusal === '?') return outside([becauseOf('layout-outside', { entity: given.entity })], [...tables])
-    const params = {
-      row: String(i + 1),
+    const names = {
+      row: i + 1,
       values: Object.entries(given.values)
         .map(([name, value]) => `${name} ${value ?? '–'}`)
         .join(', '),
-      by: refusal ?? '',
     }
     if (given.accept !== (refusal === undefined)) {
       const cells = [...row].map(([, value]) => value)
       return says(
         given.accept ? 'too strict' : 'broken',
-        [becauseOf(given.accept ? 'row-refused' : 'row-accepted', params, table)],
+        [
+          refusal
+            ? becauseOf('row-refused', { ...names, by: refusal }, table)
+            : becauseOf('row-accepted', names, table),
+        ],
         [...tables],
         {
           outcome: given.accept ? 'refused' : 'accepted',
@@ -79,11 +82,7 @@ function evaluate(reading: Reading, { rows }: GivenRows): Result {
     if (given.accept) store.keep(table, row)
     counts[given.accept ? 'accepted' : 'refused']++
   }
-  return says(
-    'upheld',
-    [becauseOf('rows-as-wanted', { accepted: String(counts.accepted), refused: String(counts.refused) })],
-    [...tables],
-  )
+  return says('upheld', [becauseOf('rows-as-wanted', counts)], [...tables])
 }
 
 /** The row of the answer's table that says the same; undefined where the layout has no single such row. */

@@ -1,11 +1,11 @@
 import { z } from 'zod'
-import { listInWords } from '../../findings'
-import { becauseOf, keyInWords } from '../because'
+import { phrase } from '../../words'
+import { becauseOf, keyPhrase } from '../because'
 import type { Occurrence } from '../occurrences'
 import type { Reading } from '../reading'
 import {
   absent,
-  columnsInWords,
+  columnNames,
   describe,
   lastKey,
   newTree,
@@ -44,7 +44,7 @@ function evaluate(reading: Reading, { entity, by }: Identifies): Result {
   const tree = newTree(reading)
   const at = tree.root(reading.placement(entity)!.table)
   const left = reading.columns(tree, at, entity, by)
-  if (!left) return absent('identifier-absent', { entity, members: listInWords(by) })
+  if (!left) return absent('identifier-absent', { entity, members: by })
   const goal = rowGoal(reading, at, entity, by)
   const implication = tree.ask(left)
   const { table } = at
@@ -83,8 +83,8 @@ function tooStrictPart(reading: Reading, entity: string, part: readonly string[]
     becauseOf(
       'part-suffices',
       {
-        columns: columnsInWords(left),
-        key: key ? keyInWords(key.at.table, key.key) : '',
+        columns: columnNames(left),
+        key: key ? keyPhrase(key.at.table, key.key) : phrase('layout', {}),
       },
       key?.key,
     ),

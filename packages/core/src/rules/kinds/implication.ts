@@ -1,10 +1,9 @@
 import { becauseOf } from '../because'
-import { listInWords } from '../../findings'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
 import {
   absent,
-  columnsInWords,
+  columnNames,
   describe,
   heldBack,
   lastKey,
@@ -61,17 +60,13 @@ export function pairQuestion(
   const tree = newTree(reading)
   const at = tree.root(reading.placement(entity)!.table)
   const left = reading.columns(tree, at, entity, by)
-  if (!left) return absent('identifier-absent', { entity, members: listInWords(by) })
+  if (!left) return absent('identifier-absent', { entity, members: by })
   const goal = rowGoal(reading, at, entity, by)
   const implication = tree.ask(left)
   if (!reaches(implication, goal)) {
     if (must) return notReached(reading, tree, left, goal)
     const unknown = unmodelled(tree)
-    const because = becauseOf(
-      'not-held-back',
-      { table: at.table.name, columns: columnsInWords(left) },
-      at.table,
-    )
+    const because = becauseOf('not-held-back', { table: at.table.name, columns: columnNames(left) }, at.table)
     return unknown ? outside([unknown], [at.table]) : says('upheld', [because], [at.table])
   }
   const derivation = implication.derivation(goal)

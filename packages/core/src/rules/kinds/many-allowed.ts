@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { listInWords } from '../../findings'
 import { becauseOf } from '../because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
@@ -7,7 +6,7 @@ import {
   absent,
   heldBack,
   lastKey,
-  leftInWords,
+  leftSide,
   newTree,
   outside,
   says,
@@ -57,7 +56,7 @@ function evaluate(reading: Reading, { entity, role }: ManyAllowed): Result {
   const left = reading.columns(tree, from, target, identifier) ?? []
   const rows = layout.kind === 'via' || layout.kind === 'forward' ? [from] : []
   if (!row || (left.length === 0 && rows.length === 0))
-    return absent('identifier-absent', { entity: target, members: listInWords(identifier) })
+    return absent('identifier-absent', { entity: target, members: identifier })
   // Where the link does not stand in e's own table, two e are refused as soon as f fixes which e it is,
   // whether or not e has a key.
   const names =
@@ -91,7 +90,7 @@ function mustNotReachRow(
     ? outside([unknown], tablesOf(tree))
     : says(
         'upheld',
-        [becauseOf('not-held-back', { table: row.table.name, columns: leftInWords(left, rows) }, row.table)],
+        [becauseOf('not-held-back', { table: row.table.name, columns: leftSide(left, rows) }, row.table)],
         tablesOf(tree),
       )
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { assertUnreachable, listInWords } from '../../findings'
+import { assertUnreachable } from '../../findings'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
@@ -45,7 +45,7 @@ function evaluate(reading: Reading, { entity, role }: MayHaveNone): Result {
         )
       return says(
         'too strict',
-        [becauseOf('far-side-required', { table: far.name, columns: listInWords(columns) }, far)],
+        [becauseOf('far-side-required', { table: far.name, columns }, far)],
         [far, table],
         emptyCellWitness(reading, far, columns, 'refused', requiredBy(far, columns[0]!)),
       )

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { closure, keysOfPart } from '../../dependencies'
-import { listInWords } from '../../findings'
 import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import { dependenciesAround, factName, factsIn, factsOfPath } from '../facts'
@@ -54,10 +53,10 @@ function evaluate(reading: Reading, rule: OnceOnly): Result {
     if (judged.kind === 'in a key') stands = judged.because
     isWritten ||= judged.kind !== 'absent'
   }
-  if (!isWritten) return absent('attribute-absent', { attribute: listInWords(rule.to) })
+  if (!isWritten) return absent('attribute-absent', { attribute: rule.to })
   return says(
     'upheld',
-    [stands ?? becauseOf('written-once', { from: listInWords(rule.from), to: listInWords(rule.to) })],
+    [stands ?? becauseOf('written-once', { from: rule.from, to: rule.to })],
     [reading.placement(rule.entity)!.table],
   )
 }
@@ -94,15 +93,14 @@ function judgeTable(
       if (!keys)
         return {
           kind: 'undecided',
-          because: becauseOf('key-undecided', { table, to: listInWords(to) }, place),
+          because: becauseOf('key-undecided', { table, to }, place),
         }
       const prime = right.every(name => keys.keys.some(key => key.has(universe.position(name))))
-      if (prime)
-        return { kind: 'in a key', because: becauseOf('in-a-key', { table, to: listInWords(to) }, place) }
+      if (prime) return { kind: 'in a key', because: becauseOf('in-a-key', { table, to }, place) }
     }
     return {
       kind: 'again',
-      because: becauseOf('written-again', { table, from: listInWords(from), to: listInWords(to) }, place),
+      because: becauseOf('written-again', { table, from, to }, place),
     }
   }
   return { kind }

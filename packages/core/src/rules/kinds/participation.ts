@@ -1,5 +1,6 @@
-import { assertUnreachable, listInWords } from '../../findings'
+import { assertUnreachable } from '../../findings'
 import { findColumn, sameName, type Table } from '../../schema'
+import { phrase, type Phrase } from '../../words'
 import { becauseOf } from '../because'
 import { checksOn } from '../check-values'
 import type { Reading } from '../reading'
@@ -22,7 +23,7 @@ export function participation(
     const because = [
       becauseOf(
         'not-total-part',
-        { columns: placed.column, part: part.table, table: own.name },
+        { columns: [placed.column], part: part.table, table: own.name },
         reading.table(part.table),
       ),
     ]
@@ -74,15 +75,14 @@ function columnsParticipation(
   must: boolean,
 ): Result {
   const optional = columns.filter(column => !reading.isRequired(table, column))
-  const named = listInWords(columns)
   const place = findColumn(table, columns[0]!) ?? table
   if (optional.length === 0) {
     const check = columns
       .map(column => checksOn(table, column, null))
       .find(({ outcome }) => outcome === 'refuses')
     const because = check
-      ? [becauseOf('check-demands', { table: table.name, columns: named, check: check.by! }, place)]
-      : [becauseOf('required', { table: table.name, columns: named }, place)]
+      ? [becauseOf('check-demands', { table: table.name, columns, check: check.by! }, place)]
+      : [becauseOf('required', { table: table.name, columns }, place)]
     return must
       ? says('upheld', because, [table])
       : says(
@@ -98,19 +98,17 @@ function columnsParticipation(
   if (unknown)
     return outside([becauseOf('check-unknown', { table: table.name, check: unknown.by! }, place)], [table])
   const because = [
-    becauseOf(
-      'optional',
-      { table: table.name, columns: listInWords(optional) },
-      findColumn(table, optional[0]!) ?? table,
-    ),
+    becauseOf('optional', { table: table.name, columns: optional }, findColumn(table, optional[0]!) ?? table),
   ]
   return must
     ? says('broken', because, [table], emptyCellWitness(reading, table, optional, 'accepted', null))
     : says('upheld', because, [table])
 }
 
-export function requiredBy(table: Table, column: string): string {
+export function requiredBy(table: Table, column: string): Phrase {
   if (table.primaryKey?.columns.some(name => sameName(name, column)))
-    return `the primary key of ${table.name}`
-  return findColumn(table, column)?.notNull ? `NOT NULL of ${column}` : `a CHECK of ${table.name}`
+    return phrase('primary-key-of', { table: table.name })
+  return findColumn(table, column)?.notNull
+    ? phrase('not-null', { column })
+    : phrase('some-check', { table: table.name })
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { assertUnreachable, listInWords } from '../../findings'
+import { assertUnreachable } from '../../findings'
 import { findColumn } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
@@ -43,7 +43,7 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
       const because = [
         becauseOf(
           'reference-nowhere',
-          { table: table.name, columns: listInWords(layout.columns) },
+          { table: table.name, columns: layout.columns },
           findColumn(table, layout.columns[0]!) ?? table,
         ),
       ]
@@ -58,19 +58,13 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
       if (reference)
         return says(
           'upheld',
-          [
-            becauseOf(
-              'reference-declared',
-              { table: from.name, columns: listInWords(columns), target: step.toTable },
-              reference,
-            ),
-          ],
+          [becauseOf('reference-declared', { table: from.name, columns, target: step.toTable }, reference)],
           [from, step.toTable],
         )
       const because = [
         becauseOf(
           'reference-missing',
-          { table: from.name, columns: listInWords(columns), target: step.toTable },
+          { table: from.name, columns, target: step.toTable },
           findColumn(from, columns[0]!) ?? from,
         ),
       ]

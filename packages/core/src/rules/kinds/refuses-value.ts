@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { listInWords } from '../../findings'
+import { listInWords } from '../../language'
 import type { RuleModule } from './module'
 import { Name, Values, about } from './shapes'
 import { valueRule } from './values'

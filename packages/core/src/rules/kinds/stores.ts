@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { fit, storedAs } from '../../schema'
+import { phrase } from '../../words'
 import { becauseOf } from '../because'
 import { checksOn } from '../check-values'
 import type { Reading } from '../reading'
@@ -50,7 +51,7 @@ function evaluate(reading: Reading, { entity, attribute, values }: Stores): Resu
             column: column.name,
             type: column.type.text,
             value: changed.value,
-            becomes: storedAs(changed.value, column.type) ?? 'something else',
+            becomes: storedAs(changed.value, column.type) ?? phrase('something-else', {}),
           },
           column,
         ),

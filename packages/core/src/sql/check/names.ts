@@ -1,4 +1,5 @@
-import { plural, scriptFinding, type Finding, type Span } from '../../findings'
+import { scriptFinding, type Finding, type Span } from '../../findings'
+import { plural } from '../../language'
 import { DIALECT, sameName, type Dialect, type Table } from '../../schema'
 import { inQuotes } from '../quote-name'
 import { reservedIn } from '../reserved'

@@ -1,11 +1,5 @@
-import {
-  nearest,
-  scriptFinding,
-  type Finding,
-  type FindingCode,
-  type Params,
-  type Span,
-} from '../../findings'
+import { scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../../findings'
+import { nearest } from '../../language'
 import {
   declaredKeys,
   findColumn,

@@ -1,0 +1,6 @@
+export { capital, plural } from './english'
+export { listInWords } from './list'
+export { shorten } from './shorten'
+export { findBadSign, withoutBadSigns, type BadSign } from './bad-signs'
+export { editDistance, nearest } from './nearest'
+export { lineIndex, type LineIndex } from './lines'

@@ -1,0 +1,18 @@
+import { wording, type FindingCode, type Params } from '../../../findings'
+import type { Phrase } from '../../param'
+import { own } from '../../reason'
+import { say } from '../say'
+
+/** What a sheet says by itself. */
+export const SHEETS = {
+  'diagram-says': own<{ sentence: string }>(p => `The diagram says: ${p.sentence}`),
+  'answer-open': own<{ sentence: string }>(p => `How many is not answered yet: ${p.sentence}`),
+  'drawn-well': own<object>(() => 'Everything that the level asks for here is there.'),
+  'checked-well': own<object>(() => 'The checks of the script find nothing of the kind.'),
+  'unmodelled': own<{ what: Phrase }>(p => `${say(p.what)} is outside what can be said without running it.`),
+  'no-line': own<object>(() => 'No line is drawn that could be asked about.'),
+  'no-type': own<{ column: string; table: string }>(p => `${p.column} of ${p.table} has no type yet.`),
+  'nothing-drawn': own<object>(() => 'Nothing of the kind is drawn yet.'),
+  'no-table': own<object>(() => 'No table of the script was read.'),
+  'fault': own<{ code: FindingCode; params: Params }>(p => wording(p).message),
+}
