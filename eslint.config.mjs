@@ -1,10 +1,18 @@
 import { createConfigForNuxt } from '@nuxt/eslint-config/flat'
 import prettier from 'eslint-config-prettier'
 import { createNodeResolver } from 'eslint-plugin-import-x'
-import { FOLDERS, LAYERS } from './packages/core/layers.mjs'
+import { FOLDERS, LAYERS, SQL_ROOMS } from './packages/core/layers.mjs'
 
 /** Arrows point down. */
 const above = folder => LAYERS.slice(LAYERS.findIndex(layer => layer.includes(folder)) + 1).flat()
+
+/** Rooms of `sql` that a room may not import: all but those below it. */
+function otherRooms(room) {
+  const at = SQL_ROOMS.findIndex(rooms => rooms.includes(room))
+  return SQL_ROOMS.slice(at)
+    .flat()
+    .filter(other => other !== room)
+}
 
 const OUTSIDE = [
   'vue',
@@ -117,7 +125,7 @@ export default createConfigForNuxt({
           patterns: [
             { group: OUTSIDE, message: 'The core knows no interface, server or machine.' },
             {
-              group: above(folder).map(other => `../${other}`),
+              group: above(folder).flatMap(other => ['..', '../..', '../../..'].map(up => `${up}/${other}`)),
               message: `${folder} lies below it: arrows point down.`,
             },
           ],
@@ -125,6 +133,26 @@ export default createConfigForNuxt({
       ],
     },
   })),
+  ...SQL_ROOMS.flatMap(rooms =>
+    rooms
+      .filter(room => otherRooms(room).length > 0)
+      .map(room => ({
+        files: [`packages/core/src/sql/${room}/**/*.ts`],
+        rules: {
+          '@typescript-eslint/no-restricted-imports': [
+            'error',
+            {
+              patterns: [
+                {
+                  group: otherRooms(room).map(other => `../${other}/*`),
+                  message: `${room} lies below it, or beside it: arrows point down.`,
+                },
+              ],
+            },
+          ],
+        },
+      })),
+  ),
   {
     files: ['shared/**/*.ts'],
     rules: {

@@ -38,6 +38,11 @@ export default defineNuxtConfig({
     },
   },
   css: ['~/assets/main.css'],
+  // Components are called by their names alone, whichever folder they are in.
+  components: [
+    { path: '~/components', pathPrefix: false },
+    { path: '~/sheets', pathPrefix: false },
+  ],
   colorMode: { preference: 'system', fallback: 'light', storageKey: 'nomenklatura-theme' },
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
   alias: Object.fromEntries(FOLDERS.map(name => [`@nomenklatura/core/${name}`, core(name)])),

@@ -20,7 +20,7 @@ import {
 } from '../packages/core/src/diagram'
 import { ExerciseDocument, prepareExercise } from '../packages/core/src/exercise'
 import { markAnswer, markScript } from '../packages/core/src/marking'
-import { readScript } from '../packages/core/src/sql'
+import { readScript, reviewScript } from '../packages/core/src/sql'
 import { ledgerClaims } from '../db/demo/answers-ledger'
 
 /**
@@ -76,8 +76,8 @@ const script = `${model}\n${model.replaceAll(/(TABLE|REFERENCES|pk_|fk_)(\s*)(\w
 
 async function parsing(): Promise<void> {
   const kb = script.length / 1024
-  const ours = await measure(() => readScript(script, { checks: false }), 400)
-  const checked = await measure(() => readScript(script), 400)
+  const ours = await measure(() => readScript(script), 400)
+  const checked = await measure(() => reviewScript(script), 400)
   report(
     `parse ${kb.toFixed(1)} KB with diagnostics, warm`,
     `${ms(ours.medianMs)}; with the script's own checks ${ms(checked.medianMs)}`,
@@ -86,7 +86,7 @@ async function parsing(): Promise<void> {
     const { loadModule, parse } = await import('libpg-query')
     await loadModule()
     const [own, theirs] = await alternately(
-      () => readScript(script, { checks: false }),
+      () => readScript(script),
       () => parse(script),
     )
     report(
@@ -102,7 +102,7 @@ async function parsing(): Promise<void> {
     const text = Array.from({ length: Math.ceil((size * 1024) / script.length) }, (_, i) =>
       script.replaceAll(/(TABLE|REFERENCES)(\s+)(\w+)/g, `$1$2t${i}_$3`),
     ).join('\n')
-    const { medianMs } = await measure(() => readScript(text), 3)
+    const { medianMs } = await measure(() => reviewScript(text), 3)
     report(
       `  ${size} KB`,
       `${ms(medianMs)}${before ? `, ${(medianMs / before).toFixed(1)} times the quarter` : ''}`,
@@ -177,7 +177,7 @@ async function tangle(): Promise<void> {
 async function marking(): Promise<void> {
   const prepared = prepareExercise(document)
   const whole = await measure(() => markScript(prepared, model), 200)
-  const parsed = await measure(() => readScript(model), 200)
+  const parsed = await measure(() => reviewScript(model), 200)
   report(
     'static marking of a hand-in, 30 rules, warm',
     `${ms(whole.medianMs)}, ${(whole.medianMs / parsed.medianMs).toFixed(1)} times its parse`,

@@ -2,7 +2,7 @@ import { Diagram, schemaFromDiagram, withChoices } from '@nomenklatura/core/diag
 import { documentFaults } from '@nomenklatura/core/exercise'
 import { SchemaDocument, schemaFromDocument } from '@nomenklatura/core/formats'
 import { DIALECTS, isDialect, type Dialect, type Schema } from '@nomenklatura/core/schema'
-import { readScript, writeScript, type Insert } from '@nomenklatura/core/sql'
+import { reviewScript, writeScript, type Insert } from '@nomenklatura/core/sql'
 import { CallError, parseJson, readInputs, type Call, type Input } from './call'
 import { readDiagram } from './diagram'
 import { printWritten } from './written'
@@ -45,7 +45,7 @@ function readSchema(
       throw new CallError(
         `${input.name}: --from says the dialect it is written in; there are ${DIALECTS.join(', ')}`,
       )
-    const { schema, inserts } = readScript(input.text, { dialect: from })
+    const { schema, inserts } = reviewScript(input.text, { dialect: from })
     return { schema, inserts, dialect: from }
   }
   const value = parseJson(input)

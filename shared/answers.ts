@@ -1,9 +1,8 @@
-import type { Exhibit, Finding } from '@nomenklatura/core/findings'
-import type { Diagram, Level } from '@nomenklatura/core/diagram'
-import type { Dictionary } from '@nomenklatura/core/dictionary'
-import type { ExerciseDocument, ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
+import type { Exhibit, Finding, Sheet } from '@nomenklatura/core/findings'
+import type { Level } from '@nomenklatura/core/diagram'
+import type { ExerciseDocument, ExerciseRows, HelpLevel, SheetsOfAnswer } from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
-import type { DependencyClaims, RelationTask } from '@nomenklatura/core/claims'
+import type { RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
 import type { Override, PairingLine, Points } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
@@ -170,7 +169,7 @@ export interface WorksheetAnswer {
   readonly mine: MyState
   readonly isPreview: boolean
   /** The sheets that are asked, in the order of work. */
-  readonly asked: readonly AskedSheet[]
+  readonly asked: readonly Sheet[]
   /** The level that a diagram is to reach. */
   readonly level: Level
   /**
@@ -185,10 +184,8 @@ export interface WorksheetAnswer {
   /** The rows that the brief gives. */
   readonly rows: ExerciseRows | null
   /** What is saved of each asked sheet; null before the exercise is begun. */
-  readonly sheets: Readonly<Partial<Record<AskedSheet, SheetContent>>> | null
+  readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
 }
-
-export type AskedSheet = ExerciseDocument['sheets'][number]
 
 export interface SheetContent {
   readonly content: string
@@ -205,7 +202,7 @@ export type StudentRelation = Pick<RelationTask, 'name' | 'attributes' | 'asks' 
 export interface LateSave {
   readonly personId: string
   readonly name: string
-  readonly sheet: AskedSheet
+  readonly sheet: Sheet
   readonly content: string
   readonly at: string
 }
@@ -228,7 +225,7 @@ export interface CheckAnswer {
 }
 
 export interface CheckedRule {
-  readonly sheet: AskedSheet
+  readonly sheet: Sheet
   readonly rule: string
   readonly sentence: string
   readonly phrase: string | null
@@ -288,12 +285,11 @@ export interface DeskAnswer {
     readonly entity: string
     readonly fields: readonly string[]
   }[]
-  readonly sheets: readonly AskedSheet[]
-  readonly modelScript: string
+  readonly sheets: readonly Sheet[]
+  /** The first model answer. */
+  readonly model: SheetsOfAnswer
   /** The dialect of the exercise: of its model answers and given tables. */
   readonly dialect: Dialect
-  readonly modelDictionary: Dictionary | null
-  readonly modelDiagram: Diagram | null
   readonly queue: readonly QueueLine[]
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
@@ -329,14 +325,12 @@ export interface HandInAnswer {
   readonly handedInAt: string
   readonly lateBySeconds: number
   readonly isAutomatic: boolean
-  readonly script: string
+  /** What stands on the sheets. */
+  readonly answer: SheetsOfAnswer
   /** The dialect that the script is read in. */
   readonly dialect: Dialect
-  /** What is claimed on the Dependencies sheet, and about what: with this student's own names. */
-  readonly claims: DependencyClaims | null
+  /** What the Dependencies sheet is about: with this student's own names. */
   readonly relation: RelationTask | null
-  readonly dictionary: Dictionary | null
-  readonly diagram: Diagram | null
   readonly starter: string | null
   readonly state: QueueState
   readonly isFlagged: boolean
@@ -398,11 +392,8 @@ export interface FeedbackAnswer {
   readonly attempt: number
   readonly handedInAt: string
   readonly lateBySeconds: number
-  readonly sheets: readonly AskedSheet[]
-  readonly script: string
-  readonly claims: DependencyClaims | null
-  readonly dictionary: Dictionary | null
-  readonly diagram: Diagram | null
+  readonly sheets: readonly Sheet[]
+  readonly answer: SheetsOfAnswer
   /** The sets whose closure was asked. */
   readonly closures: readonly (readonly string[])[]
   readonly starter: string | null

@@ -1,5 +1,6 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { AskedSheet, DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
+import type { DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
 
 /** The hand-in in hand at the desk, the rule and sheet that are looked at, and what is changed of it. */
 export function useHandInAtDesk(
@@ -51,11 +52,11 @@ export function useHandInAtDesk(
   }
 
   /** The column that was chosen last; where the rule is not asked there, the sheet in which it fares worst. */
-  const column = ref<AskedSheet>()
-  function sheetOf(answer: HandInAnswer): AskedSheet {
+  const column = ref<Sheet>()
+  function sheetOf(answer: HandInAnswer): Sheet {
     const sheets = sheetsOfRule(answer, rule.value)
     if (column.value && sheets.includes(column.value)) return column.value
-    return sheets[0] ?? desk.value?.sheets[0] ?? 'script'
+    return sheets[0] ?? desk.value!.sheets[0]!
   }
   const sheetInHand = computed(() => (handIn.value ? sheetOf(handIn.value) : undefined))
   function turnColumn(by: number): void {

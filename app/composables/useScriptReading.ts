@@ -1,4 +1,4 @@
-import { readScript, type ReadScript } from '@nomenklatura/core/sql'
+import { reviewScript, type ReadScript } from '@nomenklatura/core/sql'
 import type { ScriptQuestion, ScriptRead } from '~/workers/script.worker'
 import ScriptWorker from '~/workers/script.worker?worker'
 
@@ -7,7 +7,7 @@ import ScriptWorker from '~/workers/script.worker?worker'
  * the last change waits. What stands is the last reading that was finished: typing never waits for it.
  */
 export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
-  const read = shallowRef<ReadScript>(readScript(''))
+  const read = shallowRef<ReadScript>(reviewScript(''))
   const aloud = shallowRef<ScriptRead['aloud']>([])
   const chain = shallowRef<ScriptRead['chain']>([])
   let worker: Worker | undefined

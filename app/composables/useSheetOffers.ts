@@ -1,18 +1,14 @@
-import {
-  diagramFromSchema,
-  isEmptyDiagram,
-  schemaFromDiagram,
-  type Diagram,
-} from '@nomenklatura/core/diagram'
-import { isEmptyDictionary, readDictionary, type Dictionary } from '@nomenklatura/core/dictionary'
+import { diagramFromSchema, type Diagram } from '@nomenklatura/core/diagram'
+import type { Dictionary } from '@nomenklatura/core/dictionary'
+import type { Sheet } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
-import { writeScript, type ReadOptions, type ReadScript } from '@nomenklatura/core/sql'
-import type { AskedSheet, WorksheetAnswer } from '#shared/answers'
+import type { TableSheet } from '@nomenklatura/core/sheets'
+import { writeScript, type ReviewOptions } from '@nomenklatura/core/sql'
+import type { WorksheetAnswer } from '#shared/answers'
 
 interface Known {
-  readonly given: Readonly<Ref<Schema>>
-  readonly read: Readonly<Ref<ReadScript>>
-  readonly options: Readonly<Ref<ReadOptions>>
+  readonly options: Readonly<Ref<ReviewOptions>>
+  readonly schemaOf: (name: TableSheet['name']) => Schema
 }
 
 /**
@@ -21,51 +17,46 @@ interface Known {
  */
 export function useSheetOffers(
   sheet: Readonly<Ref<WorksheetAnswer | undefined>>,
-  { given, read, options }: Known,
+  { options, schemaOf }: Known,
 ) {
   const store = useWorksheetStore()
-  const hasDrawn = computed(
-    () =>
-      sheet.value?.helpLevel === 'practice' &&
-      sheet.value.asked.includes('diagram') &&
-      store.diagram.entities.some(({ given: isGiven }) => !isGiven),
-  )
-  const drawnSchema = computed(() => (hasDrawn.value ? schemaFromDiagram(store.diagram).schema : undefined))
+  const asks = (name: Sheet): boolean => sheet.value?.asked.includes(name) ?? false
+  /** Whether something may be taken from a sheet: it is asked, written on, and the help level allows. */
+  const gives = (name: Sheet): boolean =>
+    sheet.value?.helpLevel === 'practice' && asks(name) && store.hasOwn(name)
+  const mayBegin = (name: Sheet): boolean => sheet.value?.helpLevel === 'practice' && !store.hasOwn(name)
+
+  const drawnSchema = computed(() => (gives('diagram') ? schemaOf('diagram') : undefined))
   /** Written for the server in hand, constraints named as the course asks. */
   function beginScript(schema: Schema): void {
     const { dialect = 'postgresql', habits } = options.value
     store.change('script', writeScript(schema, { to: dialect, ...(habits ? { habits } : {}) }).text)
   }
-  const scriptDrafts = computed(() => {
-    if (sheet.value?.helpLevel !== 'practice' || store.script.trim() !== '') return []
-    return [
-      ...(hasDrawn.value
-        ? [
-            {
-              words: 'Begin from your diagram',
-              make: () => beginScript(schemaFromDiagram(store.diagram).schema),
-            },
-          ]
-        : []),
-      ...(sheet.value.asked.includes('dictionary') && !isEmptyDictionary(store.dictionary)
-        ? [
-            {
-              words: 'Begin from your dictionary',
-              make: () => beginScript(readDictionary(store.dictionary, { given: given.value }).schema),
-            },
-          ]
-        : []),
-    ]
-  })
+  const scriptDrafts = computed(() =>
+    mayBegin('script')
+      ? (['diagram', 'dictionary'] as const).filter(gives).map(name => ({
+          words: `Begin from your ${name}`,
+          make: () => beginScript(schemaOf(name)),
+        }))
+      : [],
+  )
+  const diagramDrafts = computed(() =>
+    mayBegin('diagram')
+      ? (['dictionary', 'script'] as const).filter(gives).map(name => ({
+          words: `Draw it from the ${name}`,
+          make: (): Diagram => ({ ...diagramFromSchema(schemaOf(name)), level: 'logical' }),
+        }))
+      : [],
+  )
+
   /** The sheets on which what is renamed may be named as well. */
-  const otherSheets = computed(() => {
-    const asks = (name: AskedSheet): boolean => sheet.value?.asked.includes(name) ?? false
-    return {
-      ...(asks('dictionary') ? { dictionary: store.dictionary } : {}),
-      ...(asks('diagram') ? { diagram: store.diagram } : {}),
-      ...(asks('script') ? { script: store.script, dialect: options.value.dialect ?? 'postgresql' } : {}),
-    }
-  })
+  const otherSheets = computed(() => ({
+    ...(asks('dictionary') ? { dictionary: store.contentOf('dictionary') } : {}),
+    ...(asks('diagram') ? { diagram: store.contentOf('diagram') } : {}),
+    ...(asks('script')
+      ? { script: store.contentOf('script'), dialect: options.value.dialect ?? 'postgresql' }
+      : {}),
+  }))
   function renameElsewhere({
     dictionary,
     diagram,
@@ -75,27 +66,10 @@ export function useSheetOffers(
     diagram?: Diagram
     script?: string
   }): void {
-    if (diagram) store.change('diagram', JSON.stringify(diagram))
-    if (dictionary) store.change('dictionary', JSON.stringify(dictionary))
+    if (diagram) store.change('diagram', diagram)
+    if (dictionary) store.change('dictionary', dictionary)
     if (script !== undefined) store.change('script', script)
   }
-  const diagramDrafts = computed(() => {
-    if (sheet.value?.helpLevel !== 'practice' || !isEmptyDiagram(store.diagram)) return []
-    const drawn = (schema: Schema): Diagram => ({ ...diagramFromSchema(schema), level: 'logical' })
-    return [
-      ...(sheet.value.asked.includes('dictionary') && !isEmptyDictionary(store.dictionary)
-        ? [
-            {
-              words: 'Draw it from the dictionary',
-              make: () => drawn(readDictionary(store.dictionary, { given: given.value }).schema),
-            },
-          ]
-        : []),
-      ...(sheet.value.asked.includes('script') && read.value.schema.tables.length > 0
-        ? [{ words: 'Draw it from the script', make: () => drawn(read.value.schema) }]
-        : []),
-    ]
-  })
 
   return { drawnSchema, scriptDrafts, otherSheets, renameElsewhere, diagramDrafts }
 }

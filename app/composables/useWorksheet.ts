@@ -6,9 +6,8 @@ import type { WorksheetAnswer } from '#shared/answers'
 function worksheetOf(sheet: Readonly<Ref<WorksheetAnswer | undefined>>) {
   const findings = useWorksheetFindings(sheet)
   const offers = useSheetOffers(sheet, {
-    given: findings.given,
-    read: findings.read,
     options: findings.scriptOptions,
+    schemaOf: findings.schemaOf,
   })
   return { ...findings, ...offers, sheet, drafted: shallowRef<Dictionary>() }
 }

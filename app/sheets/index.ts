@@ -1,16 +1,19 @@
 import type { Sheet } from '@nomenklatura/core/findings'
-import WorkDependencies from './dependencies/WorkDependencies.vue'
-import WorkDiagram from './diagram/WorkDiagram.vue'
-import { BOARD_KEYS } from './diagram/keys'
-import WorkDictionary from './dictionary/WorkDictionary.vue'
-import WorkScript from './script/WorkScript.vue'
-import { SCRIPT_KEYS } from './script/keys'
+import { dependenciesView } from './dependencies'
+import { diagramView } from './diagram'
+import { dictionaryView } from './dictionary'
+import { scriptView } from './script'
 import type { SheetView } from './view'
 
-/** How each sheet is worked on: one that is missing here does not compile. */
-export const SHEET_VIEWS: Readonly<Record<Sheet, SheetView>> = {
-  dependencies: { component: WorkDependencies, keys: [] },
-  dictionary: { component: WorkDictionary, keys: [] },
-  diagram: { component: WorkDiagram, keys: BOARD_KEYS },
-  script: { component: WorkScript, keys: SCRIPT_KEYS },
+/** How each sheet is shown: one that is missing here does not compile. */
+const VIEWS = {
+  dependencies: dependenciesView,
+  dictionary: dictionaryView,
+  diagram: diagramView,
+  script: scriptView,
+} satisfies Record<Sheet, SheetView>
+
+/** The same by name, for who treats all alike. */
+export function sheetView(sheet: Sheet): SheetView<unknown> {
+  return VIEWS[sheet] as SheetView<unknown>
 }

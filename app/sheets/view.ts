@@ -1,4 +1,8 @@
 import type { Component } from 'vue'
+import type { Finding } from '@nomenklatura/core/findings'
+import type { Schema } from '@nomenklatura/core/schema'
+import type { ReadScript } from '@nomenklatura/core/sql'
+import type { WorksheetAnswer } from '#shared/answers'
 import type { ScreenKey } from '~/composables/useKeys'
 
 /** A place on a sheet: in its text, or in one of its fields. */
@@ -22,9 +26,39 @@ export interface SheetInHand {
   readonly applyEdit?: (edit: EditOfSheet) => void
 }
 
-/** A sheet on the screen: its component stands in a worksheet and takes all from it. */
-export interface SheetView {
-  readonly component: Component
+/** From what a sheet's notes are made. */
+export interface NotesFrom<Content> {
+  readonly content: Content
+  readonly worksheet: WorksheetAnswer
+  readonly given: Schema
+  /** What a worker read of the script, and what it says otherwise than the sheets before it. */
+  readonly script: { readonly read: ReadScript; readonly chain: readonly Finding[] }
+}
+
+/** What there is to say about a sheet. */
+export interface SheetNotes<Content> {
+  /** While one types: about itself, and nothing of the exercise. */
+  live(from: NotesFrom<Content>): readonly Finding[]
+  /** Whether what a check found is more than what is said already. @defaultValue it is */
+  adds?(found: Finding, live: readonly Finding[]): boolean
+}
+
+/**
+ * A sheet on the screens. Each component takes what it shows from around it: `work` from the worksheet
+ * (`useWorksheet`), `setting` as the props of `SetAnswer`, `evidence` and `handedIn` as those of their pages.
+ */
+export interface SheetView<Content = never> {
+  /** Where a student writes. */
+  readonly work: Component
   /** What it does with keys, beside those of the page. */
   readonly keys: readonly ScreenKey[]
+  readonly notes: SheetNotes<Content>
+  /** Where the model answer is written. */
+  readonly setting: Component
+  /** Beside each other, what stands in a hand-in and in the model answer about one rule. */
+  readonly evidence: Component
+  /** What was handed in, beside its feedback. */
+  readonly handedIn: Component
+  /** Whether that needs the width, and so stands above it. */
+  readonly isWide?: boolean
 }

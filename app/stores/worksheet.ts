@@ -1,57 +1,50 @@
-import { DependencyClaims, NO_CLAIMS, isEmptyClaims } from '@nomenklatura/core/claims'
-import { Diagram, EMPTY_DIAGRAM, givenDiagram } from '@nomenklatura/core/diagram'
+import type { SheetsOfAnswer } from '@nomenklatura/core/exercise'
+import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
+import { contentFrom, sheetModule, type ContentOf } from '@nomenklatura/core/sheets'
 import { readScript } from '@nomenklatura/core/sql'
-import { Dictionary, EMPTY_DICTIONARY, isEmptyDictionary } from '@nomenklatura/core/dictionary'
-import type { AskedSheet, CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
+import type { CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
 /** A student's working copy of one exercise: a keeper for each sheet, and what was checked last. */
 export const useWorksheetStore = defineStore('worksheet', () => {
   const sheet = shallowRef<WorksheetAnswer>()
-  const savers = shallowRef<Readonly<Partial<Record<AskedSheet, SheetSaver>>>>({})
+  const savers = shallowRef<Readonly<Partial<Record<Sheet, SheetSaver>>>>({})
   const check = shallowRef<{ answer: CheckAnswer; of: string }>()
   const checking = ref(false)
 
-  const contentOf = (name: AskedSheet): string => savers.value[name]?.content.value ?? ''
-  const script = computed(() => contentOf('script'))
-  const claims = computed(() => claimsFrom(contentOf('dependencies')))
-  const dictionary = computed(() => dictionaryFrom(contentOf('dictionary')))
-  /** What the exercise gives stands on the sheet from the beginning. */
-  const given = computed(() =>
-    sheet.value?.asked.includes('diagram') && sheet.value.starter
-      ? givenDiagram(
-          readScript(sheet.value.starter, { dialect: sheet.value.script.dialect }).schema,
-          sheet.value.level,
-        )
-      : EMPTY_DIAGRAM,
+  /** What the exercise gives stands on a sheet from the beginning. */
+  const given = computed(() => ({
+    tables: readScript(sheet.value?.starter ?? '', {
+      dialect: sheet.value?.script.dialect ?? 'postgresql',
+    }).schema,
+    level: sheet.value?.level ?? 'logical',
+  }))
+  const textOf = (name: Sheet): string => savers.value[name]?.content.value ?? ''
+  const contents = Object.fromEntries(
+    SHEETS.map(name => [name, computed(() => contentFrom(name, textOf(name), given.value))]),
   )
-  const diagram = computed(() => diagramFrom(contentOf('diagram'), given.value))
-  const everything = computed(() =>
-    JSON.stringify([script.value, claims.value, dictionary.value, diagram.value]),
-  )
-  const isEmpty = computed(
-    () =>
-      script.value.trim() === '' &&
-      isEmptyClaims(claims.value) &&
-      isEmptyDictionary(dictionary.value) &&
-      [...diagram.value.entities, ...diagram.value.relationships].every(part => part.given),
-  )
+  const contentOf = <S extends Sheet>(name: S): ContentOf<S> => contents[name]!.value as ContentOf<S>
+
+  /** What stands on the asked sheets. */
+  const answer = computed<SheetsOfAnswer>(() => ({
+    script: '',
+    ...Object.fromEntries((sheet.value?.asked ?? []).map(name => [sheetModule(name).field, contentOf(name)])),
+  }))
+  const everything = computed(() => JSON.stringify(answer.value))
+  const hasOwn = (name: Sheet): boolean => sheetModule(name).hasOwn(contentOf(name))
+  const isEmpty = computed(() => !SHEETS.some(hasOwn))
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
   const save = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
   /** The sheet of which there are two versions. */
-  const conflict = computed(() =>
-    (Object.keys(savers.value) as AskedSheet[]).find(
-      name => savers.value[name]!.save.value.status === 'conflict',
-    ),
-  )
+  const conflict = computed(() => SHEETS.find(name => savers.value[name]?.save.value.status === 'conflict'))
 
   /** Opens what the server answered. */
-  function open(answer: WorksheetAnswer): void {
+  function open(opened: WorksheetAnswer): void {
     for (const saver of Object.values(savers.value)) saver.close()
-    sheet.value = answer
-    const { exerciseId, personId } = answer
+    sheet.value = opened
+    const { exerciseId, personId } = opened
     savers.value = Object.fromEntries(
-      Object.entries(answer.sheets ?? {}).map(([name, content]) => [
+      Object.entries(opened.sheets ?? {}).map(([name, content]) => [
         name,
         makeSheetSaver(
           keptKey(personId, exerciseId, name),
@@ -65,12 +58,9 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
 
-  function change(name: AskedSheet, text: string): void {
-    savers.value[name]?.change(text)
-  }
-
-  function changeClaims(part: Partial<DependencyClaims>): void {
-    change('dependencies', JSON.stringify({ ...claims.value, ...part }))
+  /** Changes what stands on a sheet: JSON is kept as text, like a script. */
+  function change<S extends Sheet>(name: S, content: ContentOf<S>): void {
+    savers.value[name]?.change(typeof content === 'string' ? content : JSON.stringify(content))
   }
 
   /** Answers whether the server has everything now. */
@@ -93,15 +83,12 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     if (!current || checking.value) return
     checking.value = true
     const of = everything.value
-    const body = {
-      script: script.value,
-      ...(current.asked.includes('dependencies') ? { claims: claims.value } : {}),
-      ...(current.asked.includes('dictionary') ? { dictionary: dictionary.value } : {}),
-      ...(current.asked.includes('diagram') ? { diagram: diagram.value } : {}),
-    }
     try {
       check.value = {
-        answer: await api<CheckAnswer>(`/exercises/${current.exerciseId}/check`, { method: 'POST', body }),
+        answer: await api<CheckAnswer>(`/exercises/${current.exerciseId}/check`, {
+          method: 'POST',
+          body: answer.value,
+        }),
         of,
       }
     } finally {
@@ -124,10 +111,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   return {
     sheet,
     savers,
-    script,
-    claims,
-    dictionary,
-    diagram,
+    given,
     save,
     conflict,
     check,
@@ -135,10 +119,11 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     isEmpty,
     isStale,
     isReadOnly,
+    textOf,
     contentOf,
+    hasOwn,
     open,
     change,
-    changeClaims,
     send,
     resolveConflict,
     takeSignsOut,
@@ -146,33 +131,3 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     handIn,
   }
 })
-
-/** What stands on the Dictionary sheet; what this version cannot read counts as nothing described. */
-function dictionaryFrom(content: string): Dictionary {
-  if (content === '') return EMPTY_DICTIONARY
-  try {
-    return Dictionary.parse(JSON.parse(content))
-  } catch {
-    return EMPTY_DICTIONARY
-  }
-}
-
-/** What stands on the Diagram sheet: what is given, before anything is drawn. */
-function diagramFrom(content: string, given: Diagram): Diagram {
-  if (content === '') return given
-  try {
-    return Diagram.parse(JSON.parse(content))
-  } catch {
-    return given
-  }
-}
-
-/** What stands on the Dependencies sheet; what this version cannot read counts as nothing claimed. */
-function claimsFrom(content: string): DependencyClaims {
-  if (content === '') return NO_CLAIMS
-  try {
-    return DependencyClaims.parse(JSON.parse(content))
-  } catch {
-    return NO_CLAIMS
-  }
-}

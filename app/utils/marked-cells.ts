@@ -1,5 +1,6 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { AskedSheet, HandInAnswer } from '#shared/answers'
+import type { HandInAnswer } from '#shared/answers'
 
 const isCell =
   (rule: string, sheet: string) =>
@@ -25,10 +26,10 @@ export function isAskedOf({ marking }: HandInAnswer, rule: string, sheet: string
 }
 
 /** The sheets that a rule is asked of, the one in which it fares worst first. */
-export function sheetsOfRule(answer: HandInAnswer, rule: string): AskedSheet[] {
+export function sheetsOfRule(answer: HandInAnswer, rule: string): Sheet[] {
   return (answer.marking?.cells ?? [])
     .filter(cell => cell.rule === rule)
-    .map(cell => cell.sheet as AskedSheet)
+    .map(cell => cell.sheet as Sheet)
     .sort((a, b) =>
       byUrgency({ verdict: shownVerdict(answer, rule, a) }, { verdict: shownVerdict(answer, rule, b) }),
     )

@@ -2,9 +2,9 @@ import { chainFindings } from '@nomenklatura/core/alignment'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
 import {
-  readScript,
+  reviewScript,
   scriptAloud,
-  type ReadOptions,
+  type ReviewOptions,
   type ReadScript,
   type TableAloud,
 } from '@nomenklatura/core/sql'
@@ -12,7 +12,7 @@ import {
 export interface ScriptQuestion {
   readonly id: number
   readonly script: string
-  readonly options: ReadOptions
+  readonly options: ReviewOptions
   /** What the sheets before it describe, by what they are called. */
   readonly earlier: readonly { readonly sheet: string; readonly schema: Schema }[]
 }
@@ -26,7 +26,7 @@ export interface ScriptRead {
 
 self.addEventListener('message', ({ data }: MessageEvent<ScriptQuestion>) => {
   const { id, script, options, earlier } = data
-  const read = readScript(script, options)
+  const read = reviewScript(script, options)
   const answer: ScriptRead = {
     id,
     read,

@@ -1,3 +1,4 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { startWorker } from '../../server/jobs/work'
 import { closeDatabase, database, type Db } from '../../server/repositories/database'
@@ -9,7 +10,6 @@ import { handIn } from '../../server/services/handing-in'
 import { progress } from '../../server/services/marking'
 import { hashPassword } from '../../server/services/passwords'
 import { begin, saveSheet } from '../../server/services/worksheets'
-import type { AskedSheet } from '../../shared/answers'
 import { migrate } from '../migrations'
 import drawers from './exercises/a-drawer-for-every-packet.json'
 import exchange from './exercises/exchange-with-partner-gardens.json'
@@ -181,13 +181,13 @@ async function handInAll(
     const personId = students.get(student)!
     const at = new Date(until.getTime() + (lateHours ? lateHours * 3_600_000 : -(i * 97 + 13) * 60_000))
     await begin(db, exerciseId, personId, 'student', new Date(at.getTime() - 7_200_000))
-    const sheets: [AskedSheet, string][] = [
-      ...(claims ? [['dependencies', JSON.stringify(claims)] as [AskedSheet, string]] : []),
-      ...(dictionary ? [['dictionary', JSON.stringify(dictionary)] as [AskedSheet, string]] : []),
-      ...(diagram ? [['diagram', JSON.stringify(await setOut(diagram))] as [AskedSheet, string]] : []),
-      ...(script === '' ? [] : [['script', script] as [AskedSheet, string]]),
+    const sheets: [Sheet, string][] = [
+      ...(claims ? [['dependencies', JSON.stringify(claims)] as [Sheet, string]] : []),
+      ...(dictionary ? [['dictionary', JSON.stringify(dictionary)] as [Sheet, string]] : []),
+      ...(diagram ? [['diagram', JSON.stringify(await setOut(diagram))] as [Sheet, string]] : []),
+      ...(script === '' ? [] : [['script', script] as [Sheet, string]]),
     ]
-    const bases: Partial<Record<AskedSheet, number>> = {}
+    const bases: Partial<Record<Sheet, number>> = {}
     for (const [sheet, content] of sheets)
       bases[sheet] = (
         await saveSheet(

@@ -19,3 +19,6 @@ export const LAYERS = [
   ['formats'],
 ]
 export const FOLDERS = LAYERS.flat()
+
+/** The rooms of `sql`, from the bottom up: those of one line know nothing of each other. */
+export const SQL_ROOMS = [['text'], ['read'], ['check', 'write'], ['mend']]

@@ -7,7 +7,7 @@ import type {
   MarkableAnswer,
   PreparedExercise,
 } from '@nomenklatura/core/exercise'
-import { personalExercise, prepareExercise } from '@nomenklatura/core/exercise'
+import { personalExercise, prepareExercise, toldAt } from '@nomenklatura/core/exercise'
 import {
   boundedCells,
   boundedFindings,
@@ -23,7 +23,7 @@ import type { RuleEntry } from '@nomenklatura/core/rules'
 import { sameName } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
-import { helpfulFindings, toldBefore } from '../services/told'
+import { toldBefore } from '../services/told'
 
 /**
  * An exercise as a thread knows it again: the same key is the same document. `seed` makes it one student's
@@ -78,7 +78,7 @@ export const TASKS = {
   check: ({ exercise, answer, helpLevel, tellsVerdicts }: ToCheck & { tellsVerdicts: boolean }): Checked => {
     const prepared = preparedFor(exercise)
     const { cells, findings } = markAnswer(prepared, answer)
-    const { kept, left } = boundedFindings(helpfulFindings(findings, helpLevel))
+    const { kept, left } = boundedFindings(toldAt(helpLevel, findings))
     const { rules } = prepared.document
     return {
       findings: kept,
@@ -90,7 +90,7 @@ export const TASKS = {
   /** What a sheet's own reading says, without a verdict: quick, whatever is written. */
   findings: ({ exercise, answer, helpLevel }: ToCheck): Omit<Checked, 'verdicts'> => {
     const { kept, left } = boundedFindings(
-      helpfulFindings(readingFindings(preparedFor(exercise), answer), helpLevel),
+      toldAt(helpLevel, readingFindings(preparedFor(exercise), answer)),
     )
     return { findings: kept, findingsLeft: left }
   },
@@ -128,7 +128,7 @@ export const TASKS = {
 
   /** Whether a script has a table or column of that name. */
   usesName: ({ script, name }: { script: string; name: string }): boolean =>
-    readScript(script, { checks: false }).schema.tables.some(
+    readScript(script).schema.tables.some(
       table => sameName(table.name, name) || table.columns.some(column => sameName(column.name, name)),
     ),
 } as const

@@ -4,7 +4,7 @@ import type { Sheet } from '@nomenklatura/core/findings'
 import type { StoredMarking } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { Knex } from 'knex'
-import type { AskedSheet, Role, StoredOverride } from '#shared/answers'
+import type { Role, StoredOverride } from '#shared/answers'
 
 /**
  * A row of each table as the driver reads it: timestamps are dates, jsonb is what it holds, bigint is a text.
@@ -111,7 +111,7 @@ export interface WorksheetRow {
 
 export interface WorksheetRevisionRow {
   worksheet_id: string
-  sheet: AskedSheet
+  sheet: Sheet
   number: number
   content: string
   saved_at: Date
@@ -120,7 +120,7 @@ export interface WorksheetRevisionRow {
 export interface StaleSaveRow {
   id: string
   worksheet_id: string
-  sheet: AskedSheet
+  sheet: Sheet
   base_number: number
   content: string
   refused_at: Date
@@ -128,7 +128,7 @@ export interface StaleSaveRow {
 
 export interface LateSaveRow {
   worksheet_id: string
-  sheet: AskedSheet
+  sheet: Sheet
   number: number
   base_number: number
   content: string

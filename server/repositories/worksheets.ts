@@ -1,5 +1,6 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
-import type { AskedSheet, LateSave } from '#shared/answers'
+import type { LateSave } from '#shared/answers'
 import { rowsOf, type Db } from './database'
 import type { LateSaveRow, WorksheetRow } from './rows'
 
@@ -40,7 +41,7 @@ export async function lockWorksheet(db: Db, id: string): Promise<void> {
 export async function latestSheet(
   db: Db,
   worksheetId: string,
-  sheet: AskedSheet,
+  sheet: Sheet,
   by?: Date,
 ): Promise<SavedSheet | undefined> {
   const query = db('worksheet_revisions')
@@ -53,7 +54,7 @@ export async function latestSheet(
 export async function insertSheet(
   db: Db,
   worksheetId: string,
-  sheet: AskedSheet,
+  sheet: Sheet,
   saved: { number: number; content: string; at: Date },
 ): Promise<void> {
   await db('worksheet_revisions').insert({
@@ -106,7 +107,7 @@ export async function thinRevisions(
 export async function keepStale(
   db: Db,
   worksheetId: string,
-  sheet: AskedSheet,
+  sheet: Sheet,
   base: number,
   content: string,
 ): Promise<void> {
@@ -121,7 +122,7 @@ const MOST_LATE = 100
 export async function keepLate(
   db: Db,
   worksheetId: string,
-  sheet: AskedSheet,
+  sheet: Sheet,
   late: { base: number; content: string; at: Date },
 ): Promise<void> {
   const last = await db('late_saves')

@@ -3,6 +3,7 @@ import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Rule } from '@nomenklatura/core/rules'
 import type { DeskAnswer, LateSave } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
+import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
 import { countBegun } from '../repositories/exercises'
 import { recentReasons } from '../repositories/hand-ins'
@@ -45,9 +46,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
       })),
     sheets: document.sheets,
     dialect: document.dialect,
-    modelScript: document.models[0]?.script ?? '',
-    modelDictionary: document.models[0]?.dictionary ?? null,
-    modelDiagram: document.models[0]?.diagram ?? null,
+    model: sheetsOf(document.models[0] ?? { script: '' }),
     queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun,
     reasons,

@@ -1,6 +1,7 @@
 import { accountInWords } from '@nomenklatura/core/marking'
 import type { FeedbackAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
+import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
 import { findExercise, findRevision } from '../repositories/exercises'
 import { findReleased, listComments, listDecisions, type HandIn } from '../repositories/hand-ins'
@@ -37,10 +38,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds,
     sheets: document.sheets,
-    script: handIn.answer.script,
-    claims: handIn.answer.claims ?? null,
-    dictionary: handIn.answer.dictionary ?? null,
-    diagram: handIn.answer.diagram ?? null,
+    answer: sheetsOf(handIn.answer),
     closures: document.relation?.asks.closures ?? [],
     starter: document.starter,
     releasedAt: released.releasedAt,

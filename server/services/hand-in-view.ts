@@ -1,6 +1,7 @@
 import { accountInWords } from '@nomenklatura/core/marking'
 import type { HandInAnswer } from '#shared/answers'
 import { dialectOf } from '@nomenklatura/core/sql'
+import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision } from '../repositories/exercises'
 import {
@@ -49,12 +50,9 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic,
-    script: handIn.answer.script,
+    answer: sheetsOf(handIn.answer),
     dialect: dialectOf(revision.document, handIn.answer.script),
     starter: revision.document.starter,
-    claims: handIn.answer.claims ?? null,
-    dictionary: handIn.answer.dictionary ?? null,
-    diagram: handIn.answer.diagram ?? null,
     relation: document.relation ?? null,
     state: queueState(points, reviews.get(handInId), release, faults.get(handInId)),
     markingFault: marking ? null : (faults.get(handInId) ?? null),

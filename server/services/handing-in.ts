@@ -1,7 +1,7 @@
-import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import { isDeepStrictEqual } from 'node:util'
 import type { AnswerDocument } from '@nomenklatura/core/exercise'
-import type { AskedSheet, HandInReceipt } from '#shared/answers'
+import type { HandInReceipt } from '#shared/answers'
 import { audit } from '../repositories/courses'
 import { isPassing, type Db } from '../repositories/database'
 import {
@@ -37,7 +37,7 @@ export async function handIn(
   db: Db,
   exerciseId: string,
   personId: string,
-  bases: Readonly<Partial<Record<AskedSheet, number | undefined>>>,
+  bases: Readonly<Partial<Record<Sheet, number | undefined>>>,
   now = new Date(),
 ): Promise<HandInReceipt> {
   await visibleExercise(db, exerciseId, 'student')

@@ -1,4 +1,4 @@
-import { SHEETS, SHEET_NAMES } from '@nomenklatura/core/findings'
+import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import {
   documentFaults,
   type AnswerDocument,
@@ -6,13 +6,13 @@ import {
   type SheetsOfAnswer,
 } from '@nomenklatura/core/exercise'
 import { sheetModule } from '@nomenklatura/core/sheets'
-import type { AskedSheet, StudentRelation } from '#shared/answers'
+import type { StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestSheet, type SavedSheet } from '../repositories/worksheets'
 import { Refusal } from './problem'
 import { refuseBadSigns } from './signs'
 
-export type SavedSheets = Readonly<Partial<Record<AskedSheet, SavedSheet>>>
+export type SavedSheets = Readonly<Partial<Record<Sheet, SavedSheet>>>
 
 /** What each person's own task is made from: the same person always has the same, another has another. */
 export const seedOf = (exerciseId: string, personId: string): string => `${exerciseId}:${personId}`
@@ -21,10 +21,10 @@ export const seedOf = (exerciseId: string, personId: string): string => `${exerc
 export async function latestSheets(
   db: Db,
   worksheetId: string,
-  asked: readonly AskedSheet[],
+  asked: readonly Sheet[],
   by?: Date,
 ): Promise<SavedSheets> {
-  const saved: Partial<Record<AskedSheet, SavedSheet>> = {}
+  const saved: Partial<Record<Sheet, SavedSheet>> = {}
   for (const sheet of asked) {
     const found = await latestSheet(db, worksheetId, sheet, by)
     if (found) saved[sheet] = found
@@ -33,7 +33,7 @@ export async function latestSheets(
 }
 
 /** Refuses content that is not what the sheet holds, and says where. */
-export function checkContent(sheet: AskedSheet, content: string): void {
+export function checkContent(sheet: Sheet, content: string): void {
   if (sheet === 'script') return
   let value: unknown
   try {

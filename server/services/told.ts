@@ -1,14 +1,8 @@
 import { openSentence } from '@nomenklatura/core/claims'
-import { isAboutForm, type Finding } from '@nomenklatura/core/findings'
 import type { HelpLevel, MarkableExercise } from '@nomenklatura/core/exercise'
 import type { Marking } from '@nomenklatura/core/marking'
 import { reasonForStudent, saidBefore } from '@nomenklatura/core/words'
 import type { CheckedRule } from '#shared/answers'
-
-/** In an assessed exercise what is well formed is told, not what is well designed. */
-export function helpfulFindings(findings: readonly Finding[], helpLevel: HelpLevel): readonly Finding[] {
-  return helpLevel === 'assessed' ? findings.filter(isAboutForm) : findings
-}
 
 /**
  * A verdict as it is told while the work goes on: where answers are not supplied, without what is missing.

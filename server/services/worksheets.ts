@@ -1,5 +1,5 @@
-import { SHEETS, SHEET_NAMES } from '@nomenklatura/core/findings'
-import type { AskedSheet, Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
+import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import type { Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, holdExercise, latestRevision, type Exercise } from '../repositories/exercises'
@@ -69,10 +69,7 @@ export async function showWorksheet(
   }
 }
 
-function contents(
-  asked: readonly AskedSheet[],
-  saved: SavedSheets,
-): Partial<Record<AskedSheet, SheetContent>> {
+function contents(asked: readonly Sheet[], saved: SavedSheets): Partial<Record<Sheet, SheetContent>> {
   return Object.fromEntries(
     asked.map(sheet => [sheet, saved[sheet] ?? { content: '', number: 0, savedAt: null }]),
   )
@@ -149,7 +146,7 @@ interface Save {
 async function saveOnTop(
   db: Db,
   worksheetId: string,
-  sheet: AskedSheet,
+  sheet: Sheet,
   { base, content, at }: Save,
 ): Promise<SavedAnswer | { stale: SavedSheet }> {
   await lockWorksheet(db, worksheetId)
@@ -163,7 +160,7 @@ async function saveOnTop(
   return { number: base + 1, savedAt: at.toISOString() }
 }
 
-async function refuseAndKeep(db: Db, worksheetId: string, sheet: AskedSheet, late: Save): Promise<never> {
+async function refuseAndKeep(db: Db, worksheetId: string, sheet: Sheet, late: Save): Promise<never> {
   await db.transaction(async trx => {
     await lockWorksheet(trx, worksheetId)
     const latest = await latestSheet(trx, worksheetId, sheet)

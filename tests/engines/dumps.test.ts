@@ -41,7 +41,7 @@ async function compare(
     compared++
     expect(read(written.dump), written.dump.slice(0, 3000)).toEqual(written.kept)
     expect(
-      readScript(written.dump, { dialect, checks: false })
+      readScript(written.dump, { dialect })
         .findings.filter(({ code }) => code.startsWith('syntax.') && code !== 'syntax.unknown-statement')
         .map(({ code, params }) => `${code} ${JSON.stringify(params)}`),
     ).toEqual([])

@@ -1,7 +1,7 @@
 import pg from 'pg'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { referenceMatch, type Dialect } from '@nomenklatura/core/schema'
-import { readScript } from '@nomenklatura/core/sql'
+import { reviewScript } from '@nomenklatura/core/sql'
 import { startMariaDb, type MariaDb } from './support/mariadb'
 
 /** Which references between columns of two types the servers take: every pair of the list, each tried. */
@@ -27,7 +27,7 @@ const pairs = (own: readonly string[]) =>
   [...COMMON, ...own].flatMap(a => [...COMMON, ...own].map(b => [a, b] as const))
 
 function isTaken(dialect: Dialect, a: string, b: string): boolean {
-  const { schema } = readScript(`CREATE TABLE t (a ${a}, b ${b});`, { dialect })
+  const { schema } = reviewScript(`CREATE TABLE t (a ${a}, b ${b});`, { dialect })
   const [one, other] = schema.tables[0]!.columns
   return referenceMatch(one!.type, other!.type, dialect) !== 'not'
 }

@@ -8,7 +8,7 @@ import {
   type Schema,
   type Table,
 } from '@nomenklatura/core/schema'
-import { readScript, writeScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript, writeScript } from '@nomenklatura/core/sql'
 import { asMariaKeeps, asSqliteKeeps } from './support/as-kept'
 import { mariaCatalog, postgresCatalog, sqliteCatalog } from './support/catalogs'
 import { startMariaDb, type MariaDb } from './support/mariadb'
@@ -52,7 +52,7 @@ describe('a schema written in a dialect and read again is the same', () => {
     fc.assert(
       fc.property(schemaArbitrary(dialect), schema => {
         const { text, losses } = writeScript(schema, { to: dialect })
-        const read = readScript(text, { dialect })
+        const read = reviewScript(text, { dialect })
         expect(losses).toEqual([])
         expect(
           read.findings.filter(
@@ -101,7 +101,7 @@ describe('a schema written from one dialect in another', () => {
       fc.assert(
         fc.property(schemaArbitrary(from), schema => {
           const { text, losses } = writeScript(schema, { from, to })
-          const read = readScript(text, { dialect: to })
+          const read = reviewScript(text, { dialect: to })
           expect(read.findings.filter(({ code }) => code.startsWith('syntax.'))).toEqual([])
           const bones = (of: Schema) =>
             byName(of).map(({ name, columns, key, uniques, references }) => ({

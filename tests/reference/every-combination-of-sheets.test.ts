@@ -8,7 +8,7 @@ import {
 import { diagramFromSchema, givenDiagram, type Diagram } from '@nomenklatura/core/diagram'
 import { dictionaryFromSchema, type Dictionary } from '@nomenklatura/core/dictionary'
 import { accountInWords, markAnswer, markedPoints, proposeSheet } from '@nomenklatura/core/marking'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript } from '@nomenklatura/core/sql'
 
 /**
  * Every set of sheets, with and without given tables: whatever is asked together, an answer is marked, and no
@@ -48,7 +48,7 @@ function answerFrom(
   starter: string | null,
 ): MarkableAnswer & { dictionary: Dictionary; diagram: Diagram } {
   const given = starter === null ? { tables: [] } : readScript(starter).schema
-  const read = readScript(script, { given })
+  const read = reviewScript(script, { given })
   const drawn = diagramFromSchema(read.schema)
   return {
     script,

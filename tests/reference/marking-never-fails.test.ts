@@ -5,7 +5,7 @@ import { describe, expect, it } from 'vitest'
 import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { prepareExercise, type PreparedExercise } from '@nomenklatura/core/exercise'
 import { accountInWords, explainRule, markScript, markedPoints } from '@nomenklatura/core/marking'
-import { tokenize, readScript } from '@nomenklatura/core/sql'
+import { tokenize, reviewScript } from '@nomenklatura/core/sql'
 import { FRENCH, UNDECIDED, exchangeScript } from '../../db/demo/answers-exchange'
 import { WORLDS } from '../../packages/core/test/rules/layouts'
 import { worldFromSchema } from '@nomenklatura/core/alignment'
@@ -108,7 +108,7 @@ describe('exercises made from the golden worlds', () => {
   it.each(WORLDS.map(world => [world.name, world] as const))(
     '%s: the proposed sheet is upheld by its own model, and marks every layout',
     (_, { model, rules, layouts }) => {
-      const { schema } = readScript(model)
+      const { schema } = reviewScript(model)
       const proposed = proposeRules(worldFromSchema(schema), schema)
       const further = rules.map((rule, i) => ({
         id: `r${500 + i}`,

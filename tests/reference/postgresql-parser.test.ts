@@ -1,7 +1,7 @@
 import { readFileSync, readdirSync } from 'node:fs'
 import { loadModule, parse } from 'libpg-query'
 import { beforeAll, describe, expect, it } from 'vitest'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript } from '@nomenklatura/core/sql'
 import type { Schema } from '@nomenklatura/core/schema'
 import { EXCHANGE_HAND_INS, PAIR_HAND_INS } from '../../db/demo/plan'
 
@@ -172,7 +172,7 @@ describe('PostgreSQL’s own parser', () => {
           tree => tree === undefined,
           () => true,
         )
-      const { findings } = readScript(script)
+      const { findings } = reviewScript(script)
       const isFaulty = findings.some(
         ({ code, severity }) =>
           code.startsWith('syntax.') &&

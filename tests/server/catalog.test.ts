@@ -9,7 +9,7 @@ import {
   type Fit,
   type Schema,
 } from '@nomenklatura/core/schema'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript } from '@nomenklatura/core/sql'
 import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { EXCHANGE_HAND_INS, PAIR_HAND_INS } from '../../db/demo/plan'
 import { startServer } from './support/server'
@@ -96,7 +96,7 @@ describe('what we read and what the server keeps', () => {
   it('a script in which we find no error is run by the server', async () => {
     for (const [name, script] of [...frozen, ...demo]) {
       if (
-        readScript(script).findings.some(
+        reviewScript(script).findings.some(
           ({ code, severity }) =>
             severity === 'error' ||
             ['syntax.other-dialect', 'syntax.unknown-statement', 'types.unknown'].includes(code),

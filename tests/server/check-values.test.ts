@@ -2,7 +2,7 @@ import createKnex, { type Knex } from 'knex'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { checksOn } from '@nomenklatura/core/rules'
-import { readScript } from '@nomenklatura/core/sql'
+import { reviewScript } from '@nomenklatura/core/sql'
 
 /**
  * What we say a CHECK does with a value, against what PostgreSQL does with it: generated expressions of one
@@ -87,7 +87,7 @@ async function agree(
   const rows = values.map(value => `(${value === null ? 'NULL' : `'${value}'`}::${type})`).join(', ')
   const differences: string[] = []
   for (const expression of expressions) {
-    const { schema } = readScript(`CREATE TABLE probe (${column} ${type} CHECK (${expression}));`)
+    const { schema } = reviewScript(`CREATE TABLE probe (${column} ${type} CHECK (${expression}));`)
     const { rows: said } = (await db.raw(
       `SELECT coalesce((${expression.replaceAll('?', '\\?')}), true) AS passes FROM (VALUES ${rows}) AS v(${column})`,
     )) as { rows: { passes: boolean }[] }

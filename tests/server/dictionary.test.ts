@@ -134,13 +134,13 @@ describe('an exercise with a dictionary and rows', () => {
       trialDictionary('plain', ['phone of eleven', 'no bounds of temperature']),
     )
     const answer = await showHandIn(db(), handInId)
-    expect(answer.dictionary?.entries).toHaveLength(17)
+    expect(answer.answer.dictionary?.entries).toHaveLength(17)
     expect(
       answer.marking?.cells
         .filter(({ verdict }) => verdict !== 'upheld')
         .map(({ rule, verdict }) => `${rule} ${verdict}`),
     ).toEqual(['r8 too strict', 'r15 broken'])
-    expect((await showDesk(db(), exerciseId)).modelDictionary?.entries).toHaveLength(17)
+    expect((await showDesk(db(), exerciseId)).model.dictionary?.entries).toHaveLength(17)
     await decide(
       db(),
       (await findHandIn(db(), handInId))!,
@@ -152,7 +152,7 @@ describe('an exercise with a dictionary and rows', () => {
     const feedback = await showFeedback(db(), (await findHandIn(db(), handInId))!)
     expect(feedback).toMatchObject({
       points: { got: 39_000, of: 40_000 },
-      dictionary: { entries: expect.any(Array) },
+      answer: { dictionary: { entries: expect.any(Array) } },
     })
     expect(JSON.stringify(feedback)).not.toContain('code on the keeper')
   })

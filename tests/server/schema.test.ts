@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { isRequired, type Schema } from '@nomenklatura/core/schema'
-import { readScript } from '@nomenklatura/core/sql'
+import { reviewScript } from '@nomenklatura/core/sql'
 import { STATEMENTS as BEGIN } from '../../db/migrations/0001-begin'
 import { STATEMENTS as PINNINGS } from '../../db/migrations/0002-pinnings'
 import { STATEMENTS as SUMMARIES } from '../../db/migrations/0003-marking-summaries'
@@ -23,7 +23,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-const read = readScript(
+const read = reviewScript(
   [
     ...BEGIN,
     ...PINNINGS,

@@ -2,7 +2,7 @@ import createKnex, { type Knex } from 'knex'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { align, worldFromSchema } from '@nomenklatura/core/alignment'
 import { Reading, elementsOf, evaluate, type Rule, type Verdict } from '@nomenklatura/core/rules'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript } from '@nomenklatura/core/sql'
 
 /**
  * Static verdicts against PostgreSQL: layouts of accessions and trips are generated, and for each rule rows
@@ -358,7 +358,7 @@ describe('static verdicts and what the server does', () => {
     const differences: string[] = []
     for (const layout of LAYOUTS) {
       const script = scriptOf(layout)
-      const { schema } = readScript(script)
+      const { schema } = reviewScript(script)
       const reading = new Reading(world, schema, align(world, schema))
       const results = await tryAll(layout)
       QUESTIONS.forEach(({ rule, probes }, q) => {

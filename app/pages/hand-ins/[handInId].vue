@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sheetView } from '~/sheets'
 import type { FeedbackAnswer } from '#shared/answers'
 
 const route = useRoute('hand-ins-handInId')
@@ -12,19 +13,9 @@ const zone = computed(() => feedback.value?.course.timeZone ?? 'UTC')
 const toSee = computed(
   () => feedback.value?.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency) ?? [],
 )
-/** What the verdicts rest on, on the drawing; the gravest is shown. */
-const marks = computed(
-  () =>
-    new Map(
-      toSee.value
-        .toReversed()
-        .flatMap(({ sheet, verdict, because }) =>
-          sheet !== 'diagram' || verdict === 'not shown' || verdict === 'upheld'
-            ? []
-            : because.flatMap(({ place }) => (place?.field ? [[place.field, verdict] as const] : [])),
-        ),
-    ),
-)
+/** What was handed in, above the verdicts where it needs the width, else beside them. */
+const wide = computed(() => feedback.value?.sheets.filter(sheet => sheetView(sheet).isWide) ?? [])
+const beside = computed(() => feedback.value?.sheets.filter(sheet => !sheetView(sheet).isWide) ?? [])
 const upheld = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
 const general = computed(
   () =>
@@ -58,12 +49,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
       :code="code"
       @again="reload"
     />
-    <main
-      v-else
-      id="main"
-      class="feedback"
-      :class="{ alone: feedback.sheets.every(sheet => sheet === 'diagram') }"
-    >
+    <main v-else id="main" class="feedback" :class="{ alone: beside.length === 0 }">
       <section class="main-part">
         <header class="head">
           <div>
@@ -84,13 +70,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
           <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
         </p>
 
-        <DiagramPicture
-          v-if="feedback.diagram"
-          :diagram="feedback.diagram"
-          :marks="marks"
-          label="Your diagram"
-          class="drawing"
-        />
+        <component :is="sheetView(sheet).handedIn" v-for="sheet in wide" :key="sheet" :feedback="feedback" />
         <h2 v-if="toSee.length === 0" class="all serif">
           <VerdictSign verdict="upheld" /> Every rule is upheld.
         </h2>
@@ -137,17 +117,14 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
           </ul>
         </details>
       </section>
-      <aside
-        v-if="feedback.sheets.some(sheet => sheet !== 'diagram')"
-        class="script-part"
-        aria-label="What you handed in"
-      >
+      <aside v-if="beside.length > 0" class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
-        <ClaimsView v-if="feedback.claims" :claims="feedback.claims" :closures="feedback.closures" />
-        <DictionaryView v-if="feedback.dictionary" :dictionary="feedback.dictionary" :places="[]" />
-        <pre v-if="feedback.sheets.includes('script')" class="paper mono" tabindex="0">{{
-          feedback.script
-        }}</pre>
+        <component
+          :is="sheetView(sheet).handedIn"
+          v-for="sheet in beside"
+          :key="sheet"
+          :feedback="feedback"
+        />
       </aside>
       <KeysSlip :keys="[]" />
     </main>
@@ -167,9 +144,6 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
 .feedback.alone {
   grid-template-columns: minmax(0, 1fr);
   max-width: 1040px;
-}
-.drawing {
-  margin: 14px 0;
 }
 .head {
   display: flex;
@@ -244,15 +218,6 @@ summary {
 }
 .upheld .points {
   margin-left: auto;
-}
-pre {
-  padding: 12px 14px;
-  font-size: 12.5px;
-  line-height: 1.55;
-  overflow: auto;
-  white-space: pre-wrap;
-  max-height: calc(100vh - 160px);
-  margin-top: 8px;
 }
 .script-part {
   position: sticky;

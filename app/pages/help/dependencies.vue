@@ -10,6 +10,8 @@ import {
 import type { ClaimQuestion } from '@nomenklatura/core/rules'
 import { reasonInWords } from '@nomenklatura/core/words'
 
+definePageMeta({ help: 'dependencies, keys, normal forms' })
+
 /**
  * Help for the Dependencies sheet: how it is written, and what each kind of verdict shows. Every example is
  * judged while the page opens.

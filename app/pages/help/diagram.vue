@@ -2,6 +2,8 @@
 import { EMPTY_DIAGRAM, checkDiagram, readLine, type Diagram } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
 
+definePageMeta({ help: 'the diagram' })
+
 /**
  * Help for the Diagram sheet: how sentences are written, what the signs say, and what is said about mistakes.
  * Every example is read and checked while the page opens.

@@ -7,6 +7,8 @@ import {
 } from '@nomenklatura/core/dictionary'
 import { wording } from '@nomenklatura/core/findings'
 
+definePageMeta({ help: 'the dictionary' })
+
 /**
  * Help for the Dictionary sheet: how slots are written, and what is said about mistakes. Every example is
  * checked while the page opens.

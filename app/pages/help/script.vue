@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import { wording, type FindingCode } from '@nomenklatura/core/findings'
 import { DIALECT } from '@nomenklatura/core/schema'
-import { CHECK_GROUPS, FINDING_EXAMPLES, applyFix, groupOf, readScript } from '@nomenklatura/core/sql'
+import { CHECK_GROUPS, FINDING_EXAMPLES, applyFix, groupOf, reviewScript } from '@nomenklatura/core/sql'
+
+definePageMeta({ help: 'the script' })
 
 /**
  * Help for the Script sheet: what is said of scripts, each on an example that is read while the page opens.
@@ -21,7 +23,7 @@ const ABOUT: Readonly<Record<(typeof CHECK_GROUPS)[number], string>> = {
 }
 function exampleOf(code: FindingCode) {
   const { script, options = {} } = FINDING_EXAMPLES[code]!
-  const finding = readScript(script, options).findings.find(other => other.code === code)!
+  const finding = reviewScript(script, options).findings.find(other => other.code === code)!
   const { start, end } = finding.place
   return {
     code,

@@ -3,22 +3,23 @@ import type { EditOfSheet, PlaceOnSheet } from '../view'
 
 /** The Dependencies sheet of a worksheet. */
 const { asked, store, findingsOf } = useWorksheet()
-const claims = useTemplateRef('claims')
+const fields = useTemplateRef('fields')
+const claims = computed(() => store.contentOf('dependencies'))
 defineExpose({
-  show: (place: PlaceOnSheet) => claims.value?.show(place),
-  applyEdit: (edit: EditOfSheet) => claims.value?.applyEdit(edit),
+  show: (place: PlaceOnSheet) => fields.value?.show(place),
+  applyEdit: (edit: EditOfSheet) => fields.value?.applyEdit(edit),
 })
 </script>
 
 <template>
   <DependencySheet
     v-if="asked.relation"
-    ref="claims"
+    ref="fields"
     :relation="asked.relation"
-    :claims="store.claims"
+    :claims="claims"
     :findings="findingsOf.dependencies"
     :help-level="asked.helpLevel"
     :readonly="!asked.isOpen"
-    @change="store.changeClaims"
+    @change="store.change('dependencies', { ...claims, ...$event })"
   />
 </template>

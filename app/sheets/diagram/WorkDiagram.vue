@@ -10,7 +10,7 @@ defineExpose({ show: (place: PlaceOnSheet) => board.value?.show(place) })
 <template>
   <DiagramSheet
     ref="board"
-    :diagram="store.diagram"
+    :diagram="store.contentOf('diagram')"
     :findings="findingsOf.diagram"
     :asked="asked.level"
     :offers="asked.helpLevel === 'practice'"
@@ -20,7 +20,7 @@ defineExpose({ show: (place: PlaceOnSheet) => board.value?.show(place) })
     :keep-as="`nomenklatura-steps-${asked.personId}-${asked.exerciseId}-diagram`"
     :drafts="diagramDrafts"
     :others="otherSheets"
-    @change="store.change('diagram', JSON.stringify($event))"
+    @change="store.change('diagram', $event)"
     @others="renameElsewhere"
   />
 </template>

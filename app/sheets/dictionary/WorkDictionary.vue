@@ -24,7 +24,7 @@ const hint = computed(() =>
 <template>
   <DictionarySheet
     ref="catalogue"
-    :dictionary="store.dictionary"
+    :dictionary="store.contentOf('dictionary')"
     :findings="findingsOf.dictionary"
     :given="given"
     :script="script"
@@ -33,6 +33,6 @@ const hint = computed(() =>
     :drawn="drawnSchema"
     :readonly="!asked.isOpen"
     :name="asked.title"
-    @change="store.change('dictionary', JSON.stringify($event))"
+    @change="store.change('dictionary', $event)"
   />
 </template>

@@ -34,7 +34,7 @@ defineExpose({
   </p>
   <ScriptSheet
     ref="editor"
-    :script="store.script"
+    :script="store.contentOf('script')"
     :findings="findingsOf.script"
     :read="read"
     :aloud="scriptSentences"

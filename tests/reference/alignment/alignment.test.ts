@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { align, assign, totalOf, worldFromSchema } from '@nomenklatura/core/alignment'
-import { readScript } from '@nomenklatura/core/sql'
+import { readScript, reviewScript } from '@nomenklatura/core/sql'
 import { LABELLED, modelScript } from './labelled'
 import { scoreOf, summary } from './score'
 
@@ -92,7 +92,7 @@ describe('assignment', () => {
 
 describe('pins', () => {
   const world = worldFromSchema(readScript(modelScript('loans')).schema)
-  const { schema } = readScript(LABELLED.find(({ name }) => name === 'loans: misleading 1')!.script)
+  const { schema } = reviewScript(LABELLED.find(({ name }) => name === 'loans: misleading 1')!.script)
   it('take precedence, and "none" leaves an element out', () => {
     const { roles, attributes, entities } = align(world, schema, {
       pins: [

@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import type { Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { AskedSheet, DeskAnswer, HandInAnswer } from '#shared/answers'
+import { isTableSheet } from '@nomenklatura/core/sheets'
+import type { DeskAnswer, HandInAnswer } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -91,7 +93,7 @@ function moveRule(by: number): void {
   if (next) chooseRule(next.id)
 }
 const ruleList = useTemplateRef<{ focus: () => void }>('ruleList')
-function chooseRule(id: string, sheet?: AskedSheet): void {
+function chooseRule(id: string, sheet?: Sheet): void {
   if (sheet) column.value = sheet
   rule.value = id
   pairing.value = undefined
@@ -137,8 +139,7 @@ const keys = computed(() => [
     key: 'P',
     what: 'pair: what stands for what',
     run: () => {
-      if (desk.value?.sheets.some(sheet => sheet !== 'dependencies'))
-        pairing.value = pairing.value ? undefined : 'first'
+      if (desk.value?.sheets.some(isTableSheet)) pairing.value = pairing.value ? undefined : 'first'
     },
   },
   { key: 'C', what: 'comment', run: () => comments.value?.focus() },
@@ -249,7 +250,7 @@ const drawerOpen = ref(false)
           <DeskPairing
             v-if="handIn.marking && pairing"
             :key="`${handIn.id} ${sheetInHand}`"
-            :sheet="!sheetInHand || sheetInHand === 'dependencies' ? 'script' : sheetInHand"
+            :sheet="sheetInHand && isTableSheet(sheetInHand) ? sheetInHand : desk.sheets.find(isTableSheet)!"
             :desk="desk"
             :hand-in="handIn"
             :begin="pairing === 'first' ? undefined : pairing"

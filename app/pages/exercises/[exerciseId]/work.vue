@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
-import { SHEET_VIEWS } from '~/sheets'
+import { readableContent } from '@nomenklatura/core/sheets'
+import { sheetView } from '~/sheets'
 import type { SheetInHand } from '~/sheets/view'
 import type { WorksheetAnswer } from '#shared/answers'
 
@@ -62,7 +63,8 @@ const asking = ref(false)
 /** Whether two versions of a sheet are looked at. */
 const looking = ref(false)
 function copyWork(): void {
-  const written = Object.values(store.savers).map(saver => readableSheet(saver.content.value))
+  const asked = sheet.value?.asked ?? []
+  const written = asked.map(name => readableContent(name, store.textOf(name)))
   void navigator.clipboard?.writeText(written.filter(text => text !== '').join('\n\n'))
 }
 
@@ -81,7 +83,7 @@ const keys = [
   { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },
   { key: 'F6', what: 'next part of the page', run: () => focusNextRegion() },
 ]
-const shownKeys = computed(() => [...keys, ...SHEET_VIEWS[current.value].keys])
+const shownKeys = computed(() => [...keys, ...sheetView(current.value).keys])
 useKeys(() => keys)
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
@@ -171,7 +173,7 @@ useEventListener(document, 'visibilitychange', () => {
           :due-words="dueWords"
           :fault="fault"
         />
-        <component :is="SHEET_VIEWS[current].component" ref="sheetInHand" :key="current" />
+        <component :is="sheetView(current).work" ref="sheetInHand" :key="current" />
       </section>
 
       <aside v-if="!isPhone && marginFolded" class="rail">

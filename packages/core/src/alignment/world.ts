@@ -28,7 +28,7 @@ export interface WorldEntity {
    */
   readonly identifier: readonly string[]
   /** A column that only numbers rows: a surrogate. It is no attribute. */
-  readonly handle: string | null
+  readonly surrogate: string | null
 }
 
 export interface WorldAttribute {
@@ -53,7 +53,7 @@ export function worldFromSchema(schema: Schema, samples: Samples = {}): World {
 }
 
 function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldEntity {
-  const handle = surrogateColumn(table)
+  const surrogate = surrogateColumn(table)
   const references = table.references.filter(reference => findTable(schema, reference.table))
   const inReference = (column: string): boolean =>
     references.some(reference => reference.columns.some(name => sameName(name, column)))
@@ -64,7 +64,7 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
     )
   }
   const attributes = table.columns
-    .filter(column => !inReference(column.name) && !(handle !== null && sameName(column.name, handle)))
+    .filter(column => !inReference(column.name) && !(surrogate !== null && sameName(column.name, surrogate)))
     .map(column => ({
       name: foldName(column.name),
       type: column.type,
@@ -86,8 +86,8 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
     name: foldName(table.name),
     attributes,
     roles,
-    identifier: identifierOf(table, handle, roles),
-    handle,
+    identifier: identifierOf(table, surrogate, roles),
+    surrogate,
   }
 }
 
@@ -102,8 +102,10 @@ function surrogateColumn(table: Table): string | null {
   return only?.numbering && table.uniques.length > 0 ? foldName(only.name) : null
 }
 
-function identifierOf(table: Table, handle: string | null, roles: readonly WorldRole[]): string[] {
-  const key = declaredKeys(table).find(({ columns }) => !(handle !== null && sameColumns(columns, [handle])))
+function identifierOf(table: Table, surrogate: string | null, roles: readonly WorldRole[]): string[] {
+  const key = declaredKeys(table).find(
+    ({ columns }) => !(surrogate !== null && sameColumns(columns, [surrogate])),
+  )
   if (!key) return []
   const members: string[] = []
   for (const column of key.columns) {

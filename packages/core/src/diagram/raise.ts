@@ -114,7 +114,7 @@ function toPhysical(diagram: Diagram): LevelStep[] {
           ),
         ),
     }))
-  const { links } = schemaFromDiagram(diagram, { withHandles: true })
+  const { links } = schemaFromDiagram(diagram, { withSurrogates: true })
   const named = links
     .filter(
       ({ relationship, end }) =>

@@ -20,7 +20,7 @@ export interface CardReference {
  * ends that needs a card between has none.
  */
 export function cardReferences(diagram: Diagram): ReadonlyMap<string, readonly CardReference[]> {
-  const { schema, links } = schemaFromDiagram(diagram, { withHandles: true })
+  const { schema, links } = schemaFromDiagram(diagram, { withSurrogates: true })
   const found = new Map<string, CardReference[]>()
   for (const { table, columns, relationship, end, isBetween } of links) {
     const drawn = findRelationship(diagram, relationship)

@@ -43,7 +43,7 @@ export function renamedInScript(
   to: string,
   dialect: Dialect = 'postgresql',
 ): Renamed<string> {
-  const { schema } = readScript(script, { dialect, checks: false })
+  const { schema } = readScript(script, { dialect })
   const table = schema.tables.find(({ name }) => isSame(name, from))
   if (!table) return { sheet: script, places: 0 }
   const { text, places } = renameThing(

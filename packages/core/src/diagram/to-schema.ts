@@ -48,9 +48,9 @@ export interface Link {
  */
 export function schemaFromDiagram(
   diagram: Diagram,
-  { withHandles = false }: MappingOptions = {},
+  { withSurrogates = false }: MappingOptions = {},
 ): MappedDiagram {
-  return new Mapping(diagram, withHandles).result()
+  return new Mapping(diagram, withSurrogates).result()
 }
 
 export interface MappingOptions {
@@ -58,7 +58,7 @@ export interface MappingOptions {
    * For evaluation: an entity that nothing tells apart gets a number of its own, and a fact is required
    * unless it is said that it may lack.
    */
-  readonly withHandles?: boolean
+  readonly withSurrogates?: boolean
 }
 
 interface Draft {
@@ -101,7 +101,7 @@ class Mapping {
 
   constructor(
     private readonly diagram: Diagram,
-    private readonly withHandles: boolean,
+    private readonly withSurrogates: boolean,
   ) {}
 
   result(): MappedDiagram {
@@ -155,7 +155,8 @@ class Mapping {
       draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
     for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
     this.opening.delete(entity.id)
-    if (this.withHandles && draft.key.length === 0 && !this.isSpecial(entity.id)) this.number(draft, entity)
+    if (this.withSurrogates && draft.key.length === 0 && !this.isSpecial(entity.id))
+      this.number(draft, entity)
     this.say(
       owners.length > 0 ? 2 : 1,
       entity.id,
@@ -229,7 +230,7 @@ class Mapping {
    * evaluated, one that is not said may not.
    */
   private isTakenAsRequired({ required }: DiagramAttribute): boolean {
-    return this.withHandles && this.diagram.level !== 'physical' && required === null
+    return this.withSurrogates && this.diagram.level !== 'physical' && required === null
   }
 
   /**

@@ -15,6 +15,13 @@ export const SheetsOfAnswer = z.object({
 })
 export type SheetsOfAnswer = z.infer<typeof SheetsOfAnswer>
 
+/** The sheets alone of an answer, or of a model answer. */
+export function sheetsOf(answer: SheetsOfAnswer): SheetsOfAnswer {
+  const fields = Object.keys(SheetsOfAnswer.shape) as (keyof SheetsOfAnswer)[]
+  const written = fields.flatMap(field => (answer[field] === undefined ? [] : [[field, answer[field]]]))
+  return Object.fromEntries(written) as SheetsOfAnswer
+}
+
 /** An answer as a document: the sheets that were handed in. */
 export const AnswerDocument = z.object({
   format: z.literal('nomenklatura-answer'),

@@ -9,8 +9,9 @@ export {
   emptyExercise,
   type HelpLevel,
 } from './document'
-export { AnswerDocument, SheetsOfAnswer, type MarkableAnswer } from './answer'
+export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'
 export { ANSWER_FORMAT, EXERCISE_FORMAT, isWholePath, upgradeDocument, type Format } from './versions'
+export { toldAt } from './told'
 export { documentFaults } from './document-faults'
 export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'

@@ -1,6 +1,6 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type World } from '../alignment'
 import { asGiven, findTable, soundPart, type Schema, type Dialect } from '../schema'
-import { readScript, type ReadScript } from '../sql'
+import { readScript, reviewScript, type ReadScript } from '../sql'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
 import type { ExerciseDocument } from './document'
@@ -60,16 +60,16 @@ function readModel(
   dialect: Dialect,
 ): Pick<ReadScript, 'schema' | 'findings'> {
   const { script = '', dictionary, diagram } = model ?? {}
-  if (script.trim() !== '') return readScript(script, { given, dialect })
+  if (script.trim() !== '') return reviewScript(script, { given, dialect })
   if (dictionary && !isEmptyDictionary(dictionary)) return readDictionary(dictionary, { given })
   return diagram && !isEmptyDiagram(diagram)
     ? { schema: drawnSchema(diagram, given), findings: [] }
-    : readScript(script, { given, dialect })
+    : reviewScript(script, { given, dialect })
 }
 
 /** What a diagram maps to, beside what the exercise gives. */
 function drawnSchema(diagram: Diagram, given: Schema): Schema {
-  const { tables } = schemaFromDiagram(diagram, { withHandles: true }).schema
+  const { tables } = schemaFromDiagram(diagram, { withSurrogates: true }).schema
   return { tables: [...asGiven(given).tables, ...tables.filter(table => !findTable(given, table.name))] }
 }
 

@@ -1,7 +1,7 @@
 import { wording, type Severity } from '../findings'
 import { lineIndex } from '../language'
 import { isRequired, type DataType, type Dialect, type Key, type Schema } from '../schema'
-import { readScript } from '../sql'
+import { reviewScript } from '../sql'
 
 interface Range {
   readonly line: number
@@ -49,7 +49,7 @@ export interface ScriptReport {
 }
 
 export function scriptReport(text: string, dialect: Dialect, given?: Schema): ScriptReport {
-  const { schema, findings, statements } = readScript(text, { dialect, ...(given ? { given } : {}) })
+  const { schema, findings, statements } = reviewScript(text, { dialect, ...(given ? { given } : {}) })
   const lines = lineIndex(text)
   const range = ({ start, end }: { start: number; end: number }): Range => {
     const from = lines.at(start)

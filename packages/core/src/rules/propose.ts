@@ -108,7 +108,7 @@ function otherKeys(entity: WorldEntity, model: Schema): string[][] {
     entity.roles.find(({ columns }) => columns.includes(foldName(column)))?.name ?? foldName(column)
   const keys = (table ? declaredKeys(table) : [])
     .map(({ columns }) => [...new Set(columns.map(memberOf))])
-    .filter(members => !members.includes(entity.handle ?? ''))
+    .filter(members => !members.includes(entity.surrogate ?? ''))
   return keys.filter(
     members =>
       !entity.identifier.every(member => members.includes(member)) &&

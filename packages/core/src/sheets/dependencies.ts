@@ -20,10 +20,37 @@ export const dependencies: OwnSheetModule<DependencyClaims> = {
   shape: DependencyClaims,
   empty: NO_CLAIMS,
   parse: fromJson(DependencyClaims, NO_CLAIMS),
+  readable: claimsToText,
   hasOwn: content => !isEmptyClaims(content),
   form: ({ document: { relation } }, { claims = NO_CLAIMS }) =>
     relation ? readClaims(relation, claims).findings : [],
   mark: ({ document }, { claims = NO_CLAIMS }) => markClaims(document, claims),
+}
+
+/** The claims under the names of their fields. */
+function claimsToText({
+  dependencies,
+  keys,
+  prime,
+  form,
+  reason,
+  split,
+  closures,
+  assumptions,
+}: DependencyClaims): string {
+  const parts: readonly (readonly [string, string])[] = [
+    ['Dependencies', dependencies],
+    ['Closures', closures.join('\n')],
+    ['Keys', keys],
+    ['Prime', prime],
+    ['Form', [form, reason].filter(text => text !== '').join(', because of ')],
+    ['Split', split],
+    ['Taken for granted', assumptions],
+  ]
+  return parts
+    .filter(([, text]) => text.trim() !== '')
+    .map(([name, text]) => `${name}\n${text.trim()}`)
+    .join('\n\n')
 }
 
 type ClaimRule = Extract<Rule, { kind: 'claim' }>

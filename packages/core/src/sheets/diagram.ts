@@ -6,6 +6,7 @@ import {
   aloud,
   checkDiagram,
   findRelationship,
+  givenDiagram,
   schemaFromDiagram,
   type DiagramEnd,
   type Level,
@@ -37,6 +38,12 @@ export const diagram: TableSheetModule<Diagram> = {
   shape: Diagram,
   empty: EMPTY_DIAGRAM,
   parse: fromJson(Diagram, EMPTY_DIAGRAM),
+  readable: content =>
+    aloud(content)
+      .map(({ text }) => text)
+      .join('\n'),
+  begin: ({ tables, level }) => (tables.tables.length === 0 ? EMPTY_DIAGRAM : givenDiagram(tables, level)),
+  schemaOf: (content, { withSurrogates = false }) => schemaFromDiagram(content, { withSurrogates }).schema,
   hasOwn: ({ entities, relationships }) => [...entities, ...relationships].some(({ given }) => !given),
   form: () => [],
   read: readDiagramSheet,
@@ -53,7 +60,7 @@ export function readDiagramSheet(
 ): TableSheet {
   const asked = document.level ?? 'logical'
   const diagram = { ...drawn, level: higher(drawn.level, asked) }
-  const mapped = schemaFromDiagram(diagram, { withHandles: true })
+  const mapped = schemaFromDiagram(diagram, { withSurrogates: true })
   const lost = given.tables.filter(table => !findTable(mapped.schema, table.name))
   const schema: Schema = { tables: [...mapped.schema.tables, ...asGiven({ tables: lost }).tables] }
   const findings = [

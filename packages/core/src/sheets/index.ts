@@ -2,8 +2,9 @@ import type { Sheet } from '../findings'
 import { dependencies } from './dependencies'
 import { diagram } from './diagram'
 import { dictionary } from './dictionary'
-import type { SheetModule } from './module'
+import type { SheetModule, TableSheetModule, Given } from './module'
 import { script } from './script'
+import type { TableSheet } from './table-sheet'
 
 /** What each sheet is: one that is missing here does not compile. */
 export const SHEET = { dependencies, dictionary, diagram, script } satisfies Record<Sheet, object>
@@ -13,8 +14,41 @@ export function sheetModule(sheet: Sheet): SheetModule<unknown> {
   return SHEET[sheet] as SheetModule<unknown>
 }
 
+/** What a sheet holds. */
+export type ContentOf<S extends Sheet> = (typeof SHEET)[S]['empty']
+
+/** Saved content as a person reads it; what this version cannot read stands as it is. */
+export function readableContent(sheet: Sheet, text: string): string {
+  const { parse, readable } = sheetModule(sheet)
+  try {
+    return readable(parse(text))
+  } catch {
+    return text
+  }
+}
+
+/** Whether a sheet describes tables, which are paired and asked the rules. */
+export const isTableSheet = (sheet: Sheet): sheet is TableSheet['name'] => 'schemaOf' in SHEET[sheet]
+
+export function tableSheetModule(sheet: TableSheet['name']): TableSheetModule<unknown> {
+  return SHEET[sheet] as TableSheetModule<unknown>
+}
+
+/** The content of a sheet as it was saved: what is given where nothing was, or where it cannot be read. */
+export function contentFrom(sheet: Sheet, text: string, given: Given): unknown {
+  const { parse, begin, empty } = sheetModule(sheet)
+  const nothing = begin?.(given) ?? empty
+  if (text === '') return nothing
+  try {
+    return parse(text)
+  } catch {
+    return nothing
+  }
+}
+
 export { scriptOptions } from './script'
 export { readDiagramSheet } from './diagram'
 export type { AnswerPlace, Cell, MarkedCell, PlacedReason } from './marked-cell'
 export type { TableSheet } from './table-sheet'
+export type { Given, SheetReading } from './module'
 export type { OwnSheetModule, SheetModule, TableSheetModule } from './module'

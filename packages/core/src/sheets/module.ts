@@ -1,6 +1,8 @@
 import type { z } from 'zod'
 import type { MarkableAnswer, PreparedExercise, SheetsOfAnswer } from '../exercise'
 import type { Finding, Sheet } from '../findings'
+import type { Level } from '../diagram'
+import type { Dialect, Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
 import type { TableSheet } from './table-sheet'
 
@@ -17,16 +19,36 @@ interface Module<Content> {
   readonly empty: Content
   /** The content as it was saved; the empty one where nothing was. Throws where it is none. */
   parse(text: string): Content
+  /** What stands on it from the beginning, by what the exercise gives. @defaultValue nothing */
+  begin?(given: Given): Content
+  /** The content as a person reads it. */
+  readable(content: Content): string
   /** Whether anything of the student's own stands on it. */
   hasOwn(content: Content): boolean
   /** What reading it says by itself: nothing is paired or judged. Linear in what is written. */
   form(exercise: PreparedExercise, answer: MarkableAnswer): readonly Finding[]
 }
 
+/** What an exercise gives: tables, and the level that a diagram is to reach. */
+export interface Given {
+  readonly tables: Schema
+  readonly level: Level
+}
+
+export interface SheetReading {
+  readonly given: Schema
+  /** In which a script is written. */
+  readonly dialect: Dialect
+  /** Whether everything is to have a place, as when it is paired: what nothing tells apart gets a number. */
+  readonly withSurrogates?: boolean
+}
+
 /** A sheet that describes tables: it is read as a schema, paired with the world and asked the rules. */
 export interface TableSheetModule<Content> extends Module<Content> {
   readonly name: TableSheet['name']
   read(exercise: PreparedExercise, answer: MarkableAnswer): TableSheet
+  /** The tables that it describes, without what reading it says. */
+  schemaOf(content: Content, reading: SheetReading): Schema
 }
 
 /** A sheet that is judged in its own way. */

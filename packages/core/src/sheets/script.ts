@@ -6,9 +6,10 @@ import {
   dialectOf,
   groupOf,
   readScript,
+  reviewScript,
   speaksAgainst,
   type CheckGroup,
-  type ReadOptions,
+  type ReviewOptions,
   type ReadScript,
 } from '../sql'
 import { phrase } from '../words'
@@ -23,12 +24,13 @@ export const script: TableSheetModule<string> = {
   shape: z.string(),
   empty: '',
   parse: text => text,
+  readable: text => text,
+  schemaOf: (content, { given, dialect }) => readScript(content, { given, dialect }).schema,
   hasOwn: content => content.trim() !== '',
   form: ({ document, given }, answer) =>
     readScript(answer.script, {
       given,
       dialect: answer.dialect ?? dialectOf(document, answer.script),
-      checks: false,
     }).findings,
   read: readScriptSheet,
 }
@@ -38,7 +40,10 @@ export function scriptOptions({
   habits,
   relation,
   samples,
-}: Pick<MarkableExercise, 'habits' | 'relation' | 'samples'>): Pick<ReadOptions, 'habits' | 'dependencies'> {
+}: Pick<MarkableExercise, 'habits' | 'relation' | 'samples'>): Pick<
+  ReviewOptions,
+  'habits' | 'dependencies'
+> {
   const all = relation ? readTask(relation).items.map(({ dependency }) => dependency) : []
   const multivalued = all.filter(dependency => 'multi' in dependency)
   const functional = all.filter(dependency => !('multi' in dependency))
@@ -59,7 +64,7 @@ export function scriptOptions({
 
 function readScriptSheet({ given, document }: PreparedExercise, answer: MarkableAnswer): TableSheet {
   const dialect = answer.dialect ?? dialectOf(document, answer.script)
-  const read = readScript(answer.script, { given, dialect, ...scriptOptions(document) })
+  const read = reviewScript(answer.script, { given, dialect, ...scriptOptions(document) })
   const unread = unreadStatement(read)
   return {
     name: 'script',

@@ -1,11 +1,11 @@
 import { Universe } from '../dependencies'
 import type { FindingCode } from '../findings'
-import type { ReadOptions } from './read-script'
+import type { ReviewOptions } from './check'
 
 /** A script of the seed vault in which a finding is told, for its page of help. */
 export interface FindingExample {
   readonly script: string
-  readonly options?: ReadOptions
+  readonly options?: ReviewOptions
 }
 
 const GARDEN = 'CREATE TABLE garden (code char(4) PRIMARY KEY, name varchar(80) NOT NULL);\n'
@@ -15,7 +15,7 @@ const DISPATCH =
   'CREATE TABLE dispatch (dispatch_no integer PRIMARY KEY, garden char(4) NOT NULL REFERENCES garden (code));\n'
 const ATTRIBUTES = ['trip_no', 'set_out', 'collector', 'tool', 'accession_no', 'taxon', 'family', 'drawer']
 const vault = new Universe(ATTRIBUTES)
-const FIXED: ReadOptions = {
+const FIXED: ReviewOptions = {
   dependencies: {
     attributes: ATTRIBUTES,
     multivalued: [vault.multivalued(['trip_no'], ['collector'])],

@@ -1,18 +1,26 @@
-export { LONGEST_SCRIPT, readScript, type ReadOptions, type ReadScript, type Statement } from './read-script'
-export type { Insert, InsertCell, InsertRow } from './read-insert'
-export { applyFix, fixAll, isOfForm } from './apply-fix'
-export { tokenize, type SqlToken } from './tokens'
-export { columnsOf, readExpression, type Comparison, type Expression } from './expression'
-export { inQuotes, quoteName } from './quote-name'
-export { isReserved, reservedIn, reservedWords } from './reserved'
-export { quoteText, typeText } from './write/type-text'
+export {
+  LONGEST_SCRIPT,
+  readScript,
+  type ReadOptions,
+  type ReadScript,
+  type Statement,
+} from './read/read-script'
+export type { Insert, InsertCell, InsertRow } from './read/read-insert'
+export { applyFix, fixAll, isOfForm } from './mend/apply-fix'
+export { tokenize, type SqlToken } from './text/tokens'
+export { columnsOf, readExpression, type Comparison, type Expression } from './text/expression'
+export { inQuotes, quoteName } from './text/quote-name'
+export { isReserved, reservedIn, reservedWords } from './text/reserved'
+export { quoteText, typeText } from './text/type-text'
 export { expressionText } from './write/expression-text'
-export { dialectNamed, dialectOf, withDialect } from './dialect-named'
-export { scriptAloud, type TableAloud } from './aloud'
-export { formatScript } from './format'
+export { dialectNamed, dialectOf, withDialect } from './text/dialect-named'
+export { scriptAloud, type TableAloud } from './write/aloud'
+export { formatScript } from './write/format'
 export {
   CHECK_GROUPS,
   checkScript,
+  reviewScript,
+  type ReviewOptions,
   speaksAgainst,
   groupOf,
   Habits,
@@ -25,5 +33,5 @@ export {
 export { writeScript, writeTable } from './write/script'
 export type { WriteOptions, WrittenScript } from './write/writer'
 export { FINDING_EXAMPLES, type FindingExample } from './examples'
-export { mentionsIn, type Mention } from './mentions'
-export { renameThing, thingAt, type NamedThing } from './rename'
+export { mentionsIn, type Mention } from './text/mentions'
+export { renameThing, thingAt, type NamedThing } from './mend/rename'

@@ -46,14 +46,14 @@ describe('the world of a model answer', () => {
       'to_garden',
     ])
   })
-  it('takes a self-numbering key beside a natural one for a handle', () => {
+  it('takes a self-numbering key beside a natural one for a surrogate', () => {
     const [entity] = worldFromSchema(
       readScript(
         'CREATE TABLE bay (id serial PRIMARY KEY, hall text NOT NULL, no int NOT NULL, UNIQUE (hall, no));',
       ).schema,
     ).entities
     expect(entity).toMatchObject({
-      handle: 'id',
+      surrogate: 'id',
       identifier: ['hall', 'no'],
       attributes: [{ name: 'hall' }, { name: 'no' }],
     })

@@ -16,7 +16,7 @@ import {
   type SplitTree,
 } from '../../src/dependencies'
 import { relationFromSchema, relationOf } from '../../src/claims'
-import { readScript } from '../../src/sql'
+import { reviewScript } from '../../src/sql'
 import { SIZE, closureByDefinition, fds, small, subsets } from '../support/dependencies'
 
 /** Boyce-Codd by its definition: whatever fixes something more of the part fixes all of it. */
@@ -139,7 +139,7 @@ describe('a relation', () => {
 
 describe('a relation from a script', () => {
   it('takes columns that refer for what they refer to', () => {
-    const { schema } = readScript(
+    const { schema } = reviewScript(
       'CREATE TABLE trip (no integer PRIMARY KEY, site text); CREATE TABLE accession (no char(9) PRIMARY KEY, trip integer REFERENCES trip (no), seeds integer);',
     )
     const taken = relationFromSchema(schema, 'ledger')
@@ -153,7 +153,7 @@ describe('a relation from a script', () => {
   })
 
   it('tells two references to one table apart', () => {
-    const { schema } = readScript(
+    const { schema } = reviewScript(
       'CREATE TABLE garden (code char(4) PRIMARY KEY); CREATE TABLE loan (no integer PRIMARY KEY, lender char(4) REFERENCES garden, borrower char(4) REFERENCES garden);',
     )
     expect(relationFromSchema(schema).attributes).toEqual(['code', 'no', 'lender', 'borrower'])

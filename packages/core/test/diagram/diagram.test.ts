@@ -14,7 +14,7 @@ import {
   type DiagramRelationship,
 } from '../../src/diagram'
 import { isRequired, type Schema, type Table } from '../../src/schema'
-import { readScript } from '../../src/sql'
+import { readScript, reviewScript } from '../../src/sql'
 
 /**
  * The little language of these tests. A fact in capitals identifies; a star has several values, a question
@@ -331,7 +331,7 @@ describe('there and back', () => {
   it('a schema becomes a diagram and the same schema again, but for the names of tables that a list makes', () => {
     fc.assert(
       fc.property(script(['trip', 'accession', 'keeper', 'bay', 'loan']), sql => {
-        const { schema } = readScript(sql)
+        const { schema } = reviewScript(sql)
         const again = schemaFromDiagram(diagramFromSchema(schema)).schema
         // A table of one reference and one value, both the key, is a list whatever it is called.
         const isList = ({ columns, primaryKey, references }: Table): boolean =>

@@ -23,7 +23,7 @@ import {
   type DiagramRelationship,
 } from '../../src/diagram'
 import { diagramFromGraphml, diagramToGraphml } from '../../src/formats'
-import { readScript, writeScript } from '../../src/sql'
+import { reviewScript, writeScript } from '../../src/sql'
 
 const VAULT = made(
   'Trip has number, day',
@@ -292,7 +292,7 @@ describe('a diagram written as a script', () => {
     )
     for (const diagram of [VAULT, circle]) {
       const { schema } = schemaFromDiagram(diagram)
-      const read = readScript(writeScript(schema).text)
+      const read = reviewScript(writeScript(schema).text)
       expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
       const shown = (tables: typeof schema.tables): string[] =>
         tables

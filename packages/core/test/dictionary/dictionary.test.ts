@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wording } from '../../src/findings'
 import { isRequired } from '../../src/schema'
-import { readScript } from '../../src/sql'
+import { reviewScript } from '../../src/sql'
 import {
   NEW_ENTRY,
   SLOTS,
@@ -116,7 +116,7 @@ describe('a dictionary as a schema', () => {
   })
 
   it('a schema that is drafted as a dictionary and read again is the same', () => {
-    const { schema } = readScript(
+    const { schema } = reviewScript(
       'CREATE TABLE trip (trip_no integer PRIMARY KEY, day date NOT NULL, log char(4) UNIQUE);\nCREATE TABLE accession (no varchar(9) PRIMARY KEY, trip_no integer REFERENCES trip, price numeric(6,2), UNIQUE (trip_no, price));',
     )
     const again = readDictionary(dictionaryFromSchema(schema)).schema
@@ -396,7 +396,7 @@ describe('in and out', () => {
     expect(comment).toContain(
       'accession\n  accession_no; code 9 as AAA-99999; primary key; required; e.g. SKV-00417; m',
     )
-    expect(readScript(`${comment}\nCREATE TABLE t (a integer PRIMARY KEY);`)).toMatchObject({
+    expect(reviewScript(`${comment}\nCREATE TABLE t (a integer PRIMARY KEY);`)).toMatchObject({
       schema: { tables: [{ name: 't' }] },
       findings: [],
     })

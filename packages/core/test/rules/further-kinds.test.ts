@@ -11,13 +11,13 @@ import {
   partsAsked,
   type Verdict,
 } from '../../src/rules'
-import { readExpression, readScript } from '../../src/sql'
+import { readExpression, readScript, reviewScript } from '../../src/sql'
 
 const MODEL = `CREATE TABLE garden (code char(4) PRIMARY KEY, name varchar(80) NOT NULL);
   CREATE TABLE dispatch (dispatch_no integer PRIMARY KEY, garden_code char(4) NOT NULL REFERENCES garden ON UPDATE CASCADE, left_on date);`
 const world = worldFromSchema(readScript(MODEL).schema)
 const readingOf = (script: string): Reading => {
-  const { schema } = readScript(script)
+  const { schema } = reviewScript(script)
   return new Reading(world, schema, align(world, schema))
 }
 const judge = (script: string, rule: Rule) => evaluate(readingOf(script), Rule.parse(rule))
@@ -143,7 +143,7 @@ describe('once only', () => {
   const places = worldFromSchema(readScript(model).schema)
   const rules: Rule[] = [{ kind: 'determines', entity: 'place', from: ['postcode'], to: ['town'] }]
   const judged = (form: '3NF' | 'BCNF'): Verdict => {
-    const { schema } = readScript(model)
+    const { schema } = reviewScript(model)
     return evaluate(new Reading(places, schema, align(places, schema), rules), {
       kind: 'onceOnly',
       entity: 'place',
@@ -220,7 +220,7 @@ describe('expressions of CHECKs', () => {
     )
     fc.assert(
       fc.property(fc.array(token, { maxLength: 25 }), tokens => {
-        const { schema } = readScript('CREATE TABLE t (a integer);')
+        const { schema } = reviewScript('CREATE TABLE t (a integer);')
         checksOn(
           {
             ...schema.tables[0]!,
@@ -239,7 +239,7 @@ describe('expressions of CHECKs', () => {
 
 describe('a circle of demanded references', () => {
   const circle = (keeper: string, home: string): string[] =>
-    readScript(`CREATE TABLE bay (bay_no integer PRIMARY KEY, keeper_no integer ${keeper});
+    reviewScript(`CREATE TABLE bay (bay_no integer PRIMARY KEY, keeper_no integer ${keeper});
     CREATE TABLE keeper (keeper_no integer PRIMARY KEY, home_bay_no integer ${home}); ALTER TABLE bay ADD FOREIGN KEY (keeper_no) REFERENCES keeper;`).findings.map(
       ({ code }) => code,
     )
@@ -250,7 +250,7 @@ describe('a circle of demanded references', () => {
   })
   it('is none where a table demands a reference to itself: its first row may name itself', () => {
     expect(
-      readScript('CREATE TABLE taxon (name text PRIMARY KEY, parent text NOT NULL REFERENCES taxon);')
+      reviewScript('CREATE TABLE taxon (name text PRIMARY KEY, parent text NOT NULL REFERENCES taxon);')
         .findings,
     ).toEqual([])
   })

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { align, worldFromSchema } from '../../src/alignment'
 import { Reading, consequences, evaluate, type Rule, type Verdict } from '../../src/rules'
-import { readScript } from '../../src/sql'
+import { readScript, reviewScript } from '../../src/sql'
 
 /** The golden cases of the semantics, section 3: seven rules about accessions and trips on eleven layouts. */
 const model = readScript(`
@@ -90,7 +90,7 @@ const layouts: readonly (readonly [name: string, script: string, verdicts: strin
 ]
 
 function evaluateAll(script: string) {
-  const { schema } = readScript(script)
+  const { schema } = reviewScript(script)
   const reading = new Reading(world, schema, align(world, schema))
   const evaluations = rules.map(rule => evaluate(reading, rule))
   return { evaluations, follows: consequences(reading, rules, evaluations) }

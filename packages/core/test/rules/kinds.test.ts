@@ -11,7 +11,7 @@ import {
   type Evaluation,
   type Rule,
 } from '../../src/rules'
-import { readScript } from '../../src/sql'
+import { readScript, reviewScript } from '../../src/sql'
 
 /** Kinds and layouts that the golden table does not cover, each with its reason in the name. */
 const MODEL = `CREATE TABLE genus (name text PRIMARY KEY, family text NOT NULL);
@@ -29,7 +29,7 @@ const model = readScript(MODEL).schema
 const world = worldFromSchema(model, { 'trial.percent': ['23.5', '100.0'] })
 
 function readingOf(script: string): Reading {
-  const { schema } = readScript(script)
+  const { schema } = reviewScript(script)
   return new Reading(world, schema, align(world, schema))
 }
 const judge = (script: string, rule: Rule): Evaluation => evaluate(readingOf(script), rule)
@@ -189,7 +189,7 @@ describe('a proposed rule sheet', () => {
   })
   it('derives values from bounds and lists, at the scale of the column', () => {
     const script = `CREATE TABLE trial (trial_no int PRIMARY KEY, viable numeric(4,1) CHECK (viable BETWEEN 0 AND 100), habitat varchar(10) NOT NULL CHECK (habitat IN ('shore', 'meadow')));`
-    const { schema } = readScript(script)
+    const { schema } = reviewScript(script)
     const values = proposeRules(worldFromSchema(schema), schema)
       .flatMap(partsOf)
       .flatMap(rule =>
@@ -205,7 +205,7 @@ describe('a proposed rule sheet', () => {
     ])
   })
   it('marks sentences made from names that hardly read', () => {
-    const { schema } = readScript(
+    const { schema } = reviewScript(
       'CREATE TABLE trial (trl_no int PRIMARY KEY, closed_on date NOT NULL, colour text);',
     )
     expect(proposeRules(worldFromSchema(schema), schema).map(({ readMe }) => readMe ?? false)).toEqual([
@@ -215,7 +215,7 @@ describe('a proposed rule sheet', () => {
     ])
   })
   it('of six tables with the references between them has at most thirty sentences', () => {
-    const { schema } = readScript(SIX_TABLES)
+    const { schema } = reviewScript(SIX_TABLES)
     expect(schema.tables.length).toBe(6)
     const sheet = proposeRules(worldFromSchema(schema), schema)
     expect(sheet.length).toBeLessThanOrEqual(30)

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { candidateAlignments, worldFromSchema } from '../../src/alignment'
 import { Reading, evaluateUnanimously, type Verdict } from '../../src/rules'
-import { readScript } from '../../src/sql'
+import { readScript, reviewScript } from '../../src/sql'
 import { WORLDS, type Layout, type World } from './layouts'
 
 const LETTER: Readonly<Record<Verdict, string>> = {
@@ -14,7 +14,7 @@ const LETTER: Readonly<Record<Verdict, string>> = {
 
 function judge({ model, rules }: World, { script }: Layout) {
   const world = worldFromSchema(readScript(model).schema)
-  const { schema } = readScript(script)
+  const { schema } = reviewScript(script)
   const readings = candidateAlignments(world, schema).map(
     alignment => new Reading(world, schema, alignment, rules),
   )

@@ -1,11 +1,11 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { checksOn } from '../../src/rules'
-import { readScript } from '../../src/sql'
+import { reviewScript } from '../../src/sql'
 
 /** CHECKs by regular expression; that PostgreSQL agrees is tested in tests/server/check-values.test.ts. */
 const outcome = (pattern: string, value: string | null): string => {
-  const { schema } = readScript(`CREATE TABLE t (c text CHECK (c ~ '${pattern.replaceAll("'", "''")}'));`)
+  const { schema } = reviewScript(`CREATE TABLE t (c text CHECK (c ~ '${pattern.replaceAll("'", "''")}'));`)
   return checksOn(schema.tables[0]!, 'c', value).outcome
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { lineIndex } from '../../src/language'
 import { DIALECTS, isRequired, type Schema } from '../../src/schema'
-import { fixAll, isOfForm, readScript, type ReadScript } from '../../src/sql'
+import { fixAll, isOfForm, reviewScript, type ReadScript } from '../../src/sql'
 import { ONE_FAULT, type Fault } from './broken/one-fault'
 import { WHOLE } from './broken/whole'
 import { BROUGHT } from './broken/whole-scripts'
@@ -48,7 +48,7 @@ function tablesOf({ tables }: Schema) {
 }
 
 const ofForm = (script: string, dialect: Fault['dialect']) =>
-  readScript(script, { dialect }).findings.filter(({ code }) => code.startsWith('syntax.'))
+  reviewScript(script, { dialect }).findings.filter(({ code }) => code.startsWith('syntax.'))
 const broken = ({ dialect, from, to }: Fault): string => {
   expect(WHOLE[dialect].split(from).length, `"${from}" stands in the script`).toBeGreaterThan(1)
   return WHOLE[dialect].replace(from, () => to)
@@ -56,7 +56,7 @@ const broken = ({ dialect, from, to }: Fault): string => {
 
 describe('the scripts that the broken ones are made of', () => {
   it.each(DIALECTS)('%s has nothing wrong in how it is written', dialect => {
-    const { findings, schema } = readScript(WHOLE[dialect], { dialect })
+    const { findings, schema } = reviewScript(WHOLE[dialect], { dialect })
     expect(
       findings
         .filter(({ code, severity }) => code.startsWith('syntax.') || severity === 'error')
@@ -87,9 +87,9 @@ describe(`${ONE_FAULT.length} scripts with one fault`, () => {
     const { text } = fixAll(script, { dialect })
     if (found[0]!.fix) expect(ofForm(text, dialect)).toEqual([])
     if (fault.isOther) return
-    expect(said(readScript(script, { dialect }))).toEqual(said(readScript(WHOLE[dialect], { dialect })))
+    expect(said(reviewScript(script, { dialect }))).toEqual(said(reviewScript(WHOLE[dialect], { dialect })))
     expect(found[0]!.fix).toBeDefined()
-    expect(said(readScript(text, { dialect }))).toEqual(said(readScript(WHOLE[dialect], { dialect })))
+    expect(said(reviewScript(text, { dialect }))).toEqual(said(reviewScript(WHOLE[dialect], { dialect })))
   })
 })
 
@@ -102,7 +102,7 @@ describe('scripts as they are brought', () => {
         expected,
       )
       expect(fixAll(script, { dialect }).text).toBe(mended)
-      expect(said(readScript(mended, { dialect }))).toEqual(said(readScript(script, { dialect })))
+      expect(said(reviewScript(mended, { dialect }))).toEqual(said(reviewScript(script, { dialect })))
     },
   )
 })
@@ -154,10 +154,10 @@ describe('scripts with several faults', () => {
         .map(({ code }) => code)
         .sort(),
     ).toEqual(faults.map(({ code }) => code).sort())
-    const whole = said(readScript(WHOLE[dialect], { dialect }))
-    expect(said(readScript(script!, { dialect }))).toEqual(whole)
+    const whole = said(reviewScript(WHOLE[dialect], { dialect }))
+    expect(said(reviewScript(script!, { dialect }))).toEqual(whole)
     const { text } = fixAll(script!, { dialect }, isOfForm)
     expect(ofForm(text, dialect)).toEqual([])
-    expect(said(readScript(text, { dialect }))).toEqual(whole)
+    expect(said(reviewScript(text, { dialect }))).toEqual(whole)
   })
 })

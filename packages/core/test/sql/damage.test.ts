@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { readFileSync, readdirSync } from 'node:fs'
 import { describe, expect, it } from 'vitest'
 import { DIALECTS, foldName, type Dialect, type Schema } from '../../src/schema'
-import { fixAll, readScript, tokenize, writeScript } from '../../src/sql'
+import { fixAll, readScript, reviewScript, tokenize, writeScript } from '../../src/sql'
 import { WHOLE } from './broken/whole'
 
 const FROZEN = readdirSync('tests/reference/frozen')
@@ -45,7 +45,7 @@ function own({ tables }: Schema): Map<string, string> {
 describe.each(TEN.map(([dialect, script], i) => [`${i + 1}. ${dialect}`, dialect, script] as const))(
   '%s',
   (_, dialect, script) => {
-    const whole = readScript(script, { dialect })
+    const whole = reviewScript(script, { dialect })
     const tables = own(whole.schema)
 
     /**
@@ -164,7 +164,7 @@ describe('hostile texts', () => {
       fc.assert(
         fc.property(fc.array(pieces, { maxLength: 40 }), parts => {
           const script = parts.join(' ')
-          const { schema, findings, inserts } = readScript(script, { dialect })
+          const { schema, findings, inserts } = reviewScript(script, { dialect })
           for (const { place, fix } of findings) {
             expect(place.start >= 0 && place.start <= place.end && place.end <= script.length).toBe(true)
             if (fix)
@@ -218,7 +218,7 @@ describe('hostile texts', () => {
       ).join('\n'),
     ],
   ])('%s are answered', (_, script) => {
-    const read = (['postgresql', 'mysql'] as const).map(dialect => readScript(script, { dialect }))
+    const read = (['postgresql', 'mysql'] as const).map(dialect => reviewScript(script, { dialect }))
     expect(read.every(({ findings }) => findings.every(({ place }) => place.end <= script.length))).toBe(true)
   })
 })

@@ -4,7 +4,7 @@ import { readDependencies, Universe } from '../../src/dependencies'
 import { shorten } from '../../src/language'
 import { readRows } from '../../src/rows'
 import { DIALECTS } from '../../src/schema'
-import { readScript } from '../../src/sql'
+import { reviewScript } from '../../src/sql'
 
 /** Whether a text, or any text within a value, holds half of a sign that takes two code units. */
 const hasHalfSign = (value: unknown): boolean =>
@@ -57,7 +57,7 @@ describe('signs of two code units', () => {
     fc.assert(
       fc.property(
         fc.array(piece, { maxLength: 24 }),
-        pieces => !hasHalfSign(readScript(pieces.join(''), { dialect })),
+        pieces => !hasHalfSign(reviewScript(pieces.join(''), { dialect })),
       ),
       { numRuns: 300 },
     )
@@ -69,7 +69,7 @@ describe('signs of two code units', () => {
   })
 
   it('a comment of MySQL without its blank is told whole', () => {
-    const [finding] = readScript('--x😀😀😀😀😀😀😀\nCREATE TABLE t (a int PRIMARY KEY);', {
+    const [finding] = reviewScript('--x😀😀😀😀😀😀😀\nCREATE TABLE t (a int PRIMARY KEY);', {
       dialect: 'mysql',
     }).findings
     expect(finding).toMatchObject({ code: 'syntax.other-dialect' })

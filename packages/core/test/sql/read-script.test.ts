@@ -2,10 +2,10 @@ import { readFileSync, readdirSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { isRequired, type Table } from '../../src/schema'
-import { applyFix, fixAll, readScript, tokenize } from '../../src/sql'
+import { applyFix, fixAll, readScript, reviewScript, tokenize } from '../../src/sql'
 
 const codes = (script: string): string[] =>
-  readScript(script)
+  reviewScript(script)
     .findings.filter(({ code }) => code.startsWith('syntax.'))
     .map(({ code }) => code)
 const shape = ({ name, columns, primaryKey, uniques, references, checks }: Table) => ({
@@ -57,7 +57,7 @@ describe('what is read', () => {
   })
 
   it('a reference without columns means the primary key, also one that is added later', () => {
-    const { schema } = readScript(
+    const { schema } = reviewScript(
       'CREATE TABLE b (k int); CREATE TABLE a (x int REFERENCES b); ALTER TABLE b ADD PRIMARY KEY (k);',
     )
     expect(schema.tables[1]!.references[0]!.targetColumns).toEqual(['k'])
@@ -68,7 +68,7 @@ describe('what is read', () => {
       schema: {
         tables: [a, b],
       },
-    } = readScript(`CREATE TABLE a (x int PRIMARY KEY, y int); CREATE TABLE b (x int REFERENCES a (x));
+    } = reviewScript(`CREATE TABLE a (x int PRIMARY KEY, y int); CREATE TABLE b (x int REFERENCES a (x));
       ALTER TABLE a ADD COLUMN z text NOT NULL, DROP COLUMN y; ALTER TABLE a RENAME COLUMN x TO no; ALTER TABLE a ALTER COLUMN z DROP NOT NULL; ALTER TABLE a RENAME TO acc;`)
     expect(shape(a!)).toMatchObject({ columns: ['x'], references: [[['x'], 'acc', ['no']]] })
     expect(shape(b!)).toMatchObject({ name: 'acc', columns: ['no', 'z'], key: ['no'] })
@@ -81,7 +81,7 @@ describe('what is read', () => {
         tables: [t],
       },
     } =
-      readScript(`CREATE DOMAIN code AS char(4) NOT NULL CHECK (VALUE <> ''); CREATE TYPE habitat AS ENUM ('bog', 'dune');
+      reviewScript(`CREATE DOMAIN code AS char(4) NOT NULL CHECK (VALUE <> ''); CREATE TYPE habitat AS ENUM ('bog', 'dune');
       CREATE TABLE t (c code, h habitat);`)
     expect(t!.columns.map(({ type, notNull }) => [type.family, type.length, type.members, notNull])).toEqual([
       ['char', 4, [], true],
@@ -95,7 +95,7 @@ describe('what is read', () => {
       schema: {
         tables: [t],
       },
-    } = readScript(
+    } = reviewScript(
       'CREATE TABLE t (a int, b int); CREATE UNIQUE INDEX i ON t (a, b); CREATE UNIQUE INDEX j ON t (a) WHERE b IS NULL; CREATE UNIQUE INDEX k ON t (lower(a));',
     )
     expect(t!.uniques.map(({ columns }) => columns)).toEqual([['a', 'b']])
@@ -111,7 +111,7 @@ describe('what is read', () => {
   it('the spelling of MySQL is read as MySQL without a word, and elsewhere translated', () => {
     const script =
       "CREATE TABLE `a` (`x` INT UNSIGNED AUTO_INCREMENT, `y` ENUM('p','q') COMMENT 'c', KEY `i` (`y`), PRIMARY KEY (`x`)) ENGINE=InnoDB DEFAULT CHARSET=utf8;"
-    const { schema, findings } = readScript(script)
+    const { schema, findings } = reviewScript(script)
     expect(schema.tables.map(shape)).toMatchObject([{ columns: ['x', 'y'], key: ['x'] }])
     expect(schema.tables[0]!.columns[0]).toMatchObject({
       numbering: { start: '1' },
@@ -121,7 +121,7 @@ describe('what is read', () => {
       'syntax.other-dialect',
       'keys.surrogate-only',
     ])
-    expect(readScript(script, { dialect: 'mysql' }).findings.map(({ code }) => code)).toEqual([
+    expect(reviewScript(script, { dialect: 'mysql' }).findings.map(({ code }) => code)).toEqual([
       'keys.surrogate-only',
     ])
     expect(fixAll(script).text).toBe(
@@ -134,7 +134,7 @@ describe('what is read', () => {
       schema: {
         tables: [t],
       },
-    } = readScript(
+    } = reviewScript(
       "CREATE TABLE t (a int DEFAULT 1 + 2 NOT NULL, b text DEFAULT 'x, y', c timestamptz DEFAULT now() UNIQUE, d numeric(4,2) DEFAULT -1.5::numeric(4,2), e date DEFAULT CURRENT_DATE);",
     )
     expect(t!.columns.map(column => column.default)).toEqual([
@@ -150,7 +150,7 @@ describe('what is read', () => {
 
   it('tables that are given keep their place and are not blamed', () => {
     const given = readScript('CREATE TABLE trip (x int);').schema
-    const { schema, findings } = readScript(
+    const { schema, findings } = reviewScript(
       'CREATE TABLE a (t int PRIMARY KEY REFERENCES trip (x)); ALTER TABLE trip ADD PRIMARY KEY (x);',
       { given },
     )
@@ -257,7 +257,7 @@ describe('slips of the pen cost one diagnostic each, and nothing is lost', () =>
     let script = FROZEN.find(text => text.includes('TABEL'))!
     const before = shapes(script)
     for (let taken = 0; taken < 30; taken++) {
-      const finding = readScript(script).findings.find(({ code, fix }) => code.startsWith('syntax.') && fix)
+      const finding = reviewScript(script).findings.find(({ code, fix }) => code.startsWith('syntax.') && fix)
       if (!finding) break
       script = applyFix(script, finding.fix!)
     }
@@ -266,7 +266,7 @@ describe('slips of the pen cost one diagnostic each, and nothing is lost', () =>
   })
 
   it('prose is passed over in peace', () => {
-    const { schema, findings } = readScript(
+    const { schema, findings } = reviewScript(
       'I would make a table with the trips, and then for every trip\na list of collectors.',
     )
     expect(schema.tables).toEqual([])
@@ -332,13 +332,13 @@ describe('findings about the schema', () => {
       [],
     ],
   ])('%s', (_, script, expected) => {
-    expect(readScript(script).findings.map(({ code }) => code)).toEqual(expected)
+    expect(reviewScript(script).findings.map(({ code }) => code)).toEqual(expected)
   })
 })
 
 describe('whatever the text', () => {
   const isSound = (script: string): void => {
-    const { findings, schema, statements } = readScript(script)
+    const { findings, schema, statements } = reviewScript(script)
     for (const { place, fix } of findings) {
       expect(place.start >= 0 && place.end <= script.length && place.start <= place.end).toBe(true)
       if (fix) expect(fix.span.start <= fix.span.end && fix.span.end <= script.length).toBe(true)
@@ -420,14 +420,14 @@ describe('a table of very many columns', () => {
   const wide = (count: number, more = ''): string =>
     `CREATE TABLE t (${Array.from({ length: count }, (_, i) => `c${i} int`).join(', ')}${more});`
   it('is read up to what a database takes, and the rest is said once', () => {
-    const { schema, findings } = readScript(wide(1700))
+    const { schema, findings } = reviewScript(wide(1700))
     expect(schema.tables[0]!.columns.length).toBe(1600)
     expect(findings.map(({ code }) => code).filter(code => code === 'names.too-many-columns')).toEqual([
       'names.too-many-columns',
     ])
   })
   it('still finds a column twice, also after it was renamed or added', () => {
-    const codes = (script: string): string[] => readScript(script).findings.map(({ code }) => code)
+    const codes = (script: string): string[] => reviewScript(script).findings.map(({ code }) => code)
     expect(codes(wide(20, ', C7 text'))).toContain('names.duplicate-column')
     expect(codes(`${wide(20)} ALTER TABLE t ADD COLUMN c7 int;`)).toContain('names.duplicate-column')
     expect(

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { DIALECTS, type Dialect } from '../../src/schema'
-import { mentionsIn, readScript, renameThing, thingAt } from '../../src/sql'
+import { mentionsIn, readScript, reviewScript, renameThing, thingAt } from '../../src/sql'
 import { WHOLE } from './broken/whole'
 
 const SCRIPT = `-- the garden and its dispatches
@@ -59,7 +59,7 @@ describe('names of a script', () => {
   })
 
   it('what stands at a place is known, and a name that is taken changes nothing', () => {
-    const { schema } = readScript(SCRIPT)
+    const { schema } = reviewScript(SCRIPT)
     const at = (text: string, shift = 1) =>
       thingAt(SCRIPT, schema, 'postgresql', SCRIPT.indexOf(text) + shift)
     expect(at('garden (\n')).toEqual({ table: 'garden' })
@@ -74,7 +74,7 @@ describe('names of a script', () => {
     'in %s a renamed script says the same with the new name, and renamed back it is the old one',
     dialect => {
       const script = WHOLE[dialect]
-      const { schema } = readScript(script, { dialect })
+      const { schema } = reviewScript(script, { dialect })
       const things = schema.tables.flatMap(table => [
         { table: table.name },
         ...table.columns.map(({ name }) => ({ table: table.name, column: name })),
@@ -82,7 +82,7 @@ describe('names of a script', () => {
       fc.assert(
         fc.property(fc.constantFrom(...things), thing => {
           const renamed = renameThing(script, schema, dialect, thing, 'quite_new').text
-          const read = readScript(renamed, { dialect })
+          const read = reviewScript(renamed, { dialect })
           expect(read.findings.filter(({ severity }) => severity === 'error')).toEqual([])
           const swapped = (text: string) =>
             text.replaceAll('quite_new', 'column' in thing ? thing.column! : thing.table)

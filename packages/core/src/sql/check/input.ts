@@ -1,7 +1,7 @@
 import type { Dependency, Multivalued } from '../../dependencies'
 import type { Dialect, Schema } from '../../schema'
-import type { Insert } from '../read-insert'
-import type { Habits } from './habits'
+import type { Insert } from '../read/read-insert'
+import type { Habits } from '../text/habits'
 
 /** The dependencies of an exercise by the names of its attributes, as they may be columns of a script. */
 export interface NamedDependencies {

@@ -1,9 +1,9 @@
 import { scriptFinding, type Finding, type Span } from '../../findings'
 import { plural } from '../../language'
 import { DIALECT, sameName, type Dialect, type Table } from '../../schema'
-import { inQuotes } from '../quote-name'
-import { reservedIn } from '../reserved'
-import { nameByPattern, type Habits, type PatternValues } from './habits'
+import { inQuotes } from '../text/quote-name'
+import { reservedIn } from '../text/reserved'
+import { nameByPattern, type Habits, type PatternValues } from '../text/habits'
 import type { ScriptToCheck } from './input'
 
 /** Reserved words, names that are too long, and the course's ways of naming. */

@@ -1,5 +1,5 @@
 import { findColumn, foldName, type Column, type Table } from '../../schema'
-import type { Insert, InsertRow } from '../read-insert'
+import type { Insert, InsertRow } from '../read/read-insert'
 
 /** The numbers that a server gives to the rows of a script whose own are left out. */
 export interface NumbersGiven {

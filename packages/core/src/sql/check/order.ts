@@ -1,6 +1,6 @@
 import { scriptFinding, type Finding, type TextEdit } from '../../findings'
 import { DIALECT, circles, findTable, foldName, type Reference, type Schema, type Table } from '../../schema'
-import { quoteName } from '../quote-name'
+import { quoteName } from '../text/quote-name'
 import type { ScriptToCheck } from './input'
 
 /** References within CREATE TABLE to a table that a later statement creates: most dialects refuse them. */

@@ -1,6 +1,6 @@
 import { scriptFinding, type Finding } from '../../findings'
 import type { Dialect } from '../../schema'
-import { mentionsIn } from '../mentions'
+import { mentionsIn } from '../text/mentions'
 import type { ScriptToCheck } from './input'
 
 /**

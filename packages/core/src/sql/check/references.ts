@@ -11,7 +11,7 @@ import {
   type Schema,
   type Table,
 } from '../../schema'
-import { quoteName } from '../quote-name'
+import { quoteName } from '../text/quote-name'
 import type { ScriptToCheck } from './input'
 import { plainName, singular } from './plain-name'
 

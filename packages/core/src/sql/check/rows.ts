@@ -13,7 +13,7 @@ import {
   type Reference,
   type Table,
 } from '../../schema'
-import type { Insert, InsertCell, InsertRow } from '../read-insert'
+import type { Insert, InsertCell, InsertRow } from '../read/read-insert'
 import { columnsWritten, numbersGiven, type NumbersGiven } from './numbers-given'
 import type { ScriptToCheck } from './input'
 

@@ -1,6 +1,6 @@
 import type { Dialect } from '../../schema'
-import { tokenize, type SqlToken } from '../tokens'
-import { quoteName } from '../quote-name'
+import { tokenize, type SqlToken } from '../text/tokens'
+import { quoteName } from '../text/quote-name'
 
 /** An expression as a dialect writes it; null where it has no way to say it. */
 export interface ExpressionText {

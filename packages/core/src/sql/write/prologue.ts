@@ -1,8 +1,8 @@
 import type { Table } from '../../schema'
-import { quoteName } from '../quote-name'
+import { quoteName } from '../text/quote-name'
 import type { LateReference } from './order'
 import { constraintName } from './table'
-import { quoteText } from './type-text'
+import { quoteText } from '../text/type-text'
 import type { Writer } from './writer'
 
 /**

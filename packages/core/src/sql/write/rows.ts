@@ -1,6 +1,6 @@
 import { findColumn, findTable, foldName, type Column, type Dialect, type Table } from '../../schema'
-import { quoteName } from '../quote-name'
-import type { Insert, InsertCell, InsertRow } from '../read-insert'
+import { quoteName } from '../text/quote-name'
+import type { Insert, InsertCell, InsertRow } from '../read/read-insert'
 import { expressionText } from './expression-text'
 import { textLiteral } from './table'
 import { lose, type Writer } from './writer'

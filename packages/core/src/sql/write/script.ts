@@ -1,5 +1,5 @@
 import { DIALECT, type Schema, type Table } from '../../schema'
-import { quoteName } from '../quote-name'
+import { quoteName } from '../text/quote-name'
 import { inOrder } from './order'
 import { prologue } from './prologue'
 import { insertStatements } from './rows'

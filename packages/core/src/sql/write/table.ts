@@ -11,10 +11,10 @@ import {
   type Reference,
   type Table,
 } from '../../schema'
-import { nameByPattern } from '../check/habits'
-import { quoteName } from '../quote-name'
+import { nameByPattern } from '../text/habits'
+import { quoteName } from '../text/quote-name'
 import { expressionText } from './expression-text'
-import { numberingWords, quoteText, typeText } from './type-text'
+import { numberingWords, quoteText, typeText } from '../text/type-text'
 import { lose, type Writer } from './writer'
 
 /**

@@ -1,6 +1,6 @@
 import type { Dialect, Schema, Table } from '../../schema'
-import type { Habits } from '../check/habits'
-import type { Insert } from '../read-insert'
+import type { Habits } from '../text/habits'
+import type { Insert } from '../read/read-insert'
 
 export interface WriteOptions {
   readonly to: Dialect

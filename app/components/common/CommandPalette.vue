@@ -1,0 +1,75 @@
+<script setup lang="ts">
+import type { CourseAnswer, CourseLine } from '#shared/answers'
+
+/** Ctrl+K: every course and exercise, by typing a part of its name. */
+const open = usePaletteOpen()
+const session = useSessionStore()
+const groups = shallowRef<
+  { id: string; label: string; items: { label: string; suffix?: string; to: string }[] }[]
+>([])
+
+useEventListener(document, 'keydown', (event: KeyboardEvent) => {
+  if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && session.person) {
+    event.preventDefault()
+    open.value = !open.value
+  }
+})
+
+/** The pages that say in their own file what they help with. */
+const helpPages = useRouter()
+  .getRoutes()
+  .flatMap(({ path, meta }) => (meta.help ? [{ label: `Help: ${meta.help}`, to: path }] : []))
+
+watch(open, async isOpen => {
+  if (!isOpen) return
+  const courses = await api<CourseLine[]>('/courses').catch(() => [])
+  const answers = await Promise.all(
+    courses.map(({ id }) => api<CourseAnswer>(`/courses/${id}`).catch(() => undefined)),
+  )
+  groups.value = [
+    {
+      id: 'courses',
+      label: 'Courses',
+      items: [
+        { label: 'All courses', to: '/' },
+        ...helpPages,
+        ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` })),
+      ],
+    },
+    ...answers
+      .filter(answer => answer !== undefined)
+      .map(course => ({
+        id: course.id,
+        label: course.name,
+        items: course.exercises.flatMap(({ id, title }) =>
+          course.role === 'student'
+            ? [{ label: title, to: `/exercises/${id}/work` }]
+            : [
+                { label: title, suffix: 'set', to: `/exercises/${id}/set` },
+                { label: title, suffix: 'marking desk', to: `/exercises/${id}/desk` },
+                { label: title, suffix: 'class ledger', to: `/exercises/${id}/ledger` },
+              ],
+        ),
+      })),
+  ]
+})
+
+function choose(item: unknown): void {
+  open.value = false
+  const { to } = (item ?? {}) as { to?: string }
+  if (to) void navigateTo(to)
+}
+</script>
+
+<template>
+  <UModal
+    v-model:open="open"
+    title="Go to"
+    description="Type a part of a name"
+    :ui="{ header: 'visually-hidden', body: 'p-0 sm:p-0' }"
+  >
+    <template #body>
+      <UCommandPalette :groups="groups" placeholder="Where to?" class="h-80" @update:model-value="choose" />
+    </template>
+  </UModal>
+</template>

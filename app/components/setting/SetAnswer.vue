@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import { NEW_TASK } from '@nomenklatura/core/claims'
+import type { RuleEntry } from '@nomenklatura/core/rules'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { reviewScript } from '@nomenklatura/core/sql'
+import { sheetView } from '~/sheets'
+
+/** What is asked for, and the answer to it on each sheet. */
+const { document, readonly } = defineProps<{ document: ExerciseDocument; readonly: boolean }>()
+const emit = defineEmits<{
+  change: [part: Partial<ExerciseDocument>]
+  proposed: [rules: readonly RuleEntry[]]
+}>()
+const given = computed(() => reviewScript(document.starter ?? '', { dialect: document.dialect }))
+const { read } = useScriptReading(() => ({
+  script: document.models[0]?.script ?? '',
+  options: {
+    given: given.value.schema,
+    dialect: document.dialect,
+    ...(document.habits ? { habits: document.habits } : {}),
+  },
+  earlier: [],
+}))
+const asks = (name: Sheet): boolean => document.sheets.includes(name)
+function toggleSheet(name: Sheet): void {
+  const sheets = SHEETS.filter(other => (other === name ? !asks(name) : asks(other)))
+  if (sheets.length > 0) emit('change', { sheets, relation: document.relation ?? NEW_TASK })
+}
+</script>
+
+<template>
+  <p class="sheets small">
+    Asked for:
+    <label v-for="name in SHEETS" :key="name"
+      ><input
+        type="checkbox"
+        :checked="asks(name)"
+        :disabled="readonly || (asks(name) && document.sheets.length === 1)"
+        @change="toggleSheet(name)"
+      />
+      {{ SHEET_NAMES[name] }}</label
+    >
+  </p>
+  <component
+    :is="sheetView(name).setting"
+    v-for="name in document.sheets"
+    :key="name"
+    :document="document"
+    :readonly="readonly"
+    :given="given"
+    :read="read"
+    @change="emit('change', $event)"
+    @proposed="emit('proposed', $event)"
+  />
+</template>
+
+<style scoped>
+.sheets {
+  display: flex;
+  gap: 18px;
+  margin-bottom: 12px;
+}
+.sheets label {
+  display: flex;
+  gap: 6px;
+}
+</style>

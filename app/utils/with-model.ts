@@ -1,0 +1,9 @@
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+
+/** What changes of an exercise when something of its first model answer does. */
+export function withModel(
+  { models: [first, ...others] }: ExerciseDocument,
+  next: Partial<ExerciseDocument['models'][number]>,
+): Partial<ExerciseDocument> {
+  return { models: [{ name: 'Model answer', script: '', ...first, ...next }, ...others] }
+}

@@ -1,0 +1,130 @@
+import type { Finding, Span } from '../../findings'
+import {
+  asGiven,
+  foldName,
+  type Check,
+  type Column,
+  type DataType,
+  type Index,
+  type Key,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../../schema'
+import type { Insert } from './read-insert'
+
+export type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }
+
+/** A table while a script is being read: statements change it in place. */
+export interface TableDraft {
+  name: string
+  namespace: string | null
+  columns: Column[]
+  primaryKey: Key | null
+  uniques: Key[]
+  references: ReferenceDraft[]
+  checks: Check[]
+  indexes: Index[]
+  unmodelled: { what: string; span: Span }[]
+  comment?: string
+  /** Where the bracket stands that closes its columns. */
+  closedAt?: number
+  span: Span
+  nameSpan: Span
+  given: boolean
+}
+
+/**
+ * A reference before its target is known: `targetColumns` is null when none are written. `statement` orders
+ * it among the statements.
+ */
+export type ReferenceDraft = Omit<Reference, 'targetColumns'> & {
+  targetColumns: readonly string[] | null
+  statement: number
+  namespace: string | null
+}
+
+/** A type made by CREATE TYPE ... AS ENUM or CREATE DOMAIN. */
+export interface NamedType {
+  readonly type: DataType
+  readonly notNull: boolean
+  readonly checks: readonly string[]
+}
+
+/** Everything read so far. */
+export interface Draft {
+  readonly tables: Map<string, TableDraft>
+  readonly types: Map<string, NamedType>
+  readonly sequences: Map<string, { start: string; step: string }>
+  readonly inserts: Insert[]
+  readonly findings: Finding[]
+  /** At which statement a table was created, by folded name. */
+  readonly createdAt: Map<string, number>
+}
+
+export function newDraft(given: Schema | undefined): Draft {
+  const tables = new Map<string, TableDraft>()
+  for (const table of given ? asGiven(given).tables : []) tables.set(foldName(table.name), copyTable(table))
+  return { tables, types: new Map(), sequences: new Map(), inserts: [], findings: [], createdAt: new Map() }
+}
+
+export function newTable(name: string, namespace: string | null, nameSpan: Span): TableDraft {
+  return {
+    name,
+    namespace,
+    columns: [],
+    primaryKey: null,
+    uniques: [],
+    references: [],
+    checks: [],
+    indexes: [],
+    unmodelled: [],
+    span: nameSpan,
+    nameSpan,
+    given: false,
+  }
+}
+
+function copyTable(table: Table): TableDraft {
+  return {
+    ...table,
+    columns: [...table.columns],
+    uniques: [...table.uniques],
+    checks: [...table.checks],
+    unmodelled: [...table.unmodelled],
+    indexes: [...(table.indexes ?? [])],
+    references: table.references.map(reference => ({ ...reference, statement: -1, namespace: null })),
+  }
+}
+
+/**
+ * The finished schema: references without columns get the primary key of their target; `trip.trip_no` means a
+ * column where it names one.
+ */
+export function finishSchema(draft: Draft): Schema {
+  const tables = [...draft.tables.values()]
+  return {
+    tables: tables.map(({ closedAt: _, ...table }) => ({
+      ...table,
+      references: table.references.map(reference => finishReference(draft, reference)),
+    })),
+  }
+}
+
+function finishReference(
+  { tables }: Draft,
+  { statement: _, namespace, ...reference }: ReferenceDraft,
+): Reference {
+  const dotted =
+    tables.has(foldName(reference.table)) || namespace === null ? undefined : tables.get(foldName(namespace))
+  if (
+    dotted?.columns.some(({ name }) => foldName(name) === foldName(reference.table)) &&
+    reference.targetColumns === null
+  )
+    return { ...reference, table: dotted.name, targetColumns: [reference.table] }
+  return {
+    ...reference,
+    targetColumns:
+      reference.targetColumns ?? tables.get(foldName(reference.table))?.primaryKey?.columns ?? [],
+  }
+}

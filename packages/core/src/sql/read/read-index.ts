@@ -1,0 +1,57 @@
+import type { Cursor } from '../text/cursor'
+import type { Draft } from './draft'
+import { addUnique } from './read-constraint'
+import { readColumnList, readName } from './read-names'
+import { tableKey } from './table-reader'
+
+/**
+ * What follows CREATE [UNIQUE] INDEX. A unique index over plain columns is a key; one over expressions or a
+ * part of the rows is not, and the table is marked unmodelled. Gives the table's name.
+ */
+export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string | null {
+  const start = cursor.peek().start
+  cursor.takeWords('CONCURRENTLY')
+  cursor.takeWords('IF', 'NOT', 'EXISTS')
+  const name = cursor.is('ON') ? null : (readName(cursor, 'the name of an index')?.name ?? null)
+  while (!cursor.isAtStatementEnd && !cursor.is('ON')) cursor.next()
+  cursor.need('ON')
+  cursor.take('ONLY')
+  const target = cursor.isAtStatementEnd ? undefined : readName(cursor, 'the name of a table')
+  const table = draft.tables.get(tableKey(target?.name ?? ''))
+  if (cursor.take('USING')) cursor.next()
+  const from = cursor.place
+  const isPlain = isPlainList(cursor)
+  const columns = isPlain ? readColumnList(cursor, true) : []
+  if (!isPlain && cursor.place === from && cursor.is('(')) cursor.skipGroup()
+  const nullsNotDistinct = cursor.isOf('sqlserver')
+  let isPartial = false
+  let notDistinct = nullsNotDistinct
+  while (!cursor.isAtStatementEnd && !cursor.isAtNextStatement) {
+    if (cursor.is('WHERE')) isPartial = true
+    if (cursor.takeWords('NULLS', 'NOT', 'DISTINCT')) notDistinct = true
+    else if (cursor.is('(')) cursor.skipGroup()
+    else cursor.next()
+  }
+  const span = { start, end: cursor.previous.end }
+  if (!table) return target?.name ?? null
+  if (!unique) table.indexes.push({ name, columns, span })
+  else if (isPlain && !isPartial)
+    addUnique(table, { name: null, columns, nullsNotDistinct: notDistinct, span })
+  else
+    table.unmodelled.push({
+      what: isPartial ? 'a unique index over a part of the rows' : 'a unique index over an expression',
+      span,
+    })
+  return table.name
+}
+
+function isPlainList(cursor: Cursor): boolean {
+  if (!cursor.is('(')) return false
+  for (let ahead = 1; !cursor.is(')', ahead); ahead++) {
+    const { kind } = cursor.peek(ahead)
+    if (kind === 'end' || cursor.is(';', ahead) || kind === 'operator' || kind === 'string') return false
+    if (cursor.is('(', ahead) && cursor.peek(ahead + 1).kind !== 'number') return false
+    if (cursor.is('(', ahead)) ahead += 2
+  }
+  return true
+}
