@@ -65,13 +65,4 @@ defineExpose({ focus: () => commentField.value?.$el.querySelector('textarea')?.f
 .kbd-head {
   margin-left: 4px;
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
 </style>

@@ -132,13 +132,4 @@ defineExpose({ begin })
   display: flex;
   gap: 10px;
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
 </style>

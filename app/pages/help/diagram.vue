@@ -189,13 +189,4 @@ h2 {
   border: 1.5px solid var(--ochre);
   color: var(--ochre);
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
 </style>

@@ -412,15 +412,6 @@ select {
   padding: 2px 4px;
   max-width: 320px;
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
 @media print {
   .ways,
   .badges,

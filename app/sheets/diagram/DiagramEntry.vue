@@ -136,12 +136,4 @@ input {
 .offer {
   margin-left: auto;
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 5px;
-  color: var(--ink);
-}
 </style>

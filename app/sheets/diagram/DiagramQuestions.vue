@@ -409,15 +409,6 @@ option {
 .keys {
   margin-left: auto;
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  color: var(--ink);
-  margin: 0 1px;
-}
 ::placeholder {
   color: var(--soft);
   opacity: 1;

@@ -361,21 +361,6 @@ const drawerOpen = ref(false)
   padding: 8px 16px;
   border-top: 1px solid var(--rule);
 }
-kbd {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-  background: var(--sheet);
-  color: var(--ink);
-}
-.key {
-  background: transparent;
-  color: inherit;
-  border-color: currentcolor;
-  opacity: 0.85;
-}
 .centre {
   min-height: 0;
   min-width: 0;

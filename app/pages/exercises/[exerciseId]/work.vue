@@ -235,13 +235,6 @@ useEventListener(document, 'visibilitychange', () => {
   display: flex;
   flex-direction: column;
 }
-.key {
-  font: 600 11px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-bottom-width: 2px;
-  border-radius: 3px;
-  padding: 0 4px;
-}
 .level {
   font-weight: 600;
 }
