@@ -12,7 +12,7 @@ import { documentFaults } from '@nomenklatura/core/exercise'
 import type { Person, Problem, Role } from '#shared/answers'
 import { Id, PERSON_HEADER } from '#shared/requests'
 import { database, isPassing, type Db } from '../repositories/database'
-import { findExercise, type Exercise } from '../repositories/exercises'
+import { findExerciseFor, type Exercise } from '../repositories/exercises'
 import { findHandIn, type HandIn } from '../repositories/hand-ins'
 import { findRole } from '../repositories/people'
 import { Busy, TooMuch } from '../pool/compute'
@@ -114,10 +114,11 @@ async function authorise(
   const handIn = params.handInId ? await findHandIn(db, params.handInId) : undefined
   if (params.handInId && !handIn) throw notFound()
   const exerciseId = handIn?.exerciseId ?? params.exerciseId
-  const exercise = exerciseId ? await findExercise(db, exerciseId) : undefined
-  if (exerciseId && !exercise) throw notFound()
+  const found = exerciseId ? await findExerciseFor(db, exerciseId, person.id) : undefined
+  if (exerciseId && !found) throw notFound()
+  const exercise = found?.exercise
   const courseId = exercise?.courseId ?? params.courseId
-  const role = courseId ? await findRole(db, courseId, person.id) : undefined
+  const role = found ? found.role : await roleIn(db, courseId, person)
   // A draft is not there for students, whatever the route: else a refusal would tell that it exists.
   if (!role || (role === 'student' && exercise?.state === 'draft')) throw notFound()
   if (access.to === 'own') {
@@ -126,6 +127,10 @@ async function authorise(
     throw forbidden()
   }
   return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
+}
+
+async function roleIn(db: Db, courseId: string | undefined, person: Person): Promise<Role | undefined> {
+  return courseId ? findRole(db, courseId, person.id) : undefined
 }
 
 /** A page belongs to one person. In the same browser somebody else may have signed in since it was opened. */

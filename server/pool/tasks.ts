@@ -89,9 +89,7 @@ export const TASKS = {
 
   /** What a sheet's own reading says, without a verdict: quick, whatever is written. */
   findings: ({ exercise, answer, helpLevel }: ToCheck): Omit<Checked, 'verdicts'> => {
-    const { kept, left } = boundedFindings(
-      toldAt(helpLevel, readingFindings(preparedFor(exercise), answer)),
-    )
+    const { kept, left } = boundedFindings(toldAt(helpLevel, readingFindings(preparedFor(exercise), answer)))
     return { findings: kept, findingsLeft: left }
   },
 

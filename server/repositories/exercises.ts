@@ -1,5 +1,6 @@
 import { EXERCISE_FORMAT, upgradeDocument, type ExerciseDocument } from '@nomenklatura/core/exercise'
-import type { Schedule } from '#shared/answers'
+import type { Sheet } from '@nomenklatura/core/findings'
+import type { Role, Schedule } from '#shared/answers'
 import { rowsOf, toJsonb, type Db } from './database'
 import type { AllowanceRow, ExerciseRow, RevisionRow } from './rows'
 
@@ -46,6 +47,64 @@ export async function insertExercise(db: Db, courseId: string): Promise<string> 
 export async function findExercise(db: Db, id: string): Promise<Exercise | undefined> {
   const row = await db('exercises').where({ id }).whereNull('archived_at').first()
   return row && toExercise(row)
+}
+
+/** An exercise with the role of a person in its course; undefined where they have none. */
+export async function findExerciseFor(
+  db: Db,
+  id: string,
+  personId: string,
+): Promise<{ exercise: Exercise; role: Role | undefined } | undefined> {
+  const row = (await db('exercises as e')
+    .leftJoin('memberships as m', join => {
+      join.on('m.course_id', 'e.course_id').andOnVal('m.person_id', personId)
+    })
+    .where('e.id', id)
+    .whereNull('e.archived_at')
+    .first('e.*', 'm.role')) as (ExerciseRow & { role: Role | null }) | undefined
+  return row && { exercise: toExercise(row), role: row.role ?? undefined }
+}
+
+/** All that a save must know before it is made, in one question. */
+export interface SaveContext {
+  readonly exercise: Exercise
+  /** The sheets that are asked. */
+  readonly sheets: readonly Sheet[]
+  /** Until when this student may write; null for ever. */
+  readonly dueAt: string | null
+  readonly worksheetId: string | null
+  /** How many bytes are kept of all worksheets of the person. */
+  readonly storedBytes: number
+}
+
+export async function findSaveContext(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+): Promise<SaveContext | undefined> {
+  const [row] = await rowsOf<
+    ExerciseRow & { sheets: Sheet[]; own_due_at: Date | null; worksheet_id: string | null; bytes: string }
+  >(
+    db,
+    `SELECT e.*, r.sheets, a.due_at AS own_due_at, w.id AS worksheet_id,
+        (SELECT coalesce(sum(stored_bytes), 0) FROM worksheets WHERE person_id = :person) AS bytes
+      FROM exercises e
+      CROSS JOIN LATERAL (SELECT document->'sheets' AS sheets FROM exercise_revisions
+        WHERE exercise_id = e.id ORDER BY number DESC LIMIT 1) r
+      LEFT JOIN allowances a ON a.exercise_id = e.id AND a.person_id = :person
+      LEFT JOIN worksheets w ON w.exercise_id = e.id AND w.person_id = :person
+      WHERE e.id = :exercise AND e.archived_at IS NULL`,
+    { exercise: exerciseId, person: personId },
+  )
+  if (!row) return undefined
+  const exercise = toExercise(row)
+  return {
+    exercise,
+    sheets: row.sheets,
+    dueAt: row.own_due_at?.toISOString() ?? exercise.dueAt,
+    worksheetId: row.worksheet_id,
+    storedBytes: Number(row.bytes),
+  }
 }
 
 export async function listExercises(db: Db, courseId: string): Promise<Exercise[]> {

@@ -57,16 +57,12 @@ export async function insertSheet(
   sheet: Sheet,
   saved: { number: number; content: string; at: Date },
 ): Promise<void> {
-  await db('worksheet_revisions').insert({
-    worksheet_id: worksheetId,
-    sheet,
-    number: saved.number,
-    content: saved.content,
-    saved_at: saved.at,
-  })
-  await db('worksheets')
-    .where({ id: worksheetId })
-    .increment('stored_bytes', Buffer.byteLength(saved.content))
+  await db.raw(
+    `WITH saved AS (INSERT INTO worksheet_revisions (worksheet_id, sheet, number, content, saved_at)
+        VALUES (:worksheet, :sheet, :number, :content, :at))
+      UPDATE worksheets SET stored_bytes = stored_bytes + :bytes WHERE id = :worksheet`,
+    { worksheet: worksheetId, sheet, ...saved, bytes: Buffer.byteLength(saved.content) },
+  )
 }
 
 /** How many bytes are kept of all worksheets of a person. */

@@ -29,12 +29,15 @@ export function countSave(personId: string, now: Date): void {
 export async function checkRoom(
   db: Db,
   personId: string,
-  worksheetId: string,
-  content: string,
-  now: Date,
+  {
+    worksheetId,
+    content,
+    storedBytes: stored,
+    now,
+  }: { worksheetId: string; content: string; storedBytes: number; now: Date },
 ): Promise<void> {
   const needed = Buffer.byteLength(content)
-  if ((await storedBytes(db, personId)) + needed <= MOST_BYTES_A_PERSON) return
+  if (stored + needed <= MOST_BYTES_A_PERSON) return
   await thinRevisions(db, { from: new Date(0), until: now, worksheetId })
   if ((await storedBytes(db, personId)) + needed > MOST_BYTES_A_PERSON)
     throw new Refusal(

@@ -2,7 +2,13 @@ import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import type { Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
-import { findExercise, holdExercise, latestRevision, type Exercise } from '../repositories/exercises'
+import {
+  findExercise,
+  findSaveContext,
+  holdExercise,
+  latestRevision,
+  type Exercise,
+} from '../repositories/exercises'
 import {
   beginWorksheet,
   findWorksheet,
@@ -23,9 +29,11 @@ import { closingTime, hasOpened, isOpen, myState, totalPoints } from './student-
 /** Staff may try any exercise as a student; students see the published ones only. */
 export async function visibleExercise(db: Db, exerciseId: string, role: Role): Promise<Exercise> {
   const exercise = await findExercise(db, exerciseId)
-  if (!exercise || (role === 'student' && exercise.state !== 'published')) throw notFound()
+  if (!exercise || !isVisible(exercise, role)) throw notFound()
   return exercise
 }
+
+const isVisible = ({ state }: Exercise, role: Role): boolean => role !== 'student' || state === 'published'
 
 export async function showWorksheet(
   db: Db,
@@ -85,7 +93,7 @@ export async function begin(
 ): Promise<string> {
   return db.transaction(async trx => {
     const exercise = await holdExercise(trx, exerciseId)
-    if (!exercise || (role === 'student' && exercise.state !== 'published')) throw notFound()
+    if (!exercise || !isVisible(exercise, role)) throw notFound()
     if (role === 'student' && !isOpen(exercise, (await myState(trx, exercise, personId, { now })).dueAt, now))
       throw closed()
     return beginWorksheet(trx, exerciseId, personId, now)
@@ -115,16 +123,16 @@ export async function saveSheet(
   now = new Date(),
 ): Promise<SavedAnswer> {
   countSave(personId, now)
-  const exercise = await visibleExercise(db, exerciseId, role)
-  const sheet = (await latestRevision(db, exerciseId)).document.sheets.find(asked => asked === name)
+  const context = await findSaveContext(db, exerciseId, personId)
+  if (!context || !isVisible(context.exercise, role)) throw notFound()
+  const { exercise, dueAt, worksheetId: known } = context
+  const sheet = context.sheets.find(asked => asked === name)
   if (!sheet) throw notFound()
   checkContent(sheet, content)
-  const isClosed =
-    role === 'student' && !isOpen(exercise, (await myState(db, exercise, personId, { now })).dueAt, now)
-  const known = await findWorksheet(db, exerciseId, personId)
-  if (isClosed && (!known || !hasOpened(exercise, now))) throw closed()
+  const isClosed = role === 'student' && !isOpen(exercise, dueAt, now)
+  if (isClosed && (known === null || !hasOpened(exercise, now))) throw closed()
   const worksheetId = known ?? (await begin(db, exerciseId, personId, role, now))
-  await checkRoom(db, personId, worksheetId, content, now)
+  await checkRoom(db, personId, { worksheetId, storedBytes: context.storedBytes, content, now })
   if (isClosed) return refuseAndKeep(db, worksheetId, sheet, { base, content, at: now })
   const result = await db.transaction(trx => saveOnTop(trx, worksheetId, sheet, { base, content, at: now }))
   if ('stale' in result)
