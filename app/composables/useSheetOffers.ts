@@ -1,14 +1,13 @@
 import { diagramFromSchema, type Diagram } from '@nomenklatura/core/diagram'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
-import type { Sheet } from '@nomenklatura/core/findings'
+import type { Sheet, TableSheetName } from '@nomenklatura/core/findings'
 import type { Schema } from '@nomenklatura/core/schema'
-import type { TableSheet } from '@nomenklatura/core/sheets'
 import { writeScript, type ReviewOptions } from '@nomenklatura/core/sql'
 import type { WorksheetAnswer } from '#shared/answers'
 
 interface Known {
   readonly options: Readonly<Ref<ReviewOptions>>
-  readonly schemaOf: (name: TableSheet['name']) => Schema
+  readonly schemaOf: (name: TableSheetName) => Schema
 }
 
 /**

@@ -1,5 +1,5 @@
-import { SHEETS, isAboutWriting, type Finding, type Sheet } from '@nomenklatura/core/findings'
-import { isTableSheet, tableSheetModule } from '@nomenklatura/core/sheets'
+import { SHEETS, isAboutWriting, type Finding, type Sheet, isTableSheet } from '@nomenklatura/core/findings'
+import { tableSheetModule } from '@nomenklatura/core/sheets'
 import { dialectOf, type ReviewOptions } from '@nomenklatura/core/sql'
 import { sheetView } from '~/sheets'
 import type { WorksheetAnswer } from '#shared/answers'

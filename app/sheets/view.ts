@@ -48,6 +48,8 @@ export interface SheetNotes<Content> {
  * (`useWorksheet`), `setting` as the props of `SetAnswer`, `evidence` and `handedIn` as those of their pages.
  */
 export interface SheetView<Content = never> {
+  /** What is asked for, in words, before it is begun. */
+  toMake(worksheet: WorksheetAnswer): string
   /** Where a student writes. */
   readonly work: Component
   /** What it does with keys, beside those of the page. */

@@ -1,6 +1,5 @@
 <script setup lang="ts">
-import type { Sheet } from '@nomenklatura/core/findings'
-import { isTableSheet } from '@nomenklatura/core/sheets'
+import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { sheetView } from '~/sheets'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
+import type { TableSheetName } from '@nomenklatura/core/findings'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { PairingLine } from '@nomenklatura/core/marking'
-import { tableSheetModule, type TableSheet } from '@nomenklatura/core/sheets'
+import { tableSheetModule } from '@nomenklatura/core/sheets'
 import { readScript } from '@nomenklatura/core/sql'
 import type { DeskAnswer, HandInAnswer, PairingPreview } from '#shared/answers'
 
@@ -18,7 +19,7 @@ const {
   desk: DeskAnswer
   handIn: HandInAnswer
   /** Whose parts are paired. */
-  sheet: TableSheet['name']
+  sheet: TableSheetName
   /** The element to begin with. */
   begin?: string | undefined
 }>()

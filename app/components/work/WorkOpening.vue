@@ -1,23 +1,12 @@
 <script setup lang="ts">
+import { sheetView } from '~/sheets'
 import type { WorksheetAnswer } from '#shared/answers'
 
 /** An exercise before it is begun: the brief alone, with what to make, what a check tells, until when. */
 const { sheet, fault } = defineProps<{ sheet: WorksheetAnswer; fault: string }>()
 const emit = defineEmits<{ start: [] }>()
 const zone = computed(() => sheet.course.timeZone)
-const toMake = computed(() =>
-  sheet.asked
-    .map(
-      name =>
-        ({
-          script: `a script of CREATE TABLE statements${sheet.starter ? ', beside the tables that are given' : ''}`,
-          dictionary: 'a data dictionary: for each field its type, size, format, key role and meaning',
-          diagram: `an entity-relationship diagram, to the ${sheet.level} level${sheet.starter ? ', beside what is given' : ''}`,
-          dependencies: askedInWords(sheet.relation),
-        })[name],
-    )
-    .join('; then '),
-)
+const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(sheet)).join('; then '))
 </script>
 
 <template>

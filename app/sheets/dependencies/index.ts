@@ -7,6 +7,7 @@ import WorkDependencies from './WorkDependencies.vue'
 import { dependencyNotes } from './notes'
 
 export const dependenciesView: SheetView<DependencyClaims> = {
+  toMake: ({ relation }) => askedInWords(relation),
   work: WorkDependencies,
   keys: [],
   notes: dependencyNotes,

@@ -8,6 +8,8 @@ import { BOARD_KEYS } from './keys'
 import { diagramNotes } from './notes'
 
 export const diagramView: SheetView<Diagram> = {
+  toMake: ({ level, starter }) =>
+    `an entity-relationship diagram, to the ${level} level${starter ? ', beside what is given' : ''}`,
   work: WorkDiagram,
   keys: BOARD_KEYS,
   notes: diagramNotes,

@@ -7,6 +7,7 @@ import WorkDictionary from './WorkDictionary.vue'
 import { dictionaryNotes } from './notes'
 
 export const dictionaryView: SheetView<Dictionary> = {
+  toMake: () => 'a data dictionary: for each field its type, size, format, key role and meaning',
   work: WorkDictionary,
   keys: [],
   notes: dictionaryNotes,

@@ -7,6 +7,8 @@ import { SCRIPT_KEYS } from './keys'
 import { scriptNotes } from './notes'
 
 export const scriptView: SheetView<string> = {
+  toMake: ({ starter }) =>
+    `a script of CREATE TABLE statements${starter ? ', beside the tables that are given' : ''}`,
   work: WorkScript,
   keys: SCRIPT_KEYS,
   notes: scriptNotes,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import type { Sheet } from '@nomenklatura/core/findings'
+import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import { isTableSheet } from '@nomenklatura/core/sheets'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>

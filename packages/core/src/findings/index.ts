@@ -11,5 +11,5 @@ export {
   type Span,
   type TextEdit,
 } from './finding'
-export { SHEETS, SHEET_NAMES, type Sheet } from './sheet'
+export { SHEETS, SHEET_NAMES, TABLE_SHEETS, isTableSheet, type Sheet, type TableSheetName } from './sheet'
 export type { Exhibit, ExhibitRow, Frame } from './exhibit'

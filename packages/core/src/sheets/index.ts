@@ -1,10 +1,9 @@
-import type { Sheet } from '../findings'
+import type { Sheet, TableSheetName } from '../findings'
 import { dependencies } from './dependencies'
 import { diagram } from './diagram'
 import { dictionary } from './dictionary'
 import type { SheetModule, TableSheetModule, Given } from './module'
 import { script } from './script'
-import type { TableSheet } from './table-sheet'
 
 /** What each sheet is: one that is missing here does not compile. */
 export const SHEET = { dependencies, dictionary, diagram, script } satisfies Record<Sheet, object>
@@ -27,10 +26,7 @@ export function readableContent(sheet: Sheet, text: string): string {
   }
 }
 
-/** Whether a sheet describes tables, which are paired and asked the rules. */
-export const isTableSheet = (sheet: Sheet): sheet is TableSheet['name'] => 'schemaOf' in SHEET[sheet]
-
-export function tableSheetModule(sheet: TableSheet['name']): TableSheetModule<unknown> {
+export function tableSheetModule(sheet: TableSheetName): TableSheetModule<unknown> {
   return SHEET[sheet] as TableSheetModule<unknown>
 }
 

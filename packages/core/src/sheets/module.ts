@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { MarkableAnswer, PreparedExercise, SheetsOfAnswer } from '../exercise'
-import type { Finding, Sheet } from '../findings'
+import type { Finding, Sheet, TableSheetName } from '../findings'
 import type { Level } from '../diagram'
 import type { Dialect, Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
@@ -45,7 +45,7 @@ export interface SheetReading {
 
 /** A sheet that describes tables: it is read as a schema, paired with the world and asked the rules. */
 export interface TableSheetModule<Content> extends Module<Content> {
-  readonly name: TableSheet['name']
+  readonly name: TableSheetName
   read(exercise: PreparedExercise, answer: MarkableAnswer): TableSheet
   /** The tables that it describes, without what reading it says. */
   schemaOf(content: Content, reading: SheetReading): Schema
@@ -53,7 +53,7 @@ export interface TableSheetModule<Content> extends Module<Content> {
 
 /** A sheet that is judged in its own way. */
 export interface OwnSheetModule<Content> extends Module<Content> {
-  readonly name: Exclude<Sheet, TableSheet['name']>
+  readonly name: Exclude<Sheet, TableSheetName>
   mark(
     exercise: PreparedExercise,
     answer: MarkableAnswer,

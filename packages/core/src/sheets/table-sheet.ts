@@ -1,11 +1,11 @@
-import type { Finding, Sheet, Span } from '../findings'
+import type { Finding, Span, TableSheetName } from '../findings'
 import type { Evaluation, Reading, Rule } from '../rules'
 import type { Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
 
 /** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
 export interface TableSheet {
-  readonly name: Exclude<Sheet, 'dependencies'>
+  readonly name: TableSheetName
   readonly schema: Schema
   readonly findings: readonly Finding[]
   /** Whether the sheet is asked a rule that sheets of its kind can show. @defaultValue always */

@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import type { Reading } from '../reading'
 import { absent, newTree, type Result } from '../result'
 import { withKey } from './grants'
 import { mustReach } from './implication'
 import type { RuleModule } from './module'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const AtMostOne = z.object({ kind: z.literal('atMostOne'), entity: Name, role: Name })
 type AtMostOne = z.infer<typeof AtMostOne>

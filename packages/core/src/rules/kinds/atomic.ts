@@ -1,10 +1,11 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
 import type { RuleModule } from './module'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 import { placeOfFact } from './values'
 
 const Atomic = z.object({ kind: z.literal('atomic'), entity: Name, attribute: Name })

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { becauseOf } from '../because'
 import type { Occurrence } from '../occurrences'
 import type { Reading } from '../reading'
@@ -6,7 +7,7 @@ import { absent, newTree, reaches, says, tablesOf, whyNotReached, type Result } 
 import { twoRowWitness } from '../witness'
 import { mustReach } from './implication'
 import type { RuleModule } from './module'
-import { Name, Names, TABLE_SHEETS, about } from './shapes'
+import { Name, Names, about } from './shapes'
 
 const Determines = z.object({ kind: z.literal('determines'), entity: Name, from: Names, to: Names })
 type Determines = z.infer<typeof Determines>

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { phrase } from '../../words'
 import { becauseOf, keyPhrase } from '../because'
 import type { Occurrence } from '../occurrences'
@@ -19,7 +20,7 @@ import { emptyCellWitness, twoRowWitness } from '../witness'
 import { grantKey } from './grants'
 import { notReached } from './implication'
 import type { RuleModule } from './module'
-import { Name, Names, TABLE_SHEETS, about } from './shapes'
+import { Name, Names, about } from './shapes'
 
 const Identifies = z.object({ kind: z.literal('identifies'), entity: Name, by: Names })
 type Identifies = z.infer<typeof Identifies>

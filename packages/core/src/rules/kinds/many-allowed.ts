@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { becauseOf } from '../because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
@@ -16,7 +17,7 @@ import {
 } from '../result'
 import { twoRowWitness } from '../witness'
 import type { RuleModule } from './module'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const ManyAllowed = z.object({ kind: z.literal('manyAllowed'), entity: Name, role: Name })
 type ManyAllowed = z.infer<typeof ManyAllowed>

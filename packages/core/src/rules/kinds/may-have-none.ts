@@ -1,12 +1,12 @@
 import { z } from 'zod'
-import { assertUnreachable } from '../../findings'
+import { assertUnreachable, TABLE_SHEETS } from '../../findings'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
 import { emptyCellWitness } from '../witness'
 import type { RuleModule } from './module'
 import { requiredBy } from './participation'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const MayHaveNone = z.object({ kind: z.literal('mayHaveNone'), entity: Name, role: Name })
 type MayHaveNone = z.infer<typeof MayHaveNone>

@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import type { RuleModule } from './module'
 import { participation } from './participation'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const MayLack = z.object({ kind: z.literal('mayLack'), entity: Name, path: Name })
 type MayLack = z.infer<typeof MayLack>

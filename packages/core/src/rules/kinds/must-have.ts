@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import type { RuleModule } from './module'
 import { participation } from './participation'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const MustHave = z.object({ kind: z.literal('mustHave'), entity: Name, path: Name })
 type MustHave = z.infer<typeof MustHave>

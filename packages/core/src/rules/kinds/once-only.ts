@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { closure, keysOfPart } from '../../dependencies'
 import { sameName } from '../../schema'
 import { becauseOf } from '../because'
@@ -7,7 +8,7 @@ import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import type { RuleModule } from './module'
-import { Name, Names, TABLE_SHEETS, about } from './shapes'
+import { Name, Names, about } from './shapes'
 
 const OnceOnly = z.object({
   kind: z.literal('onceOnly'),

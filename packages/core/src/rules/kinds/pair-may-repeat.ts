@@ -1,7 +1,8 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { pairQuestion } from './implication'
 import type { RuleModule } from './module'
-import { Name, Names, TABLE_SHEETS, about } from './shapes'
+import { Name, Names, about } from './shapes'
 
 const PairMayRepeat = z.object({ kind: z.literal('pairMayRepeat'), entity: Name, by: Names })
 type PairMayRepeat = z.infer<typeof PairMayRepeat>

@@ -1,8 +1,9 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { grantKey } from './grants'
 import { pairQuestion } from './implication'
 import type { RuleModule } from './module'
-import { Name, Names, TABLE_SHEETS, about } from './shapes'
+import { Name, Names, about } from './shapes'
 
 const PairOnce = z.object({ kind: z.literal('pairOnce'), entity: Name, by: Names })
 type PairOnce = z.infer<typeof PairOnce>

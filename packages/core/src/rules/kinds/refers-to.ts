@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { assertUnreachable } from '../../findings'
+import { assertUnreachable, TABLE_SHEETS } from '../../findings'
 import { findColumn } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
@@ -7,7 +7,7 @@ import { absent, says, type Result } from '../result'
 import { orphanWitness } from '../witness'
 import { grantReference } from './grants'
 import type { RuleModule } from './module'
-import { Name, TABLE_SHEETS, about } from './shapes'
+import { Name, about } from './shapes'
 
 const RefersTo = z.object({ kind: z.literal('refersTo'), entity: Name, role: Name })
 type RefersTo = z.infer<typeof RefersTo>

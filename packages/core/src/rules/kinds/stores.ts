@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import { fit, storedAs } from '../../schema'
 import { phrase } from '../../words'
 import { becauseOf } from '../because'
@@ -8,7 +9,7 @@ import { absent, outside, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import { valueWitness } from '../witness'
 import type { RuleModule } from './module'
-import { Name, TABLE_SHEETS, Values, about } from './shapes'
+import { Name, Values, about } from './shapes'
 import { placeOfFact } from './values'
 
 const Stores = z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: Values })
