@@ -87,8 +87,8 @@ function toReport(
   }
 }
 
-function sizeOf({ type: { length, total, scale, family } }: Pick<ColumnProfile, 'type'>): string | null {
-  if (total !== null) return `${total},${scale ?? 0}`
+function sizeOf({ type: { length, precision, scale, family } }: Pick<ColumnProfile, 'type'>): string | null {
+  if (precision !== null) return `${precision},${scale ?? 0}`
   return length !== null && (family === 'char' || family === 'varchar') ? String(length) : null
 }
 

@@ -95,7 +95,10 @@ describe('an exercise with a diagram and what is given', () => {
   it('is marked by the queue; the desk has both drawings, the feedback the student’s alone', async () => {
     const diagram = drawerDiagram('trays', ['packet may never be placed'])
     const id = await handInDiagram(diagram)
-    expect(await showHandIn(db(), id)).toMatchObject({ answer: { diagram }, points: { got: 37_500, of: 40_000 } })
+    expect(await showHandIn(db(), id)).toMatchObject({
+      answer: { diagram },
+      points: { got: 37_500, of: 40_000 },
+    })
     expect((await showDesk(db(), exerciseId)).model.diagram).toEqual(DRAWERS.models[0]!.diagram)
     await release(db(), exerciseId, room.people.instructor)
     const feedback = await showFeedback(db(), (await findHandIn(db(), id))!)

@@ -18,7 +18,7 @@ export interface Summary {
 export function typeWords({
   family,
   length,
-  total,
+  precision,
   scale,
   withZone,
   unsigned,
@@ -26,7 +26,7 @@ export function typeWords({
   text,
 }: DataType): string {
   if (family === 'other') return `other ${/\[/.test(text) ? 'array' : ''}`.trim()
-  const sizes = family === 'decimal' ? `${total},${scale}` : String(length)
+  const sizes = family === 'decimal' ? `${precision},${scale}` : String(length)
   return [
     family,
     ['text', 'date', 'time', 'timestamp', 'json', 'uuid', 'interval', 'boolean', 'enum'].includes(family)

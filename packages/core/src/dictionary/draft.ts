@@ -14,7 +14,7 @@ export function describeType(type: DataType): Pick<DictionaryEntry, 'type' | 'si
     case 'integer':
       return { type: 'whole number', size: '' }
     case 'decimal':
-      return { type: 'number', size: type.total === null ? '' : `${type.total},${type.scale ?? 0}` }
+      return { type: 'number', size: type.precision === null ? '' : `${type.precision},${type.scale ?? 0}` }
     case 'timestamp':
       return { type: 'date and time', size: '' }
     case 'boolean':

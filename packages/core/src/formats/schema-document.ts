@@ -48,6 +48,8 @@ export const SchemaDocument = z.object({
                   'other',
                 ]),
                 length: z.number().nullish(),
+                precision: z.number().nullish(),
+                /** The same, as it was called before. */
                 total: z.number().nullish(),
                 scale: z.number().nullish(),
               }),
@@ -122,7 +124,14 @@ function tableOf(table: SchemaDocument['tables'][number], dialect: Dialect): Tab
 
 /** Family and sizes as they are said; what only the words of the type say is read from these. */
 function typeOf(
-  { text, family, length, total, scale }: SchemaDocument['tables'][number]['columns'][number]['type'],
+  {
+    text,
+    family,
+    length,
+    total,
+    precision = total,
+    scale,
+  }: SchemaDocument['tables'][number]['columns'][number]['type'],
   dialect: Dialect,
 ): DataType {
   const written = text.toUpperCase()
@@ -140,7 +149,7 @@ function typeOf(
     ...known,
     family,
     length: length ?? known.length,
-    total: total ?? known.total,
+    precision: precision ?? known.precision,
     scale: scale ?? known.scale,
   }
 }

@@ -20,7 +20,10 @@ export interface ScriptReport {
     readonly namespace: string | null
     readonly columns: readonly {
       readonly name: string
-      readonly type: Pick<DataType, 'text' | 'family' | 'length' | 'total' | 'scale'>
+      readonly type: Pick<DataType, 'text' | 'family' | 'length' | 'precision' | 'scale'> & {
+        /** The precision, as it was called before. */
+        readonly total: number | null
+      }
       readonly required: boolean
       readonly default: string | null
       readonly numbering: { readonly start: number; readonly step: number } | null
@@ -70,7 +73,8 @@ export function scriptReport(text: string, dialect: Dialect, given?: Schema): Sc
             text: type.text,
             family: type.family,
             length: type.length,
-            total: type.total,
+            precision: type.precision,
+            total: type.precision,
             scale: type.scale,
           },
           required: isRequired(table, name),

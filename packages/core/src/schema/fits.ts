@@ -92,8 +92,8 @@ function fitsInteger(value: string, type: DataType): Fit {
 function fitsDecimal(value: string, type: DataType): Fit {
   const number = parseNumber(value)
   if (!number) return 'refused'
-  const scale = type.total === null ? number.scale : (type.scale ?? 0)
-  if (type.total !== null && roundedDigits(number, scale) > type.total) return 'refused'
+  const scale = type.precision === null ? number.scale : (type.scale ?? 0)
+  if (type.precision !== null && roundedDigits(number, scale) > type.precision) return 'refused'
   const lost =
     number.scale > scale && !/^0*$/.test(value.trim().slice(value.trim().length - (number.scale - scale)))
   return lost || !number.written ? 'changed' : 'kept'
@@ -141,7 +141,7 @@ export function storedAs(value: string, type: DataType): string | undefined {
   if (type.family === 'boolean') return /^(?:[ty1]|yes|on)$/i.test(value) ? 'true' : 'false'
   if (type.family !== 'integer' && type.family !== 'decimal') return undefined
   const [, sign = '', whole = '', part = ''] = /^([+-]?)(\d*)(?:\.(\d*))?$/.exec(value.trim()) ?? []
-  const ownScale = type.total === null ? part.length : (type.scale ?? 0)
+  const ownScale = type.precision === null ? part.length : (type.scale ?? 0)
   const scale = type.family === 'integer' ? 0 : ownScale
   const cut =
     BigInt(`${whole}${part.slice(0, scale).padEnd(scale, '0')}` || '0') +

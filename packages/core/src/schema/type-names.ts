@@ -4,7 +4,7 @@ import type { TypeFamily } from './types'
 export interface KnownType {
   readonly family: TypeFamily
   readonly length?: number
-  readonly total?: number
+  readonly precision?: number
   readonly scale?: number
   readonly withZone?: boolean
   /** The column numbers itself. */
@@ -46,9 +46,9 @@ const ENTRIES: readonly Entry[] = [
   ['DEC', 'ipmsol', { family: 'decimal' }],
   ['FIXED', 'm', { family: 'decimal' }],
   ['NUMBER', 'o', { family: 'decimal' }],
-  ['MONEY', 's', { family: 'decimal', total: 19, scale: 4 }],
-  ['MONEY', 'p', { family: 'decimal', total: 19, scale: 2 }],
-  ['SMALLMONEY', 's', { family: 'decimal', total: 10, scale: 4 }],
+  ['MONEY', 's', { family: 'decimal', precision: 19, scale: 4 }],
+  ['MONEY', 'p', { family: 'decimal', precision: 19, scale: 2 }],
+  ['SMALLMONEY', 's', { family: 'decimal', precision: 10, scale: 4 }],
   ['REAL', 'ml', { family: 'float', length: 64 }],
   ['REAL', 'ipso', { family: 'float', length: 32 }],
   ['FLOAT', 'm', { family: 'float', length: 32 }],

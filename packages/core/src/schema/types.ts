@@ -26,7 +26,7 @@ export interface DataType {
   /** Characters of a text, bits of an integer or float. */
   readonly length: number | null
   /** Digits in all of a decimal. */
-  readonly total: number | null
+  readonly precision: number | null
   /** Digits after the point of a decimal. */
   readonly scale: number | null
   readonly withZone: boolean
@@ -70,8 +70,8 @@ function sizes(
   family: TypeFamily,
   known: KnownType,
   numbers: readonly number[],
-): Pick<DataType, 'length' | 'total' | 'scale'> {
-  const none = { length: known.length ?? null, total: null, scale: null }
+): Pick<DataType, 'length' | 'precision' | 'scale'> {
+  const none = { length: known.length ?? null, precision: null, scale: null }
   switch (family) {
     case 'char':
       return { ...none, length: numbers[0] ?? known.length ?? 1 }
@@ -82,8 +82,8 @@ function sizes(
       return { ...none, length: numbers.length === 1 ? floatBits(numbers[0]!) : (known.length ?? null) }
     case 'decimal':
       return numbers.length > 0
-        ? { ...none, total: numbers[0]!, scale: numbers[1] ?? 0 }
-        : { ...none, total: known.total ?? null, scale: known.scale ?? null }
+        ? { ...none, precision: numbers[0]!, scale: numbers[1] ?? 0 }
+        : { ...none, precision: known.precision ?? null, scale: known.scale ?? null }
     default:
       return none
   }
@@ -106,7 +106,7 @@ export function typesMatch(a: DataType, b: DataType): 'exactly' | 'compatibly' |
   const bothMoment = isMoment(a) && isMoment(b)
   if (a.family !== b.family) return bothText || bothNumber || bothMoment ? 'compatibly' : 'not'
   return a.length === b.length &&
-    a.total === b.total &&
+    a.precision === b.precision &&
     a.scale === b.scale &&
     a.unsigned === b.unsigned &&
     a.withZone === b.withZone

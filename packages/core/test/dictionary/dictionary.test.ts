@@ -127,7 +127,7 @@ describe('a dictionary as a schema', () => {
           column,
           type.family,
           type.length,
-          type.total,
+          type.precision,
           type.scale,
         ]),
         key: primaryKey?.columns,

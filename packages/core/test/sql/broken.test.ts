@@ -30,7 +30,7 @@ function tablesOf({ tables }: Schema) {
       column.name,
       column.type.family,
       column.type.length,
-      column.type.total,
+      column.type.precision,
       column.type.scale,
       column.default,
       isRequired(table, column.name),

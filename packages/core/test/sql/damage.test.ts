@@ -25,7 +25,7 @@ function own({ tables }: Schema): Map<string, string> {
           name,
           type.family,
           type.length,
-          type.total,
+          type.precision,
           notNull,
           value,
         ]),

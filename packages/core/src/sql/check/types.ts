@@ -50,7 +50,7 @@ export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): 
           table: table.name,
           column: column.name,
           type: column.type.text,
-          total: String(column.type.total),
+          total: String(column.type.precision),
           scale: String(column.type.scale),
           why: 'by its name',
         }),
@@ -79,7 +79,7 @@ function counterNotTime(script: string, table: Table, { name, nameSpan, span }: 
 
 function faultOfType({ name, type }: Column): FindingCode | undefined {
   const { family } = type
-  if (family === 'decimal' && type.total !== null && type.scale !== null && type.scale > type.total)
+  if (family === 'decimal' && type.precision !== null && type.scale !== null && type.scale > type.precision)
     return 'types.scale-above-total'
   if (family === 'other' && /\[\s*(?:\d+\s*)?\]$|\bARRAY$/i.test(type.text)) return 'atomicity.array'
   const said = hintsOf(name)

@@ -141,9 +141,9 @@ function integerText({ length, unsigned }: DataType, dialect: Dialect): TypeText
   return { text: dialect === 'oracle' ? 'NUMBER(20)' : 'NUMERIC(20)', ...lost }
 }
 
-function decimalText({ total, scale }: DataType, dialect: Dialect): TypeText {
+function decimalText({ precision, scale }: DataType, dialect: Dialect): TypeText {
   const name = pick({ oracle: 'NUMBER', mysql: 'DECIMAL', sqlserver: 'DECIMAL', other: 'NUMERIC' }, dialect)
-  const isAny = total === null
+  const isAny = precision === null
   if (isAny)
     return dialect === 'mysql' || dialect === 'sqlserver'
       ? {
@@ -152,10 +152,10 @@ function decimalText({ total, scale }: DataType, dialect: Dialect): TypeText {
         }
       : kept(name)
   const most = MOST_DIGITS[dialect] ?? Infinity
-  const digits = Math.min(total, most)
+  const digits = Math.min(precision, most)
   const places = Math.min(scale ?? 0, digits)
   const text = `${name}(${digits}${places > 0 ? `,${places}` : ''})`
-  return total > most ? { text, lost: `a number has at most ${most} digits` } : kept(text)
+  return precision > most ? { text, lost: `a number has at most ${most} digits` } : kept(text)
 }
 
 function varcharText({ length }: DataType, dialect: Dialect, isKey: boolean): TypeText {

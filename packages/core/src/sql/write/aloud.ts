@@ -96,7 +96,7 @@ function columnSentence(table: Table, column: Column): string {
 }
 
 function typeInWords({ type }: Column): string {
-  const { family, length, total, scale, members, withZone } = type
+  const { family, length, precision, scale, members, withZone } = type
   switch (family) {
     case 'char':
       return `exactly ${length} ${length === 1 ? 'character' : 'characters'}`
@@ -112,9 +112,9 @@ function typeInWords({ type }: Column): string {
       return 'a whole number'
 
     case 'decimal':
-      if (total === null) return 'a number'
-      if (scale) return `a number of ${total} digits, ${scale} of them after the point`
-      return `a whole number of up to ${total} digits`
+      if (precision === null) return 'a number'
+      if (scale) return `a number of ${precision} digits, ${scale} of them after the point`
+      return `a whole number of up to ${precision} digits`
 
     case 'float':
       return 'a number, kept only nearly'
