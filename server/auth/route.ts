@@ -38,27 +38,45 @@ export type Access =
   | { readonly to: 'course' | 'exercise' | 'handIn'; readonly allow: readonly Role[] }
   | { readonly to: 'own' }
 
-export interface Context<Body> {
+interface AnyContext<Body> {
   readonly event: H3Event
   readonly db: Db
   readonly now: Date
   readonly body: Body
   readonly params: Readonly<Record<string, string>>
-  /** Signed in, unless the route is open to anyone. */
+}
+interface OfPerson<Body> extends AnyContext<Body> {
+  /** Who is signed in. */
   readonly person: Person
+}
+interface InCourse<Body> extends OfPerson<Body> {
   /** The role in the course that the path names. */
   readonly role: Role
   readonly courseId: string
+}
+interface OfExercise<Body> extends InCourse<Body> {
   readonly exercise: Exercise
+}
+interface OfHandIn<Body> extends OfExercise<Body> {
   readonly handIn: HandIn
 }
+interface Contexts<Body> {
+  readonly anyone: AnyContext<Body>
+  readonly person: OfPerson<Body>
+  readonly course: InCourse<Body>
+  readonly exercise: OfExercise<Body>
+  readonly handIn: OfHandIn<Body>
+  readonly own: OfHandIn<Body>
+}
+/** What is known when a route is handled: by what it is about. */
+export type Context<Body, To extends Access['to'] = 'own'> = Contexts<Body>[To]
 
-interface RouteOptions<Body, Answer> {
-  readonly access: Access
+interface RouteOptions<Body, Answer, Asked extends Access> {
+  readonly access: Asked
   readonly body?: z.ZodType<Body>
   /** Whether the request must say whose it is: what somebody writes is never taken for another's. */
   readonly namesPerson?: boolean
-  readonly handle: (context: Context<Body>) => Promise<Answer>
+  readonly handle: (context: Context<Body, Asked['to']>) => Promise<Answer>
 }
 
 export const LARGEST_BODY = 2_000_000
@@ -67,8 +85,8 @@ export const LARGEST_BODY = 2_000_000
  * A route: checks the origin, authorises, parses, then handles. Every refusal is answered in the problem
  * shape; nothing internal leaks.
  */
-export function defineRoute<Body = undefined, Answer = unknown>(
-  options: RouteOptions<Body, Answer>,
+export function defineRoute<Body = undefined, Answer = unknown, const Asked extends Access = Access>(
+  options: RouteOptions<Body, Answer, Asked>,
 ): EventHandler & { access: Access } {
   const handler = defineEventHandler(async event => {
     setResponseHeader(event, 'Cache-Control', 'no-store')
@@ -77,7 +95,10 @@ export function defineRoute<Body = undefined, Answer = unknown>(
       if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY) throw tooLarge(event)
       const context = await authorise(event, options)
       const body = options.body ? await parseBody(event, options.body) : ((await passOver(event)) as Body)
-      return (await options.handle({ ...context, body })) ?? { ok: true }
+      // `authorise` found what a route of its kind is about, or refused.
+      return (
+        (await options.handle({ ...context, body } as unknown as Context<Body, Asked['to']>)) ?? { ok: true }
+      )
     } catch (error) {
       return answerProblem(event, error)
     }
@@ -98,19 +119,19 @@ function checkOrigin(event: H3Event): void {
 
 async function authorise(
   event: H3Event,
-  { access, namesPerson = false }: Pick<RouteOptions<never, never>, 'access' | 'namesPerson'>,
-): Promise<Omit<Context<never>, 'body'>> {
+  { access, namesPerson = false }: { readonly access: Access; readonly namesPerson?: boolean },
+): Promise<Partial<Omit<Context<never>, 'body'>>> {
   const params = getRouterParams(event)
   for (const [name, value] of Object.entries(params))
     if (name.endsWith('Id') && !Id.safeParse(value).success) throw notFound()
   const db = database()
   const base = { event, db, now: new Date(), params }
-  if (access.to === 'anyone') return base as unknown as Omit<Context<never>, 'body'>
+  if (access.to === 'anyone') return base
   const person = await personOf(event, db, base.now)
   if (!person) throw new Refusal(401, 'signed-out', 'Sign in to go on.')
   event.context.personId = person.id
   checkPerson(event, person, namesPerson)
-  if (access.to === 'person') return { ...base, person } as unknown as Omit<Context<never>, 'body'>
+  if (access.to === 'person') return { ...base, person }
   const handIn = params.handInId ? await findHandIn(db, params.handInId) : undefined
   if (params.handInId && !handIn) throw notFound()
   const exerciseId = handIn?.exerciseId ?? params.exerciseId
@@ -126,7 +147,14 @@ async function authorise(
   } else if (!access.allow.includes(role)) {
     throw forbidden()
   }
-  return { ...base, person, role, courseId: courseId!, exercise: exercise!, handIn: handIn! }
+  return {
+    ...base,
+    person,
+    role,
+    courseId: courseId!,
+    ...(exercise ? { exercise } : {}),
+    ...(handIn ? { handIn } : {}),
+  }
 }
 
 async function roleIn(db: Db, courseId: string | undefined, person: Person): Promise<Role | undefined> {
