@@ -24,6 +24,7 @@ import type {
 } from './alignment'
 import type { NameComparer } from './likeness'
 import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
+import { COLUMN, TABLE } from './weights'
 
 /** An alignment while it is being made: what is placed so far, and which columns and references are taken. */
 export class AlignmentDraft {
@@ -164,8 +165,8 @@ function key(table: Table, column: string): string {
 }
 
 export function confidenceOf(score: number): Confidence {
-  if (score >= 0.62) return 'sure'
-  if (score >= 0.45) return 'likely'
+  if (score >= TABLE.sure) return 'sure'
+  if (score >= TABLE.likely) return 'likely'
   return 'weak'
 }
 
@@ -201,7 +202,7 @@ export function typeLikeness(attribute: WorldAttribute, column: Column): number 
     case 'exactly':
       return 1
     case 'compatibly':
-      return 0.7
+      return COLUMN.compatibleType
     case 'not':
       return 0
   }

@@ -2,6 +2,7 @@ import { foldName, type Column, type Schema, type Table } from '../schema'
 import type { GlossaryEntry, PairReason } from './alignment'
 import { nameLikeness, nameWords, withoutPrefix, type NameWords } from './names'
 import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
+import { FACT_OF_TABLE, NAME, NEITHER, TABLE } from './weights'
 
 export interface Likeness {
   readonly score: number
@@ -104,21 +105,21 @@ function best(written: NameWords, own: readonly NameWords[], accepted: readonly 
     const likeness = nameLikeness(written, name)
     if (likeness > score) {
       score = likeness
-      reason = likeness >= 0.99 ? 'same-name' : 'like-name'
+      reason = likeness >= NAME.same ? 'same-name' : 'like-name'
     }
   }
   for (const name of accepted) {
-    const likeness = nameLikeness(written, name) * 0.98
+    const likeness = nameLikeness(written, name) * NAME.inGlossary
     if (likeness > score) {
       score = likeness
-      reason = likeness >= 0.97 ? 'glossary' : 'like-name'
+      reason = likeness >= NAME.exactInGlossary ? 'glossary' : 'like-name'
     }
   }
   return { score, reason: score > 0 ? reason : null }
 }
 
 function bestOf(likenesses: readonly Likeness[]): Likeness {
-  return likenesses.reduce((a, b, i) => (b.score - (i > 0 ? 0.02 : 0) > a.score ? b : a))
+  return likenesses.reduce((a, b, i) => (b.score - (i > 0 ? NAME.otherReading : 0) > a.score ? b : a))
 }
 
 function withAndWithout(words: NameWords, prefix: NameWords): NameWords[] {
@@ -148,9 +149,6 @@ function columnPrefix(table: Table): NameWords {
   return prefix
 }
 
-/** What each kind of evidence weighs in the score of a pair of entity and table. */
-export const WEIGHTS = { name: 0.42, columns: 0.36, references: 0.22 } as const
-
 /** Scores of entity (row) against table (column), 0 to 1. */
 export type Scores = readonly (readonly number[])[]
 
@@ -163,17 +161,19 @@ function columnScoreOf(comparer: NameComparer, entity: WorldEntity, table: Table
   const own = table.columns.filter(column => !referring.has(foldName(column.name)))
   const roles = table.references.length === 0 ? entity.roles : []
   const elements = entity.attributes.length + roles.length
-  if (elements === 0) return 0.5
+  if (elements === 0) return NEITHER
   const best = (score: (column: Column) => number, least: number): number =>
     Math.max(0, ...table.columns.map(score).map(value => (value >= least ? value : 0)))
   const sum =
     entity.attributes.reduce(
       (total, attribute) =>
-        total + best(column => comparer.attribute(entity, attribute, table, column).score, 0.55),
+        total +
+        best(column => comparer.attribute(entity, attribute, table, column).score, FACT_OF_TABLE.attribute),
       0,
     ) +
     roles.reduce(
-      (total, role) => total + best(column => comparer.role(entity, role, column.name).score, 0.75),
+      (total, role) =>
+        total + best(column => comparer.role(entity, role, column.name).score, FACT_OF_TABLE.role),
       0,
     )
   return (sum / elements + sum / Math.max(own.length, elements)) / 2
@@ -188,13 +188,13 @@ export function tableScores(world: World, schema: Schema, comparer: NameComparer
   const columns = world.entities.map(entity =>
     schema.tables.map(table => comparer.columnScore(entity, table)),
   )
-  let scores: number[][] = names.map((row, e) => row.map((name, t) => 0.5 * name + 0.5 * columns[e]![t]!))
+  let scores: number[][] = names.map((row, e) => row.map((name, t) => (name + columns[e]![t]!) / 2))
   for (let round = 0; round < 2; round++) {
     const references = referenceScores(world, schema, scores)
     scores = names.map((row, e) =>
       row.map(
         (name, t) =>
-          WEIGHTS.name * name + WEIGHTS.columns * columns[e]![t]! + WEIGHTS.references * references[e]![t]!,
+          TABLE.name * name + TABLE.columns * columns[e]![t]! + TABLE.references * references[e]![t]!,
       ),
     )
   }
@@ -228,7 +228,7 @@ export function referenceScores(world: World, schema: Schema, scores: Scores): n
         incoming[e]!.map(i => referring[t]!.map(j => scores[i]![j]!)),
         referring[t]!.length,
       )
-      return ofOut + ofIn === 0 ? 0.5 : (foundOut + foundIn) / (ofOut + ofIn)
+      return ofOut + ofIn === 0 ? NEITHER : (foundOut + foundIn) / (ofOut + ofIn)
     }),
   )
 }
@@ -239,7 +239,7 @@ function matched(rows: readonly (readonly number[])[], columns: number): [number
   for (const row of rows) {
     let best = -1
     row.forEach((score, i) => {
-      if (!used.has(i) && score > (best < 0 ? 0.3 : row[best]!)) best = i
+      if (!used.has(i) && score > (best < 0 ? FACT_OF_TABLE.neighbour : row[best]!)) best = i
     })
     if (best < 0) continue
     used.add(best)

@@ -1,4 +1,5 @@
 import { editDistance } from '../language'
+import { WORD } from './weights'
 
 /**
  * A name cut into comparable words: lower case, singular, with the many words for "number that identifies"
@@ -54,9 +55,9 @@ function wordLikeness(a: string, b: string): number {
   if (a === b) return 1
   if (a === '#' || b === '#') return 0
   const [short, long] = a.length <= b.length ? [a, b] : [b, a]
-  if (short.length >= 3 && long.startsWith(short)) return 0.85
-  if (short.length >= 3 && isAbbreviation(short, long)) return 0.7
-  if (short.length >= 4 && editDistance(a, b, 2) <= (short.length >= 7 ? 2 : 1)) return 0.8
+  if (short.length >= 3 && long.startsWith(short)) return WORD.prefix
+  if (short.length >= 3 && isAbbreviation(short, long)) return WORD.abbreviated
+  if (short.length >= 4 && editDistance(a, b, 2) <= (short.length >= 7 ? 2 : 1)) return WORD.misspelt
   return 0
 }
 

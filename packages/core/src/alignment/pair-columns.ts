@@ -12,9 +12,7 @@ import type { Confidence, PairReason } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
 import type { WorldAttribute, WorldEntity } from './world'
-
-const LOWEST = 0.5
-const MARGIN = 0.08
+import { COLUMN } from './weights'
 
 /** The pins of the attributes: `table.column`. */
 export function pairPinnedColumns(draft: AlignmentDraft): void {
@@ -50,7 +48,7 @@ export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: T
     columns.map(column => scoreOf(draft, entity, attribute, table, column)),
   )
   const scores = field.map(row => row.map(({ score }) => score))
-  assign(scores, LOWEST).forEach((c, a) => {
+  assign(scores, COLUMN.least).forEach((c, a) => {
     if (c < 0) return
     const { score, reason } = field[a]![c]!
     const rival = rivalOf(scores, a, c)
@@ -73,8 +71,8 @@ export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: T
 }
 
 function confidenceOf(score: number): Confidence {
-  if (score >= 0.72) return 'sure'
-  return score >= 0.6 ? 'likely' : 'weak'
+  if (score >= COLUMN.sure) return 'sure'
+  return score >= COLUMN.likely ? 'likely' : 'weak'
 }
 
 function scoreOf(
@@ -89,7 +87,7 @@ function scoreOf(
     0,
     ...draft.openRoles(entity).map(role => draft.comparer.role(entity, role, column.name).score),
   )
-  if (score < LOWEST || asRole > score) return { score: 0, reason: null }
+  if (score < COLUMN.least || asRole > score) return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
   // A number that the table makes up beside a key of its own stands for the row, not for a fact.
   if (!isSame && isSurrogate(table, column) && declaredKeys(table).length > 1)
@@ -98,10 +96,10 @@ function scoreOf(
   return {
     score:
       score +
-      0.1 * fits -
-      (fits === 0 ? 0.1 : 0) +
-      (isSame ? 0.03 : 0) -
-      (isSurrogate(table, column) ? 0.15 : 0),
+      COLUMN.type * fits -
+      (fits === 0 ? COLUMN.type : 0) +
+      (isSame ? COLUMN.exactName : 0) -
+      (isSurrogate(table, column) ? COLUMN.surrogate : 0),
     reason,
   }
 }
@@ -112,8 +110,8 @@ function rivalOf(scores: readonly (readonly number[])[], a: number, c: number): 
   return scores[a]!.findIndex(
     (other, d) =>
       d !== c &&
-      other >= LOWEST &&
-      score - other < MARGIN &&
+      other >= COLUMN.least &&
+      score - other < COLUMN.margin &&
       scores.every((row, b) => b === a || row[d]! < other),
   )
 }
@@ -138,7 +136,7 @@ export function pairLeftColumns(draft: AlignmentDraft, entity: WorldEntity, tabl
         continue
       if (fits === mayMean && (attributes.length > 1 || columns.length > 1)) continue
       draft.addAttribute(entity, attribute, table, column, {
-        score: 0.4,
+        score: COLUMN.leftOver,
         confidence: 'weak',
         reasons: [fits === mayMean ? 'only-one-left' : 'same-type'],
       })
@@ -180,7 +178,7 @@ function pairLastRole(draft: AlignmentDraft, entity: WorldEntity, table: Table):
     entity,
     role,
     { kind: 'forward', step },
-    { score: 0.4, confidence: 'weak', reasons: ['only-one-left'] },
+    { score: COLUMN.leftOver, confidence: 'weak', reasons: ['only-one-left'] },
   )
 }
 

@@ -4,6 +4,7 @@ import { isReferring, isSurrogate, stepOf, typeLikeness, type AlignmentDraft } f
 import { pairColumns } from './pair-columns'
 import { nameLikeness, nameWords } from './names'
 import type { WorldAttribute, WorldEntity, WorldRole } from './world'
+import { LAYOUT } from './weights'
 
 /**
  * Facts of an entity in further tables, row for row: a table whose key refers to the entity's table, or the
@@ -63,7 +64,9 @@ function holdsFacts(draft: AlignmentDraft, entity: WorldEntity, table: Table): b
   return draft
     .openAttributes(entity)
     .some(attribute =>
-      table.columns.some(column => draft.comparer.attribute(entity, attribute, table, column).score >= 0.7),
+      table.columns.some(
+        column => draft.comparer.attribute(entity, attribute, table, column).score >= LAYOUT.fact,
+      ),
     )
 }
 
@@ -113,7 +116,7 @@ function tryInside(
       score: insideLikeness(draft, host, target, role, attribute, column),
     }))
     const [best] = scored.sort((a, b) => b.score - a.score)
-    return best && best.score >= 0.7 ? [best] : []
+    return best && best.score >= LAYOUT.fact ? [best] : []
   })
   const isIdentifier = ({ attribute }: Found): boolean => target.identifier.includes(attribute.name)
   const distinct = new Set(found.map(({ column }) => foldName(column.name))).size === found.length
@@ -124,7 +127,7 @@ function tryInside(
     table: table.name,
     inside: { entity: host.name, role: role.name },
     parts: [],
-    score: 0.7,
+    score: LAYOUT.inside,
     confidence: 'sure',
     reasons: ['inside'],
   })
@@ -135,7 +138,7 @@ function tryInside(
     host,
     role,
     { kind: 'inside', table: table.name },
-    { score: 0.7, confidence: 'sure', reasons: ['inside'] },
+    { score: LAYOUT.inside, confidence: 'sure', reasons: ['inside'] },
   )
 }
 
@@ -190,7 +193,7 @@ export function placeCopies(draft: AlignmentDraft): void {
           attribute: attribute.name,
           table: table.name,
           column: column.name,
-          score: 0.8,
+          score: LAYOUT.copy,
           confidence: 'likely',
           reasons: ['like-name', 'same-type'],
         })
@@ -208,7 +211,8 @@ function isCopyOf(
 ): boolean {
   if (typeLikeness(attribute, column) === 0) return false
   return (
-    sameName(column.name, original) || draft.comparer.qualified(entity, attribute, column.name).score >= 0.85
+    sameName(column.name, original) ||
+    draft.comparer.qualified(entity, attribute, column.name).score >= LAYOUT.copiedName
   )
 }
 
@@ -273,7 +277,7 @@ function isRepeatOf(
     ...draft.comparer.accepted(entity.name),
     ...draft.comparer.accepted(`${entity.name}.${attribute.name}`),
   ]
-  return own.some(words => nameLikeness(bare, words) >= 0.66)
+  return own.some(words => nameLikeness(bare, words) >= LAYOUT.repeatedName)
 }
 
 /** An array, a document, or a text under a plural name. */

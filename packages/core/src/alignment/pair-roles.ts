@@ -5,9 +5,7 @@ import { impliedStep, stepOf, type AlignmentDraft } from './draft'
 import { nameLikeness, nameWords } from './names'
 import { identifierColumns } from './pair-columns'
 import type { WorldEntity, WorldRole } from './world'
-
-/** What two ways of pairing the same roles must differ by for the better one to count. */
-const MARGIN = 0.3
+import { ROLE } from './weights'
 
 /** The pins of the roles: `table.column+column`, or the name of a table between. */
 export function pairPinnedRoles(draft: AlignmentDraft): void {
@@ -62,7 +60,10 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
     const target = draft.tableOf(role.target)
     return references.map(reference =>
       target && sameName(target.name, reference.table)
-        ? Math.max(0.01, ...reference.columns.map(column => draft.comparer.role(entity, role, column).score))
+        ? Math.max(
+            ROLE.anyName,
+            ...reference.columns.map(column => draft.comparer.role(entity, role, column).score),
+          )
         : -1,
     )
   })
@@ -75,10 +76,11 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
         other >= 0 &&
         likeness[j]![r]! >= 0 &&
         likeness[i]![other]! >= 0 &&
-        likeness[i]![r]! + likeness[j]![other]! - likeness[i]![other]! - likeness[j]![r]! < MARGIN,
+        likeness[i]![r]! + likeness[j]![other]! - likeness[i]![other]! - likeness[j]![r]! < ROLE.margin,
     )
     const spare = likeness[i]!.findIndex(
-      (other, s) => s !== r && other >= 0 && !assignment.includes(s) && likeness[i]![r]! - other < MARGIN,
+      (other, s) =>
+        s !== r && other >= 0 && !assignment.includes(s) && likeness[i]![r]! - other < ROLE.margin,
     )
     const rival = twin >= 0 ? assignment[twin]! : spare
     takeReference(draft, entity, table, roles[i]!, references[r]!, likeness[i]![r]!, references[rival])
@@ -102,13 +104,13 @@ function takeReference(
       element: `${entity.name}.${role.name}`,
       to: [`${table.name}.${rival.columns.join('+')}`],
     })
-  const unrivalled = isAlone || likeness >= 0.6 ? 'sure' : 'likely'
+  const unrivalled = isAlone || likeness >= ROLE.sure ? 'sure' : 'likely'
   draft.addRole(
     entity,
     role,
     { kind: 'forward', step: stepOf(table, reference) },
     {
-      score: Math.max(likeness, isAlone ? 0.9 : 0.5),
+      score: Math.max(likeness, isAlone ? ROLE.alone : ROLE.oneOfSeveral),
       confidence: rival ? 'weak' : unrivalled,
       reasons: rival ? ['same-references', 'rival'] : ['same-references'],
     },
@@ -127,7 +129,7 @@ export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, tab
       entity,
       role,
       step ? { kind: 'forward', step } : { kind: 'columns', table: table.name, columns },
-      { score: 0.8, confidence: 'sure', reasons: ['like-name'] },
+      { score: ROLE.undeclared, confidence: 'sure', reasons: ['like-name'] },
     )
   }
 }
@@ -170,7 +172,7 @@ function columnsLike(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole
         : Math.max(draft.comparer.roleColumn(entity, role, own, name).score, asHere(i, name)),
     ),
   )
-  return assign(scores, 0.75).flatMap(c => (c >= 0 ? [columns[c]!.name] : []))
+  return assign(scores, ROLE.undeclaredName).flatMap(c => (c >= 0 ? [columns[c]!.name] : []))
 }
 
 /**
@@ -186,7 +188,7 @@ export function pairDetours(draft: AlignmentDraft): void {
       const layout = declared ?? backwardByName(draft, own, target)
       if (layout)
         draft.addRole(entity, role, layout, {
-          score: 0.7,
+          score: ROLE.detour,
           confidence: declared ? 'sure' : 'likely',
           reasons: declared ? ['same-references'] : ['like-name'],
         })
@@ -255,7 +257,7 @@ function stepByName(draft: AlignmentDraft, table: Table, end: Table): Step | und
     }
     const found = assign(
       key.map(column => free.map(({ name }) => likeness(name, column))),
-      0.75,
+      ROLE.undeclaredName,
     )
     if (found.every(c => c >= 0))
       return {

@@ -2,13 +2,10 @@ import { findTable, sameName, type Table } from '../schema'
 import type { Pair, PairReason } from './alignment'
 import { assign } from './assignment'
 import { confidenceOf, type AlignmentDraft } from './draft'
-import { WEIGHTS, referenceScores, tableScores } from './likeness'
+import { referenceScores, tableScores } from './likeness'
 import { shapeScores } from './shape'
 import type { WorldEntity } from './world'
-
-const LOWEST = 0.34
-const MARGIN = 0.08
-const ALIKE = 0.6
+import { COLUMN, FACT_OF_TABLE, NAME, SHAPE, TABLE } from './weights'
 
 /**
  * Entities to tables: pins first, then the optimal assignment by names, columns and references, repeated with
@@ -82,13 +79,13 @@ function settle(
   tables: readonly Table[],
   scores: number[][],
 ): number[] {
-  let assignment = assign(scores, LOWEST)
+  let assignment = assign(scores, TABLE.least)
   for (let round = 0; round < 4; round++) {
     const before = referencesAfter(draft, open, tables, assignment, scores)
     const next = scores.map((row, e) =>
-      row.map((score, t) => score + WEIGHTS.references * 0.5 * before[e]![t]!),
+      row.map((score, t) => score + TABLE.references * TABLE.again * before[e]![t]!),
     )
-    const again = assign(next, LOWEST + WEIGHTS.references * 0.25)
+    const again = assign(next, TABLE.least + (TABLE.references * TABLE.again) / 2)
     if (again.every((t, e) => t === assignment[e])) break
     assignment = again
   }
@@ -129,13 +126,14 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
   const entity = open[e]!
   const score = scores[e]![t]!
   const name = draft.comparer.entity(entity, table)
-  const rest = score - WEIGHTS.name * name.score
+  const rest = score - TABLE.name * name.score
   const reasons: PairReason[] = []
   if (table.given && sameName(entity.name, table.name)) reasons.push('given')
-  if (name.reason && name.score >= 0.5) reasons.push(name.reason)
+  if (name.reason && name.score >= TABLE.reason) reasons.push(name.reason)
   const byColumns = draft.comparer.columnScore(entity, table)
-  if (byColumns > 0.5) reasons.push('same-columns')
-  if (rest - WEIGHTS.columns * byColumns >= WEIGHTS.references * 0.6) reasons.push('same-references')
+  if (byColumns > TABLE.reason) reasons.push('same-columns')
+  if (rest - TABLE.columns * byColumns >= TABLE.references * TABLE.referencesReason)
+    reasons.push('same-references')
   if (reasons.includes('given')) return { score: 1, confidence: 'sure', reasons }
   const isNamed = reasons.some(
     reason =>
@@ -144,9 +142,7 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
   let confidence = isNamed ? confidenceOf(score) : 'weak'
   const doubt =
     doubtOf(draft, field, e, t, names[e]![t]!) ??
-    (leadsElsewhere(draft, entity, table, rest - WEIGHTS.columns * byColumns)
-      ? 'other-references'
-      : undefined)
+    (leadsElsewhere(draft, entity, table, rest - TABLE.columns * byColumns) ? 'other-references' : undefined)
   if (doubt) {
     reasons.push(doubt)
     if (confidence === 'sure') confidence = 'likely'
@@ -163,16 +159,16 @@ function doubtOf(
   name: number,
 ): PairReason | undefined {
   const elsewhere =
-    names[e]!.some((other, u) => u !== t && other >= 0.9 && name < 0.9) ||
-    names.some((row, f) => f !== e && row[t]! >= 0.9 && name < 0.9)
+    names[e]!.some((other, u) => u !== t && other >= NAME.speaks && name < NAME.speaks) ||
+    names.some((row, f) => f !== e && row[t]! >= NAME.speaks && name < NAME.speaks)
   if (elsewhere) return 'name-elsewhere'
   const score = scores[e]![t]!
   const rival = scores[e]!.findIndex(
     (other, u) =>
       u !== t &&
-      other >= LOWEST &&
-      score - other < MARGIN &&
-      !names.some((row, f) => f !== e && row[u]! >= 0.9 && row[u]! > names[e]![u]!),
+      other >= TABLE.least &&
+      score - other < TABLE.margin &&
+      !names.some((row, f) => f !== e && row[u]! >= NAME.speaks && row[u]! > names[e]![u]!),
   )
   if (rival < 0) return undefined
   draft.rivals.push({ element: open[e]!.name, to: [tables[rival]!.name] })
@@ -197,7 +193,7 @@ function leadsElsewhere(
     schema.tables.flatMap(other =>
       other.references.filter(reference => sameName(reference.table, table.name)),
     ).length
-  return around >= 2 && own >= 1 && references < WEIGHTS.references * 0.2
+  return around >= 2 && own >= 1 && references < TABLE.references * TABLE.referencesElsewhere
 }
 
 const DOUBTS: readonly PairReason[] = ['name-elsewhere', 'other-references', 'rival']
@@ -211,11 +207,11 @@ export function confirmTables(draft: AlignmentDraft): void {
     if (placement.confidence === 'sure' || placement.reasons.some(reason => DOUBTS.includes(reason))) return
     const entity = draft.world.entities.find(({ name }) => name === placement.entity)!
     const named =
-      draft.attributes.filter(other => other.entity === entity.name && other.score >= 0.72).length +
+      draft.attributes.filter(other => other.entity === entity.name && other.score >= COLUMN.sure).length +
       draft.roles.filter(
         other =>
           other.entity === entity.name &&
-          other.score >= 0.75 &&
+          other.score >= FACT_OF_TABLE.role &&
           draft.placement(roleTarget(entity, other.role))?.confidence === 'sure',
       ).length
     const all = entity.attributes.length + entity.roles.length
@@ -249,7 +245,7 @@ function pairByShape(draft: AlignmentDraft): void {
     const best = clearest(scores)
     if (!best) return
     place(draft, open[best.e]!, tables[best.t]!, {
-      score: best.score * 0.5,
+      score: best.score * SHAPE.counts,
       confidence: 'weak',
       reasons: ['same-shape'],
     })
@@ -262,10 +258,10 @@ function clearest(
   let best: { e: number; t: number; score: number } | undefined
   scores.forEach((row, e) =>
     row.forEach((score, t) => {
-      if (score < ALIKE || score <= (best?.score ?? 0)) return
+      if (score < SHAPE.least || score <= (best?.score ?? 0)) return
       const isRivalled =
-        row.some((other, u) => u !== t && score - other < MARGIN) ||
-        scores.some((others, f) => f !== e && score - others[t]! < MARGIN)
+        row.some((other, u) => u !== t && score - other < TABLE.margin) ||
+        scores.some((others, f) => f !== e && score - others[t]! < TABLE.margin)
       if (!isRivalled) best = { e, t, score }
     }),
   )

@@ -2,6 +2,7 @@ import { declaredKeys, findTable, foldName, isRequired, sameName, type Schema, t
 import { assign } from './assignment'
 import { isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
 import type { World, WorldAttribute, WorldEntity } from './world'
+import { NEITHER, SHAPE } from './weights'
 
 /**
  * How alike entities and tables are without a look at any name: types of facts, the form of the key, what
@@ -15,11 +16,16 @@ export function shapeScores(
   const incoming = incomingTo(draft)
   const own = entities.map(entity =>
     tables.map(
-      table => 0.6 * factsAlike(draft, entity, table) + 0.4 * formAlike(draft, entity, table, incoming),
+      table =>
+        SHAPE.facts * factsAlike(draft, entity, table) +
+        SHAPE.form * formAlike(draft, entity, table, incoming),
     ),
   )
   return own.map((row, e) =>
-    row.map((score, t) => 0.65 * score + 0.35 * neighboursAlike(draft, entities[e]!, tables[t]!, incoming)),
+    row.map(
+      (score, t) =>
+        SHAPE.own * score + SHAPE.neighbours * neighboursAlike(draft, entities[e]!, tables[t]!, incoming),
+    ),
   )
 }
 
@@ -54,11 +60,11 @@ function factsAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table): n
   const scores = facts.map(fact =>
     columns.map(column => {
       const likeness = typeLikeness(fact, column)
-      if (likeness < 1) return likeness > 0 ? 0.6 : 0
-      return fact.required === isRequired(table, column.name) ? 1 : 0.9
+      if (likeness < 1) return likeness > 0 ? SHAPE.compatibleFact : 0
+      return fact.required === isRequired(table, column.name) ? 1 : SHAPE.otherwiseRequired
     }),
   )
-  return assign(scores, 0.1).reduce((sum, c, f) => sum + (c < 0 ? 0 : scores[f]![c]!), 0) / most
+  return assign(scores, SHAPE.leastFact).reduce((sum, c, f) => sum + (c < 0 ? 0 : scores[f]![c]!), 0) / most
 }
 
 const bare = new WeakMap<Schema, boolean>()
@@ -84,7 +90,7 @@ function identifyingFacts(world: World, name: string, depth = 0): WorldAttribute
 
 /** As many references, and a key of as many of them. */
 function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, to: Incoming): number {
-  if (isBare(draft)) return 0.5
+  if (isBare(draft)) return NEITHER
   const references = near(entity.roles.length, table.references.length)
   const keys = declaredKeys(table).filter(
     ({ columns }) =>
@@ -113,7 +119,7 @@ function formAlike(draft: AlignmentDraft, entity: WorldEntity, table: Table, to:
     draft.world.entities.flatMap(other => other.roles.filter(role => role.target === entity.name)).length,
     to.get(foldName(table.name))?.length ?? 0,
   )
-  return 0.4 * references + 0.3 * inKey + 0.3 * incoming
+  return SHAPE.references * references + SHAPE.inKey * inKey + SHAPE.incoming * incoming
 }
 
 function near(a: number, b: number): number {
@@ -130,7 +136,7 @@ function neighboursAlike(
   table: Table,
   incoming: Incoming,
 ): number {
-  if (isBare(draft)) return 0.5
+  if (isBare(draft)) return NEITHER
   const targets = new Set(table.references.map(reference => foldName(reference.table)))
   const sources = new Set(incoming.get(foldName(table.name)) ?? [])
   const known: boolean[] = []
@@ -141,5 +147,5 @@ function neighboursAlike(
   for (const role of entity.roles) look(role.target, targets)
   for (const other of draft.world.entities)
     if (other.roles.some(role => role.target === entity.name)) look(other.name, sources)
-  return known.length === 0 ? 0.5 : known.filter(Boolean).length / known.length
+  return known.length === 0 ? NEITHER : known.filter(Boolean).length / known.length
 }
