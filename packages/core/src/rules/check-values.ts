@@ -10,6 +10,9 @@ const FALSE = 2
 const UNKNOWN = 4
 const ANY: Truths = TRUE | FALSE | UNKNOWN
 
+/** The values of some columns, by folded names; null is nothing. */
+type Known = ReadonlyMap<string, string | null>
+
 type Value =
   | { readonly kind: 'number'; readonly of: Decimal }
   | { readonly kind: 'text'; readonly of: string }
@@ -34,12 +37,30 @@ export function checksOn(
   value: string | null,
 ): { readonly outcome: CheckOutcome; readonly by: string | null } {
   let unknown: string | null = null
+  const known: Known = new Map([[foldName(column), value]])
   for (const { expression } of table.checks) {
     const read = readCached(expression)
     if (!columnsOf(read).has(foldName(column))) continue
-    const truths = truthOf(read, foldName(column), value)
+    const truths = truthOf(read, known)
     if (truths === FALSE) return { outcome: 'refuses', by: expression }
     if ((truths & FALSE) !== 0 && isOpaque(read)) unknown = expression
+  }
+  return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
+}
+
+/**
+ * What the checks of the table do to a whole row: `row` has the values of columns by their folded names, null
+ * for nothing; what is not there may be anything.
+ */
+export function checksOnRow(
+  table: Table,
+  row: ReadonlyMap<string, string | null>,
+): { readonly outcome: CheckOutcome; readonly by: string | null } {
+  let unknown: string | null = null
+  for (const { expression } of table.checks) {
+    const truths = truthOf(readCached(expression), row)
+    if (truths === FALSE) return { outcome: 'refuses', by: expression }
+    if ((truths & FALSE) !== 0) unknown = expression
   }
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }
@@ -77,8 +98,8 @@ function isOpaque(expression: Expression): boolean {
   }
 }
 
-function truthOf(expression: Expression, column: string, value: string | null): Truths {
-  const again = (part: Expression): Truths => truthOf(part, column, value)
+function truthOf(expression: Expression, known: Known): Truths {
+  const again = (part: Expression): Truths => truthOf(part, known)
   switch (expression.kind) {
     case 'and':
       return combine(again(expression.left), again(expression.right), and)
@@ -97,29 +118,21 @@ function truthOf(expression: Expression, column: string, value: string | null): 
         const truths = again(expression.of)
         return ((truths & UNKNOWN) !== 0 ? TRUE : 0) | ((truths & ~UNKNOWN) !== 0 ? FALSE : 0)
       }
-      const { kind } = valueOf(expression.of, column, value)
+      const { kind } = valueOf(expression.of, known)
       if (kind === 'any') return TRUE | FALSE
       if (kind === 'null') return TRUE
       return FALSE
     }
     case 'compare':
-      return compared(
-        expression.operator,
-        valueOf(expression.left, column, value),
-        valueOf(expression.right, column, value),
-      )
+      return compared(expression.operator, valueOf(expression.left, known), valueOf(expression.right, known))
     case 'like':
-      return like(
-        valueOf(expression.left, column, value),
-        valueOf(expression.pattern, column, value),
-        expression.ignoresCase,
-      )
+      return like(valueOf(expression.left, known), valueOf(expression.pattern, known), expression.ignoresCase)
     case 'matches':
-      return matches(valueOf(expression.left, column, value), expression)
+      return matches(valueOf(expression.left, known), expression)
     case 'opaque':
       return ANY
     default: {
-      const result = valueOf(expression, column, value)
+      const result = valueOf(expression, known)
       if (result.kind === 'boolean') return result.of ? TRUE : FALSE
       return result.kind === 'null' ? UNKNOWN : ANY
     }
@@ -146,13 +159,13 @@ function negated(truths: Truths): Truths {
   return (truths & UNKNOWN) | (truths & TRUE ? FALSE : 0) | (truths & FALSE ? TRUE : 0)
 }
 
-function valueOf(expression: Expression, column: string, value: string | null): Value {
-  const again = (part: Expression): Value => valueOf(part, column, value)
+function valueOf(expression: Expression, known: Known): Value {
+  const again = (part: Expression): Value => valueOf(part, known)
   switch (expression.kind) {
     case 'literal':
       return literal(expression.value, expression.isNumber)
     case 'column':
-      return foldName(expression.name) === column ? given(value) : { kind: 'any' }
+      return given(known.get(foldName(expression.name)))
     case 'negate': {
       const of = again(expression.of)
       const number = numberIn(of)
@@ -178,7 +191,8 @@ function literal(value: string | boolean | null, isNumber: boolean): Value {
   return { kind: 'text', of: value }
 }
 
-function given(value: string | null): Value {
+function given(value: string | null | undefined): Value {
+  if (value === undefined) return { kind: 'any' }
   return value === null ? { kind: 'null' } : { kind: 'text', of: value }
 }
 

@@ -92,13 +92,15 @@ export function dependenciesAround(
   }
   const places = new Map(facts.map(({ path, entity: name }) => [path.join('.'), { path, name }]))
   for (const { path, name } of places.values()) {
-    const here = identifierFacts(reading, name, path)
     const found = reading.entity(name)!
-    say(
-      here,
-      found.attributes.map(attribute => factName({ path, entity: name, attribute: attribute.name })),
-    )
-    for (const role of found.roles) say(here, identifierFacts(reading, role.target, [...path, role.name]))
+    for (const identifier of identifiersOf(reading, found)) {
+      const here = identifier.flatMap(member => factsOfPath(reading, name, path, member))
+      say(
+        here,
+        found.attributes.map(attribute => factName({ path, entity: name, attribute: attribute.name })),
+      )
+      for (const role of found.roles) say(here, identifierFacts(reading, role.target, [...path, role.name]))
+    }
     for (const rule of reading.rules) {
       if (rule.kind !== 'determines' || !sameName(rule.entity, name)) continue
       const at = (paths: readonly string[]): string[] =>
@@ -107,6 +109,14 @@ export function dependenciesAround(
     }
   }
   return { universe, dependencies }
+}
+
+/** By what one is told from another: as the model declares it, and in every way that a rule says. */
+function identifiersOf({ rules }: Reading, { name, identifier }: WorldEntity): (readonly string[])[] {
+  const said = rules.flatMap(rule =>
+    (rule.kind === 'identifies' || rule.kind === 'pairOnce') && sameName(rule.entity, name) ? [rule.by] : [],
+  )
+  return [identifier, ...said]
 }
 
 function identifierFacts(reading: Reading, entity: string, path: readonly string[], depth = 0): string[] {

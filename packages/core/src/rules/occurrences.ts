@@ -144,6 +144,7 @@ export class OccurrenceTree {
           key.columns.every(
             column =>
               this.isTotal(at.table, column) ||
+              this.leadsToKnown(at, column, known) ||
               known.has(this.columnName({ at, column })) ||
               at.joinColumns.some(name => sameName(name, column)),
           )
@@ -180,6 +181,17 @@ export class OccurrenceTree {
     )
     this.onAsk?.(asked)
     return asked
+  }
+
+  /** Whether the column is of a reference to a row of which something is given: then it has a value. */
+  private leadsToKnown(at: Occurrence, column: string, known: ReadonlySet<string>): boolean {
+    return this.joins.some(
+      ({ from, to, direction, step }) =>
+        direction === 'forward' &&
+        from === at &&
+        step.columns.some(([own]) => sameName(own, column)) &&
+        to.table.columns.some(({ name }) => known.has(this.columnName({ at: to, column: name }))),
+    )
   }
 
   /** Pairs of columns that a step makes equal. */

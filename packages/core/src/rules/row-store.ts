@@ -9,7 +9,7 @@ import {
   type Table,
 } from '../schema'
 import { phrase, type Phrase } from '../words'
-import { checksOn } from './check-values'
+import { checksOnRow } from './check-values'
 import type { Reading } from './reading'
 
 export type Row = ReadonlyMap<string, string | null>
@@ -53,11 +53,11 @@ export class RowStore {
         return phrase('must-have-value', { column: name })
       const fits = value === null ? 'kept' : fit(value, column.type)
       if (fits === 'refused') return phrase('of-type', { column: name, type: column.type.text })
-      const check = checksOn(table, name, value)
-      if (check.outcome === 'refuses') return phrase('check', { check: check.by! })
-      if (fits === 'unknown' || check.outcome === 'unknown') unknown = '?'
+      if (fits === 'unknown') unknown = '?'
     }
-    return unknown
+    const check = checksOnRow(table, wholeRow(table, row))
+    if (check.outcome === 'refuses') return phrase('check', { check: check.by! })
+    return check.outcome === 'unknown' ? '?' : unknown
   }
 
   private keyRefusal(table: Table, row: Row): Phrase | undefined {
@@ -88,4 +88,13 @@ export class RowStore {
     }
     return undefined
   }
+}
+
+/** A row with what is not written in it: nothing, unless the column has a value of its own for that. */
+function wholeRow(table: Table, row: Row): Row {
+  const left = table.columns.filter(
+    ({ name, default: own, numbering, generation }) =>
+      !row.has(foldName(name)) && own === null && !numbering && !generation,
+  )
+  return new Map([...row, ...left.map(({ name }) => [foldName(name), null] as const)])
 }

@@ -137,7 +137,9 @@ function describedAsKey(
   reading: Reading,
 ): Evaluation {
   const layout = reading.rolePlacement(rule.entity, rule.role)?.layout
-  if (evaluation.verdict !== 'upheld' || layout?.kind !== 'forward') return evaluation
+  // Here it is broken whatever values it could not hold: it is not described as its key.
+  const isDeclared = evaluation.verdict === 'upheld' || evaluation.verdict === 'too strict'
+  if (!isDeclared || layout?.kind !== 'forward') return evaluation
   const table = findTable(reading.schema, layout.step.fromTable)
   const reference = table?.references.find(
     ({ columns }) =>

@@ -3,10 +3,11 @@ import { TABLE_SHEETS } from '../../findings'
 import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
+import { leadingPart } from '../parts'
 import { absent, says, type Result } from '../result'
 import type { RuleModule } from './module'
 import { Name, about } from './shapes'
-import { placeOfFact } from './values'
+import { placesOf, type Placed } from './values'
 
 const Atomic = z.object({ kind: z.literal('atomic'), entity: Name, attribute: Name })
 type Atomic = z.infer<typeof Atomic>
@@ -40,9 +41,22 @@ function evaluate(reading: Reading, { entity, attribute }: Atomic): Result {
     )
   }
   if (!reading.placement(entity)) return absent('entity-absent', { entity })
-  const placed = placeOfFact(reading, entity, attribute)
-  if (!placed) return absent('attribute-absent', { attribute })
-  const { table, column } = placed
+  const results = placesOf(reading, entity, attribute).map(isAtomic)
+  if (results.length > 0) return leadingPart(results)
+  return reading.role(entity, attribute)
+    ? roleWithoutColumns(reading, entity, attribute)
+    : absent('attribute-absent', { attribute })
+}
+
+/** A link that stands in the target's rows has one value in each of them. */
+function roleWithoutColumns(reading: Reading, entity: string, role: string): Result {
+  const layout = reading.rolePlacement(entity, role)?.layout
+  if (layout?.kind !== 'backward') return absent('role-absent', { entity, role })
+  const { fromTable } = layout.step
+  return says('upheld', [becauseOf('by-layout', { table: fromTable }, reading.table(fromTable))], [fromTable])
+}
+
+function isAtomic({ table, column }: Placed): Result {
   const stem = (name: string): string => name.toLowerCase().replace(/\d+$/, '').replace(/_$/, '')
   const numbered = table.columns.filter(({ name }) => /\d$/.test(name) && stem(name) === stem(column.name))
   const isList = /\[\]|\barray\b/i.test(column.type.text) || column.type.family === 'json'

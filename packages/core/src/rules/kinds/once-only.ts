@@ -5,6 +5,7 @@ import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import { dependenciesAround, factName, factsIn, factsOfPath } from '../facts'
 import type { Reading } from '../reading'
+import { leadingPart } from '../parts'
 import { absent, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import type { RuleModule } from './module'
@@ -39,6 +40,14 @@ export const onceOnly: RuleModule<OnceOnly> = {
  * the table says under the exercise's own dependencies. 3NF lets a part of a key stand.
  */
 function evaluate(reading: Reading, rule: OnceOnly): Result {
+  const whole = evaluateWhole(reading, rule)
+  if (whole.verdict !== 'not shown' || rule.to.length === 1) return whole
+  // Facts that stand in several tables are each written once, or not.
+  const parts = rule.to.map(to => evaluateWhole(reading, { ...rule, to: [to] }))
+  return parts.every(({ verdict }) => verdict !== 'not shown') ? leadingPart(parts) : whole
+}
+
+function evaluateWhole(reading: Reading, rule: OnceOnly): Result {
   const hosts = reading.alignment.entities
     .filter(({ inside }) => !inside)
     .flatMap(({ entity, table, parts }) =>

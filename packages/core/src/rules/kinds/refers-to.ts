@@ -1,10 +1,11 @@
 import { z } from 'zod'
 import { assertUnreachable, TABLE_SHEETS } from '../../findings'
-import { findColumn } from '../../schema'
+import { findEntity, type Step } from '../../alignment'
+import { findColumn, findTable, fit, sameName, type Column, type Table } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
-import { orphanWitness } from '../witness'
+import { orphanWitness, valueWitness } from '../witness'
 import { grantReference } from './grants'
 import type { RuleModule } from './module'
 import { Name, about } from './shapes'
@@ -55,6 +56,8 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
       const columns = step.columns.map(([column]) => column)
       const reference = reading.declared(step)
       const from = reading.table(step.fromTable)
+      const unfit = reference && valueThatCannotRefer(reading, step)
+      if (unfit) return cannotRefer(from, step, unfit)
       if (reference)
         return says(
           'upheld',
@@ -73,4 +76,56 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
     default:
       return assertUnreachable(layout)
   }
+}
+
+interface Unfit {
+  readonly column: Column
+  readonly value: string
+}
+
+/**
+ * A value of the target's key, of those that the exercise gives, which the key holds and the reference cannot:
+ * what is known by it can never be referred to.
+ */
+function valueThatCannotRefer(reading: Reading, { fromTable, toTable, columns }: Step): Unfit | undefined {
+  const [from, to] = [reading.table(fromTable), findTable(reading.schema, toTable)]
+  for (const [own, key] of to ? columns : []) {
+    const [column, target] = [findColumn(from, own), findColumn(to!, key)]
+    if (!column || !target) continue
+    const value = samplesIn(reading, toTable, key).find(
+      sample =>
+        fit(sample, target.type) === 'kept' && ['changed', 'refused'].includes(fit(sample, column.type)),
+    )
+    if (value !== undefined) return { column, value }
+  }
+  return undefined
+}
+
+/** The sample values of what stands in a column, and those that a rule says are kept there. */
+function samplesIn({ alignment, world, rules }: Reading, table: string, column: string): string[] {
+  return alignment.attributes
+    .filter(other => sameName(other.table, table) && sameName(other.column, column))
+    .flatMap(({ entity, attribute }) => [
+      ...(findEntity(world, entity)?.attributes.find(({ name }) => name === attribute)?.samples ?? []),
+      ...rules.flatMap(rule =>
+        rule.kind === 'stores' && sameName(rule.entity, entity) && sameName(rule.attribute, attribute)
+          ? rule.values
+          : [],
+      ),
+    ])
+}
+
+function cannotRefer(from: Table, { toTable }: Step, { column, value }: Unfit): Result {
+  return says(
+    'too strict',
+    [
+      becauseOf(
+        'reference-cannot-hold',
+        { table: from.name, column: column.name, type: column.type.text, target: toTable, value },
+        column,
+      ),
+    ],
+    [from, toTable],
+    valueWitness(from, column, value, fit(value, column.type) === 'refused' ? 'refused' : 'accepted'),
+  )
 }

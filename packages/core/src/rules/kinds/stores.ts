@@ -5,12 +5,13 @@ import { phrase } from '../../words'
 import { becauseOf } from '../because'
 import { checksOn } from '../check-values'
 import type { Reading } from '../reading'
+import { leadingPart } from '../parts'
 import { absent, outside, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import { valueWitness } from '../witness'
 import type { RuleModule } from './module'
 import { Name, Values, about } from './shapes'
-import { placeOfFact } from './values'
+import { placesOf, type Placed } from './values'
 
 const Stores = z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: Values })
 type Stores = z.infer<typeof Stores>
@@ -30,9 +31,14 @@ export const stores: RuleModule<Stores> = {
 }
 
 function evaluate(reading: Reading, { entity, attribute, values }: Stores): Result {
-  const placed = placeOfFact(reading, entity, attribute)
-  if (!placed) return absent('attribute-absent', { attribute })
-  const { table, column } = placed
+  const places = placesOf(reading, entity, attribute)
+  if (places.length === 0) return absent('attribute-absent', { attribute })
+  // Of a role that leads by several columns a value has as many parts, joined by "|".
+  const partsOf = (at: number): string[] => values.map(value => value.split('|')[at] ?? value)
+  return leadingPart(places.map((placed, i) => storesIn(placed, places.length === 1 ? values : partsOf(i))))
+}
+
+function storesIn({ table, column }: Placed, values: readonly string[]): Result {
   const fits = values.map(value => ({
     value,
     fit: fit(value, column.type),

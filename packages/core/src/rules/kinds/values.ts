@@ -6,7 +6,7 @@ import { absent, outside, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import { valueWitness } from '../witness'
 
-interface Placed {
+export interface Placed {
   readonly table: Table
   readonly column: Column
 }
@@ -16,6 +16,45 @@ export function placeOfFact(reading: Reading, entity: string, attribute: string)
   const placed = reading.attribute(entity, attribute)
   const table = placed && reading.table(placed.table)
   return placed && table ? { table, column: findColumn(table, placed.column)! } : undefined
+}
+
+/**
+ * Where a member of an entity stands: the column of an attribute, or those by which a role leads to its
+ * target. Empty where it has no place of its own.
+ */
+export function placesOf(reading: Reading, entity: string, member: string): Placed[] {
+  if (!reading.role(entity, member)) {
+    const placed = placeOfFact(reading, entity, member)
+    return placed ? [placed] : []
+  }
+  const layout = reading.rolePlacement(entity, member)?.layout
+  const at = (table: string, columns: readonly string[]): Placed[] =>
+    columns.flatMap(name => {
+      const host = reading.table(table)
+      const column = findColumn(host, name)
+      return column ? [{ table: host, column }] : []
+    })
+  switch (layout?.kind) {
+    case 'forward':
+      return at(
+        layout.step.fromTable,
+        layout.step.columns.map(([column]) => column),
+      )
+    case 'via':
+      return at(
+        layout.table,
+        layout.toTarget.columns.map(([column]) => column),
+      )
+    case 'columns':
+      return at(layout.table, layout.columns)
+    case 'inside': {
+      const { target } = reading.role(entity, member)!
+      return (reading.entity(target)?.identifier ?? []).flatMap(key => placesOf(reading, target, key))
+    }
+    case 'backward':
+    case undefined:
+      return []
+  }
 }
 
 interface ValueRule {

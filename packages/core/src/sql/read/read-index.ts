@@ -1,3 +1,4 @@
+import { sameName } from '../../schema'
 import type { Cursor } from '../text/cursor'
 import type { Draft } from './draft'
 import { addUnique } from './read-constraint'
@@ -27,7 +28,12 @@ export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string
   let isPartial = false
   let notDistinct = nullsNotDistinct
   while (!cursor.isAtStatementEnd && !cursor.isAtNextStatement) {
-    if (cursor.is('WHERE')) isPartial = true
+    if (cursor.take('WHERE')) {
+      // Rows with a value: as a UNIQUE that does not compare empty values.
+      if (isWhereFilled(cursor, columns)) notDistinct = false
+      else isPartial = true
+      continue
+    }
     if (cursor.takeWords('NULLS', 'NOT', 'DISTINCT')) notDistinct = true
     else if (cursor.is('(')) cursor.skipGroup()
     else cursor.next()
@@ -43,6 +49,36 @@ export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string
       span,
     })
   return table.name
+}
+
+/** Takes "a IS NOT NULL AND b IS NOT NULL" over columns of the index, in brackets or not. */
+function isWhereFilled(cursor: Cursor, columns: readonly string[]): boolean {
+  const end = endOfFilled(cursor, columns, 0)
+  if (end === undefined || !isEnd(cursor, end)) return false
+  for (let i = 0; i < end; i++) cursor.next()
+  return true
+}
+
+const isEnd = (cursor: Cursor, ahead: number): boolean =>
+  cursor.is(';', ahead) || ['end', 'separator'].includes(cursor.peek(ahead).kind)
+
+/** How many tokens on it ends; undefined where something else is said. */
+function endOfFilled(cursor: Cursor, columns: readonly string[], from: number): number | undefined {
+  let at = from
+  for (;;) {
+    if (cursor.is('(', at)) {
+      const inner = endOfFilled(cursor, columns, at + 1)
+      if (inner === undefined || !cursor.is(')', inner)) return undefined
+      at = inner + 1
+    } else {
+      const isColumn = columns.some(name => sameName(name, cursor.peek(at).text))
+      if (!isColumn || !['IS', 'NOT', 'NULL'].every((word, i) => cursor.is(word, at + 1 + i)))
+        return undefined
+      at += 4
+    }
+    if (!cursor.is('AND', at)) return at
+    at++
+  }
 }
 
 function isPlainList(cursor: Cursor): boolean {

@@ -57,6 +57,22 @@ const CALLS: ReadonlySet<string> = new Set([
   'ABS',
 ])
 
+/** Types to which a cast changes no value of a column that it is written for. */
+const SAME_VALUES: ReadonlySet<string> = new Set([
+  'TEXT',
+  'VARCHAR',
+  'CHARACTER',
+  'CHAR',
+  'BPCHAR',
+  'NUMERIC',
+  'DECIMAL',
+  'DATE',
+  'INTEGER',
+  'INT',
+  'SMALLINT',
+  'BIGINT',
+])
+
 /**
  * Reads the expression of a CHECK. Never fails: what it cannot read as a whole is opaque. Time linear in the
  * text.
@@ -160,13 +176,52 @@ class ExpressionReader {
   private predicate(depth: number): Expression {
     const left = this.sum(depth)
     const operator = this.comparison()
-    if (operator) return { kind: 'compare', operator, left, right: this.sum(depth) }
+    if (operator)
+      return (
+        this.anyOrAll(operator, left, depth) ?? { kind: 'compare', operator, left, right: this.sum(depth) }
+      )
     if (this.take('IS')) return this.is_(left)
     const isNegated = this.take('NOT')
     const found = this.rest(left, depth)
     if (!found && isNegated) throw new Unreadable()
     if (!found) return left
     return isNegated ? { kind: 'not', of: found } : found
+  }
+
+  /**
+   * = ANY (ARRAY[…]) and <> ALL (ARRAY[…]): how PostgreSQL gives IN and NOT IN back; with any comparison. The
+   * array may stand in brackets of its own, with a cast to an array.
+   */
+  private anyOrAll(operator: Comparison, left: Expression, depth: number): Expression | undefined {
+    const isAny = this.is('ANY') || this.is('SOME')
+    if (!(isAny || this.is('ALL')) || !this.is('(', 1)) return undefined
+    this.at++
+    const members = this.array(depth)
+    return members
+      .map((right): Expression => ({ kind: 'compare', operator, left, right }))
+      .reduce((a, b) => ({ kind: isAny ? 'or' : 'and', left: a, right: b }))
+  }
+
+  private array(depth: number): Expression[] {
+    if (depth > DEEPEST) throw new Unreadable()
+    this.need('(')
+    const inner = this.is('(') ? this.array(depth + 1) : this.arrayWritten(depth)
+    this.castOfArray()
+    this.need(')')
+    this.castOfArray()
+    return inner
+  }
+
+  private arrayWritten(depth: number): Expression[] {
+    this.need('ARRAY')
+    return this.list(depth, ['[', ']'])
+  }
+
+  private castOfArray(): void {
+    if (!this.isCast) return
+    this.cast({ kind: 'literal', value: null, isNumber: false })
+    this.need('[')
+    this.need(']')
   }
 
   private comparison(): Comparison | undefined {
@@ -222,11 +277,11 @@ class ExpressionReader {
     return { kind: 'matches', left, pattern: token.text, ignoresCase }
   }
 
-  private list(depth: number): Expression[] {
-    this.need('(')
+  private list(depth: number, [open, close]: readonly [string, string] = ['(', ')']): Expression[] {
+    this.need(open)
     const members = [this.or(depth + 1)]
     while (this.take(',')) members.push(this.or(depth + 1))
-    this.need(')')
+    this.need(close)
     return members
   }
 
@@ -287,14 +342,18 @@ class ExpressionReader {
     return this.cast({ kind: 'column', name: text })
   }
 
+  private get isCast(): boolean {
+    return this.is(':') || this.is('::')
+  }
+
   /** A cast to a type of the same values changes nothing; others are not ours to say. */
   private cast(of: Expression): Expression {
-    if (!this.is(':') && !this.is('::')) return of
+    if (!this.isCast) return of
     while (this.take('::') || this.take(':')) continue
     const { upper } = this.peek()
-    if (!['TEXT', 'VARCHAR', 'NUMERIC', 'DECIMAL', 'DATE', 'INTEGER', 'INT', 'CHAR'].includes(upper))
-      throw new Unreadable()
+    if (!SAME_VALUES.has(upper)) throw new Unreadable()
     this.at++
+    if (upper === 'CHARACTER') this.take('VARYING')
     if (this.is('(')) this.list(0)
     return of
   }

@@ -24,6 +24,16 @@ export const LINKS = {
     p =>
       `${say(p.columns)} of ${p.table} is not declared to refer to ${p.target}: a value that stands nowhere there is accepted.`,
   ),
+  'reference-cannot-hold': own<{
+    column: string
+    table: string
+    target: string
+    type: string
+    value: string
+  }>(
+    p =>
+      `${p.column} of ${p.table} is ${p.type}: the row of ${p.target} with ${p.value} cannot be referred to.`,
+  ),
   'reference-differs': own<{ column: string; is: string; table: string; target: string; targetIs: string }>(
     p =>
       `${p.column} of ${p.table} is ${p.is}, and ${p.target}, which it refers to, is ${p.targetIs}: it is not described as that key.`,
