@@ -355,10 +355,8 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
 
 /** Steps of reasoning over tables that a card says in a sentence of its own. */
 const STEPS: ReadonlySet<string> = new Set([
-  'columns-of-row',
   'key-leads-to-row',
   'reference-leads-to-row',
-  'reference-equals',
   'all-reached',
 ])
 

@@ -4,15 +4,11 @@ import { say } from '../say'
 
 /** What a derivation leads to, and which keys are at work. */
 export const REASONING = {
-  'columns-of-row': own<{ table: string }>(p => `A row of ${p.table} has one value in each column.`),
   'key-leads-to-row': own<{ key: Phrase; table: string }>(
     p => `${say(p.key)} of ${p.table} leads to one row.`,
   ),
   'reference-leads-to-row': own<{ table: string; target: string }>(
     p => `The reference of ${p.table} leads to one row of ${p.target}.`,
-  ),
-  'reference-equals': own<{ from: string; to: string }>(
-    p => `${p.from} and ${p.to} are equal by the reference.`,
   ),
   'all-reached': own<{ from: readonly Param[]; to: Phrase }>(
     p => `So knowing ${say(p.from)} leads to ${say(p.to)}.`,
