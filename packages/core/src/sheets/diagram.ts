@@ -354,11 +354,7 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
 }
 
 /** Steps of reasoning over tables that a card says in a sentence of its own. */
-const STEPS: ReadonlySet<string> = new Set([
-  'key-leads-to-row',
-  'reference-leads-to-row',
-  'all-reached',
-])
+const STEPS: ReadonlySet<string> = new Set(['key-leads-to-row', 'reference-leads-to-row', 'all-reached'])
 
 /** What a script declares, as it is said of a card. */
 function asOfCard(said: Phrase): Phrase {
