@@ -53,10 +53,10 @@ export function useHandInAtDesk(
 
   /** The column that was chosen last; where the rule is not asked there, the sheet in which it fares worst. */
   const column = ref<Sheet>()
-  function sheetOf(answer: HandInAnswer): Sheet {
+  function sheetOf(answer: HandInAnswer): Sheet | undefined {
     const sheets = sheetsOfRule(answer, rule.value)
     if (column.value && sheets.includes(column.value)) return column.value
-    return sheets[0] ?? desk.value!.sheets[0]!
+    return sheets[0] ?? desk.value?.sheets[0]
   }
   const sheetInHand = computed(() => (handIn.value ? sheetOf(handIn.value) : undefined))
   function turnColumn(by: number): void {
@@ -71,12 +71,13 @@ export function useHandInAtDesk(
   /** Replaces a decision, or with null gives the cell back to the engine. */
   async function decide(verdict: Exclude<Verdict, 'cannot tell'> | null, reason: string): Promise<void> {
     const answer = handIn.value
-    if (!answer) return
+    const sheet = sheetInHand.value
+    if (!answer || !sheet) return
     try {
       take(
-        await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/${sheetOf(answer)}`, {
+        await api<HandInAnswer>(`/hand-ins/${answer.id}/cells/${rule.value}/${sheet}`, {
           method: 'PUT',
-          body: { verdict, reason, version: answer.versions[`${rule.value} ${sheetOf(answer)}`] ?? 0 },
+          body: { verdict, reason, version: answer.versions[`${rule.value} ${sheet}`] ?? 0 },
         }),
       )
       decided.value++

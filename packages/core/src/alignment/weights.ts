@@ -1,8 +1,7 @@
 /**
- * Every number by which parts of an answer are held against parts of the model. None has a published source:
- * they were set so that the labelled designs of `tests/reference/alignment` are paired rightly, the earlier
- * ones first, and each stands for the reason beside it. Whoever changes one runs those designs, the frozen
- * answers and the listing of all marks.
+ * Every number by which parts of an answer are held against parts of the model. None has a published source.
+ * What stands beside each is what it does and, from memory, why it is so. Whoever changes one runs the
+ * labelled designs of `tests/reference/alignment`, the frozen answers and the listing of all marks.
  */
 
 /** How alike two words are, where they are not the same. */

@@ -58,9 +58,12 @@ export function checksOnRow(
 ): { readonly outcome: CheckOutcome; readonly by: string | null } {
   let unknown: string | null = null
   for (const { expression } of table.checks) {
-    const truths = truthOf(readCached(expression), row)
+    const read = readCached(expression)
+    const truths = truthOf(read, row)
     if (truths === FALSE) return { outcome: 'refuses', by: expression }
-    if ((truths & FALSE) !== 0) unknown = expression
+    // What a column that is not written takes of itself, by its default, is held to suit the check.
+    const isWhole = [...columnsOf(read)].every(name => row.has(name))
+    if ((truths & FALSE) !== 0 && (isWhole || isOpaque(read))) unknown = expression
   }
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }

@@ -79,6 +79,18 @@ describe('what a script says is judged as a server would take it', () => {
     })
   })
 
+  it('a column that takes its default makes no given row doubtful', () => {
+    judged({
+      model: HIRE,
+      answer: HIRE.replace(
+        'back_on date,',
+        "back_on date, state varchar(4) DEFAULT 'out' CHECK (state IN ('out', 'back')),",
+      ),
+      rules: [HIRES],
+      wanted: ['upheld'],
+    })
+  })
+
   const BOAT = (check: string): string =>
     `CREATE TABLE boat (boat_no integer PRIMARY KEY, kind varchar(10) NOT NULL${check});`
   const KINDS: Rule[] = [
