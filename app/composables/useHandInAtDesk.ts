@@ -25,15 +25,24 @@ export function useHandInAtDesk(
     try {
       const answer = await api<HandInAnswer>(`/hand-ins/${id}`)
       if (id !== handInId.value) return
+      const isKept = isRuleChosen(id)
       take(answer)
-      const asked = route.query.rule
-      rule.value =
-        typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked)
-          ? asked
-          : (firstRuleToSee(answer) ?? desk.value?.rules[0]?.id ?? '')
+      if (!isKept) rule.value = ruleToOpen(answer)
     } catch (problem) {
       fault.value = errorInWords(problem)
     }
+  }
+
+  /** Whether somebody has chosen another rule of the hand-in than it opened with: it stays when it is asked for again. */
+  function isRuleChosen(id: string): boolean {
+    return handIn.value?.id === id && rule.value !== ruleToOpen(handIn.value)
+  }
+
+  function ruleToOpen(answer: HandInAnswer): string {
+    const asked = route.query.rule
+    return typeof asked === 'string' && answer.marking?.cells.some(cell => cell.rule === asked)
+      ? asked
+      : (firstRuleToSee(answer) ?? desk.value?.rules[0]?.id ?? '')
   }
 
   function take(answer: HandInAnswer): void {
