@@ -247,7 +247,7 @@ export const TRIAL_MISTAKES: Readonly<Record<TrialMistake, Mistake>> = {
   'trial by accession alone': {
     change: entries =>
       change('begun_on', { key: '' }, 'trial')(change('begun_on', { refersTo: '' }, 'reading')(entries)),
-    expects: { r10: 'too strict', r12: 'too strict', r18: 'broken' },
+    expects: { r10: 'too strict', r12: 'too strict', r18: 'broken', r19: 'broken' },
   },
   'trial by a day alone': {
     change: entries =>
@@ -256,7 +256,7 @@ export const TRIAL_MISTAKES: Readonly<Record<TrialMistake, Mistake>> = {
         { key: '' },
         'trial',
       )(change('accession_no', { refersTo: '' }, 'reading')(entries)),
-    expects: { r10: 'too strict', r18: 'broken' },
+    expects: { r10: 'too strict', r18: 'broken', r19: 'broken' },
   },
   'reading without day in its key': {
     change: change('day', { key: '' }, 'reading'),

@@ -2,6 +2,8 @@ import type { Schema } from '../schema'
 import type { Alignment, GlossaryEntry, Pin } from './alignment'
 import { AlignmentDraft } from './draft'
 import { NameComparer } from './likeness'
+import { openElements } from './open'
+import { placeGuests } from './pair-guests'
 import { pairColumns, pairLeftColumns, pairPinnedColumns, surplusOf } from './pair-columns'
 import { placeCopies, placeInside, placeParts, placeRepetitions } from './pair-layouts'
 import { pairDetours, pairImpliedRoles, pairPinnedRoles, pairReferences } from './pair-roles'
@@ -16,10 +18,10 @@ export interface AlignOptions {
 /**
  * Which tables, columns and references of the answer stand for which entities, attributes and roles of the
  * world (semantics, section 1). Tables first, by optimal assignment refined over the references; then
- * references, columns, what no reference declares, what is left; then other layouts: splits, merges,
- * references from the other side, tables between, copies, repeated columns. Pins go before all. What stays
- * below the threshold is left unpaired. Deterministic; time O((entities + tables)³ + entities · tables ·
- * columns²).
+ * references, columns, what no reference declares; then other layouts: splits, merges, references from the
+ * other side, tables between, entities in the rows of others, copies; then what is left, and repeated
+ * columns. Pins go before all. What stays below the threshold is left unpaired. Deterministic; time
+ * O((entities + tables)³ + entities · tables · columns²).
  */
 export function align(
   world: World,
@@ -47,12 +49,13 @@ export function align(
   eachTable(pairImpliedRoles)
   placeParts(draft)
   confirmTables(draft)
-  eachTable(pairLeftColumns)
   placeInside(draft)
   pairDetours(draft)
+  placeGuests(draft)
   placeCopies(draft)
+  eachTable(pairLeftColumns)
   placeRepetitions(draft)
-  return draft.finish(surplusOf(draft))
+  return draft.finish({ surplus: surplusOf(draft), open: openElements(draft) })
 }
 
 /**

@@ -2,6 +2,7 @@
 export type PairReason =
   | 'same-name'
   | 'like-name'
+  | 'bare-number'
   | 'glossary'
   | 'same-columns'
   | 'same-references'
@@ -39,13 +40,14 @@ export interface Pair {
 
 /**
  * An entity of the world found in a table of the answer. `inside` names the entity with whose rows its facts
- * are written (a merge); `parts` are further tables that hold facts of the same objects, row for row (a
- * split).
+ * are written: that of a role which leads to it (a merge), or with none one whose rows carry what tells its
+ * own apart (a relationship folded into one of its ends, or left in a table that leads to the same); `parts`
+ * are further tables that hold facts of the same objects, row for row (a split).
  */
 export interface EntityPlacement extends Pair {
   readonly entity: string
   readonly table: string
-  readonly inside: { readonly entity: string; readonly role: string } | null
+  readonly inside: { readonly entity: string; readonly role: string | null } | null
   readonly parts: readonly Part[]
 }
 
@@ -127,8 +129,16 @@ export interface Alignment {
    * At most five.
    */
   readonly rivals: readonly Pin[]
+  /** What has no pair, though something is left over that may be meant. */
+  readonly open: readonly OpenElement[]
   /** Tables and columns of the answer that stand for nothing in the world. They never lower a verdict. */
   readonly surplus: readonly { readonly table: string; readonly column: string | null }[]
+}
+
+/** An element and the places, in the form of pins, where it may stand; the likeliest first. */
+export interface OpenElement {
+  readonly element: string
+  readonly places: readonly string[]
 }
 
 /** Names that the instructor accepts: element is `entity`, `entity.attribute` or `entity.role`. */

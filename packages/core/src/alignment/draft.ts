@@ -1,5 +1,4 @@
 import {
-  declaredKeys,
   findTable,
   foldName,
   sameName,
@@ -134,10 +133,10 @@ export class AlignmentDraft {
     this.roles.push({ entity: entity.name, role: role.name, layout, ...pair })
   }
 
-  finish(surplus: Alignment['surplus']): Alignment {
+  finish({ surplus, open }: Pick<Alignment, 'surplus' | 'open'>): Alignment {
     const { entities, copies, repetitions, rivals } = this
     const { attributes, roles } = withinTables(this)
-    return { entities, attributes, roles, copies, repetitions, rivals: rivals.slice(0, 5), surplus }
+    return { entities, attributes, roles, copies, repetitions, rivals: rivals.slice(0, 5), open, surplus }
   }
 }
 
@@ -206,14 +205,6 @@ export function typeLikeness(attribute: WorldAttribute, column: Column): number 
     case 'not':
       return 0
   }
-}
-
-/** A column that numbers itself and is a key alone. */
-export function isSurrogate(table: Table, column: Column): boolean {
-  return (
-    column.numbering !== null &&
-    declaredKeys(table).some(({ columns }) => columns.length === 1 && sameName(columns[0]!, column.name))
-  )
 }
 
 export function isReferring(table: Table, column: string): boolean {

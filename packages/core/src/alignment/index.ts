@@ -16,6 +16,7 @@ export type {
   Copy,
   EntityPlacement,
   GlossaryEntry,
+  OpenElement,
   Pair,
   PairReason,
   Part,

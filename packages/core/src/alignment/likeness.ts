@@ -1,6 +1,6 @@
-import { foldName, type Column, type Schema, type Table } from '../schema'
+import { foldName, sameColumns, type Column, type Schema, type Table } from '../schema'
 import type { GlossaryEntry, PairReason } from './alignment'
-import { nameLikeness, nameWords, withoutPrefix, type NameWords } from './names'
+import { isBareNumber, nameLikeness, nameWords, withoutGlued, withoutPrefix, type NameWords } from './names'
 import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
 import { FACT_OF_TABLE, NAME, NEITHER, TABLE } from './weights'
 
@@ -34,7 +34,12 @@ export class NameComparer {
   attribute(entity: WorldEntity, attribute: WorldAttribute, table: Table, column: Column): Likeness {
     const own = withAndWithout(nameWords(attribute.name), nameWords(entity.name))
     const written = withAndWithout(nameWords(column.name), columnPrefix(table))
-    return bestOf(written.map(name => best(name, own, this.accepted(`${entity.name}.${attribute.name}`))))
+    const glued = withoutGlued(column.name, table.name, new Set(own.at(-1)!.slice(-1)))
+    const accepted = this.accepted(`${entity.name}.${attribute.name}`)
+    const likeness = bestOf([...written, ...(glued ? [glued] : [])].map(name => best(name, own, accepted)))
+    return isKeyLikeTable(entity, attribute, table, column) && likeness.score < NAME.keyLikeTable
+      ? { score: NAME.keyLikeTable, reason: 'like-name' }
+      : likeness
   }
 
   /**
@@ -51,6 +56,15 @@ export class NameComparer {
     ]
     const accepted = [...this.accepted(`${entity.name}.${role.name}`), ...this.accepted(role.target)]
     return best(nameWords(column), own, [...accepted, ...accepted.map(words => [...words, '#'])])
+  }
+
+  /** A column against a role by the role's own name: what it shares with the name of its target counts for nothing. */
+  end(entity: WorldEntity, role: WorldRole, column: string): Likeness {
+    const bare = (words: NameWords): NameWords =>
+      words.filter(word => word !== '#' && !nameWords(role.target).includes(word))
+    const own = [nameWords(role.name), ...role.columns.map(nameWords)].map(bare)
+    const accepted = this.accepted(`${entity.name}.${role.name}`).map(bare)
+    return best(bare(nameWords(column)), own, accepted)
   }
 
   /** How well the facts of an entity are found among the columns of a table; remembered. */
@@ -102,10 +116,11 @@ function best(written: NameWords, own: readonly NameWords[], accepted: readonly 
   let score = 0
   let reason: PairReason | null = null
   for (const name of own) {
-    const likeness = nameLikeness(written, name)
+    const isBare = isBareNumber(written) && isBareNumber(name)
+    const likeness = isBare ? NAME.bareNumber : nameLikeness(written, name)
     if (likeness > score) {
       score = likeness
-      reason = likeness >= NAME.same ? 'same-name' : 'like-name'
+      reason = isBare ? 'bare-number' : sameOrLike(likeness)
     }
   }
   for (const name of accepted) {
@@ -116,6 +131,23 @@ function best(written: NameWords, own: readonly NameWords[], accepted: readonly 
     }
   }
   return { score, reason: score > 0 ? reason : null }
+}
+
+const sameOrLike = (likeness: number): PairReason => (likeness >= NAME.same ? 'same-name' : 'like-name')
+
+/** The whole key of a table, called like it, for what identifies the entity: belts.belt for a belt's shade. */
+function isKeyLikeTable(
+  { identifier }: WorldEntity,
+  { name }: WorldAttribute,
+  table: Table,
+  column: Column,
+): boolean {
+  return (
+    identifier.length === 1 &&
+    identifier[0] === name &&
+    sameColumns(table.primaryKey?.columns ?? [], [column.name]) &&
+    nameLikeness(nameWords(column.name), nameWords(table.name)) >= NAME.same
+  )
 }
 
 function bestOf(likenesses: readonly Likeness[]): Likeness {

@@ -57,13 +57,17 @@ function wordLikeness(a: string, b: string): number {
   const [short, long] = a.length <= b.length ? [a, b] : [b, a]
   if (short.length >= 3 && long.startsWith(short)) return WORD.prefix
   if (short.length >= 3 && isAbbreviation(short, long)) return WORD.abbreviated
+  if (isAbbreviation(short.replace(/s$/, ''), long)) return WORD.twoLetters
   if (short.length >= 4 && editDistance(a, b, 2) <= (short.length >= 7 ? 2 : 1)) return WORD.misspelt
   return 0
 }
 
-/** First letters equal and the rest in order, and mostly consonants left: gdn for garden. */
+/**
+ * First letters equal and the rest in order, and mostly consonants left: gdn for garden, nm for name. A
+ * plural is taken off before: wks for weeks.
+ */
 function isAbbreviation(short: string, long: string): boolean {
-  if (short[0] !== long[0] || short.length > long.length - 2) return false
+  if (short.length < 2 || short[0] !== long[0] || short.length > long.length - 2) return false
   let at = 0
   for (const letter of long) if (letter === short[at]) at++
   return at === short.length && !/[aeiou]/.test(short.slice(1))
@@ -75,6 +79,7 @@ function isAbbreviation(short: string, long: string): boolean {
  */
 export function nameLikeness(a: NameWords, b: NameWords): number {
   if (a.length === 0 || b.length === 0) return 0
+  if (isGluedNumber(a, b) || isGluedNumber(b, a)) return WORD.gluedNumber
   const used = new Set<number>()
   let total = 0
   for (const word of a) {
@@ -91,6 +96,39 @@ export function nameLikeness(a: NameWords, b: NameWords): number {
     total += bestLikeness
   }
   return (2 * total) / (a.length + b.length)
+}
+
+/** First letters of the one word, and a word for a number, in one: fno for ferry_no. */
+function isGluedNumber([glued, ...rest]: NameWords, [word, number, ...more]: NameWords): boolean {
+  if (number !== '#' || rest.length > 0 || more.length > 0) return false
+  const cut = /^(.{1,3}?)(no|nr|num|number|id|code|nummer)$/.exec(glued!)
+  return cut !== null && word!.startsWith(cut[1]!)
+}
+
+/** Nothing but the word for a number that identifies. */
+export const isBareNumber = (words: NameWords): boolean => words.length === 1 && words[0] === '#'
+
+/** The most letters of a table's name that are written before a column's without anything between. */
+const MOST_GLUED = 3
+
+/**
+ * A column's name written in one with the first letters of its table: `fno` and `fname` of a ferry give #
+ * and name. `known` are the words that may be left; undefined where nothing is glued.
+ */
+export function withoutGlued(
+  column: string,
+  table: string,
+  known: ReadonlySet<string>,
+): NameWords | undefined {
+  const [own] = nameWords(table)
+  const [word, ...more] = nameWords(column)
+  if (own === undefined || word === undefined || more.length > 0) return undefined
+  for (let length = 1; length <= MOST_GLUED && own.startsWith(word.slice(0, length)); length++) {
+    const rest = word.slice(length)
+    if (NUMBER_WORDS.has(rest)) return ['#']
+    if (rest.length >= MOST_GLUED && known.has(singular(rest))) return [singular(rest)]
+  }
+  return undefined
 }
 
 /** The name without the words in `prefix` at its beginning; the whole name when nothing would be left. */

@@ -1,8 +1,8 @@
 import {
-  declaredKeys,
   findColumn,
   foldName,
   isRequired,
+  sameColumns,
   sameName,
   typesMatch,
   type Column,
@@ -10,7 +10,8 @@ import {
 } from '../schema'
 import type { Confidence, PairReason } from './alignment'
 import { assign } from './assignment'
-import { impliedStep, isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
+import { impliedStep, isReferring, typeLikeness, type AlignmentDraft } from './draft'
+import { isSurrogate, standsForRow } from './surrogates'
 import type { WorldAttribute, WorldEntity } from './world'
 import { COLUMN } from './weights'
 
@@ -88,10 +89,12 @@ function scoreOf(
     ...draft.openRoles(entity).map(role => draft.comparer.role(entity, role, column.name).score),
   )
   if (score < COLUMN.least || asRole > score) return { score: 0, reason: null }
+  // In a further table of the entity, and where it refers elsewhere, a number is no number of this entity.
+  if (reason === 'bare-number' && (isElsewhere(draft, entity, table) || isReferring(table, column.name)))
+    return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
   // A number that the table makes up beside a key of its own stands for the row, not for a fact.
-  if (!isSame && isSurrogate(table, column) && declaredKeys(table).length > 1)
-    return { score: 0, reason: null }
+  if (!isSame && standsForRow(table, column)) return { score: 0, reason: null }
   const fits = typeLikeness(attribute, column)
   return {
     score:
@@ -103,6 +106,9 @@ function scoreOf(
     reason,
   }
 }
+
+const isElsewhere = (draft: AlignmentDraft, { name }: WorldEntity, table: Table): boolean =>
+  !sameName(draft.placement(name)?.table ?? table.name, table.name)
 
 /** Another column, left over or hardly better for its own, that fits nearly as well; -1 when none does. */
 function rivalOf(scores: readonly (readonly number[])[], a: number, c: number): number {
@@ -122,6 +128,7 @@ function rivalOf(scores: readonly (readonly number[])[], a: number, c: number): 
  */
 export function pairLeftColumns(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
   pairLastRole(draft, entity, table)
+  pairLastKey(draft, entity, table)
   for (const fits of FITS) {
     const attributes = draft.openAttributes(entity)
     const columns = leftColumns(draft, table)
@@ -152,6 +159,20 @@ const isAsRequired: Fits = (attribute, column, table) =>
 const mayMean: Fits = (attribute, column) => typeLikeness(attribute, column) > 0
 /** From the closest to the loosest. */
 const FITS: readonly Fits[] = [isAsRequired, isExact, mayMean]
+
+/** What alone tells the entity apart, and what alone is the key of its table, of just the same type. */
+function pairLastKey(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
+  const attribute = draft.openAttributes(entity).find(({ name }) => sameColumns(entity.identifier, [name]))
+  const column = leftColumns(draft, table).find(({ name }) =>
+    sameColumns(table.primaryKey?.columns ?? [], [name]),
+  )
+  if (attribute && column && typeLikeness(attribute, column) === 1)
+    draft.addAttribute(entity, attribute, table, column, {
+      score: COLUMN.leftOver,
+      confidence: 'weak',
+      reasons: ['same-type'],
+    })
+}
 
 function leftColumns(draft: AlignmentDraft, table: Table): Column[] {
   return table.columns.filter(

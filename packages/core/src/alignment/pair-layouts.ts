@@ -1,7 +1,9 @@
 import { declaredKeys, foldName, sameColumns, sameName, type Column, type Table } from '../schema'
 import type { EntityPlacement, Part, Step } from './alignment'
-import { isReferring, isSurrogate, stepOf, typeLikeness, type AlignmentDraft } from './draft'
+import { isReferring, stepOf, typeLikeness, type AlignmentDraft } from './draft'
+import { isSurrogate } from './surrogates'
 import { pairColumns } from './pair-columns'
+import { pairReferences } from './pair-roles'
 import { nameLikeness, nameWords } from './names'
 import type { WorldAttribute, WorldEntity, WorldRole } from './world'
 import { LAYOUT } from './weights'
@@ -15,12 +17,20 @@ export function placeParts(draft: AlignmentDraft): void {
     const entity = draft.world.entities.find(({ name }) => name === placement.entity)!
     const [, ...more] = draft.pinned(entity.name) ?? []
     for (const table of draft.schema.tables) {
-      const isPinned = more.some(name => sameName(name, table.name))
+      const isPinned = more.some(name => sameName(name, table.name)) || holdsPinned(draft, entity.name, table)
       if (placement.inside || (draft.isAnchored(table) && !isPinned) || table.given) continue
       const step = partStep(draft, draft.table(placement.table), table)
       if (step && (isPinned || holdsFacts(draft, entity, table))) addPart(draft, entity, table, step)
     }
   }
+}
+
+/** Whether a fact of the entity was said by hand to stand in the table. */
+function holdsPinned(draft: AlignmentDraft, entity: string, table: Table): boolean {
+  return (
+    !sameName(draft.placement(entity)?.table ?? '', table.name) &&
+    draft.attributes.some(other => other.entity === entity && sameName(other.table, table.name))
+  )
 }
 
 function addPart(draft: AlignmentDraft, entity: WorldEntity, table: Table, step: Step): void {
@@ -33,6 +43,7 @@ function addPart(draft: AlignmentDraft, entity: WorldEntity, table: Table, step:
     reasons: before.reasons.includes('split') ? before.reasons : [...before.reasons, 'split'],
   }
   if (sameName(step.fromTable, table.name)) draft.use(table, ...step.columns.map(([column]) => column))
+  pairReferences(draft, entity, table)
   pairColumns(draft, entity, table)
 }
 
@@ -40,7 +51,7 @@ function addPart(draft: AlignmentDraft, entity: WorldEntity, table: Table, step:
  * One row for one row: the columns that refer are a key of their table; or, undeclared, both have a key of
  * the same names.
  */
-function partStep(draft: AlignmentDraft, own: Table, part: Table): Step | undefined {
+export function partStep(draft: AlignmentDraft, own: Table, part: Table): Step | undefined {
   const unique = (table: Table, columns: readonly string[]): boolean =>
     declaredKeys(table).some(key => sameColumns(key.columns, columns))
   const toOwn = part.references.find(
@@ -105,6 +116,9 @@ function tryInside(
   const before = draft.roles.find(other => other.entity === host.name && other.role === role.name)
   if (before && before.layout.kind !== 'columns') return
   const own = new Set(before?.layout.kind === 'columns' ? before.layout.columns.map(foldName) : [])
+  /** The one column that is named after the role holds what identifies its target. */
+  const stands = ({ name }: WorldAttribute, column: Column): boolean =>
+    own.size === 1 && own.has(foldName(column.name)) && sameColumns(target.identifier, [name])
   const found = target.attributes.flatMap((attribute): Found[] => {
     const candidates = table.columns.filter(
       column =>
@@ -113,7 +127,7 @@ function tryInside(
     const scored = candidates.map(column => ({
       attribute,
       column,
-      score: insideLikeness(draft, host, target, role, attribute, column),
+      score: stands(attribute, column) ? 1 : insideLikeness(draft, host, target, role, attribute, column),
     }))
     const [best] = scored.sort((a, b) => b.score - a.score)
     return best && best.score >= LAYOUT.fact ? [best] : []
@@ -165,7 +179,8 @@ function insideLikeness(
 }
 
 /**
- * Columns left over that repeat a fact of an entity which the host leads to, by at most two roles: copies.
+ * Columns left over that repeat a fact of an entity which the host leads to, by at most two roles: copies,
+ * or where the entity's own table is without it the only place where it is written.
  */
 export function placeCopies(draft: AlignmentDraft): void {
   for (const host of draft.world.entities) {
@@ -176,13 +191,14 @@ export function placeCopies(draft: AlignmentDraft): void {
         const placed = draft.attributes.find(
           other => other.entity === entity.name && other.attribute === attribute.name,
         )
-        if (!placed || entity.identifier.includes(attribute.name) || sameName(placed.table, table.name))
-          continue
+        if (entity.identifier.includes(attribute.name) || sameName(placed?.table ?? '', table.name)) continue
+        // Without an original a name that the host has for a fact of its own says nothing.
+        if (!placed && host.attributes.some(({ name }) => sameName(name, attribute.name))) continue
         const column = table.columns.find(
           other =>
             !draft.isUsed(table, other.name) &&
             !isReferring(table, other.name) &&
-            isCopyOf(draft, entity, attribute, placed.column, other),
+            isCopyOf(draft, entity, attribute, placed?.column ?? attribute.name, other),
         )
         if (!column) continue
         draft.use(table, column.name)

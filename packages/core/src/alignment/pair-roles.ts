@@ -1,5 +1,5 @@
 import { declaredKeys, findColumn, findTable, sameName, type Reference, type Table } from '../schema'
-import type { RoleLayout, Step } from './alignment'
+import type { Confidence, PairReason, RoleLayout, Step } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, stepOf, type AlignmentDraft } from './draft'
 import { nameLikeness, nameWords } from './names'
@@ -32,7 +32,7 @@ function layoutOf(
   const own = draft.tableOf(entity.name)
   const target = draft.tableOf(role.target)
   if (!table || !own) return undefined
-  if (columnNames === undefined) return target && between(draft, own, target, table)
+  if (columnNames === undefined) return target && between(draft, entity, role, [own, target], table)?.layout
   const columns = columnNames.split('+')
   if (columns.some(name => !findColumn(table, name))) return undefined
   const reference = table.references.find(
@@ -42,7 +42,10 @@ function layoutOf(
   )
   if (reference) draft.usedReferences.add(reference)
   if (!sameName(table.name, own.name))
-    return reference && { kind: 'backward', step: stepOf(table, reference) }
+    return (
+      reference &&
+      (viaEnd(own, target, table, reference) ?? { kind: 'backward', step: stepOf(table, reference) })
+    )
   const step = reference
     ? stepOf(table, reference)
     : target && impliedStep(table, columns, target, identifierColumns(draft, role.target))
@@ -184,16 +187,34 @@ export function pairDetours(draft: AlignmentDraft): void {
       const own = draft.tableOf(entity.name)
       const target = draft.tableOf(role.target)
       if (!own || !target) continue
-      const declared = backward(draft, own, target) ?? anyBetween(draft, own, target)
-      const layout = declared ?? backwardByName(draft, own, target)
-      if (layout)
-        draft.addRole(entity, role, layout, {
-          score: ROLE.detour,
-          confidence: declared ? 'sure' : 'likely',
-          reasons: declared ? ['same-references'] : ['like-name'],
-        })
+      const declared = backward(draft, own, target)
+      if (declared) takeDetour(draft, entity, role, { layout: declared, rival: undefined }, 'sure')
+      else takeAnyBetween(draft, entity, role, [own, target])
     }
   }
+}
+
+/** A table between, else a reference the other way round by names alone. */
+function takeAnyBetween(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, ends: Ends): void {
+  const found = anyBetween(draft, entity, role, ends)
+  if (found) return takeDetour(draft, entity, role, found, found.rival ? 'weak' : 'sure')
+  const layout = backwardByName(draft, ...ends)
+  if (layout) takeDetour(draft, entity, role, { layout, rival: undefined }, 'likely')
+}
+
+function takeDetour(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  { layout, rival }: Between,
+  confidence: Confidence,
+): void {
+  const reasons: PairReason[] = [confidence === 'likely' ? 'like-name' : 'same-references']
+  if (rival !== undefined) {
+    reasons.push('rival')
+    draft.rivals.push({ element: `${entity.name}.${role.name}`, to: [rival] })
+  }
+  draft.addRole(entity, role, layout, { score: ROLE.detour, confidence, reasons })
 }
 
 function backward(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
@@ -214,26 +235,102 @@ function backwardByName(draft: AlignmentDraft, own: Table, target: Table): RoleL
   return { kind: 'backward', step }
 }
 
-function anyBetween(draft: AlignmentDraft, own: Table, target: Table): RoleLayout | undefined {
+/** The tables of the entity and of the role's target. */
+type Ends = readonly [own: Table, target: Table]
+
+/** A table between two, and where its ends may be the other way round the place that says so. */
+interface Between {
+  readonly layout: RoleLayout
+  readonly rival: string | undefined
+}
+
+function anyBetween(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  ends: Ends,
+): Between | undefined {
   for (const table of draft.schema.tables) {
-    const layout = draft.isAnchored(table) ? undefined : between(draft, own, target, table)
-    if (layout) return layout
+    const found = draft.isAnchored(table) ? undefined : between(draft, entity, role, ends, table)
+    if (found) return found
   }
   return undefined
 }
 
 /** A table with a reference, or columns named like one, to both ends. */
-function between(draft: AlignmentDraft, own: Table, target: Table, table: Table): RoleLayout | undefined {
-  const isSelf = sameName(own.name, target.name)
-  const declared = [own, target].map((end, i): Step | undefined => {
-    const references = table.references.filter(reference => sameName(reference.table, end.name))
-    const reference = references[isSelf ? i : 0]
-    return reference && stepOf(table, reference)
+function between(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  [own, target]: Ends,
+  table: Table,
+): Between | undefined {
+  if (sameName(own.name, target.name)) return betweenItself(draft, entity, role, own, table)
+  const [toEntity, toTarget] = [own, target].map(end => {
+    const reference = table.references.find(other => sameName(other.table, end.name))
+    return reference ? stepOf(table, reference) : stepByName(draft, table, end)
   })
-  const [toEntity, toTarget] = declared.map(
-    (step, i) => step ?? (isSelf ? undefined : stepByName(draft, table, i === 0 ? own : target)),
+  return toEntity && toTarget
+    ? { layout: { kind: 'via', table: table.name, toEntity, toTarget }, rival: undefined }
+    : undefined
+}
+
+/**
+ * A table between two rows of one table: the end that is named like the role leads to its target; where
+ * none is, or both are, either may.
+ */
+function betweenItself(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  own: Table,
+  table: Table,
+): Between | undefined {
+  const references = table.references.filter(reference => sameName(reference.table, own.name))
+  if (references.length < 2) return undefined
+  const named = references
+    .map((reference, i) => ({ reference, i, likeness: endLikeness(draft, entity, role, reference) }))
+    .sort((a, b) => b.likeness - a.likeness || b.i - a.i)
+  const [first, second] = named as [(typeof named)[number], (typeof named)[number]]
+  const isClear = references.length === 2 && first.likeness - second.likeness >= ROLE.margin
+  return {
+    layout: {
+      kind: 'via',
+      table: table.name,
+      toEntity: stepOf(table, second.reference),
+      toTarget: stepOf(table, first.reference),
+    },
+    rival: isClear ? undefined : `${table.name}.${second.reference.columns.join('+')}`,
+  }
+}
+
+/** How alike an end is to the role's own name; the name of the table itself, which both ends carry, says nothing. */
+function endLikeness(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  reference: Reference,
+): number {
+  return Math.max(...reference.columns.map(column => draft.comparer.end(entity, role, column).score))
+}
+
+/** A table that leads to both ends, by the reference that leads to the role's target. */
+function viaEnd(
+  own: Table,
+  target: Table | undefined,
+  table: Table,
+  toTarget: Reference,
+): RoleLayout | undefined {
+  if (!target || sameName(table.name, target.name) || !sameName(toTarget.table, target.name)) return undefined
+  const toEntity = table.references.find(other => other !== toTarget && sameName(other.table, own.name))
+  return (
+    toEntity && {
+      kind: 'via',
+      table: table.name,
+      toEntity: stepOf(table, toEntity),
+      toTarget: stepOf(table, toTarget),
+    }
   )
-  return toEntity && toTarget ? { kind: 'via', table: table.name, toEntity, toTarget } : undefined
 }
 
 /** Free columns of the table that are named like the key of the end, or like the end itself. */

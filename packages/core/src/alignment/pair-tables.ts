@@ -1,4 +1,4 @@
-import { findTable, sameName, type Table } from '../schema'
+import { declaredKeys, findTable, sameColumns, sameName, type Table } from '../schema'
 import type { Pair, PairReason } from './alignment'
 import { assign } from './assignment'
 import { confidenceOf, type AlignmentDraft } from './draft'
@@ -19,7 +19,7 @@ export function pairTables(draft: AlignmentDraft): void {
   )
   const tables = draft.schema.tables.filter(table => !draft.isAnchored(table))
   const { scores, names } = scoresOf(draft, open, tables)
-  const assignment = settle(draft, open, tables, scores)
+  const assignment = settle(draft, open, tables, { scores, names })
   assignment.forEach((t, e) => {
     if (t >= 0) place(draft, open[e]!, tables[t]!, pairOf(draft, { scores, names, open, tables }, e, t))
   })
@@ -53,16 +53,39 @@ function scoresOf(
   const all = tableScores(world, schema, comparer)
   const rowOf = positions(world.entities)
   const columnOf = positions(schema.tables)
-  return {
-    scores: open.map(entity =>
-      tables.map(
-        table =>
-          all[rowOf.get(entity)!]![columnOf.get(table)!]! +
-          (table.given && sameName(entity.name, table.name) ? 1 : 0),
-      ),
+  const names = open.map(entity => tables.map(table => comparer.entity(entity, table).score))
+  const scores = open.map(entity =>
+    tables.map(
+      table =>
+        all[rowOf.get(entity)!]![columnOf.get(table)!]! +
+        (table.given && sameName(entity.name, table.name) ? 1 : 0),
     ),
-    names: open.map(entity => tables.map(table => comparer.entity(entity, table).score)),
-  }
+  )
+  return { scores: firstTablesFirst(scores, names, tables), names }
+}
+
+/**
+ * A table that leads row for row to another, which is nearer by its name, holds further facts of the same:
+ * it is not the first table of an entity, whatever else it holds.
+ */
+function firstTablesFirst(
+  scores: readonly number[][],
+  names: readonly (readonly number[])[],
+  tables: readonly Table[],
+): number[][] {
+  const firsts = tables.map(table => {
+    const own = table.references.find(({ columns }) =>
+      declaredKeys(table).some(key => sameColumns(key.columns, columns)),
+    )
+    return own ? tables.findIndex(other => other !== table && sameName(other.name, own.table)) : -1
+  })
+  return scores.map((row, e) =>
+    row.map((score, t) => {
+      const first = firsts[t]!
+      const isFurther = first >= 0 && names[e]![first]! > names[e]![t]! && row[first]! >= TABLE.least
+      return isFurther ? Math.min(score, row[first]! - TABLE.margin) : score
+    }),
+  )
 }
 
 function positions<T>(items: readonly T[]): ReadonlyMap<T, number> {
@@ -77,7 +100,7 @@ function settle(
   draft: AlignmentDraft,
   open: readonly WorldEntity[],
   tables: readonly Table[],
-  scores: number[][],
+  { scores, names }: Scored,
 ): number[] {
   let assignment = assign(scores, TABLE.least)
   for (let round = 0; round < 4; round++) {
@@ -85,7 +108,10 @@ function settle(
     const next = scores.map((row, e) =>
       row.map((score, t) => score + TABLE.references * TABLE.again * before[e]![t]!),
     )
-    const again = assign(next, TABLE.least + (TABLE.references * TABLE.again) / 2)
+    const again = assign(
+      firstTablesFirst(next, names, tables),
+      TABLE.least + (TABLE.references * TABLE.again) / 2,
+    )
     if (again.every((t, e) => t === assignment[e])) break
     assignment = again
   }
@@ -168,6 +194,8 @@ function doubtOf(
       u !== t &&
       other >= TABLE.least &&
       score - other < TABLE.margin &&
+      // A longer name beside the very same one is another thing: singer_fees is no singer.
+      !(name >= NAME.same && names[e]![u]! < NAME.same) &&
       !names.some((row, f) => f !== e && row[u]! >= NAME.speaks && row[u]! > names[e]![u]!),
   )
   if (rival < 0) return undefined

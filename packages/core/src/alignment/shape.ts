@@ -1,6 +1,7 @@
 import { declaredKeys, findTable, foldName, isRequired, sameName, type Schema, type Table } from '../schema'
 import { assign } from './assignment'
-import { isReferring, isSurrogate, typeLikeness, type AlignmentDraft } from './draft'
+import { isReferring, typeLikeness, type AlignmentDraft } from './draft'
+import { isSurrogate } from './surrogates'
 import type { World, WorldAttribute, WorldEntity } from './world'
 import { NEITHER, SHAPE } from './weights'
 

@@ -12,6 +12,10 @@ export const WORD = {
   misspelt: 0.8,
   /** The first letter and the consonants of the other, in order: "gdn" for "garden". */
   abbreviated: 0.7,
+  /** The first two consonants of a short word, or of its plural: "nm" for "name", "wks" for "weeks". */
+  twoLetters: 0.62,
+  /** The first letters of a table and a word for a number in one: "fno" for "ferry_no". */
+  gluedNumber: 0.8,
 } as const
 
 /** Two whole names. */
@@ -24,6 +28,13 @@ export const NAME = {
   exactInGlossary: 0.97,
   /** Read with the table's own name before it, or without: a later reading must win clearly. */
   otherReading: 0.02,
+  /**
+   * Nothing but a word for a number on both sides ("no", "id", "code"): every table has one, so that it says
+   * little of the table, and something of a column in a table that is paired.
+   */
+  bareNumber: 0.75,
+  /** A column called like its table that is the whole key of it. */
+  keyLikeTable: 0.62,
   /** So like that it speaks for this pairing wherever it stands. */
   speaks: 0.9,
 } as const

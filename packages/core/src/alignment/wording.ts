@@ -3,6 +3,7 @@ import type { PairReason } from './alignment'
 const WORDS: Readonly<Record<PairReason, string>> = {
   'same-name': 'the same name',
   'like-name': 'a similar name',
+  'bare-number': 'the number of this table',
   'glossary': 'a name from the glossary',
   'same-columns': 'the same facts',
   'same-references': 'the same references',

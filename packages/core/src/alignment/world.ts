@@ -1,5 +1,6 @@
 import {
   declaredKeys,
+  findColumn,
   findTable,
   foldName,
   sameColumns,
@@ -8,6 +9,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
+import { standsForRow } from './surrogates'
 
 /**
  * The vocabulary of an exercise: what its rules speak of. It is read from the first model answer, each table
@@ -91,15 +93,11 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
   }
 }
 
-/**
- * A self-numbering single key column beside another key, or in a table that has nothing else to tell its rows
- * apart.
- */
+/** A self-numbering single key column beside a key of which every column is filled. */
 function surrogateColumn(table: Table): string | null {
   const columns = table.primaryKey?.columns ?? []
-  const only =
-    columns.length === 1 ? table.columns.find(({ name }) => sameName(name, columns[0]!)) : undefined
-  return only?.numbering && table.uniques.length > 0 ? foldName(only.name) : null
+  const only = columns.length === 1 ? findColumn(table, columns[0]!) : undefined
+  return only && standsForRow(table, only) ? foldName(only.name) : null
 }
 
 function identifierOf(table: Table, surrogate: string | null, roles: readonly WorldRole[]): string[] {

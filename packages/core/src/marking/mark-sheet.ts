@@ -1,11 +1,10 @@
-import { candidateAlignments, type Pin } from '../alignment'
+import type { Pin } from '../alignment'
 import type { PreparedExercise } from '../exercise'
 import {
-  Reading,
+  Readings,
   combineFollows,
   combineParts,
   consequences,
-  evaluateUnanimously,
   partsAsked,
   partsOf,
   type Evaluation,
@@ -35,11 +34,10 @@ export function markSheet(
   const rules = parts.flat()
   const schema = soundPart(sheet.schema)
   const own = pins.filter(pin => isAboutSheet(pin, schema))
-  const readings = candidateAlignments(world, schema, { glossary: glossaries[model]!, pins: own }).map(
-    alignment => new Reading(world, schema, alignment, rules),
-  )
-  const evaluations = rules.map(rule => sheet.judge(rule, evaluateUnanimously(readings, rule), readings[0]!))
-  const follows = consequences(readings[0]!, rules, evaluations)
+  const readings = new Readings(world, schema, { glossary: glossaries[model]!, pins: own }, rules)
+  const { best } = readings
+  const evaluations = rules.map(rule => sheet.judge(rule, readings.evaluate(rule), best))
+  const follows = consequences(best, rules, evaluations)
   const givenTables = new Set(sheet.schema.tables.filter(table => table.given).map(({ name }) => name))
   const entries = entryOfPart(parts)
   let at = 0
@@ -50,8 +48,8 @@ export function markSheet(
   })
   return {
     cells,
-    pairing: pairingLines(exercise, readings[0]!.alignment, sheet.name),
-    surplus: readings[0]!.alignment.surplus.map(({ table, column }) =>
+    pairing: pairingLines(exercise, best.alignment, sheet.name),
+    surplus: best.alignment.surplus.map(({ table, column }) =>
       column === null ? table : `${table}.${column}`,
     ),
   }

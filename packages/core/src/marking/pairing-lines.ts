@@ -92,7 +92,9 @@ function layoutPlace(layout: Layout): string {
     case 'backward':
       return `${layout.step.fromTable}.${layout.step.columns.map(([column]) => column).join('+')}`
     case 'via':
-      return layout.table
+      return layout.toEntity.toTable === layout.toTarget.toTable
+        ? `${layout.table}.${layout.toTarget.columns.map(([column]) => column).join('+')}`
+        : layout.table
     case 'columns':
       return `${layout.table}.${layout.columns.join('+')}`
     case 'inside':

@@ -39,6 +39,11 @@ export function factsAround(reading: Reading, entity: string): Fact[] {
  * is merged in, copies.
  */
 export function factsIn(reading: Reading, table: string, entity: WorldEntity): Fact[] {
+  return factsWritten(reading.watched({}), table, entity)
+}
+
+/** Looks at every fact there is: a verdict does not rest on all of them. */
+function factsWritten(reading: Reading, table: string, entity: WorldEntity): Fact[] {
   const written: Fact[] = []
   const add = (path: readonly string[], name: string, attribute: string): void =>
     void written.push({ path, entity: name, attribute })

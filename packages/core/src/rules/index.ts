@@ -23,7 +23,8 @@ export {
   type WitnessTable,
 } from './verdict'
 export { Reading } from './reading'
-export { dependenciesInWords, evaluate, evaluateUnanimously } from './evaluate'
+export { dependenciesInWords, evaluate } from './evaluate'
+export { Readings } from './readings'
 export { checksOn, type CheckOutcome } from './check-values'
 export { factName, factsIn } from './facts'
 export { consequences } from './follows'

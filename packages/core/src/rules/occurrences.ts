@@ -113,9 +113,9 @@ export class OccurrenceTree {
 
   /**
    * The question `left → right` over this tree, which must be complete. `rows` stand on the left as well: the
-   * same row, whatever is in it.
+   * same row, whatever is in it. The keys of the table at `keyless` count for nothing.
    */
-  ask(left: readonly ColumnAt[], rows: readonly Occurrence[] = []): Implication {
+  ask(left: readonly ColumnAt[], rows: readonly Occurrence[] = [], keyless?: Occurrence): Implication {
     const names = this.occurrences.flatMap(at => [
       this.rowName(at),
       ...at.table.columns.map(({ name }) => this.columnName({ at, column: name })),
@@ -138,7 +138,7 @@ export class OccurrenceTree {
         at.table.columns.map(({ name }) => this.columnName({ at, column: name })),
         { kind: 'columns', at },
       )
-      for (const key of declaredKeys(at.table)) {
+      for (const key of at === keyless ? [] : declaredKeys(at.table)) {
         const usable =
           key.nullsNotDistinct ||
           key.columns.every(

@@ -26,19 +26,32 @@ import type {
 } from '../alignment'
 import type { Rule } from './rule'
 
+/** Who is told what a verdict rests on. */
+export interface Watch {
+  /** Each question of implication that is put, for display. */
+  readonly onAsk?: (asked: Implication) => void
+  /** Each element of the world whose place is asked for, as pins name it, whether or not it has one. */
+  readonly onLook?: (element: string) => void
+}
+
 /** An answer read through an alignment: where the elements of the world stand in it. */
 export class Reading {
   /**
    * `rules` are those of the exercise: what they determine counts where a table is asked whether it writes a
-   * fact once only. `onAsk` is told each question of implication that is put, for display.
+   * fact once only.
    */
   constructor(
     readonly world: World,
     readonly schema: Schema,
     readonly alignment: Alignment,
     readonly rules: readonly Rule[] = [],
-    readonly onAsk?: (asked: Implication) => void,
+    readonly watch: Watch = {},
   ) {}
+
+  /** The same answer under the same pairing, looked at by somebody else. */
+  watched(watch: Watch): Reading {
+    return new Reading(this.world, this.schema, this.alignment, this.rules, watch)
+  }
 
   entity(name: string): WorldEntity | undefined {
     return findEntity(this.world, name)
@@ -50,17 +63,25 @@ export class Reading {
   }
 
   placement(entity: string): EntityPlacement | undefined {
+    this.watch.onLook?.(entity)
     return this.alignment.entities.find(other => sameName(other.entity, entity))
   }
 
   attribute(entity: string, attribute: string): AttributePlacement | undefined {
+    this.watch.onLook?.(`${entity}.${attribute}`)
     return this.alignment.attributes.find(
       other => sameName(other.entity, entity) && sameName(other.attribute, attribute),
     )
   }
 
   rolePlacement(entity: string, role: string): RolePlacement | undefined {
+    this.watch.onLook?.(`${entity}.${role}`)
     return this.alignment.roles.find(other => sameName(other.entity, entity) && sameName(other.role, role))
+  }
+
+  /** Says that a verdict rests on where the first element of a path stands, though it is not asked for. */
+  lookFor(entity: string, path: string): void {
+    this.watch.onLook?.(`${entity}.${path.split('.')[0]}`)
   }
 
   /** The further table of a split entity, if the table is one. */
@@ -72,6 +93,11 @@ export class Reading {
     return this.alignment.copies.filter(
       copy => sameName(copy.entity, entity) && sameName(copy.attribute, attribute),
     )
+  }
+
+  /** Whether the entity has no table of its own and is told apart by what rows of another lead to. */
+  isGuest(entity: string): boolean {
+    return this.placement(entity)?.inside?.role === null
   }
 
   repetition(entity: string): Repetition | undefined {
@@ -121,6 +147,12 @@ export class Reading {
       : tree.forward(at, part.step)
   }
 
+  private fromPart(tree: OccurrenceTree, at: Occurrence, part: Part): Occurrence {
+    return sameName(part.step.fromTable, part.table)
+      ? tree.forward(at, part.step)
+      : tree.backward(at, part.step)
+  }
+
   /**
    * From a row of `entity` to the row of the role's target; undefined when the target has no row of its own
    * there.
@@ -128,8 +160,10 @@ export class Reading {
   follow(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
     const layout = this.rolePlacement(entity, role)?.layout
     switch (layout?.kind) {
-      case 'forward':
-        return tree.forward(at, layout.step)
+      case 'forward': {
+        const part = this.part(entity, layout.step.fromTable)
+        return tree.forward(part ? this.toPart(tree, at, part) : at, layout.step)
+      }
       case 'backward':
         return tree.backward(at, layout.step)
       case 'via':
@@ -145,8 +179,11 @@ export class Reading {
   followBack(tree: OccurrenceTree, at: Occurrence, entity: string, role: string): Occurrence | undefined {
     const layout = this.rolePlacement(entity, role)?.layout
     switch (layout?.kind) {
-      case 'forward':
-        return tree.backward(at, layout.step)
+      case 'forward': {
+        const part = this.part(entity, layout.step.fromTable)
+        const row = tree.backward(at, layout.step)
+        return part ? this.fromPart(tree, row, part) : row
+      }
       case 'backward':
         return tree.forward(at, layout.step)
       case 'via':
@@ -199,14 +236,22 @@ export class Reading {
       row && target && target.identifier.length > 0
         ? this.columns(tree, row, role.target, target.identifier, depth + 1)
         : undefined
-    return identifier ?? this.roleColumns(at, entity, member)
+    return identifier ?? this.roleColumns(tree, at, entity, member)
   }
 
   /** The role's own columns in the entity's table. */
-  private roleColumns(at: Occurrence, entity: string, role: string): ColumnAt[] | undefined {
+  private roleColumns(
+    tree: OccurrenceTree,
+    at: Occurrence,
+    entity: string,
+    role: string,
+  ): ColumnAt[] | undefined {
     const layout = this.rolePlacement(entity, role)?.layout
     if (layout?.kind === 'columns') return layout.columns.map(column => ({ at, column }))
-    return layout?.kind === 'forward' ? layout.step.columns.map(([column]) => ({ at, column })) : undefined
+    if (layout?.kind !== 'forward') return undefined
+    const part = this.part(entity, layout.step.fromTable)
+    const row = part ? this.toPart(tree, at, part) : at
+    return layout.step.columns.map(([column]) => ({ at: row, column }))
   }
 
   /** A path such as "taxon.genus" from a row of `entity`: the columns it ends in. */

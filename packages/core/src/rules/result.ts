@@ -36,7 +36,7 @@ export function newTree(reading: Reading): OccurrenceTree {
   return new OccurrenceTree(
     reading.schema,
     (table, column) => reading.isRequired(table, column),
-    reading.onAsk,
+    reading.watch.onAsk,
   )
 }
 

@@ -210,6 +210,39 @@ export function orphanWitness(
   return { outcome: 'accepted', by: null, tables: rows }
 }
 
+/**
+ * A row that leads to one row of the target and names another in what is not part of the reference; null
+ * where it has no column for that.
+ */
+export function otherPartWitness(reading: Reading, step: Step, missed: readonly string[]): Witness | null {
+  const [from, target] = [reading.table(step.fromTable), reading.table(step.toTable)]
+  if (!missed.every(name => findColumn(from, name) && findColumn(target, name))) return null
+  const keys = step.columns.map(([, key]) => key)
+  const value = (name: string, which: number): string =>
+    sampleValue(reading, target.name, findColumn(target, name)!, which)
+  const shown = columnsWith(from, [...step.columns.map(([own]) => own), ...missed])
+  const cells = shown.map(name => {
+    const pair = step.columns.find(([own]) => sameName(own, name))
+    if (pair) return value(pair[1], 0)
+    return missed.some(other => sameName(other, name))
+      ? value(name, 1)
+      : sampleValue(reading, from.name, findColumn(from, name)!, 0)
+  })
+  const there = [...keys, ...missed]
+  return {
+    outcome: 'accepted',
+    by: null,
+    tables: [
+      {
+        table: target.name,
+        columns: there,
+        rows: [{ cells: there.map(name => value(name, 0)), bad: false }],
+      },
+      { table: from.name, columns: shown, rows: [{ cells, bad: true }] },
+    ],
+  }
+}
+
 export function valueWitness(
   table: Table,
   column: Column,

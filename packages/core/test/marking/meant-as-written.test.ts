@@ -1,45 +1,6 @@
-import { describe, expect, it } from 'vitest'
-import { emptyExercise, prepareExercise } from '../../src/exercise'
-import { markScript } from '../../src/marking'
-import type { Rule, Verdict } from '../../src/rules'
-import type { Dialect } from '../../src/schema'
-import { reasonInWords } from '../../src/words'
-
-interface Case {
-  readonly model: string
-  /** What the answer is, where it is not the model itself. */
-  readonly answer?: string
-  readonly rules: readonly Rule[]
-  readonly wanted: readonly Verdict[]
-  readonly dialect?: Dialect
-  readonly samples?: Readonly<Record<string, string[]>>
-}
-
-function cellsOf({ model, answer = model, rules, dialect = 'postgresql', samples = {} }: Case) {
-  const exercise = prepareExercise({
-    ...emptyExercise('The boat house'),
-    dialect: 'postgresql',
-    models: [{ name: 'model', script: model }],
-    samples,
-    rules: rules.map((rule, i) => ({
-      id: `r${i + 1}`,
-      sentence: `rule ${i + 1}`,
-      group: 'all',
-      points: 1,
-      rule,
-    })),
-  })
-  return markScript(exercise, answer, { dialect }).cells
-}
-
-function judged(of: Case): void {
-  const cells = cellsOf(of)
-  const said = cells.map(({ verdict, because }) => `${verdict}: ${because.map(reasonInWords).join(' ')}`)
-  expect(
-    cells.map(({ verdict }) => verdict),
-    said.join('\n'),
-  ).toEqual(of.wanted)
-}
+import { describe, it } from 'vitest'
+import type { Rule } from '../../src/rules'
+import { judged } from './judged'
 
 /** Own worlds, none of which the engine was written with; verdicts were written down before it was run. */
 describe('what a script says is judged as a server would take it', () => {

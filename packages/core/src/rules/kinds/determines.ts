@@ -26,7 +26,9 @@ export const determines: RuleModule<Determines> = {
 /** In every place where what is determined stands: at the entity, and wherever a copy of it is written. */
 function evaluate(reading: Reading, rule: Determines): Result {
   const own = determinesAtOwn(reading, rule)
-  if (own.verdict !== 'upheld') return own
+  // What has no place at its entity may be written elsewhere only.
+  const isElsewhere = rule.to.some(to => !reading.attribute(rule.entity, to))
+  if (own.verdict !== 'upheld' && !(own.verdict === 'not shown' && isElsewhere)) return own
   for (const to of rule.to) {
     for (const copy of reading.copies(rule.entity, to)) {
       const tree = newTree(reading)
@@ -46,11 +48,7 @@ function evaluate(reading: Reading, rule: Determines): Result {
       const because = [
         becauseOf(
           'copy-differs',
-          {
-            table: host.table.name,
-            column: copy.column,
-            to: `${reading.placement(rule.entity)!.table}.${reading.attribute(rule.entity, to)!.column}`,
-          },
+          { table: host.table.name, column: copy.column, to: originalOf(reading, rule.entity, to) },
           host.table,
         ),
       ]
@@ -63,6 +61,12 @@ function evaluate(reading: Reading, rule: Determines): Result {
     }
   }
   return own
+}
+
+/** Where the fact stands at its entity, or would. */
+function originalOf(reading: Reading, entity: string, attribute: string): string {
+  const placed = reading.attribute(entity, attribute)
+  return placed ? `${placed.table}.${placed.column}` : `${entity}.${attribute}`
 }
 
 function determinesAtOwn(reading: Reading, { entity, from, to }: Determines): Result {

@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import { TABLE_SHEETS } from '../../findings'
+import { findColumn } from '../../schema'
 import { phrase } from '../../words'
 import { becauseOf, keyPhrase } from '../because'
-import type { Occurrence } from '../occurrences'
+import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
 import {
   absent,
@@ -14,6 +15,7 @@ import {
   rowGoal,
   says,
   tablesOf,
+  type Goal,
   type Result,
 } from '../result'
 import { emptyCellWitness, twoRowWitness } from '../witness'
@@ -59,27 +61,40 @@ function evaluate(reading: Reading, { entity, by }: Identifies): Result {
       emptyCellWitness(reading, table, [optional], 'accepted', null),
     )
   }
-  const suffices =
-    by.length > 1
-      ? by.map(part => by.filter(other => other !== part)).find(part => isImpliedBy(reading, entity, part))
-      : undefined
-  if (suffices) return tooStrictPart(reading, entity, suffices)
+  // Where a relationship is folded into one of its ends that end is asked by itself (many allowed).
+  const suffices = reading.isGuest(entity) ? undefined : sufficientPart(tree, left, goal)
+  if (suffices) return tooStrictPart(reading, tree, suffices, goal)
   return says('upheld', describe(implication.derivation(goal), left, goal), tablesOf(tree))
 }
 
-function isImpliedBy(reading: Reading, entity: string, part: readonly string[]): boolean {
-  const tree = newTree(reading)
-  const at = tree.root(reading.placement(entity)!.table)
-  const left = reading.columns(tree, at, entity, part)
-  return left !== undefined && reaches(tree.ask(left), rowGoal(reading, at, entity, part))
+/**
+ * The columns without one of them that is not needed: what is left fixes the row as well. One that the others
+ * fix without the keys of the table itself, by a reference that is shared or by a key of what is led to, is
+ * not left out by leaving it out.
+ */
+function sufficientPart(
+  tree: OccurrenceTree,
+  left: readonly ColumnAt[],
+  goal: Goal,
+): readonly ColumnAt[] | undefined {
+  const [at] = tree.occurrences
+  return left
+    .map((_, i) => left.filter((__, j) => j !== i))
+    .find(
+      (rest, i) =>
+        rest.length > 0 && reaches(tree.ask(rest), goal) && !tree.ask(rest, [], at).reachesColumn(left[i]!),
+    )
 }
 
-function tooStrictPart(reading: Reading, entity: string, part: readonly string[]): Result {
-  const tree = newTree(reading)
-  const at = tree.root(reading.placement(entity)!.table)
-  const left = reading.columns(tree, at, entity, part)!
+function tooStrictPart(
+  reading: Reading,
+  tree: OccurrenceTree,
+  left: readonly ColumnAt[],
+  goal: Goal,
+): Result {
   const implication = tree.ask(left)
-  const key = lastKey(implication.derivation(rowGoal(reading, at, entity, part)))
+  const key = lastKey(implication.derivation(goal))
+  const table = tree.occurrences[0]!.table
   const because = [
     becauseOf(
       'part-suffices',
@@ -90,7 +105,7 @@ function tooStrictPart(reading: Reading, entity: string, part: readonly string[]
       key?.key,
     ),
   ]
-  return says('too strict', because, [at.table], twoRowWitness(reading, tree, left, implication, key))
+  return says('too strict', because, [table], twoRowWitness(reading, tree, left, implication, key))
 }
 
 function isFirstIdentifier(reading: Reading, entity: string, by: readonly string[]): boolean {
@@ -110,9 +125,10 @@ function optionalColumn(
       const placed = reading.attribute(entity, member)
       if (placed) return [placed.column]
       const layout = reading.rolePlacement(entity, member)?.layout
+      if (reading.isGuest(entity)) return []
       if (layout?.kind === 'forward') return layout.step.columns.map(([column]) => column)
       if (layout?.kind === 'columns') return layout.columns
       return []
     })
-    .find(column => !reading.isRequired(at.table, column))
+    .find(column => findColumn(at.table, column) && !reading.isRequired(at.table, column))
 }

@@ -33,6 +33,12 @@ function evaluate(reading: Reading, { entity, role }: MayHaveNone): Result {
     case 'columns':
       return absent('entity-absent', { entity: target })
     case 'inside':
+      if (reading.isGuest(entity) && mayStandAlone(reading, entity, role))
+        return says(
+          'upheld',
+          [becauseOf('far-side-free', { table: table.name, near: table.name }, table)],
+          [table],
+        )
       return says('too strict', [becauseOf('far-side-inside', { table: table.name, target }, table)], [table])
     case 'backward': {
       const far = reading.table(layout.step.fromTable)
@@ -62,4 +68,15 @@ function evaluate(reading: Reading, { entity, role }: MayHaveNone): Result {
     default:
       return assertUnreachable(layout)
   }
+}
+
+/** Whether a row of an end into which a relationship is folded may be without the others. */
+function mayStandAlone(reading: Reading, entity: string, own: string): boolean {
+  return reading
+    .entity(entity)!
+    .roles.filter(({ name }) => name !== own)
+    .every(({ name }) => {
+      const layout = reading.rolePlacement(entity, name)?.layout
+      return layout?.kind === 'forward' && !reading.isStepRequired(layout.step)
+    })
 }

@@ -6,7 +6,7 @@ import { becauseOf } from '../because'
 import { dependenciesAround, factName, factsIn, factsOfPath } from '../facts'
 import type { Reading } from '../reading'
 import { leadingPart } from '../parts'
-import { absent, says, type Result } from '../result'
+import { absent, newTree, says, type Result } from '../result'
 import type { Because } from '../verdict'
 import type { RuleModule } from './module'
 import { Name, Names, about } from './shapes'
@@ -40,11 +40,26 @@ export const onceOnly: RuleModule<OnceOnly> = {
  * the table says under the exercise's own dependencies. 3NF lets a part of a key stand.
  */
 function evaluate(reading: Reading, rule: OnceOnly): Result {
+  for (const member of [...rule.from, ...rule.to]) reading.lookFor(rule.entity, member)
+  const lodging = atLodging(reading, rule)
+  if (lodging) return lodging
   const whole = evaluateWhole(reading, rule)
   if (whole.verdict !== 'not shown' || rule.to.length === 1) return whole
   // Facts that stand in several tables are each written once, or not.
   const parts = rule.to.map(to => evaluateWhole(reading, { ...rule, to: [to] }))
   return parts.every(({ verdict }) => verdict !== 'not shown') ? leadingPart(parts) : whole
+}
+
+/** An entity whose facts are left in the rows of another: written again with each, unless they are told apart by it. */
+function atLodging(reading: Reading, { entity, from, to }: OnceOnly): Result | undefined {
+  if (!reading.isGuest(entity) || !to.every(name => reading.attribute(entity, name))) return undefined
+  const tree = newTree(reading)
+  const at = tree.root(reading.placement(entity)!.table)
+  const left = reading.columns(tree, at, entity, from)
+  if (!left) return undefined
+  return tree.ask(left).reachesRow(at)
+    ? says('upheld', [becauseOf('written-once', { from, to })], [at.table])
+    : says('broken', [becauseOf('written-again', { table: at.table.name, from, to }, at.table)], [at.table])
 }
 
 function evaluateWhole(reading: Reading, rule: OnceOnly): Result {

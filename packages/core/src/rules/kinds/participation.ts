@@ -1,5 +1,6 @@
 import { assertUnreachable } from '../../findings'
 import { findColumn, sameName, type Table } from '../../schema'
+import type { Part } from '../../alignment'
 import { phrase, type Phrase } from '../../words'
 import { becauseOf } from '../because'
 import { checksOn } from '../check-values'
@@ -14,24 +15,47 @@ export function participation(
   must: boolean,
 ): Result {
   if (reading.role(entity, path)) return roleParticipation(reading, entity, path, must)
-  const placed = reading.attribute(entity, path)
+  const placed = reading.attribute(entity, path) ?? reading.copies(entity, path)[0]
   if (!placed) return absent('attribute-absent', { attribute: path })
-  const part = reading.part(entity, placed.table)
   const own = reading.table(reading.placement(entity)!.table)
-  const isForward = part && sameName(part.step.fromTable, own.name)
-  if (part && !(isForward && reading.isStepRequired(part.step))) {
-    const because = [
-      becauseOf(
-        'not-total-part',
-        { columns: [placed.column], part: part.table, table: own.name },
-        reading.table(part.table),
-      ),
-    ]
-    return must
-      ? says('broken', because, [own, part.table], emptyCellWitness(reading, own, [], 'accepted', null))
-      : says('upheld', because, [own, part.table])
-  }
-  return columnsParticipation(reading, reading.table(placed.table), [placed.column], must)
+  // A fact that stands in the rows of another entity only: without such a row there is none.
+  if ('host' in placed) return mayBeMissing(reading, own, placed.table, [placed.column], must)
+  const part = reading.part(entity, placed.table)
+  return part
+    ? columnsOfPart(reading, own, part, [placed.column], must)
+    : columnsParticipation(reading, own, [placed.column], must)
+}
+
+/** In a further table: whose row may be missing, unless the first table must lead to one. */
+function columnsOfPart(
+  reading: Reading,
+  own: Table,
+  { table, step }: Part,
+  columns: readonly string[],
+  must: boolean,
+): Result {
+  if (sameName(step.fromTable, own.name) && reading.isStepRequired(step))
+    return columnsParticipation(reading, reading.table(table), columns, must)
+  return mayBeMissing(reading, own, table, columns, must)
+}
+
+function mayBeMissing(
+  reading: Reading,
+  own: Table,
+  part: string,
+  columns: readonly string[],
+  must: boolean,
+): Result {
+  const because = [becauseOf('not-total-part', { columns, part, table: own.name }, reading.table(part))]
+  return must
+    ? says('broken', because, [own, part], emptyCellWitness(reading, own, [], 'accepted', null))
+    : says('upheld', because, [own, part])
+}
+
+/** An end of a relationship folded into a table: a row without it is no such relationship. */
+function namedByItself(table: Table, columns: readonly string[], must: boolean): Result {
+  const because = [becauseOf('by-layout', { table: table.name }, findColumn(table, columns[0]!) ?? table)]
+  return must ? says('upheld', because, [table]) : says('too strict', because, [table])
 }
 
 function roleParticipation(reading: Reading, entity: string, role: string, must: boolean): Result {
@@ -39,13 +63,14 @@ function roleParticipation(reading: Reading, entity: string, role: string, must:
   if (!layout) return absent('role-absent', { entity, role })
   const table = reading.table(reading.placement(entity)!.table)
   switch (layout.kind) {
-    case 'forward':
-      return columnsParticipation(
-        reading,
-        table,
-        layout.step.columns.map(([column]) => column),
-        must,
-      )
+    case 'forward': {
+      const columns = layout.step.columns.map(([column]) => column)
+      const part = reading.part(entity, layout.step.fromTable)
+      if (part) return columnsOfPart(reading, table, part, columns, must)
+      return reading.isGuest(entity) && reading.entity(entity)!.identifier.includes(role)
+        ? namedByItself(table, columns, must)
+        : columnsParticipation(reading, table, columns, must)
+    }
     case 'columns':
       return columnsParticipation(reading, table, layout.columns, must)
     case 'inside': {

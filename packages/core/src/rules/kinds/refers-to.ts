@@ -5,10 +5,11 @@ import { findColumn, findTable, fit, sameName, type Column, type Table } from '.
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
 import { absent, says, type Result } from '../result'
-import { orphanWitness, valueWitness } from '../witness'
+import { orphanWitness, otherPartWitness, valueWitness } from '../witness'
 import { grantReference } from './grants'
 import type { RuleModule } from './module'
 import { Name, about } from './shapes'
+import { placesOf } from './values'
 
 const RefersTo = z.object({ kind: z.literal('refersTo'), entity: Name, role: Name })
 type RefersTo = z.infer<typeof RefersTo>
@@ -58,6 +59,8 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
       const from = reading.table(step.fromTable)
       const unfit = reference && valueThatCannotRefer(reading, step)
       if (unfit) return cannotRefer(from, step, unfit)
+      const missed = reference ? partNotReferred(reading, entity, role, step) : []
+      if (missed.length > 0) return refersToPart(reading, step, missed)
       if (reference)
         return says(
           'upheld',
@@ -76,6 +79,43 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
     default:
       return assertUnreachable(layout)
   }
+}
+
+/**
+ * Columns that say which one is meant, here and in the target's table, and are not in the reference, which
+ * holds the rest of them: a row may lead to one and name another.
+ */
+function partNotReferred(reading: Reading, entity: string, role: string, step: Step): string[] {
+  const target = reading.role(entity, role)!.target
+  if (!sameName(reading.placement(target)?.table ?? '', step.toTable)) return []
+  const named = (reading.entity(target)?.identifier ?? []).flatMap(member =>
+    ownColumns(reading, target, member),
+  )
+  const referred = step.columns.map(([, key]) => key)
+  const from = reading.table(step.fromTable)
+  const isWithin = referred.every(key => named.some(name => sameName(name, key)))
+  return isWithin
+    ? named.filter(name => findColumn(from, name) && !referred.some(key => sameName(key, name)))
+    : []
+}
+
+/** The columns in an entity's own table by which one of its members stands there. */
+function ownColumns(reading: Reading, entity: string, member: string): string[] {
+  const table = reading.placement(entity)!.table
+  return placesOf(reading, entity, member).flatMap(placed =>
+    sameName(placed.table.name, table) ? [placed.column.name] : [],
+  )
+}
+
+function refersToPart(reading: Reading, step: Step, missed: readonly string[]): Result {
+  const from = reading.table(step.fromTable)
+  const columns = step.columns.map(([column]) => column)
+  const because = becauseOf(
+    'reference-misses-part',
+    { table: from.name, columns, target: step.toTable, missed },
+    findColumn(from, columns[0]!) ?? from,
+  )
+  return says('broken', [because], [from, step.toTable], otherPartWitness(reading, step, missed))
 }
 
 interface Unfit {

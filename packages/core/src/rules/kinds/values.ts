@@ -11,9 +11,9 @@ export interface Placed {
   readonly column: Column
 }
 
-/** Where a fact stands: the column and its table. */
+/** Where a fact stands: the column and its table; where it is written elsewhere only, there. */
 export function placeOfFact(reading: Reading, entity: string, attribute: string): Placed | undefined {
-  const placed = reading.attribute(entity, attribute)
+  const placed = reading.attribute(entity, attribute) ?? reading.copies(entity, attribute)[0]
   const table = placed && reading.table(placed.table)
   return placed && table ? { table, column: findColumn(table, placed.column)! } : undefined
 }

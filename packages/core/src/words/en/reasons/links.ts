@@ -24,6 +24,10 @@ export const LINKS = {
     p =>
       `${say(p.columns)} of ${p.table} is not declared to refer to ${p.target}: a value that stands nowhere there is accepted.`,
   ),
+  'reference-misses-part': own<{ columns: Names; missed: Names; table: string; target: string }>(
+    p =>
+      `${say(p.missed)} of ${p.target} is not in the reference from ${p.table} (${say(p.columns)}): which row of ${p.target} is meant is not checked by it.`,
+  ),
   'reference-cannot-hold': own<{
     column: string
     table: string

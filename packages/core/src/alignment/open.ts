@@ -1,0 +1,101 @@
+import { findColumn, foldName, sameName, typesMatch, type Column, type Table } from '../schema'
+import type { OpenElement } from './alignment'
+import { isReferring, typeLikeness, type AlignmentDraft } from './draft'
+import { identifierColumns } from './pair-columns'
+import { partStep } from './pair-layouts'
+import { standsForRow } from './surrogates'
+import type { WorldAttribute, WorldEntity, WorldRole } from './world'
+
+/**
+ * What is left over is doubtful, not absent (semantics, section 9): in a table that is surely paired each
+ * column left over of a possible type may stand for each element of its entity without a pair, and so may
+ * a table left over for each entity.
+ */
+export function openElements(draft: AlignmentDraft): OpenElement[] {
+  const tables = tablesLeftOver(draft)
+  return draft.world.entities
+    .flatMap(entity => [openEntity(draft, entity, tables), ...openMembers(draft, entity, tables)])
+    .filter(({ places }) => places.length > 0)
+}
+
+function openEntity(draft: AlignmentDraft, { name }: WorldEntity, left: readonly Table[]): OpenElement {
+  const isOpen =
+    !draft.placement(name) &&
+    draft.pinned(name) === undefined &&
+    !draft.repetitions.some(({ entity }) => entity === name)
+  return { element: name, places: isOpen ? left.map(table => table.name) : [] }
+}
+
+/** Tables that stand for nothing, and hold no link between two that do. */
+function tablesLeftOver(draft: AlignmentDraft): Table[] {
+  return draft.schema.tables.filter(
+    table =>
+      !table.given &&
+      !draft.isAnchored(table) &&
+      !draft.roles.some(({ layout }) => layout.kind === 'via' && sameName(layout.table, table.name)),
+  )
+}
+
+interface Left {
+  readonly table: Table
+  readonly column: Column
+}
+
+function openMembers(draft: AlignmentDraft, entity: WorldEntity, left: readonly Table[]): OpenElement[] {
+  const placement = draft.placement(entity.name)
+  const own = draft.tableOf(entity.name)
+  if (!own || placement?.confidence === 'weak') return []
+  const columns = columnsLeftOver(draft, entity, own, left)
+  const attributes = draft.openAttributes(entity).map((attribute): OpenElement => ({
+    element: `${entity.name}.${attribute.name}`,
+    places: isCopied(draft, entity, attribute)
+      ? []
+      : columns.filter(({ column }) => typeLikeness(attribute, column) > 0).map(placeOf),
+  }))
+  const roles = draft.openRoles(entity).map((role): OpenElement => ({
+    element: `${entity.name}.${role.name}`,
+    places: columns
+      .filter(({ table, column }) => table === own && mayRefer(draft, role, column))
+      .map(placeOf),
+  }))
+  return [...attributes, ...roles]
+}
+
+const placeOf = ({ table, column }: Left): string => `${table.name}.${column.name}`
+
+const isCopied = (draft: AlignmentDraft, entity: WorldEntity, attribute: WorldAttribute): boolean =>
+  draft.copies.some(other => other.entity === entity.name && other.attribute === attribute.name)
+
+/** In the entity's tables, and in those that could be further ones of it, row for row. */
+function columnsLeftOver(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  own: Table,
+  left: readonly Table[],
+): Left[] {
+  const parts = draft.placement(entity.name)!.parts.map(part => draft.table(part.table))
+  const mayBeParts = left.flatMap(table => {
+    const step = partStep(draft, own, table)
+    return step ? [{ table, joins: step.columns.map(([from]) => foldName(from)) }] : []
+  })
+  const isFree = (table: Table, column: Column): boolean =>
+    !draft.isUsed(table, column.name) && !standsForRow(table, column) && !isReferring(table, column.name)
+  return [
+    ...[own, ...parts].flatMap(table =>
+      table.columns.filter(column => isFree(table, column)).map(column => ({ table, column })),
+    ),
+    ...mayBeParts.flatMap(({ table, joins }) =>
+      table.columns
+        .filter(column => isFree(table, column) && !joins.includes(foldName(column.name)))
+        .map(column => ({ table, column })),
+    ),
+  ]
+}
+
+/** Whether the column could refer to the role's target: by one column, of a type that can hold its key. */
+function mayRefer(draft: AlignmentDraft, role: WorldRole, column: Column): boolean {
+  const target = draft.tableOf(role.target)
+  const [key, ...more] = identifierColumns(draft, role.target)
+  const type = target && key !== undefined && more.length === 0 ? findColumn(target, key)?.type : undefined
+  return type !== undefined && typesMatch(column.type, type) !== 'not'
+}
