@@ -27,7 +27,7 @@ export type {
   Step,
 } from './alignment'
 export { lowestConfidence } from './alignment'
-export { align, candidateAlignments, type AlignOptions } from './align'
+export { Aligner, align, type AlignOptions } from './align'
 export { assign, totalOf } from './assignment'
 export { chainFindings } from './chain'
 export { nameLikeness, nameWords } from './names'

@@ -13,6 +13,7 @@ export interface Likeness {
 export class NameComparer {
   private readonly glossary = new Map<string, readonly NameWords[]>()
   private readonly columnScores = new WeakMap<Table, Map<string, number>>()
+  private readonly scores = new WeakMap<Schema, Scores>()
 
   constructor(glossary: readonly GlossaryEntry[]) {
     for (const { element, names } of glossary)
@@ -67,6 +68,13 @@ export class NameComparer {
     return best(bare(nameWords(column)), own, accepted)
   }
 
+  /** The scores of all tables of a schema, worked out once. */
+  remembered(schema: Schema, make: () => Scores): Scores {
+    const scores = this.scores.get(schema) ?? make()
+    this.scores.set(schema, scores)
+    return scores
+  }
+
   /** How well the facts of an entity are found among the columns of a table; remembered. */
   columnScore(entity: WorldEntity, table: Table): number {
     const known = this.columnScores.get(table) ?? new Map<string, number>()
@@ -74,6 +82,13 @@ export class NameComparer {
     const score = known.get(entity.name) ?? columnScoreOf(this, entity, table)
     known.set(entity.name, score)
     return score
+  }
+
+  /** What the columns of a table weigh for an entity: more where all its facts are there under their very names. */
+  columnEvidence(entity: WorldEntity, table: Table): number {
+    const score = this.columnScore(entity, table)
+    const isWhole = score >= NAME.speaks && entity.attributes.length >= 2
+    return TABLE.columns * score + (isWhole ? TABLE.allColumns : 0)
   }
 
   /**
@@ -216,18 +231,22 @@ function columnScoreOf(comparer: NameComparer, entity: WorldEntity, table: Table
  * come from.
  */
 export function tableScores(world: World, schema: Schema, comparer: NameComparer): Scores {
+  return comparer.remembered(schema, () => scoresOf(world, schema, comparer))
+}
+
+function scoresOf(world: World, schema: Schema, comparer: NameComparer): Scores {
   const names = world.entities.map(entity => schema.tables.map(table => comparer.entity(entity, table).score))
   const columns = world.entities.map(entity =>
     schema.tables.map(table => comparer.columnScore(entity, table)),
+  )
+  const evidence = world.entities.map(entity =>
+    schema.tables.map(table => comparer.columnEvidence(entity, table)),
   )
   let scores: number[][] = names.map((row, e) => row.map((name, t) => (name + columns[e]![t]!) / 2))
   for (let round = 0; round < 2; round++) {
     const references = referenceScores(world, schema, scores)
     scores = names.map((row, e) =>
-      row.map(
-        (name, t) =>
-          TABLE.name * name + TABLE.columns * columns[e]![t]! + TABLE.references * references[e]![t]!,
-      ),
+      row.map((name, t) => TABLE.name * name + evidence[e]![t]! + TABLE.references * references[e]![t]!),
     )
   }
   return scores

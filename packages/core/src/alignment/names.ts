@@ -56,6 +56,7 @@ function wordLikeness(a: string, b: string): number {
   if (a === '#' || b === '#') return 0
   const [short, long] = a.length <= b.length ? [a, b] : [b, a]
   if (short.length >= 3 && long.startsWith(short)) return WORD.prefix
+  if (short.length >= 4 && long.endsWith(short)) return WORD.ending
   if (short.length >= 3 && isAbbreviation(short, long)) return WORD.abbreviated
   if (isAbbreviation(short.replace(/s$/, ''), long)) return WORD.twoLetters
   if (short.length >= 4 && editDistance(a, b, 2) <= (short.length >= 7 ? 2 : 1)) return WORD.misspelt

@@ -1,4 +1,4 @@
-import { findColumn, foldName, sameName, typesMatch, type Column, type Table } from '../schema'
+import { findColumn, foldName, typesMatch, type Column, type Table } from '../schema'
 import type { OpenElement } from './alignment'
 import { isReferring, typeLikeness, type AlignmentDraft } from './draft'
 import { identifierColumns } from './pair-columns'
@@ -6,13 +6,16 @@ import { partStep } from './pair-layouts'
 import { standsForRow } from './surrogates'
 import type { WorldAttribute, WorldEntity, WorldRole } from './world'
 
+/** So many places are more than can be tried. */
+const MOST_PLACES = 12
+
 /**
- * What is left over is doubtful, not absent (semantics, section 9): in a table that is surely paired each
- * column left over of a possible type may stand for each element of its entity without a pair, and so may
- * a table left over for each entity.
+ * What is left over is doubtful, not absent (semantics, section 9): in a table that is paired by more than its
+ * shape each column left over of a possible type may stand for each element of its entity without a pair, and
+ * so may a table left over for each entity.
  */
 export function openElements(draft: AlignmentDraft): OpenElement[] {
-  const tables = tablesLeftOver(draft)
+  const tables = tablesLeftOver(draft).slice(0, MOST_PLACES)
   return draft.world.entities
     .flatMap(entity => [openEntity(draft, entity, tables), ...openMembers(draft, entity, tables)])
     .filter(({ places }) => places.length > 0)
@@ -28,12 +31,13 @@ function openEntity(draft: AlignmentDraft, { name }: WorldEntity, left: readonly
 
 /** Tables that stand for nothing, and hold no link between two that do. */
 function tablesLeftOver(draft: AlignmentDraft): Table[] {
-  return draft.schema.tables.filter(
-    table =>
-      !table.given &&
-      !draft.isAnchored(table) &&
-      !draft.roles.some(({ layout }) => layout.kind === 'via' && sameName(layout.table, table.name)),
+  const taken = new Set(
+    [
+      ...draft.entities.flatMap(({ table, parts }) => [table, ...parts.map(part => part.table)]),
+      ...draft.roles.flatMap(({ layout }) => (layout.kind === 'via' ? [layout.table] : [])),
+    ].map(foldName),
   )
+  return draft.schema.tables.filter(table => !table.given && !taken.has(foldName(table.name)))
 }
 
 interface Left {
@@ -42,9 +46,8 @@ interface Left {
 }
 
 function openMembers(draft: AlignmentDraft, entity: WorldEntity, left: readonly Table[]): OpenElement[] {
-  const placement = draft.placement(entity.name)
   const own = draft.tableOf(entity.name)
-  if (!own || placement?.confidence === 'weak') return []
+  if (!own || draft.placement(entity.name)?.confidence === 'weak') return []
   const columns = columnsLeftOver(draft, entity, own, left)
   const attributes = draft.openAttributes(entity).map((attribute): OpenElement => ({
     element: `${entity.name}.${attribute.name}`,

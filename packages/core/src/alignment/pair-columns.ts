@@ -219,22 +219,29 @@ export function identifierColumns(draft: AlignmentDraft, entity: string): string
  * counted.
  */
 export function surplusOf(draft: AlignmentDraft): { table: string; column: string | null }[] {
+  const between = new Set(
+    draft.roles.flatMap(({ layout }) => (layout.kind === 'via' ? [foldName(layout.table)] : [])),
+  )
+  const anchored = new Set(
+    draft.entities.flatMap(({ table, parts }) => [table, ...parts.map(part => part.table)].map(foldName)),
+  )
+  const steps = draft.entities.flatMap(({ parts }) => parts.map(({ step }) => step))
   return draft.schema.tables
     .filter(table => !table.given)
     .flatMap((table): { table: string; column: string | null }[] => {
-      const isBetween = draft.roles.some(
-        ({ layout }) => layout.kind === 'via' && sameName(layout.table, table.name),
+      const name = foldName(table.name)
+      if (!anchored.has(name)) return between.has(name) ? [] : [{ table: table.name, column: null }]
+      const joins = new Set(
+        steps.flatMap(step =>
+          foldName(step.fromTable) === name ? step.columns.map(([own]) => foldName(own)) : [],
+        ),
       )
-      if (!draft.isAnchored(table)) return isBetween ? [] : [{ table: table.name, column: null }]
-      const steps = draft.entities
-        .flatMap(({ parts }) => parts.map(({ step }) => step))
-        .filter(step => sameName(step.fromTable, table.name))
       return table.columns
         .filter(
           column =>
             !draft.isUsed(table, column.name) &&
             !isSurrogate(table, column) &&
-            !steps.some(step => step.columns.some(([own]) => foldName(own) === foldName(column.name))),
+            !joins.has(foldName(column.name)),
         )
         .map(column => ({ table: table.name, column: column.name }))
     })

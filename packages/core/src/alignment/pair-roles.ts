@@ -147,7 +147,8 @@ function columnsLike(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole
     !draft.isUsed(table, name) &&
     !table.references.some(({ columns }) => columns.some(column => sameName(column, name)))
   const target = draft.tableOf(role.target)
-  const keys = identifierColumns(draft, role.target)
+  const placed = identifierColumns(draft, role.target)
+  const keys = placed.length > 0 ? placed : (target?.primaryKey?.columns ?? [])
   const leadsTo = (of: Table, name: string): string | undefined =>
     of.references.find(({ columns }) => columns.some(column => sameName(column, name)))?.table
   const leadsAlike = (name: string, own: number): boolean => {

@@ -1,4 +1,4 @@
-import { declaredKeys, findTable, sameColumns, sameName, type Table } from '../schema'
+import { declaredKeys, findTable, foldName, sameColumns, sameName, type Table } from '../schema'
 import type { Pair, PairReason } from './alignment'
 import { assign } from './assignment'
 import { confidenceOf, type AlignmentDraft } from './draft'
@@ -73,11 +73,13 @@ function firstTablesFirst(
   names: readonly (readonly number[])[],
   tables: readonly Table[],
 ): number[][] {
-  const firsts = tables.map(table => {
+  const at = new Map(tables.map((table, i) => [foldName(table.name), i]))
+  const firsts = tables.map((table, i) => {
     const own = table.references.find(({ columns }) =>
       declaredKeys(table).some(key => sameColumns(key.columns, columns)),
     )
-    return own ? tables.findIndex(other => other !== table && sameName(other.name, own.table)) : -1
+    const first = own ? (at.get(foldName(own.table)) ?? -1) : -1
+    return first === i ? -1 : first
   })
   return scores.map((row, e) =>
     row.map((score, t) => {
@@ -158,7 +160,7 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
   if (name.reason && name.score >= TABLE.reason) reasons.push(name.reason)
   const byColumns = draft.comparer.columnScore(entity, table)
   if (byColumns > TABLE.reason) reasons.push('same-columns')
-  if (rest - TABLE.columns * byColumns >= TABLE.references * TABLE.referencesReason)
+  if (rest - draft.comparer.columnEvidence(entity, table) >= TABLE.references * TABLE.referencesReason)
     reasons.push('same-references')
   if (reasons.includes('given')) return { score: 1, confidence: 'sure', reasons }
   const isNamed = reasons.some(
@@ -168,7 +170,9 @@ function pairOf(draft: AlignmentDraft, field: Field, e: number, t: number): Pair
   let confidence = isNamed ? confidenceOf(score) : 'weak'
   const doubt =
     doubtOf(draft, field, e, t, names[e]![t]!) ??
-    (leadsElsewhere(draft, entity, table, rest - TABLE.columns * byColumns) ? 'other-references' : undefined)
+    (leadsElsewhere(draft, entity, table, rest - draft.comparer.columnEvidence(entity, table))
+      ? 'other-references'
+      : undefined)
   if (doubt) {
     reasons.push(doubt)
     if (confidence === 'sure') confidence = 'likely'

@@ -8,6 +8,8 @@
 export const WORD = {
   /** The one begins the other: "acc" for "accession". Nearly always meant so. */
   prefix: 0.85,
+  /** The one ends the other, as the chief word of a compound does: "phone" of "telephone". */
+  ending: 0.75,
   /** A slip of the pen or two: less sure than a beginning, since short words are near to many. */
   misspelt: 0.8,
   /** The first letter and the consonants of the other, in order: "gdn" for "garden". */
@@ -45,6 +47,8 @@ export const TABLE = {
   name: 0.42,
   /** What stands in it says nearly as much: names of tables differ more than those of their facts. */
   columns: 0.36,
+  /** Besides, where every fact of the entity is there by its very name, two at least: as much as half a name. */
+  allColumns: 0.2,
   /** Least: a model and an answer often differ in how they are joined. */
   references: 0.22,
   /** Below it a table is none: about one of the three kinds of evidence, and little of another. */

@@ -1,4 +1,4 @@
-import { candidateAlignments, type Pin } from '../alignment'
+import { align, type Pin } from '../alignment'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
@@ -140,8 +140,8 @@ export function explainRule(
   const asked = askedRules(document.rules, 'script')
   const parts = asked.filter(({ id }) => id === rule).flatMap(partsOf)
   const schema = soundPart(readScript(script, { given, dialect }).schema)
-  const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0]!, pins })
-  const reading = new Reading(world, schema, alignment!, asked.flatMap(partsOf))
+  const alignment = align(world, schema, { glossary: glossaries[0]!, pins })
+  const reading = new Reading(world, schema, alignment, asked.flatMap(partsOf))
   return parts.flatMap(part => dependenciesInWords(reading, part))
 }
 

@@ -1,4 +1,4 @@
-import { candidateAlignments, type World } from '../alignment'
+import { align, type World } from '../alignment'
 import { proposeClaimRules } from '../claims'
 import { profile, repeatingFacts, stemOf, type FlatTable } from '../rows'
 import {
@@ -72,8 +72,8 @@ function farSides(
   drawn: TableSheet,
 ): (entity: string, role: string) => boolean {
   const schema = soundPart(drawn.schema)
-  const [alignment] = candidateAlignments(world, schema, { glossary: glossaries[0] ?? [], pins: [] })
-  const reading = new Reading(world, schema, alignment!)
+  const alignment = align(world, schema, { glossary: glossaries[0] ?? [] })
+  const reading = new Reading(world, schema, alignment)
   const isGiven = (entity: string): boolean => given.tables.some(({ name }) => sameName(name, entity))
   return (entity, role) => {
     const rule: Rule = { kind: 'hasSome', entity, role }

@@ -1,6 +1,5 @@
 import {
-  align,
-  candidateAlignments,
+  Aligner,
   type Alignment,
   type AlignOptions,
   type OpenElement,
@@ -15,8 +14,13 @@ import { Reading } from './reading'
 import type { Rule } from './rule'
 import type { Evaluation } from './verdict'
 
-/** As many pairings are tried for a rule, and as many elements of one are open at a time. */
+/** As many pairings are tried for a rule. */
 const MOST_READINGS = 6
+/**
+ * Tables paired anew for one answer, over all its rules: what a student writes is tried in every way, what is
+ * a hundred times as long in none.
+ */
+const MOST_TABLES = 200
 
 /**
  * An answer under all the pairings that may be meant (semantics, sections 7 and 9): the best, those in which
@@ -26,33 +30,34 @@ const MOST_READINGS = 6
 export class Readings {
   /** Under the best pairing. */
   readonly best: Reading
+  private readonly aligner: Aligner
   private readonly doubtful: readonly Reading[]
   private readonly made = new Map<string, Reading>()
+  private readonly mostMade: number
 
   constructor(
     private readonly world: World,
     private readonly schema: Schema,
-    private readonly options: AlignOptions,
+    options: AlignOptions,
     private readonly rules: readonly Rule[],
   ) {
-    const [best, ...others] = candidateAlignments(world, schema, options).map(alignment =>
-      this.under(alignment),
-    )
+    this.aligner = new Aligner(world, schema, options)
+    const [best, ...others] = this.aligner.candidates().map(alignment => this.under(alignment))
     this.best = best!
     this.doubtful = others
+    this.mostMade = Math.floor(MOST_TABLES / Math.max(1, schema.tables.length))
   }
 
   private under(alignment: Alignment): Reading {
     return new Reading(this.world, this.schema, alignment, this.rules)
   }
 
-  /** The pairing made anew around more pins; remembered. */
-  private with(pins: readonly Pin[]): Reading {
+  /** The pairing made anew around more pins; remembered. Undefined where enough was made. */
+  private with(pins: readonly Pin[]): Reading | undefined {
     const key = JSON.stringify(pins)
-    const { pins: own = [] } = this.options
-    const reading =
-      this.made.get(key) ??
-      this.under(align(this.world, this.schema, { ...this.options, pins: [...own, ...pins] }))
+    const known = this.made.get(key)
+    if (known || this.made.size >= this.mostMade) return known
+    const reading = this.under(this.aligner.align(pins))
     this.made.set(key, reading)
     return reading
   }
@@ -76,9 +81,12 @@ export class Readings {
     const tryUnder = (reading: Reading, pins: readonly Pin[]): void => {
       if (tried.length >= MOST_READINGS) return
       const { evaluation, elements } = lookAt(reading, rule)
-      const choices = choicesOf(reading.alignment.open, elements)
-      if (choices.length === 0) tried.push({ reading, evaluation, pins })
-      for (const choice of choices) tryUnder(this.with([...pins, ...choice]), [...pins, ...choice])
+      const next = choicesOf(reading.alignment.open, elements).flatMap(choice => {
+        const made = this.with([...pins, ...choice])
+        return made ? [{ made, choice }] : []
+      })
+      if (next.length === 0) tried.push({ reading, evaluation, pins })
+      for (const { made, choice } of next) tryUnder(made, [...pins, ...choice])
     }
     tryUnder(this.best, [])
     return tried
