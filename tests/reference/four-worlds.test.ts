@@ -1,33 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
 import { markScript, markedPoints } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
-import { APIARY } from './four-worlds/apiary'
-import { LETTERPRESS } from './four-worlds/letterpress'
-import { LIGHTHOUSES } from './four-worlds/lighthouses'
-import { REPAIRS } from './four-worlds/repairs'
-import type { Answer, World } from './four-worlds/world'
-
-const WORLDS = [APIARY, LETTERPRESS, REPAIRS, LIGHTHOUSES]
-
-const prepared = ({ name, model, rules }: World) =>
-  prepareExercise({
-    ...emptyExercise(name),
-    dialect: 'postgresql',
-    dialects: ['mysql', 'sqlserver', 'oracle', 'sqlite'],
-    models: [{ name: 'model', script: model }],
-    rules: rules.map((rule, i) => ({
-      id: `r${i + 1}`,
-      sentence: `rule ${i + 1}`,
-      group: 'all',
-      points: 1,
-      rule,
-    })),
-  })
+import { WORLDS, exerciseOf, type Answer } from './four-worlds'
 
 /** A hundred and twenty answers in four worlds; each verdict was written down before any of them was marked. */
 describe.each(WORLDS.map(world => [world.name, world] as const))('%s', (_, world) => {
-  const exercise = prepared(world)
+  const exercise = exerciseOf(world)
 
   it('is upheld by its own model', () => {
     expect(markScript(exercise, world.model).cells.filter(({ verdict }) => verdict !== 'upheld')).toEqual([])

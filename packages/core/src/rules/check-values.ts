@@ -68,6 +68,42 @@ export function checksOnRow(
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }
 
+/** What the checks that look at a column compare things with: texts, and numbers with their neighbours. */
+export function literalsFor(table: Table, column: string): string[] {
+  return table.checks
+    .map(({ expression }) => readCached(expression))
+    .filter(read => columnsOf(read).has(foldName(column)))
+    .flatMap(literalsIn)
+}
+
+function literalsIn(expression: Expression): string[] {
+  switch (expression.kind) {
+    case 'literal': {
+      const { value, isNumber } = expression
+      if (typeof value !== 'string') return []
+      return isNumber && Number.isSafeInteger(Number(value))
+        ? [value, String(Number(value) + 1), String(Number(value) - 1)]
+        : [value]
+    }
+    case 'column':
+    case 'opaque':
+      return []
+    case 'call':
+      return expression.args.flatMap(literalsIn)
+    case 'not':
+    case 'negate':
+    case 'isNull':
+    case 'isTruth':
+      return literalsIn(expression.of)
+    case 'like':
+      return literalsIn(expression.left)
+    case 'matches':
+      return literalsIn(expression.left)
+    default:
+      return [...literalsIn(expression.left), ...literalsIn(expression.right)]
+  }
+}
+
 const expressions = new Map<string, Expression>()
 function readCached(text: string): Expression {
   const known = expressions.get(text)

@@ -168,7 +168,7 @@ function describedAsKey(
     ],
     witness:
       sample !== undefined && becomes !== 'kept' && becomes !== 'unknown'
-        ? valueWitness(table, column, sample, becomes === 'refused' ? 'refused' : 'accepted')
+        ? valueWitness(reading, table, column, sample, becomes === 'refused' ? 'refused' : 'accepted')
         : null,
   }
 }

@@ -56,7 +56,7 @@ function evaluate(reading: Reading, rule: Determines): Result {
         'broken',
         [...because, ...whyNotReached(tree, implication, left, goal)],
         tablesOf(tree),
-        twoRowWitness(reading, tree, left, implication, null),
+        twoRowWitness(reading, tree, left, implication, null, { goal: goal.columns }),
       )
     }
   }

@@ -35,7 +35,12 @@ export function notReached(
   const tables = 'row' in goal ? [goal.row.table] : tablesOf(tree)
   return unknown
     ? outside([unknown, ...why], tables)
-    : says('broken', why, tables, twoRowWitness(reading, tree, left, implication, null))
+    : says(
+        'broken',
+        why,
+        tables,
+        twoRowWitness(reading, tree, left, implication, null, 'row' in goal ? {} : { goal: goal.columns }),
+      )
 }
 
 export function mustReach(

@@ -83,7 +83,7 @@ function mustNotReachRow(
       'too strict',
       [heldBack(row.table, key)],
       tablesOf(tree),
-      twoRowWitness(reading, tree, left, implication, key, row),
+      twoRowWitness(reading, tree, left, implication, key, { row }),
     )
   }
   const unknown = unmodelled(tree)

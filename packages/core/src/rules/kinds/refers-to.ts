@@ -58,7 +58,7 @@ function evaluate(reading: Reading, { entity, role }: RefersTo): Result {
       const reference = reading.declared(step)
       const from = reading.table(step.fromTable)
       const unfit = reference && valueThatCannotRefer(reading, step)
-      if (unfit) return cannotRefer(from, step, unfit)
+      if (unfit) return cannotRefer(reading, from, step, unfit)
       const missed = reference ? partNotReferred(reading, entity, role, step) : []
       if (missed.length > 0) return refersToPart(reading, step, missed)
       if (reference)
@@ -155,7 +155,7 @@ function samplesIn({ alignment, world, rules }: Reading, table: string, column: 
     ])
 }
 
-function cannotRefer(from: Table, { toTable }: Step, { column, value }: Unfit): Result {
+function cannotRefer(reading: Reading, from: Table, { toTable }: Step, { column, value }: Unfit): Result {
   return says(
     'too strict',
     [
@@ -166,6 +166,12 @@ function cannotRefer(from: Table, { toTable }: Step, { column, value }: Unfit): 
       ),
     ],
     [from, toTable],
-    valueWitness(from, column, value, fit(value, column.type) === 'refused' ? 'refused' : 'accepted'),
+    valueWitness(
+      reading,
+      from,
+      column,
+      value,
+      fit(value, column.type) === 'refused' ? 'refused' : 'accepted',
+    ),
   )
 }

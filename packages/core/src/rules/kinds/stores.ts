@@ -35,10 +35,12 @@ function evaluate(reading: Reading, { entity, attribute, values }: Stores): Resu
   if (places.length === 0) return absent('attribute-absent', { attribute })
   // Of a role that leads by several columns a value has as many parts, joined by "|".
   const partsOf = (at: number): string[] => values.map(value => value.split('|')[at] ?? value)
-  return leadingPart(places.map((placed, i) => storesIn(placed, places.length === 1 ? values : partsOf(i))))
+  return leadingPart(
+    places.map((placed, i) => storesIn(reading, placed, places.length === 1 ? values : partsOf(i))),
+  )
 }
 
-function storesIn({ table, column }: Placed, values: readonly string[]): Result {
+function storesIn(reading: Reading, { table, column }: Placed, values: readonly string[]): Result {
   const fits = values.map(value => ({
     value,
     fit: fit(value, column.type),
@@ -64,7 +66,7 @@ function storesIn({ table, column }: Placed, values: readonly string[]): Result 
         ),
       ],
       [table],
-      valueWitness(table, column, changed.value, 'accepted'),
+      valueWitness(reading, table, column, changed.value, 'accepted'),
     )
   const refused = fits.find(other => other.fit === 'refused')
   if (refused)
@@ -72,7 +74,7 @@ function storesIn({ table, column }: Placed, values: readonly string[]): Result 
       'too strict',
       [because('value-refused', refused.value)],
       [table],
-      valueWitness(table, column, refused.value, 'refused'),
+      valueWitness(reading, table, column, refused.value, 'refused'),
     )
   const checked = fits.find(({ check }) => check.outcome === 'refuses')
   if (checked)
@@ -80,7 +82,7 @@ function storesIn({ table, column }: Placed, values: readonly string[]): Result 
       'too strict',
       [because('check-refuses', checked.value, checked.check.by!)],
       [table],
-      valueWitness(table, column, checked.value, 'refused', checked.check.by!),
+      valueWitness(reading, table, column, checked.value, 'refused', checked.check.by!),
     )
   const unknown = fits.find(other => other.fit === 'unknown')
   if (unknown) return outside([because('value-unknown', unknown.value)], [table])

@@ -109,7 +109,14 @@ export function valueRule(
       refuses ? 'broken' : 'too strict',
       [because],
       [table],
-      valueWitness(table, column, wrong.value, refuses ? 'accepted' : 'refused', wrong.by ?? undefined),
+      valueWitness(
+        reading,
+        table,
+        column,
+        wrong.value,
+        refuses ? 'accepted' : 'refused',
+        wrong.by ?? undefined,
+      ),
     )
   }
   const unknown = judged.find(({ said }) => said === 'unknown')
