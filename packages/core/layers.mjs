@@ -21,4 +21,4 @@ export const LAYERS = [
 export const FOLDERS = LAYERS.flat()
 
 /** The rooms of `sql`, from the bottom up: those of one line know nothing of each other. */
-export const SQL_ROOMS = [['text'], ['read'], ['check', 'write'], ['mend']]
+export const SQL_ROOMS = [['text'], ['read', 'values'], ['check', 'write'], ['mend']]

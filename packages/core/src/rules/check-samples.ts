@@ -1,7 +1,13 @@
 import { fit, foldName, type Column, type Table } from '../schema'
-import { columnsOf, readExpression, type Expression } from '../sql'
-import { checksOn } from './check-values'
-import { calculate, decimalFrom, type Decimal } from './decimal'
+import {
+  calculate,
+  checksOn,
+  columnsOf,
+  decimalFrom,
+  readExpression,
+  type Decimal,
+  type Expression,
+} from '../sql'
 
 /** At most so many values of each kind are proposed. */
 const MOST = 6

@@ -9,7 +9,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
-import { checksOn } from './check-values'
+import { checksOn } from '../sql'
 import type { ColumnAt, Implication, Occurrence, OccurrenceTree } from './occurrences'
 import type {
   Alignment,

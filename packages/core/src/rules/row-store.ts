@@ -9,7 +9,7 @@ import {
   type Table,
 } from '../schema'
 import { phrase, type Phrase } from '../words'
-import { checksOnRow } from './check-values'
+import { checksOnRow } from '../sql'
 import type { Reading } from './reading'
 
 export type Row = ReadonlyMap<string, string | null>

@@ -1,6 +1,6 @@
 import { findEntity } from '../alignment'
 import { findColumn, findTable, fit, foldName, sameName, type Column, type Table } from '../schema'
-import { checksOn, checksOnRow, literalsFor } from './check-values'
+import { checksOn, checksOnRow, literalsFor } from '../sql'
 import type { Reading } from './reading'
 import type { Cell } from './verdict'
 

@@ -15,6 +15,11 @@ export interface DialectFacts {
   readonly needsSemicolon: boolean
   /** Whether a reference may name a table that is created later. */
   readonly allowsLaterTables: boolean
+  /**
+   * Whether alva and ALVA are one where nothing else is said. Sources: the makers' manuals on default
+   * collations, from memory.
+   */
+  readonly ignoresCase: boolean
   /** Text types whose length must be written, or is one character where it is not. */
   readonly needsLength: readonly string[]
 }
@@ -26,6 +31,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['"', '"'],
     needsSemicolon: true,
     allowsLaterTables: false,
+    ignoresCase: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'],
   },
   postgresql: {
@@ -34,6 +40,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['"', '"'],
     needsSemicolon: true,
     allowsLaterTables: false,
+    ignoresCase: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'],
   },
   mysql: {
@@ -42,6 +49,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['`', '`'],
     needsSemicolon: true,
     allowsLaterTables: false,
+    ignoresCase: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   sqlserver: {
@@ -50,6 +58,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['[', ']'],
     needsSemicolon: false,
     allowsLaterTables: false,
+    ignoresCase: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   oracle: {
@@ -58,6 +67,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['"', '"'],
     needsSemicolon: true,
     allowsLaterTables: false,
+    ignoresCase: false,
     needsLength: [
       'CHAR',
       'CHARACTER',
@@ -75,6 +85,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     quotes: ['"', '"'],
     needsSemicolon: true,
     allowsLaterTables: true,
+    ignoresCase: false,
     needsLength: [],
   },
 }

@@ -44,7 +44,8 @@ export interface Column {
   /** NOT NULL is written, or follows from the type's domain. Primary key columns: see `isRequired`. */
   readonly notNull: boolean
   readonly default: string | null
-  readonly numbering: { readonly start: string; readonly step: string } | null
+  /** How it numbers itself; `isAlways` where a number of its own is refused. */
+  readonly numbering: { readonly start: string; readonly step: string; readonly isAlways?: boolean } | null
   readonly generated: boolean
   /** What it is computed from, where it is. */
   readonly generation?: { readonly expression: string; readonly stored: boolean }

@@ -180,6 +180,9 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
   'references.self-numbering': {
     script: `${TRIP}CREATE TABLE accession (accession_no char(9) PRIMARY KEY, trip_no serial REFERENCES trip (trip_no));`,
   },
+  'references.set-null-required': {
+    script: `${TRIP}CREATE TABLE accession (accession_no char(9) PRIMARY KEY, trip_no integer NOT NULL REFERENCES trip (trip_no) ON DELETE SET NULL);`,
+  },
   'references.cascade-chain': {
     script: `${TRIP}CREATE TABLE accession (accession_no char(9) PRIMARY KEY, trip_no integer REFERENCES trip (trip_no) ON DELETE CASCADE);\nCREATE TABLE trial (trial_no integer PRIMARY KEY, accession_no char(9) REFERENCES accession (accession_no) ON DELETE CASCADE);`,
   },
@@ -261,6 +264,12 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
   },
   'rows.case-differs': {
     script: `${GARDEN}${DISPATCH}INSERT INTO garden VALUES ('ALVA', 'Alva');\nINSERT INTO dispatch VALUES (1, 'Alva');`,
+  },
+  'rows.check-refuses': {
+    script: `CREATE TABLE packet (packet_no integer PRIMARY KEY, seeds integer NOT NULL CHECK (seeds > 0));\nINSERT INTO packet VALUES (1, 0);`,
+  },
+  'rows.number-given': {
+    script: `CREATE TABLE packet (packet_no integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY, seeds integer NOT NULL);\nINSERT INTO packet VALUES (7, 120);`,
   },
   'rows.same-key': { script: `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva'), ('ALVA', 'Alvaret');` },
 }

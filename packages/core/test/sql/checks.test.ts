@@ -329,6 +329,21 @@ const TWINS: readonly (readonly [code: string, bad: string, good: string, option
     `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no)); INSERT INTO trip VALUES (7, '2025-05-04'); INSERT INTO a VALUES (1, 7);`,
   ],
   [
+    'rows.check-refuses',
+    `CREATE TABLE jar (jar_no int PRIMARY KEY, full_on date, empty_on date, CHECK (empty_on > full_on)); INSERT INTO jar VALUES (1, '2025-05-04', '2025-05-04');`,
+    `CREATE TABLE jar (jar_no int PRIMARY KEY, full_on date, empty_on date, CHECK (empty_on > full_on)); INSERT INTO jar VALUES (1, '2025-05-04', NULL), (2, '2025-05-04', '2025-05-05');`,
+  ],
+  [
+    'rows.number-given',
+    `CREATE TABLE jar (jar_no int GENERATED ALWAYS AS IDENTITY PRIMARY KEY, label varchar(9) NOT NULL UNIQUE); INSERT INTO jar VALUES (3, 'rye');`,
+    `CREATE TABLE jar (jar_no int GENERATED ALWAYS AS IDENTITY PRIMARY KEY, label varchar(9) NOT NULL UNIQUE); INSERT INTO jar OVERRIDING SYSTEM VALUE VALUES (3, 'rye');`,
+  ],
+  [
+    'references.set-null-required',
+    `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int NOT NULL REFERENCES trip (trip_no) ON DELETE SET NULL);`,
+    `${PARENT}CREATE TABLE a (x int PRIMARY KEY, t int REFERENCES trip (trip_no) ON DELETE SET NULL);`,
+  ],
+  [
     'rows.case-differs',
     `${GARDEN}CREATE TABLE a (x int PRIMARY KEY, g char(4) REFERENCES garden (code)); INSERT INTO garden VALUES ('ALVA', 'Alva'); INSERT INTO a VALUES (1, 'alva');`,
     `${GARDEN}CREATE TABLE a (x int PRIMARY KEY, g char(4) REFERENCES garden (code)); INSERT INTO garden VALUES ('ALVA', 'Alva'); INSERT INTO a VALUES (1, 'ALVA');`,

@@ -99,6 +99,13 @@ export const REFERENCES = {
       `"${p.table}.${p.column}" refers to another table and numbers itself. Its value is the other row's: take the numbering out.`,
     why: 'The server would make up a number and hope that a row has it.',
   },
+  'references.set-null-required': {
+    severity: 'error',
+    concerns: 'design',
+    message: p =>
+      `${p.action} would empty "${p.table}.${p.column}", which must have a value: the deed is refused, by some servers the table already.`,
+    why: 'Either a row may be without it, or what it leads to cannot go: RESTRICT says so, CASCADE takes the row along.',
+  },
   'references.cascade-chain': {
     severity: 'remark',
     concerns: 'design',

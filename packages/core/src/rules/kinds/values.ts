@@ -1,6 +1,6 @@
 import { findColumn, findTable, fit, sameName, type Column, type Reference, type Table } from '../../schema'
 import { becauseOf } from '../because'
-import { checksOn } from '../check-values'
+import { checksOn } from '../../sql'
 import type { Reading } from '../reading'
 import { absent, outside, says, type Result } from '../result'
 import type { Because } from '../verdict'

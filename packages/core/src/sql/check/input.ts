@@ -22,6 +22,8 @@ export interface ScriptToCheck {
   readonly createdAt: ReadonlyMap<string, number>
   /** At which statement the reference that stands at a place is declared. */
   readonly statementOf: ReadonlyMap<number, number>
+  /** Tables taken away, by folded name, with the statement that did it. */
+  readonly drops: readonly { readonly table: string; readonly statement: number }[]
   readonly dialect: Dialect
   readonly habits?: Habits
   readonly dependencies?: NamedDependencies

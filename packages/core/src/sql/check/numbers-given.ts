@@ -1,4 +1,4 @@
-import { findColumn, foldName, type Column, type Table } from '../../schema'
+import { findColumn, foldName, sameName, type Column, type Table } from '../../schema'
 import type { Insert, InsertRow } from '../read/read-insert'
 
 /** The numbers that a server gives to the rows of a script whose own are left out. */
@@ -30,17 +30,15 @@ export function columnsWritten({ columns, rows }: Insert, table: Table): readonl
  * Counts as servers do: each row that leaves a numbered column out gets the next number. Time linear in the
  * rows, for each numbered column.
  */
-export function numbersGiven(
-  inserts: readonly Insert[],
-  tableOf: (name: string) => Table | undefined,
-): NumbersGiven {
+export function numbersGiven(inserts: readonly Insert[], tableOf: TableThen): NumbersGiven {
   const of = new Map<InsertRow, Map<string, string>>()
   const unsure = new Set<string>()
-  for (const [table, own] of insertsByTable(inserts, tableOf)) {
+  for (const own of insertsByTable(inserts, tableOf)) {
+    const table = tableOf(own[0]!)!
     for (const column of table.columns) {
       const numbers = column.numbering && countingFrom(column.numbering)
       const rows = numbers
-        ? own.flatMap(insert => rowsOf(insert, columnsWritten(insert, table).indexOf(column)))
+        ? own.flatMap(insert => rowsOf(insert, positionOf(insert, tableOf(insert)!, column)))
         : []
       const counted = rows.filter(({ isLeftOut }) => isLeftOut)
       if (counted.length > 0 && counted.length < rows.length) unsure.add(foldName(table.name))
@@ -52,19 +50,29 @@ export function numbersGiven(
   return { of, unsure }
 }
 
-function insertsByTable(
-  inserts: readonly Insert[],
-  tableOf: (name: string) => Table | undefined,
-): Map<Table, Insert[]> {
-  const groups = new Map<Table, Insert[]>()
+/** The table that an INSERT enters its rows into, as it stood then. */
+export type TableThen = (insert: Insert) => Table | undefined
+
+/** A table that was dropped and made again is another one, which counts anew. */
+export const madeAt = ({ name, nameSpan }: Table): string => `${foldName(name)}@${nameSpan.start}`
+
+function positionOf(insert: Insert, table: Table, { name }: Column): number {
+  return columnsWritten(insert, table).findIndex(
+    column => column !== undefined && sameName(column.name, name),
+  )
+}
+
+function insertsByTable(inserts: readonly Insert[], tableOf: TableThen): Insert[][] {
+  const groups = new Map<string, Insert[]>()
   for (const insert of inserts) {
-    const table = tableOf(insert.table)
+    const table = tableOf(insert)
     if (!table) continue
-    const group = groups.get(table)
+    const key = madeAt(table)
+    const group = groups.get(key)
     if (group) group.push(insert)
-    else groups.set(table, [insert])
+    else groups.set(key, [insert])
   }
-  return groups
+  return [...groups.values()]
 }
 
 /** The numbers from a start by a step, one at each call; undefined where they are not whole. */

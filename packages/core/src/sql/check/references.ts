@@ -4,6 +4,7 @@ import {
   findColumn,
   findTable,
   foldName,
+  isRequired,
   sameName,
   typesMatch,
   type Column,
@@ -21,6 +22,7 @@ export function checkReferences(input: ScriptToCheck, table: Table): Finding[] {
     ...table.references.flatMap(reference => [
       ...selfNumbering(table, reference),
       ...cascades(input.schema, table, reference),
+      ...emptiesRequired(table, reference),
       ...withoutIndex(input, table, reference),
     ]),
     ...missingReferences(input, table),
@@ -35,6 +37,21 @@ function selfNumbering(table: Table, { columns }: Reference): Finding[] {
       ? [scriptFinding('references.self-numbering', column.span, { table: table.name, column: column.name })]
       : []
   })
+}
+
+/** An action that would empty what must have a value: some servers refuse the table, the others the deed. */
+function emptiesRequired(table: Table, { columns, onDelete, onUpdate, span }: Reference): Finding[] {
+  if (onDelete !== 'set null' && onUpdate !== 'set null') return []
+  const required = columns.find(name => isRequired(table, name))
+  return required === undefined
+    ? []
+    : [
+        scriptFinding('references.set-null-required', span, {
+          table: table.name,
+          column: required,
+          action: onDelete === 'set null' ? 'ON DELETE SET NULL' : 'ON UPDATE SET NULL',
+        }),
+      ]
 }
 
 /** Deleting one row takes rows of a third table along: what happened is forgotten with it. */

@@ -1,6 +1,7 @@
 import { scriptFinding, type Finding, type FindingCode, type Params, type Span } from '../../findings'
 import { nearest } from '../../language'
 import {
+  DIALECT,
   declaredKeys,
   findColumn,
   findTable,
@@ -8,13 +9,17 @@ import {
   foldName,
   isRequired,
   sameName,
+  storedAs,
   type Column,
+  type Dialect,
   type Key,
   type Reference,
   type Table,
 } from '../../schema'
 import type { Insert, InsertCell, InsertRow } from '../read/read-insert'
-import { columnsWritten, numbersGiven, type NumbersGiven } from './numbers-given'
+import { quoteText } from '../text/type-text'
+import { checksOnRow } from '../values/check-values'
+import { columnsWritten, madeAt, numbersGiven, type NumbersGiven, type TableThen } from './numbers-given'
 import type { ScriptToCheck } from './input'
 
 /** The most findings of one kind about the rows of one table. */
@@ -23,45 +28,109 @@ const MOST = 20
 type Entered = Map<string, Map<string, Span>>
 
 /**
- * The rows that a script enters, in the order of its statements: as many values as columns, values that fit,
- * keys that are new, parents that are there. Time linear in the rows.
+ * The rows that a script enters, in the order of its statements, by each table as it stands there: as many
+ * values as columns, values that fit and pass the checks, keys that are new, parents that are there; by the
+ * references that are declared only later once they are. Time linear in the rows.
  */
-export function checkRows({ schema, inserts }: ScriptToCheck): Finding[] {
+export function checkRows(input: ScriptToCheck): Finding[] {
+  const { schema, inserts } = input
   if (inserts.length === 0) return []
-  const report = new Report()
-  const entered: Entered = new Map()
-  const fromQuery = new Set(inserts.filter(({ rows }) => rows === null).map(({ table }) => foldName(table)))
-  const numbers = numbersGiven(inserts, name => findTable(schema, name))
-  const last = lastRows(inserts, numbers, name => findTable(schema, name))
-  for (const insert of inserts) {
-    const table = findTable(schema, insert.table)
-    if (!table) {
-      report.add('rows.unknown-table', insert.nameSpan, {
-        table: insert.table,
-        near:
-          nearest(
-            insert.table,
-            schema.tables.map(({ name }) => name),
-          ) ?? '',
-      })
-      continue
+  const rows = new RowsInOrder(input)
+  for (const insert of inserts) rows.enter(insert)
+  rows.finish()
+  return [...rows.report.findings, ...lists(inserts, schema.tables)]
+}
+
+/** A row and a reference that is declared by a later statement. */
+interface Later {
+  readonly task: RowToCheck
+  readonly reference: Reference
+  readonly statement: number
+}
+
+class RowsInOrder {
+  readonly report = new Report()
+  private readonly entered: Entered = new Map()
+  private readonly later: Later[] = []
+  private readonly drops: { readonly table: string; readonly statement: number }[]
+  private readonly shared: Pick<RowToCheck, 'last' | 'numbers' | 'fromQuery' | 'target' | 'reads'>
+
+  constructor(private readonly input: ScriptToCheck) {
+    const { inserts, schema, dialect, script } = input
+    this.drops = [...input.drops]
+    const tableOf: TableThen = insert => this.tableOf(insert)
+    const reads: Reads = {
+      fold: DIALECT[dialect].ignoresCase ? text => text.toLowerCase() : text => text,
+      takesNumbers: /\bIDENTITY_INSERT\b/i.test(script),
+      dialect,
     }
-    const columns = columnsOf(report, insert, table)
-    if (!insert.rows) continue
-    for (const row of insert.rows)
-      checkRow({
-        report,
-        table,
-        columns,
-        row,
-        entered,
-        last,
-        numbers,
-        fromQuery,
-        target: name => findTable(schema, name),
-      })
+    const numbers = numbersGiven(inserts, tableOf)
+    this.shared = {
+      fromQuery: new Set(inserts.filter(({ rows }) => rows === null).map(({ table }) => foldName(table))),
+      numbers,
+      reads,
+      last: lastRows(inserts, numbers, tableOf, reads),
+      target: name => findTable(schema, name) ?? this.dropped.get(foldName(name)),
+    }
   }
-  return [...report.findings, ...lists(inserts, schema.tables)]
+
+  /** Tables that rows are entered into and that are gone in the end. */
+  private readonly dropped = new Map<string, Table>()
+
+  private tableOf({ table, then }: Insert): Table | undefined {
+    const end = findTable(this.input.schema, table)
+    if (!then) return end
+    if (!end || madeAt(end) !== madeAt(then)) return then
+    // What a reference leads to may be made by a later statement: it is known in the end.
+    return {
+      ...then,
+      references: then.references.map(
+        reference => end.references.find(({ span }) => span.start === reference.span.start) ?? reference,
+      ),
+    }
+  }
+
+  enter(insert: Insert): void {
+    this.catchUp(insert.statement)
+    const table = this.tableOf(insert)
+    if (!table) return this.reportUnknown(insert)
+    if (!findTable(this.input.schema, table.name)) this.dropped.set(foldName(table.name), table)
+    const columns = columnsOf(this.report, insert, table)
+    for (const row of insert.rows ?? [])
+      this.check({ ...this.shared, report: this.report, entered: this.entered, table, columns, row, insert })
+  }
+
+  finish(): void {
+    this.catchUp(Infinity)
+  }
+
+  /** What the statements before this one did: tables that are gone, references that hold now. */
+  private catchUp(statement: number): void {
+    while (this.later.length > 0 && this.later[0]!.statement < statement) {
+      const { task, reference } = this.later.shift()!
+      checkParent(task, reference)
+    }
+    while (this.drops.length > 0 && this.drops[0]!.statement < statement) {
+      const { table } = this.drops.shift()!
+      for (const key of this.entered.keys()) if (key.startsWith(`${table} `)) this.entered.delete(key)
+    }
+  }
+
+  private check(task: RowToCheck): void {
+    checkRow(task)
+    const end = findTable(this.input.schema, task.table.name)
+    if (!end || madeAt(end) !== madeAt(task.table)) return
+    for (const reference of end.references) {
+      const statement = this.input.statementOf.get(reference.span.start) ?? -1
+      if (statement > task.insert.statement) this.later.push({ task, reference, statement })
+    }
+    this.later.sort((a, b) => a.statement - b.statement)
+  }
+
+  private reportUnknown({ table, nameSpan }: Insert): void {
+    const names = this.input.schema.tables.map(({ name }) => name)
+    this.report.add('rows.unknown-table', nameSpan, { table, near: nearest(table, names) ?? '' })
+  }
 }
 
 /** Findings with a bound for each code and table. */
@@ -104,6 +173,17 @@ interface RowToCheck {
   readonly numbers: NumbersGiven
   readonly fromQuery: ReadonlySet<string>
   readonly target: (name: string) => Table | undefined
+  readonly insert: Insert
+  readonly reads: Reads
+}
+
+/** How the server reads what is written. */
+interface Reads {
+  readonly dialect: Dialect
+  /** Texts that are one to it become the same. */
+  readonly fold: (text: string) => string
+  /** Whether the script asks it to take numbers that it would make itself. */
+  readonly takesNumbers: boolean
 }
 
 function checkRow(task: RowToCheck): void {
@@ -120,13 +200,18 @@ function checkRow(task: RowToCheck): void {
     })
     return
   }
-  row.cells.forEach((cell, i) => checkCell(report, table, columns[i], cell))
+  row.cells.forEach((cell, i) => checkCell(task, columns[i], cell))
   checkRequired(task)
+  checkConditions(task)
   for (const reference of table.references) checkParent(task, reference)
   for (const key of declaredKeys(table)) enterKey(task, key)
 }
 
-function checkCell(report: Report, table: Table, column: Column | undefined, cell: InsertCell): void {
+function checkCell(
+  { report, table, insert, reads }: RowToCheck,
+  column: Column | undefined,
+  cell: InsertCell,
+): void {
   if (!column) return
   const place = { start: cell.start, end: cell.end }
   const params = { table: table.name, column: column.name, value: cell.text, type: column.type.text }
@@ -134,18 +219,72 @@ function checkCell(report: Report, table: Table, column: Column | undefined, cel
     report.add('rows.null-as-text', place, params, { span: place, text: 'NULL', label: 'Write NULL' })
   else if (cell.kind === 'null' && isRequired(table, column.name) && !column.numbering)
     report.add('rows.null-in-required', place, params)
-  else if (cell.kind === 'string' || cell.kind === 'number') checkValue(report, column, cell, params)
+  else if (cell.kind === 'string' || cell.kind === 'number') {
+    if (column.numbering?.isAlways && !insert.isOverriding && !reads.takesNumbers)
+      report.add('rows.number-given', place, params)
+    else checkValue(report, column, cell, params, reads.dialect)
+  }
 }
 
-function checkValue(report: Report, column: Column, cell: InsertCell, params: Params): void {
+/** A day as people write it, with the day or the month first. */
+const DAY = /^(\d{1,2})[/.](\d{1,2})[/.](\d{4})$/
+
+/** The day in the form that every server reads; undefined where this one reads it, or nobody knows which it is. */
+function dayRefused(text: string, dialect: Dialect): string | undefined {
+  const [, first, second, year] = DAY.exec(text) ?? []
+  if (first === undefined || second === undefined || dialect === 'sqlite') return undefined
+  const isDayFirst = Number(first) > 12 && Number(second) <= 12
+  return isDayFirst ? `${year}-${second.padStart(2, '0')}-${first.padStart(2, '0')}` : undefined
+}
+
+/** The checks of the table, on all that the row writes and on what it leaves empty. */
+function checkConditions({ report, table, columns, row, numbers }: RowToCheck): void {
+  if (table.checks.length === 0) return
+  const given = numbers.of.get(row)
+  const values = new Map<string, string | null>()
+  for (const column of table.columns) {
+    const at = columns.findIndex(other => other !== undefined && sameName(other.name, column.name))
+    const value = at < 0 ? leftOut(column) : written(row.cells[at])
+    if (value !== undefined) values.set(foldName(column.name), value)
+  }
+  for (const [name, number] of given ?? []) values.set(name, number)
+  const { outcome, by } = checksOnRow(table, values)
+  if (outcome === 'refuses') report.add('rows.check-refuses', row.span, { table: table.name, check: by! })
+}
+
+const leftOut = ({ default: own, numbering, generated }: Column): null | undefined =>
+  own === null && !numbering && !generated ? null : undefined
+
+function written(cell: InsertCell | undefined): string | null | undefined {
+  if (cell?.kind === 'null') return null
+  return cell?.kind === 'string' || cell?.kind === 'number' ? cell.text : undefined
+}
+
+function checkValue(
+  report: Report,
+  column: Column,
+  cell: InsertCell,
+  params: Params,
+  dialect: Dialect,
+): void {
   const place = { start: cell.start, end: cell.end }
   const { family } = column.type
   const isMoment = family === 'timestamp' || family === 'date' || family === 'time' || family === 'boolean'
   const becomes = fit(cell.text, column.type)
-  if (becomes === 'refused' && !(isMoment && !/^\d{4}-\d\d-\d\d$/.test(cell.text)))
+  const day = family === 'date' || family === 'timestamp' ? dayRefused(cell.text, dialect) : undefined
+  if (day !== undefined)
+    report.add('rows.value-does-not-fit', place, params, {
+      span: place,
+      text: quoteText(day),
+      label: `Write ${day}`,
+    })
+  else if (becomes === 'refused' && !(isMoment && !/^\d{4}-\d\d-\d\d$/.test(cell.text)))
     report.add('rows.value-does-not-fit', place, params)
-  else if (becomes === 'changed' && /^0\d/.test(cell.text) && (family === 'integer' || family === 'decimal'))
-    report.add('rows.value-changes', place, params)
+  else if (becomes === 'changed' && (family === 'integer' || family === 'decimal'))
+    report.add('rows.value-changes', place, {
+      ...params,
+      becomes: /^0\d/.test(cell.text) ? '' : (storedAs(cell.text, column.type) ?? ''),
+    })
 }
 
 function checkRequired({ report, table, columns, row }: RowToCheck): void {
@@ -166,7 +305,7 @@ function checkRequired({ report, table, columns, row }: RowToCheck): void {
  * not a number that the server gives.
  */
 function valuesOf(
-  { columns, row, numbers }: Pick<RowToCheck, 'columns' | 'row' | 'numbers'>,
+  { columns, row, numbers, reads }: Pick<RowToCheck, 'columns' | 'row' | 'numbers' | 'reads'>,
   names: readonly string[],
 ): { key: string; place: Span } | undefined {
   const given = numbers.of.get(row)
@@ -180,7 +319,7 @@ function valuesOf(
   })
   if (values.includes(undefined)) return undefined
   return {
-    key: values.map(value => value!.text).join('\u0000'),
+    key: reads.fold(values.map(value => value!.text).join('\u0000')),
     place: { start: values[0]!.place.start, end: values.at(-1)!.place.end },
   }
 }
@@ -236,11 +375,12 @@ function enterKey(task: RowToCheck, key: Key): void {
 function lastRows(
   inserts: readonly Insert[],
   numbers: NumbersGiven,
-  tableOf: (name: string) => Table | undefined,
+  tableOf: TableThen,
+  reads: Reads,
 ): Entered {
   const all: Entered = new Map()
   for (const insert of inserts) {
-    const table = tableOf(insert.table)
+    const table = tableOf(insert)
     if (!table || !insert.rows) continue
     const columns = columnsWritten(insert, table)
     for (const key of declaredKeys(table)) {
@@ -248,7 +388,7 @@ function lastRows(
       const exact = all.get(name) ?? new Map<string, Span>()
       const folded = all.get(`${name} folded`) ?? new Map<string, Span>()
       for (const row of insert.rows) {
-        const values = valuesOf({ columns, row, numbers }, key.columns)
+        const values = valuesOf({ columns, row, numbers, reads }, key.columns)
         if (values) {
           exact.set(values.key, values.place)
           folded.set(values.key.toLowerCase(), values.place)

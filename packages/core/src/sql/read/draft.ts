@@ -60,12 +60,25 @@ export interface Draft {
   readonly findings: Finding[]
   /** At which statement a table was created, by folded name. */
   readonly createdAt: Map<string, number>
+  /** Tables taken away, by folded name, with the statement that did it. */
+  readonly drops: { readonly table: string; readonly statement: number }[]
+  /** Tables as they stand, made for the rows that come; none is left once a statement changes a table. */
+  readonly now: Map<string, Table>
 }
 
 export function newDraft(given: Schema | undefined): Draft {
   const tables = new Map<string, TableDraft>()
   for (const table of given ? asGiven(given).tables : []) tables.set(foldName(table.name), copyTable(table))
-  return { tables, types: new Map(), sequences: new Map(), inserts: [], findings: [], createdAt: new Map() }
+  return {
+    tables,
+    types: new Map(),
+    sequences: new Map(),
+    inserts: [],
+    findings: [],
+    createdAt: new Map(),
+    drops: [],
+    now: new Map(),
+  }
 }
 
 export function newTable(name: string, namespace: string | null, nameSpan: Span): TableDraft {
@@ -102,12 +115,27 @@ function copyTable(table: Table): TableDraft {
  * column where it names one.
  */
 export function finishSchema(draft: Draft): Schema {
-  const tables = [...draft.tables.values()]
+  return { tables: [...draft.tables.values()].map(table => finishTable(draft, table)) }
+}
+
+/** A table as it stands now; remembered until a statement changes one. */
+export function tableNow(draft: Draft, name: string): Table | null {
+  const key = foldName(name)
+  const known = draft.now.get(key)
+  const table = draft.tables.get(key)
+  if (known || !table) return known ?? null
+  const now = finishTable(draft, table)
+  draft.now.set(key, now)
+  return now
+}
+
+function finishTable(draft: Draft, { closedAt: _, ...table }: TableDraft): Table {
   return {
-    tables: tables.map(({ closedAt: _, ...table }) => ({
-      ...table,
-      references: table.references.map(reference => finishReference(draft, reference)),
-    })),
+    ...table,
+    columns: [...table.columns],
+    uniques: [...table.uniques],
+    checks: [...table.checks],
+    references: table.references.map(reference => finishReference(draft, reference)),
   }
 }
 

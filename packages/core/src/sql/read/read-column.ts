@@ -265,7 +265,7 @@ function readMinor(reader: TableReader, column: ColumnDraft): boolean {
           .split(',')
           .map(part => part.trim())
       : []
-    column.numbering = { start: from, step }
+    column.numbering = { start: from, step, ...(cursor.isOf('sqlserver') ? { isAlways: true } : {}) }
     column.notNull = true
     if (!cursor.isOf('sqlserver'))
       cursor.foreign(
@@ -361,14 +361,15 @@ function foreignComputed({ cursor }: TableReader, start: number, { generation }:
 function readGenerated(reader: TableReader, column: ColumnDraft): void {
   const { cursor } = reader
   const { start } = cursor.previous
-  if (!cursor.takeLike('ALWAYS') && cursor.takeLike('BY')) {
+  const isAlways = cursor.takeLike('ALWAYS')
+  if (!isAlways && cursor.takeLike('BY')) {
     cursor.need('DEFAULT')
     if (cursor.take('ON')) cursor.take('NULL')
   }
   cursor.need('AS')
   if (cursor.takeLike('IDENTITY')) {
     const options = cursor.is('(') ? cursor.skipGroup() : ''
-    column.numbering = numberingOf(options)
+    column.numbering = { ...numberingOf(options), ...(isAlways ? { isAlways } : {}) }
     column.notNull = true
     if (cursor.isOf('mysql', 'sqlserver', 'sqlite'))
       cursor.foreign(

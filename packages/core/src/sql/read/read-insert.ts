@@ -1,7 +1,7 @@
 import type { Span } from '../../findings'
-import { DIALECT } from '../../schema'
+import { DIALECT, type Table } from '../../schema'
 import type { Cursor } from '../text/cursor'
-import type { Draft } from './draft'
+import { tableNow, type Draft } from './draft'
 import { spelledHere } from './read-default'
 import { readColumnList, readName, reportSurplusComma } from './read-names'
 import type { SqlToken } from '../text/tokens'
@@ -30,6 +30,10 @@ export interface Insert {
   readonly span: Span
   readonly nameSpan: Span
   readonly statement: number
+  /** The table as it stood when the rows came; null where there was none. */
+  readonly then: Table | null
+  /** Whether it says that the numbers which the server makes are given (OVERRIDING SYSTEM VALUE). */
+  readonly isOverriding: boolean
 }
 
 /** INSERT INTO table ...: the word INSERT (or REPLACE) was taken. Gives the table's name. */
@@ -48,8 +52,8 @@ export function readInsert(cursor: Cursor, draft: Draft, statement: number): str
     cursor.is('(') && !['SELECT', 'WITH', 'VALUES'].includes(cursor.peek(1).upper) && !startsValues(cursor)
       ? readColumnList(cursor, false)
       : null
-  cursor.takeWords('OVERRIDING', 'SYSTEM', 'VALUE')
-  cursor.takeWords('OVERRIDING', 'USER', 'VALUE')
+  const isOverriding =
+    cursor.takeWords('OVERRIDING', 'SYSTEM', 'VALUE') || cursor.takeWords('OVERRIDING', 'USER', 'VALUE')
   if (cursor.is('OUTPUT')) while (!cursor.isAtEnd && !cursor.is('VALUES') && !cursor.is(';')) cursor.next()
   const read = readSource(cursor, columns)
   if (cursor.isOf('oracle') && read.rows && read.rows.length > 1) rowByRow(cursor, start, read.rows)
@@ -60,6 +64,8 @@ export function readInsert(cursor: Cursor, draft: Draft, statement: number): str
     span: { start, end: cursor.previous.end },
     nameSpan: name.span,
     statement,
+    then: tableNow(draft, name.name),
+    isOverriding,
   })
   skipTail(cursor)
   return name.name

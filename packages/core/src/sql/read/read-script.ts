@@ -52,6 +52,8 @@ export interface ReadStatements {
   readonly createdAt: ReadonlyMap<string, number>
   /** At which statement the reference that stands at a place is declared. */
   readonly statementOf: ReadonlyMap<number, number>
+  /** Tables taken away, by folded name, with the statement that did it. */
+  readonly drops: readonly { readonly table: string; readonly statement: number }[]
 }
 
 /** The longest script that is read, in characters. */
@@ -85,6 +87,7 @@ export function readStatements(
     const before = cursor.place
     const statement = readStatement(cursor, draft, statements.length)
     statements.push(statement)
+    if (statement.kind !== 'insert') draft.now.clear()
     if (statement.kind !== 'sentence') endStatement(cursor)
     if (cursor.place === before) cursor.next()
   }
@@ -95,7 +98,7 @@ export function readStatements(
     statements,
     inserts: draft.inserts,
   }
-  return { read, createdAt: draft.createdAt, statementOf: referenceStatements(draft) }
+  return { read, createdAt: draft.createdAt, statementOf: referenceStatements(draft), drops: draft.drops }
 }
 
 export function byPlace(findings: readonly Finding[]): Finding[] {
@@ -169,7 +172,7 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
   if (looksLike(upper, 'DROP') && cursor.isLike('TABLE', 1)) {
     cursor.misspelt(cursor.next(), 'DROP')
     cursor.takeLike('TABLE')
-    dropTables(cursor, draft)
+    dropTables(cursor, draft, index)
     return done('drop-table')
   }
   if ((looksLike(upper, 'INSERT') && cursor.isName(1)) || (upper === 'REPLACE' && cursor.is('INTO', 1))) {
@@ -186,13 +189,16 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
   return done('other')
 }
 
-function dropTables(cursor: Cursor, draft: Draft): void {
+function dropTables(cursor: Cursor, draft: Draft, statement: number): void {
   const { start } = cursor.peek()
   if (cursor.takeWords('IF', 'EXISTS') && cursor.isOf('oracle', 'iso'))
     cursor.foreign({ start, end: cursor.previous.end }, 'IF EXISTS', 'other dialects', '')
   do {
     const name = readName(cursor, 'the name of a table')
-    if (name) draft.tables.delete(tableKey(name.name))
+    if (name) {
+      draft.tables.delete(tableKey(name.name))
+      draft.drops.push({ table: tableKey(name.name), statement })
+    }
   } while (cursor.take(','))
   if (!cursor.take('CASCADE')) cursor.take('RESTRICT')
   cursor.take('CONSTRAINTS')

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { isLike } from '../../src/rules/like'
+import { isLike } from '../../src/sql/values/like'
 
 /**
  * The definition (ISO/IEC 9075-2, like predicate; from memory): `%` is any string, `_` any one sign. By

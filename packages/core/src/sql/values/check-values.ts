@@ -1,5 +1,5 @@
-import { foldName, type Table } from '../schema'
-import { columnsOf, readExpression, type Comparison, type Expression } from '../sql'
+import { foldName, type Table } from '../../schema'
+import { columnsOf, readExpression, type Comparison, type Expression } from '../text/expression'
 import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
 import { isLike } from './like'
 
