@@ -105,8 +105,16 @@ const STAGES = [
   {
     name: 'core and reference tests',
     keys: ['core', 'reference'],
+    beside: 'units',
     paths: CORE,
     run: () => vitest('core', 'reference'),
+  },
+  {
+    name: 'tests against other engines',
+    keys: ['engines'],
+    beside: 'units',
+    paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'],
+    run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
   },
   {
     name: 'tests of the interface',
@@ -125,12 +133,6 @@ const STAGES = [
     keys: ['server'],
     paths: [...SERVER, 'tests/server'],
     run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }],
-  },
-  {
-    name: 'tests against other engines',
-    keys: ['engines'],
-    paths: [...CORE, 'tests/engines', 'bin/support/corpus.mjs'],
-    run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
   },
   {
     name: 'benchmarks, in short',

@@ -1,6 +1,7 @@
 import { readTask, unknownNames } from '../claims'
-import { wording } from '../findings'
-import { partsOf, unknownElements, type RuleEntry } from '../rules'
+import { SHEET_NAMES, wording, type Sheet } from '../findings'
+import { partsOf, unknownElements, type RuleEntry, type Verdict } from '../rules'
+import { markAnswer } from './mark'
 import { prepareExercise, type MarkableExercise, type PreparedExercise } from '../exercise'
 
 /** One thing that keeps an exercise from being published: what it is in a few words, and a whole sentence. */
@@ -14,12 +15,49 @@ export function missingBeforePublishing(
   document: MarkableExercise & { readonly brief: string },
   prepared: PreparedExercise = prepareExercise(document),
 ): Missing[] {
-  return [
+  const missing = [
     ...(document.brief.trim() === '' ? [{ part: 'the brief', sentence: 'The brief is empty.' }] : []),
     ...missingRelation(document),
     ...missingModel(prepared),
     ...missingRules(prepared),
   ]
+  return missing.length > 0 ? missing : modelsAgainstRules(prepared)
+}
+
+const DOES: Readonly<Partial<Record<Verdict, string>>> = {
+  'broken': 'breaks',
+  'too strict': 'is too strict for',
+  'not shown': 'does not show what is asked by',
+}
+
+/**
+ * The model answers marked by their own rule sheet: what one of them does not uphold would cost whoever wrote
+ * just that. What cannot be told waits for nobody.
+ */
+function modelsAgainstRules(prepared: PreparedExercise): Missing[] {
+  const { models, rules } = prepared.document
+  return models.flatMap(model => {
+    const which = models.length > 1 ? `The model answer “${model.name}”` : 'The model answer'
+    return markAnswer(prepared, model).cells.flatMap(({ rule, sheet, verdict }) => {
+      const does = hasSheet(model, sheet) ? DOES[verdict] : undefined
+      const sentence = rules.find(({ id }) => id === rule)?.sentence ?? ''
+      return does === undefined
+        ? []
+        : [
+            {
+              part: 'a model answer that upholds its rules',
+              sentence: `${which} ${does} rule ${rule.slice(1)} (${SHEET_NAMES[sheet]}): ${sentence}`,
+            },
+          ]
+    })
+  })
+}
+
+/** Only what a model has itself: the sheets that it leaves empty are made from nothing. */
+function hasSheet(model: MarkableExercise['models'][number], sheet: Sheet): boolean {
+  if (sheet === 'script') return model.script.trim() !== ''
+  if (sheet === 'diagram') return model.diagram !== undefined
+  return sheet === 'dictionary' && model.dictionary !== undefined
 }
 
 const sheetsOf = ({ sheets = ['script'] }: MarkableExercise): NonNullable<MarkableExercise['sheets']> =>

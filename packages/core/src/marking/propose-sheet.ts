@@ -54,11 +54,22 @@ export function proposeSheet(
   ]
     .filter(({ rule }) => !findTable(exercise.given, rule.entity))
     .flatMap(entry => withParts(entry, partsOf(entry).filter(canShow)))
-  const points = shareEvenly(claims.length > 0 ? 20 : 40, tables.length)
-  return [...claims, ...tables.map((entry, i) => ({ ...entry, points: points[i]! }))].map((entry, i) => ({
-    ...entry,
-    id: `r${i + 1}`,
-  }))
+  const total = claims.length > 0 ? 20 : 40
+  const runs = sheets.includes('script') && tables.length > 0 ? [scriptRunsRule(total / 10)] : []
+  const points = shareEvenly(runs.length > 0 ? (total * 9) / 10 : total, tables.length)
+  const shared = tables.map((entry, i) => ({ ...entry, points: points[i]! }))
+  return [...claims, ...shared, ...runs].map((entry, i) => ({ ...entry, id: `r${i + 1}` }))
+}
+
+/** What the script itself is asked besides the design: a tenth of its points. */
+function scriptRunsRule(points: number): RuleEntry {
+  return {
+    id: 'r1',
+    group: 'The script by itself',
+    sentence: 'The script runs: every statement is accepted, in its order.',
+    points,
+    rule: { kind: 'scriptRuns', entity: 'script' },
+  }
 }
 
 /** The entry with these parts alone; nothing where none is left. */
@@ -105,7 +116,7 @@ function drawnRules(level: Level): RuleEntry[] {
 /** The script's own checks, each a sentence of the rubric. */
 export function wellMadeRules(): RuleEntry[] {
   const sentences: Readonly<Record<CheckGroup, string>> = {
-    'syntax': 'The script runs as it is written.',
+    'syntax': 'The script is written without slips.',
     'names': 'Names are plain, and as the course writes them.',
     'keys': 'Every table has a key, and none more than it needs.',
     'references': 'Every reference leads to a key that is there, in an order that runs.',

@@ -6,12 +6,14 @@ import {
   dialectOf,
   groupOf,
   readScript,
+  refusals,
   reviewScript,
   speaksAgainst,
   type CheckGroup,
   type ReviewOptions,
   type ReadScript,
 } from '../sql'
+import { DIALECT, type Dialect } from '../schema'
 import { phrase } from '../words'
 import { z } from 'zod'
 import type { TableSheetModule } from './module'
@@ -71,8 +73,49 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
     schema: read.schema,
     findings: read.findings,
     placed: ({ start, end }) => ({ start, end }),
-    judge: (rule, evaluation) =>
-      rule.kind === 'wellMade' ? judgeWellMade(read, rule.about) : withUnread(unread, evaluation),
+    judge: (rule, evaluation) => {
+      if (rule.kind === 'wellMade') return judgeWellMade(read, rule.about)
+      return rule.kind === 'scriptRuns'
+        ? judgeRuns(read, allowedDialects(document))
+        : withUnread(unread, evaluation)
+    },
+  }
+}
+
+/** Servers that the exercise allows a script to be written for. */
+const allowedDialects = ({ dialect, dialects = [] }: MarkableExercise): readonly Dialect[] => [
+  dialect ?? 'postgresql',
+  ...dialects,
+]
+
+/**
+ * Whether every statement runs in its order: the first that would be refused tells why. One for a server that
+ * the exercise does not allow does not run there.
+ */
+function judgeRuns(read: ReadScript, allowed: readonly Dialect[]): Evaluation {
+  const base = { witness: null, tables: [], confidence: 'sure' } as const
+  const { name } = DIALECT[read.dialect]
+  if (read.statements.every(({ kind }) => kind === 'sentence'))
+    return { ...base, verdict: 'not shown', because: [becauseOf('no-table', {})] }
+  if (!allowed.includes(read.dialect))
+    return {
+      ...base,
+      verdict: 'broken',
+      because: [
+        becauseOf('server-not-allowed', {
+          server: name,
+          allowed: allowed.map(dialect => DIALECT[dialect].name),
+        }),
+      ],
+    }
+  const [first] = refusals(read)
+  if (!first) return { ...base, verdict: 'upheld', because: [becauseOf('script-runs', { server: name })] }
+  const { code, params, place } = first
+  return {
+    ...base,
+    verdict: 'broken',
+    because: [becauseOf('fault', { code, params }, { span: place })],
+    exhibits: first.exhibit ? [first.exhibit] : [],
   }
 }
 

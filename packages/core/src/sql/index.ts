@@ -21,6 +21,7 @@ export { formatScript } from './write/format'
 export {
   CHECK_GROUPS,
   checkScript,
+  refusals,
   reviewScript,
   type ReviewOptions,
   speaksAgainst,

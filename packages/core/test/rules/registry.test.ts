@@ -25,6 +25,7 @@ const ONE_OF_EACH = {
   claim: { about: { ask: 'prime' } },
   drawn: { about: 'types' },
   wellMade: { about: 'names' },
+  scriptRuns: {},
   givenRows: { rows: [{ entity: 'accession', accept: true, values: { no: '1' } }] },
 } satisfies Record<keyof typeof KINDS, object>
 

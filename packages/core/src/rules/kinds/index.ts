@@ -19,6 +19,7 @@ import { onceOnly } from './once-only'
 import { convention } from './convention'
 import { claim } from './claim'
 import { drawn } from './drawn'
+import { scriptRuns } from './script-runs'
 import { wellMade } from './well-made'
 import { givenRows } from './given-rows'
 import type { RuleOf } from './module'
@@ -47,6 +48,7 @@ export const KINDS = {
   claim,
   drawn,
   wellMade,
+  scriptRuns,
   givenRows,
 }
 

@@ -220,10 +220,14 @@ function checkCell(
   else if (cell.kind === 'null' && isRequired(table, column.name) && !column.numbering)
     report.add('rows.null-in-required', place, params)
   else if (cell.kind === 'string' || cell.kind === 'number') {
-    if (column.numbering?.isAlways && !insert.isOverriding && !reads.takesNumbers)
-      report.add('rows.number-given', place, params)
+    if (isNumberRefused(column, reads) && !insert.isOverriding) report.add('rows.number-given', place, params)
     else checkValue(report, column, cell, params, reads.dialect)
   }
+}
+
+/** Whether the server takes no number of a row's own: IDENTITY of SQL Server asks for SET IDENTITY_INSERT. */
+function isNumberRefused({ numbering }: Column, { dialect, takesNumbers }: Reads): boolean {
+  return numbering !== null && (numbering.isAlways === true || dialect === 'sqlserver') && !takesNumbers
 }
 
 /** A day as people write it, with the day or the month first. */

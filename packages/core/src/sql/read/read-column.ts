@@ -265,7 +265,7 @@ function readMinor(reader: TableReader, column: ColumnDraft): boolean {
           .split(',')
           .map(part => part.trim())
       : []
-    column.numbering = { start: from, step, ...(cursor.isOf('sqlserver') ? { isAlways: true } : {}) }
+    column.numbering = { start: from, step }
     column.notNull = true
     if (!cursor.isOf('sqlserver'))
       cursor.foreign(

@@ -62,6 +62,18 @@ function atLineStart(pattern: RegExp): CustomPatternMatcherFunc {
   }
 }
 
+/**
+ * Where a statement begins only: within one a console's word is a name, as of a column `remark` (SQL*Plus, its
+ * manual, from memory).
+ */
+function betweenStatements(pattern: CustomPatternMatcherFunc): CustomPatternMatcherFunc {
+  return (text, offset, tokens, groups) => {
+    const last = tokens.at(-1)
+    const isBetween = !last || last.image === ';' || last.tokenType.name === 'Separator'
+    return isBetween ? pattern(text, offset, tokens, groups) : null
+  }
+}
+
 /** COPY ... FROM stdin with its data, as PostgreSQL's own dumps write it. */
 const copyBlock: CustomPatternMatcherFunc = (text, offset) => {
   if (text.charCodeAt(offset + 1) !== 79 && text.charCodeAt(offset + 1) !== 111) return null
@@ -217,7 +229,7 @@ const MetaCommand = createToken({
 })
 const Remark = createToken({
   name: 'Remark',
-  pattern: atLineStart(/(?:REM|REMARK|PROMPT)(?:[ \t][^\n]*)?(?=\r?\n|$)/),
+  pattern: betweenStatements(atLineStart(/(?:REM|REMARK|PROMPT)(?:[ \t][^\n]*)?(?=\r?\n|$)/)),
   line_breaks: false,
   start_chars_hint: ['R', 'r', 'P', 'p'],
   group: Lexer.SKIPPED,

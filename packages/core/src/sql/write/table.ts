@@ -141,11 +141,23 @@ function columnType(writer: Writer, table: Table, { name, type, generation: comp
   return text
 }
 
+/** Whether rows that are written along bring their own numbers: then the column must take them. */
+function isNumberGiven({ inserts = [] }: Writer, table: Table, column: string): boolean {
+  return inserts.some(
+    insert =>
+      sameName(insert.table, table.name) &&
+      (insert.columns === null || insert.columns.some(name => sameName(name, column))),
+  )
+}
+
 function numbering(writer: Writer, table: Table, { name, type, numbering: numbers }: Column): string {
   const { to, from } = writer
   if (!numbers || (from === to && typeNumbers(/^\w*/.exec(type.text.toUpperCase())![0], to))) return ''
   const { start, step } = numbers
   const isPlain = start === '1' && step === '1'
+  const isAlways = numbers.isAlways === true && !isNumberGiven(writer, table, name)
+  if (isAlways && (to === 'mysql' || to === 'sqlite'))
+    lose(writer, table, `"${name}" refused numbers of its own (GENERATED ALWAYS); here it takes them.`)
   switch (to) {
     case 'sqlserver':
       return `IDENTITY(${start},${step})`
@@ -164,7 +176,10 @@ function numbering(writer: Writer, table: Table, { name, type, numbering: number
         lose(writer, table, `"${name}" no longer numbers itself: only a primary key of one column can.`)
       return ''
     default:
-      return numberingWords(to) + (isPlain ? '' : ` (START WITH ${start} INCREMENT BY ${step})`)
+      return (
+        (isAlways ? numberingWords(to).replace('BY DEFAULT', 'ALWAYS') : numberingWords(to)) +
+        (isPlain ? '' : ` (START WITH ${start} INCREMENT BY ${step})`)
+      )
   }
 }
 

@@ -1,5 +1,5 @@
 import { wording, type FindingCode, type Params } from '../../../findings'
-import type { Phrase } from '../../param'
+import type { Names, Phrase } from '../../param'
 import { own } from '../../reason'
 import { say } from '../say'
 
@@ -9,6 +9,12 @@ export const SHEETS = {
   'answer-open': own<{ sentence: string }>(p => `How many is not answered yet: ${p.sentence}`),
   'drawn-well': own<object>(() => 'Everything that the level asks for here is there.'),
   'checked-well': own<object>(() => 'The checks of the script find nothing of the kind.'),
+  'script-runs': own<{ server: string }>(
+    p => `As it is read, ${p.server} accepts every statement, in the order in which they stand.`,
+  ),
+  'server-not-allowed': own<{ allowed: Names; server: string }>(
+    p => `It is written for ${p.server}; the exercise is for ${say(p.allowed)}.`,
+  ),
   'unmodelled': own<{ what: Phrase }>(p => `${say(p.what)} is outside what can be said without running it.`),
   'no-line': own<object>(() => 'No line is drawn that could be asked about.'),
   'no-type': own<{ column: string; table: string }>(p => `${p.column} of ${p.table} has no type yet.`),
