@@ -355,7 +355,7 @@ describe('the desk', () => {
       ])
     }
     const before = await told()
-    expect(JSON.stringify(before)).toContain('does not lead to')
+    expect(JSON.stringify(before)).toContain('are accepted')
     const row = (await db()('markings').where({ hand_in_id: id }).first('id', 'verdicts'))!
     await db().raw('ALTER TABLE markings DISABLE TRIGGER USER')
     await db()('markings')

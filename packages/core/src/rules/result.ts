@@ -45,12 +45,18 @@ export function tablesOf(tree: OccurrenceTree): Table[] {
 }
 
 /**
- * What holds rows back in the tables of the tree in ways that we do not reason about; undefined where nothing
- * does.
+ * What may hold rows back in the tables of the tree in ways that we do not reason about; undefined where
+ * nothing does. What holds back rows that agree in some columns holds back neither a single row nor two that
+ * may differ in one of them.
  */
-export function unmodelled(tree: OccurrenceTree): Because | undefined {
-  for (const { table } of tree.occurrences) {
-    const [first] = table.unmodelled
+export function unmodelled(tree: OccurrenceTree, implication: Implication): Because | undefined {
+  for (const at of tree.occurrences) {
+    const { table } = at
+    const first = table.unmodelled.find(
+      ({ columns = [] }) =>
+        columns.length === 0 ||
+        (!implication.reachesRow(at) && columns.every(column => implication.reachesColumn({ at, column }))),
+    )
     if (first)
       return becauseOf(
         'unmodelled',

@@ -14,6 +14,7 @@ export {
   type ReferentialAction,
   type Schema,
   type Table,
+  type Unmodelled,
 } from './schema'
 export { TAKEN_FROM_ANOTHER } from './schema'
 export { DIALECT, DIALECTS, isDialect, type Dialect } from './dialect'

@@ -27,7 +27,7 @@ export interface Table {
    * Constructs that hold rows back in ways we do not reason about: partial or expression indexes, exclusion
    * constraints ...
    */
-  readonly unmodelled: readonly { readonly what: string; readonly span: Span }[]
+  readonly unmodelled: readonly Unmodelled[]
   readonly span: Span
   readonly nameSpan: Span
   /** Whether the exercise gave this table: it is not the student's own. */
@@ -36,6 +36,16 @@ export interface Table {
   readonly comment?: string
   /** Indexes that hold no row back. */
   readonly indexes?: readonly Index[]
+}
+
+export interface Unmodelled {
+  readonly what: string
+  readonly span: Span
+  /**
+   * The columns in which two rows must agree before it can hold one of them back; where none are said it may
+   * be any.
+   */
+  readonly columns?: readonly string[]
 }
 
 export interface Column {

@@ -185,4 +185,23 @@ describe('what a script says is judged as a server would take it', () => {
     judged({ model, answer: answer('UNIQUE'), rules, wanted: ['upheld', 'upheld'] })
     judged({ model, answer: answer(''), rules, wanted: ['broken', 'upheld'] })
   })
+  it('what is not modelled counts only where rows must agree in its columns', () => {
+    const model = `CREATE TABLE oar (oar_no integer PRIMARY KEY, mark varchar(9) NOT NULL, boat_no integer);
+CREATE TABLE loan (oar_no integer NOT NULL REFERENCES oar, day date NOT NULL, who varchar(20) NOT NULL, PRIMARY KEY (oar_no, day));`
+    const rules: Rule[] = [
+      { kind: 'manyAllowed', entity: 'loan', role: 'oar' },
+      { kind: 'identifies', entity: 'loan', by: ['oar', 'day'] },
+      { kind: 'identifies', entity: 'oar', by: ['mark'] },
+    ]
+    const answer = `${model}
+CREATE UNIQUE INDEX one_mark ON oar (lower(mark));
+CREATE UNIQUE INDEX one_a_day ON loan (day, lower(who));`
+    judged({ model, rules, answer, wanted: ['upheld', 'upheld', 'cannot tell'] })
+    judged({
+      model,
+      rules: rules.slice(0, 1),
+      answer: `${model}CREATE UNIQUE INDEX once ON loan (oar_no) WHERE day > DATE '2025-01-01';`,
+      wanted: ['cannot tell'],
+    })
+  })
 })

@@ -823,8 +823,8 @@ const REPEATS: World = {
       `${borrow('', 'id serial PRIMARY KEY, ')} CREATE UNIQUE INDEX open_ones ON borrowing (collector_code, drawer_no) WHERE since > '2020-01-01';`,
       'c what the partial index refuses is not said',
       'c what the partial index refuses is not said',
-      'c what the partial index refuses is not said',
-      'c what the partial index refuses is not said',
+      'u two of one collector differ in the drawer, which the index asks about too',
+      'u two of one drawer differ in the collector',
     ),
   ],
 }

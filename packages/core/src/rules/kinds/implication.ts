@@ -30,7 +30,7 @@ export function notReached(
 ): Result {
   const implication = tree.ask(left, rows)
   const why = whyNotReached(tree, implication, left, goal, rows)
-  const unknown = unmodelled(tree)
+  const unknown = unmodelled(tree, implication)
   // A question about one row is shown at its table; one that leads to others at all of them.
   const tables = 'row' in goal ? [goal.row.table] : tablesOf(tree)
   return unknown
@@ -70,7 +70,7 @@ export function pairQuestion(
   const implication = tree.ask(left)
   if (!reaches(implication, goal)) {
     if (must) return notReached(reading, tree, left, goal)
-    const unknown = unmodelled(tree)
+    const unknown = unmodelled(tree, implication)
     const because = becauseOf('not-held-back', { table: at.table.name, columns: columnNames(left) }, at.table)
     return unknown ? outside([unknown], [at.table]) : says('upheld', [because], [at.table])
   }

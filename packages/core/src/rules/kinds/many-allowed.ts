@@ -86,7 +86,7 @@ function mustNotReachRow(
       twoRowWitness(reading, tree, left, implication, key, { row }),
     )
   }
-  const unknown = unmodelled(tree)
+  const unknown = unmodelled(tree, implication)
   return unknown
     ? outside([unknown], tablesOf(tree))
     : says(

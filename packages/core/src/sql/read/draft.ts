@@ -10,6 +10,7 @@ import {
   type Reference,
   type Schema,
   type Table,
+  type Unmodelled,
 } from '../../schema'
 import type { Insert } from './read-insert'
 
@@ -25,7 +26,7 @@ export interface TableDraft {
   references: ReferenceDraft[]
   checks: Check[]
   indexes: Index[]
-  unmodelled: { what: string; span: Span }[]
+  unmodelled: Unmodelled[]
   comment?: string
   /** Where the bracket stands that closes its columns. */
   closedAt?: number

@@ -1,6 +1,6 @@
 import { sameName } from '../../schema'
 import type { Cursor } from '../text/cursor'
-import type { Draft } from './draft'
+import type { Draft, TableDraft } from './draft'
 import { addUnique } from './read-constraint'
 import { readColumnList, readName } from './read-names'
 import { tableKey } from './table-reader'
@@ -23,7 +23,7 @@ export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string
   const from = cursor.place
   const isPlain = isPlainList(cursor)
   const columns = isPlain ? readColumnList(cursor, true) : []
-  if (!isPlain && cursor.place === from && cursor.is('(')) cursor.skipGroup()
+  const written = !isPlain && cursor.place === from && cursor.is('(') ? cursor.skipGroup() : ''
   const nullsNotDistinct = cursor.isOf('sqlserver')
   let isPartial = false
   let notDistinct = nullsNotDistinct
@@ -47,8 +47,17 @@ export function readIndex(cursor: Cursor, draft: Draft, unique: boolean): string
     table.unmodelled.push({
       what: isPartial ? 'a unique index over a part of the rows' : 'a unique index over an expression',
       span,
+      columns: isPlain ? columns : columnsNamed(table, written),
     })
   return table.name
+}
+
+/** The columns of the table that stand in an expression. */
+function columnsNamed({ columns }: TableDraft, expression: string): string[] {
+  const words = expression.match(/"[^"]+"|[\p{L}_][\p{L}\p{N}_$]*/gu) ?? []
+  return columns
+    .map(({ name }) => name)
+    .filter(name => words.some(word => sameName(word.replaceAll('"', ''), name)))
 }
 
 /** Takes "a IS NOT NULL AND b IS NOT NULL" over columns of the index, in brackets or not. */
