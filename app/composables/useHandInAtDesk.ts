@@ -118,12 +118,24 @@ export function useHandInAtDesk(
     }
   }
 
-  /** Changes what belongs to the hand-in in hand, which is then the server's answer. */
-  const amend = (path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> =>
-    act(async () => {
-      take(await api<HandInAnswer>(`/hand-ins/${handIn.value!.id}/${path}`, { method, body }))
-      await reload()
+  /**
+   * Changes what belongs to the hand-in in hand, which is then the server's answer. What is pressed while
+   * another change is under way comes after it: nothing pressed is passed over.
+   */
+  let before: Promise<unknown> = Promise.resolve()
+  function amend(path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> {
+    const { id } = handIn.value!
+    const change = async (): Promise<void> => {
+      const answer = await api<HandInAnswer>(`/hand-ins/${id}/${path}`, { method, body })
+      if (handIn.value?.id === id) take(answer)
+    }
+    const mine = before.then(() => act(change))
+    before = mine
+    return mine.then(async isDone => {
+      if (isDone) await reload()
+      return isDone
     })
+  }
 
   return {
     handInId,

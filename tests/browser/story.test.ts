@@ -249,7 +249,7 @@ describe('by keyboard alone', () => {
     await bo.page.keyboard.type('The type is given in the lecture notes.')
     await bo.page.keyboard.press('Enter')
     await bo.sees('decided by Bo Achterberg', '.evidence')
-    await bo.sees('3 to decide', '.queue [aria-current=true]')
+    await bo.sees('1 to decide', '.queue [aria-current=true]')
     await bo.chord(['Control'], 'Enter')
     await bo.page.waitForFunction(
       name => document.querySelector('.queue [aria-current=true] .name')?.textContent !== name,

@@ -109,4 +109,18 @@ REMARK done`,
     expect(writeScript(schema, { to: 'oracle' }).text).toContain('GENERATED ALWAYS AS IDENTITY')
     expect(writeScript(schema, { to: 'mysql' }).losses).toHaveLength(1)
   })
+  it('what a script says of its tables is written elsewhere too, or its loss is told', () => {
+    const script = `CREATE TABLE pottery.jar (
+  jar_no INT NOT NULL AUTO_INCREMENT COMMENT 'number on the lid',
+  label VARCHAR(60) NOT NULL, PRIMARY KEY (jar_no), UNIQUE (label)
+) AUTO_INCREMENT = 500 COMMENT = 'jars on the shelf';`
+    const { schema } = reviewScript(script, { dialect: 'mysql' })
+    const { text, losses } = writeScript(schema, { to: 'sqlserver', from: 'mysql' })
+    expect(text).toContain('IDENTITY(500,1)')
+    expect(text).toContain('-- jars on the shelf\n-- jar_no: number on the lid\n')
+    expect(losses).toEqual(['"jar": it stood in pottery; that is not written.'])
+    expect(writeScript(schema, { to: 'mysql', from: 'mysql' }).text).toContain(
+      ') AUTO_INCREMENT = 500 COMMENT',
+    )
+  })
 })

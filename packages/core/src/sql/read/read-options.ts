@@ -45,6 +45,7 @@ export function readTableOptions(cursor: Cursor, table: TableDraft): void {
     if (cursor.is('ON') && !cursor.isOf('sqlserver') && cursor.peek(1).text.toUpperCase() === 'PRIMARY')
       foreignOption ??= SERVER
     if (cursor.is('COMMENT')) comment = commentText(cursor)
+    if (cursor.is('AUTO_INCREMENT')) countFrom(table, cursor.peek(cursor.is('=', 1) ? 2 : 1).text)
     if (cursor.areWords('WITHOUT', 'ROWID')) requireKey(table)
     if (cursor.is('INHERITS')) table.unmodelled.push({ what: TAKEN_FROM_ANOTHER, span: cursor.peek() })
     if (cursor.is('(')) cursor.skipGroup()
@@ -55,6 +56,14 @@ export function readTableOptions(cursor: Cursor, table: TableDraft): void {
     cursor.foreign({ start: first.start, end: cursor.previous.end }, first.text, foreignOption.of, '')
   if (cursor.is(')'))
     cursor.reportSurplus('syntax.surplus-bracket', cursor.next(), { bracket: ')', table: table.name })
+}
+
+/** Where the column that numbers itself begins. */
+function countFrom(table: TableDraft, start: string): void {
+  if (!/^\d{1,18}$/.test(start)) return
+  table.columns = table.columns.map(column =>
+    column.numbering ? { ...column, numbering: { ...column.numbering, start } } : column,
+  )
 }
 
 /** WITH and COMMENT may stand among the options, also on a line of their own. */

@@ -6,27 +6,32 @@ import type { SqlToken } from './tokens'
  * of the server, fences around code, numbers before statements. Each stands at the start of a line.
  */
 const MARKS = [
-  /(?:\w+[=-][#>]|(?:mysql|sqlite|SQL|MariaDB \[[^\]\n]*\])>|->|\.\.\.>)(?=[ \t])/,
+  /(?:[a-z_]\w*[=\-('"*][#>]|(?:mysql|sqlite|SQL|MariaDB \[[^\]\n]*\])>|->|\.\.\.>)(?=[ \t])/,
+  /\d{1,3}>(?=[ \t]|\r?$)/,
+  /\d{1,3}(?=[ \t]{2,}\S)/,
   /```\w*(?=[ \t]*(?:\r?\n|$))/,
   /(?:\d{1,3}[.)]|[*•>])(?=[ \t]+(?:CREATE|ALTER|INSERT|DROP)\s)/,
-  /(?:Query OK, \d+ rows? affected(?: \(\d+\.\d+ sec\))?|INSERT 0 \d+|\(\d+ rows?(?: affected)?\)|Commands? completed successfully\.|(?:Table|Index) (?:created|altered|dropped)\.|1 row created\.)(?=[ \t]*(?:\r?\n|$))/,
+  /(?:Query OK, \d+ rows? affected(?: \(\d+\.\d+ sec\))?|INSERT 0 \d+|\(\d+ rows?(?: affected)?\)|Commands? completed successfully\.|(?:Table|Index) (?:created|altered|dropped)\.|\d+ rows? (?:created|updated|deleted)\.)(?=[ \t]*(?:\r?\n|$))/,
   /(?:CREATE|ALTER|DROP) TABLE(?=[ \t]*(?:\r?\n\s*(?:\w+[=-]?[#>] |(?:CREATE|ALTER|INSERT|DROP)\b)|$))/,
 ]
 const PASTED = new RegExp(String.raw`^[ \t]*(?:${MARKS.map(({ source }) => source).join('|')})`, 'gim')
 
+/** A console's first prompt for statements that go on over numbered lines. */
+const FIRST_NUMBERED = /1>[ \t]+(?:CREATE|ALTER|INSERT|DROP|USE)\s/iy
+
 /**
- * Places of a script that look as if they came along with it; arrows, which are operators as well, only where
- * a console speaks before them. Linear in the text.
+ * Places of a script that look as if they came along with it; arrows, which are operators as well, and numbers
+ * of lines only where a console speaks before them. Linear in the text.
  */
 export function pastedMarks(script: string): Span[] {
   let isConsole = false
   return [...script.matchAll(PASTED)].flatMap(({ 0: text, index }) => {
     const mark = text.trimStart()
-    const isArrow = mark === '->' || mark === '...>'
-    isConsole ||= /^\w.*>$/.test(mark)
-    return isArrow && !isConsole
-      ? []
-      : [{ start: index + text.length - mark.length, end: index + text.length }]
+    const start = index + text.length - mark.length
+    const isOnlyInConsole = mark === '->' || mark === '...>' || /^\d+>?$/.test(mark)
+    FIRST_NUMBERED.lastIndex = start
+    isConsole ||= /^[a-z].*>$/i.test(mark) || FIRST_NUMBERED.test(script)
+    return isOnlyInConsole && !isConsole ? [] : [{ start, end: index + text.length }]
   })
 }
 

@@ -39,12 +39,35 @@ export function createTable(writer: Writer, table: Table, left: ReadonlySet<Refe
   ]
   const comment =
     table.comment !== undefined && to === 'mysql' ? ` COMMENT = ${textLiteral(table.comment, to)}` : ''
-  const above =
-    table.comment !== undefined && !['mysql', 'postgresql', 'oracle'].includes(to)
-      ? `-- ${table.comment.replaceAll(/\s+/g, ' ')}\n`
-      : ''
+  const above = ['mysql', 'postgresql', 'oracle'].includes(to) ? '' : commentsAbove(table)
+  if (table.namespace !== null && !USUAL.has(foldName(table.namespace)))
+    lose(writer, table, `it stood in ${table.namespace}; that is not written.`)
+  const start = to === 'mysql' ? startOfNumbers(table) : undefined
+  const option = start === undefined ? '' : ` AUTO_INCREMENT = ${start}`
   for (const { what } of table.unmodelled) lose(writer, table, `${what} is not written.`)
-  return `${above}CREATE TABLE ${quoteName(table.name, to)} (\n${parts.map(part => `  ${part}`).join(',\n')}\n)${comment};`
+  return `${above}CREATE TABLE ${quoteName(table.name, to)} (\n${parts.map(part => `  ${part}`).join(',\n')}\n)${option}${comment};`
+}
+
+/** Schemas in which tables stand where nothing is said. */
+const USUAL: ReadonlySet<string> = new Set(['public', 'dbo', 'main'])
+
+/** What is said of a table and its columns, where the server has no statement for it: as lines before it. */
+function commentsAbove({ comment, columns }: Table): string {
+  const line = (text: string): string => `-- ${text.replaceAll(/\s+/g, ' ')}\n`
+  return [
+    ...(comment === undefined ? [] : [line(comment)]),
+    ...columns.flatMap(column =>
+      column.comment === undefined ? [] : [line(`${column.name}: ${column.comment}`)],
+    ),
+  ].join('')
+}
+
+/** Where MySQL's numbers begin, if not at one; it has no steps. */
+function startOfNumbers({ columns }: Table): string | undefined {
+  const numbering = columns.find(column => column.numbering)?.numbering
+  return numbering && numbering.step === '1' && /^[1-9]\d*$/.test(numbering.start) && numbering.start !== '1'
+    ? numbering.start
+    : undefined
 }
 
 /** SQLite numbers a column only as INTEGER PRIMARY KEY AUTOINCREMENT in its own line. */
@@ -162,7 +185,7 @@ function numbering(writer: Writer, table: Table, { name, type, numbering: number
     case 'sqlserver':
       return `IDENTITY(${start},${step})`
     case 'mysql':
-      if (!isPlain)
+      if (!isPlain && startOfNumbers(table) === undefined)
         lose(writer, table, `"${name}" begins at ${start} in steps of ${step}; here it begins at 1.`)
       if (!declaredKeys(table).some(({ columns }) => sameName(columns[0]!, name))) {
         lose(writer, table, `"${name}" no longer numbers itself: only the first column of a key can.`)
