@@ -118,11 +118,11 @@ export function useHandInAtDesk(
     }
   }
 
+  let before: Promise<unknown> = Promise.resolve()
   /**
    * Changes what belongs to the hand-in in hand, which is then the server's answer. What is pressed while
    * another change is under way comes after it: nothing pressed is passed over.
    */
-  let before: Promise<unknown> = Promise.resolve()
   function amend(path: string, method: 'POST' | 'PUT' | 'DELETE', body?: unknown): Promise<boolean> {
     const { id } = handIn.value!
     const change = async (): Promise<void> => {

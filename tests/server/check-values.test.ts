@@ -1,8 +1,7 @@
 import createKnex, { type Knex } from 'knex'
 import fc from 'fast-check'
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { checksOn } from '@nomenklatura/core/rules'
-import { reviewScript } from '@nomenklatura/core/sql'
+import { checksOn, reviewScript } from '@nomenklatura/core/sql'
 
 /**
  * What we say a CHECK does with a value, against what PostgreSQL does with it: generated expressions of one

@@ -99,18 +99,25 @@ export function nameLikeness(a: NameWords, b: NameWords): number {
   return (2 * total) / (a.length + b.length)
 }
 
-/** First letters of the one word, and a word for a number, in one: fno for ferry_no. */
-function isGluedNumber([glued, ...rest]: NameWords, [word, number, ...more]: NameWords): boolean {
-  if (number !== '#' || rest.length > 0 || more.length > 0) return false
-  const cut = /^(.{1,3}?)(no|nr|num|number|id|code|nummer)$/.exec(glued!)
-  return cut !== null && word!.startsWith(cut[1]!)
-}
-
 /** Nothing but the word for a number that identifies. */
 export const isBareNumber = (words: NameWords): boolean => words.length === 1 && words[0] === '#'
 
 /** The most letters of a table's name that are written before a column's without anything between. */
 const MOST_GLUED = 3
+
+/** What is left of a word without one to three first letters of another: no of fno for ferry, and of others. */
+function leftAfterGlued(word: string, own: string): string[] {
+  const lengths = Array.from({ length: MOST_GLUED }, (_, i) => i + 1)
+  return lengths
+    .filter(length => own.startsWith(word.slice(0, length)) && word.length > length)
+    .map(length => word.slice(length))
+}
+
+/** First letters of the one word, and a word for a number, in one: fno for ferry_no. */
+function isGluedNumber([glued, ...rest]: NameWords, [word, number, ...more]: NameWords): boolean {
+  if (number !== '#' || rest.length > 0 || more.length > 0) return false
+  return leftAfterGlued(glued!, word!).some(left => NUMBER_WORDS.has(left))
+}
 
 /**
  * A column's name written in one with the first letters of its table: `fno` and `fname` of a ferry give #
@@ -124,12 +131,11 @@ export function withoutGlued(
   const [own] = nameWords(table)
   const [word, ...more] = nameWords(column)
   if (own === undefined || word === undefined || more.length > 0) return undefined
-  for (let length = 1; length <= MOST_GLUED && own.startsWith(word.slice(0, length)); length++) {
-    const rest = word.slice(length)
-    if (NUMBER_WORDS.has(rest)) return ['#']
-    if (rest.length >= MOST_GLUED && known.has(singular(rest))) return [singular(rest)]
-  }
-  return undefined
+  const left = leftAfterGlued(word, own).find(
+    rest => NUMBER_WORDS.has(rest) || (rest.length >= MOST_GLUED && known.has(singular(rest))),
+  )
+  if (left === undefined) return undefined
+  return [NUMBER_WORDS.has(left) ? '#' : singular(left)]
 }
 
 /** The name without the words in `prefix` at its beginning; the whole name when nothing would be left. */

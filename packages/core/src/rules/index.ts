@@ -25,7 +25,6 @@ export {
 export { Reading } from './reading'
 export { dependenciesInWords, evaluate } from './evaluate'
 export { Readings } from './readings'
-export { checksOn, type CheckOutcome } from '../sql'
 export { factName, factsIn } from './facts'
 export { consequences } from './follows'
 export { becauseOf } from './because'

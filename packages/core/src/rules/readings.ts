@@ -68,7 +68,8 @@ export class Readings {
    */
   evaluate(rule: Rule): Evaluation {
     const [first, ...rest] = this.underAll(rule)
-    const lower = rest.length > 0 && first!.pins.length > 0 ? { confidence: 'weak' as const } : {}
+    // What stands in a place that was only left for it is open, also where that is the only one.
+    const lower = first!.pins.length > 0 ? { confidence: 'weak' as const } : {}
     const own: Evaluation = { ...first!.evaluation, ...lower }
     const other = [...rest, ...this.doubtful.map(reading => ({ reading, ...lookAt(reading, rule) }))].find(
       ({ evaluation }) => evaluation.verdict !== own.verdict,

@@ -20,6 +20,8 @@ export interface DialectFacts {
    * collations, from memory.
    */
   readonly ignoresCase: boolean
+  /** Whether SET NULL on what must have a value is refused with the table. Sources: as above, from memory. */
+  readonly refusesEmptying: boolean
   /** Text types whose length must be written, or is one character where it is not. */
   readonly needsLength: readonly string[]
 }
@@ -32,6 +34,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: true,
     allowsLaterTables: false,
     ignoresCase: false,
+    refusesEmptying: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'],
   },
   postgresql: {
@@ -41,6 +44,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: true,
     allowsLaterTables: false,
     ignoresCase: false,
+    refusesEmptying: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'],
   },
   mysql: {
@@ -50,6 +54,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: true,
     allowsLaterTables: false,
     ignoresCase: true,
+    refusesEmptying: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   sqlserver: {
@@ -59,6 +64,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: false,
     allowsLaterTables: false,
     ignoresCase: true,
+    refusesEmptying: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   oracle: {
@@ -68,6 +74,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: true,
     allowsLaterTables: false,
     ignoresCase: false,
+    refusesEmptying: false,
     needsLength: [
       'CHAR',
       'CHARACTER',
@@ -86,6 +93,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     needsSemicolon: true,
     allowsLaterTables: true,
     ignoresCase: false,
+    refusesEmptying: false,
     needsLength: [],
   },
 }

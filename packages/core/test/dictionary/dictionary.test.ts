@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { wording } from '../../src/findings'
 import { isRequired } from '../../src/schema'
-import { reviewScript } from '../../src/sql'
+import { checksOn, reviewScript } from '../../src/sql'
 import {
   NEW_ENTRY,
   SLOTS,
@@ -19,7 +19,6 @@ import {
   type Dictionary,
   type DictionaryEntry,
 } from '../../src/dictionary'
-import { checksOn } from '../../src/rules'
 
 const field = (
   entity: string,

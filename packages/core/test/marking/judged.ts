@@ -1,7 +1,7 @@
 import { expect } from 'vitest'
 import { emptyExercise, prepareExercise } from '../../src/exercise'
 import { markScript } from '../../src/marking'
-import type { Rule, Verdict } from '../../src/rules'
+import type { Rule, RuleEntry, Verdict } from '../../src/rules'
 import type { Dialect } from '../../src/schema'
 import { reasonInWords } from '../../src/words'
 
@@ -16,19 +16,23 @@ export interface Case {
   readonly samples?: Readonly<Record<string, string[]>>
 }
 
+/** The rules as a sheet, a point each. */
+export const entriesOf = (rules: readonly Rule[]): RuleEntry[] =>
+  rules.map((rule, i) => ({
+    id: `r${i + 1}`,
+    sentence: `rule ${i + 1}`,
+    group: 'all',
+    points: 1,
+    rule,
+  }))
+
 export function cellsOf({ model, answer = model, rules, dialect = 'postgresql', samples = {} }: Case) {
   const exercise = prepareExercise({
     ...emptyExercise('The boat house'),
     dialect: 'postgresql',
     models: [{ name: 'model', script: model }],
     samples,
-    rules: rules.map((rule, i) => ({
-      id: `r${i + 1}`,
-      sentence: `rule ${i + 1}`,
-      group: 'all',
-      points: 1,
-      rule,
-    })),
+    rules: entriesOf(rules),
   })
   return markScript(exercise, answer, { dialect }).cells
 }

@@ -3,6 +3,7 @@ import { emptyExercise, prepareExercise, type ExerciseDocument } from '../../src
 import { markScript, missingBeforePublishing, proposeSheet } from '../../src/marking'
 import type { Rule } from '../../src/rules'
 import { reasonInWords } from '../../src/words'
+import { entriesOf } from './judged'
 
 const MODEL = `CREATE TABLE pond (pond_no integer PRIMARY KEY, depth_m numeric(4,1) NOT NULL);
 CREATE TABLE frog (frog_no integer PRIMARY KEY, kind varchar(20) NOT NULL, pond_no integer NOT NULL REFERENCES pond);`
@@ -13,13 +14,7 @@ const document = (rules: readonly Rule[], model = MODEL): ExerciseDocument => ({
   dialect: 'postgresql',
   dialects: ['mysql'],
   models: [{ name: 'model', script: model }],
-  rules: rules.map((rule, i) => ({
-    id: `r${i + 1}`,
-    sentence: `rule ${i + 1}`,
-    group: 'all',
-    points: 1,
-    rule,
-  })),
+  rules: entriesOf(rules),
 })
 const RUNS = prepareExercise(document([{ kind: 'scriptRuns', entity: 'script' }]))
 const said = (script: string, dialect: 'postgresql' | 'mysql' | 'oracle' = 'postgresql') => {
@@ -54,6 +49,11 @@ describe('a script that runs, or does not', () => {
       'broken',
     )
     expect(said(MODEL.replace('numeric(4,1)', 'real'))[0]).toBe('upheld')
+  })
+  it('is broken by an action that the server refuses with the table, and only by that server', () => {
+    const emptied = `${MODEL.slice(0, -2)} ON DELETE SET NULL);`
+    expect(said(emptied)[0]).toBe('upheld')
+    expect(said(emptied, 'mysql')[0]).toBe('broken')
   })
   it('is proposed with a tenth of the points of the script', () => {
     const rules = proposeSheet(document([]))

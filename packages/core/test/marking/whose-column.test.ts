@@ -1,6 +1,6 @@
-import { describe, it } from 'vitest'
+import { describe, expect, it } from 'vitest'
 import type { Rule } from '../../src/rules'
-import { judged } from './judged'
+import { cellsOf, judged } from './judged'
 
 /** The world of a mountain hut; verdicts were written down before the engine was run. */
 const mustHave = (entity: string, path: string): Rule => ({ kind: 'mustHave', entity, path })
@@ -42,6 +42,16 @@ describe('what is left over is doubtful, not absent', () => {
       answer: `CREATE TABLE wax (label varchar(8) PRIMARY KEY, comment_text varchar(30));`,
       wanted: ['not shown'],
     })
+  })
+  it('what stands in the only place that is left is shown as open', () => {
+    const [cell] = cellsOf({
+      model: WAX,
+      rules: [mustHave('wax', 'grip')],
+      answer:
+        'CREATE TABLE wax (label varchar(8) PRIMARY KEY, melts numeric(4,1) NOT NULL, feel real NOT NULL, note varchar(9));',
+      wanted: [],
+    })
+    expect([cell!.verdict, cell!.confidence]).toEqual(['upheld', 'weak'])
   })
   it('a fact in a further table of the rows is found under any name', () => {
     judged({

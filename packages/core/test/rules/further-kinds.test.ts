@@ -2,16 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { reasonInWords } from '../../src/words'
 import { align, worldFromSchema } from '../../src/alignment'
-import {
-  Reading,
-  Rule,
-  checksOn,
-  dependenciesInWords,
-  evaluate,
-  partsAsked,
-  type Verdict,
-} from '../../src/rules'
-import { readExpression, readScript, reviewScript } from '../../src/sql'
+import { Reading, Rule, dependenciesInWords, evaluate, partsAsked, type Verdict } from '../../src/rules'
+import { checksOn, readExpression, readScript, reviewScript } from '../../src/sql'
 
 const MODEL = `CREATE TABLE garden (code char(4) PRIMARY KEY, name varchar(80) NOT NULL);
   CREATE TABLE dispatch (dispatch_no integer PRIMARY KEY, garden_code char(4) NOT NULL REFERENCES garden ON UPDATE CASCADE, left_on date);`

@@ -1,7 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { checksOn } from '../../src/rules'
-import { reviewScript } from '../../src/sql'
+import { checksOn, reviewScript } from '../../src/sql'
 
 /** CHECKs by regular expression; that PostgreSQL agrees is tested in tests/server/check-values.test.ts. */
 const outcome = (pattern: string, value: string | null): string => {

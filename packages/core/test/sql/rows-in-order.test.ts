@@ -64,6 +64,8 @@ INSERT INTO weave VALUES ('Twill'); INSERT INTO cloth VALUES (1, 'a', 'twill');`
     expect(said(script, 'mysql')).toEqual([])
     expect(said(script, 'sqlserver')).toEqual([])
     expect(said(script)).toEqual(['rows.case-differs'])
+    const { findings } = reviewScript(script.replace("'twill'", "'Satin'"), { dialect: 'mysql' })
+    expect(findings.find(({ code }) => code === 'rows.no-parent')?.params['value']).toBe('Satin')
   })
   it('a day with the day first is offered in the form that all read', () => {
     const script = (day: string): string =>

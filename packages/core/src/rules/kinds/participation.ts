@@ -23,7 +23,7 @@ export function participation(
   const part = reading.part(entity, placed.table)
   return part
     ? columnsOfPart(reading, own, part, [placed.column], must)
-    : columnsParticipation(reading, own, [placed.column], must)
+    : columnsParticipation(reading, reading.table(placed.table), [placed.column], must)
 }
 
 /** In a further table: whose row may be missing, unless the first table must lead to one. */

@@ -45,13 +45,13 @@ export function checkRows(input: ScriptToCheck): Finding[] {
 interface Later {
   readonly task: RowToCheck
   readonly reference: Reference
-  readonly statement: number
 }
 
 class RowsInOrder {
   readonly report = new Report()
   private readonly entered: Entered = new Map()
-  private readonly later: Later[] = []
+  /** By the statement that declares the reference. */
+  private readonly later = new Map<number, Later[]>()
   private readonly drops: { readonly table: string; readonly statement: number }[]
   private readonly shared: Pick<RowToCheck, 'last' | 'numbers' | 'fromQuery' | 'target' | 'reads'>
 
@@ -77,7 +77,16 @@ class RowsInOrder {
   /** Tables that rows are entered into and that are gone in the end. */
   private readonly dropped = new Map<string, Table>()
 
+  private readonly known = new Map<Table, Table>()
   private tableOf({ table, then }: Insert): Table | undefined {
+    const known = then && this.known.get(then)
+    if (known) return known
+    const found = this.tableIn(table, then)
+    if (then && found) this.known.set(then, found)
+    return found
+  }
+
+  private tableIn(table: string, then: Table | null): Table | undefined {
     const end = findTable(this.input.schema, table)
     if (!then) return end
     if (!end || madeAt(end) !== madeAt(then)) return then
@@ -106,9 +115,10 @@ class RowsInOrder {
 
   /** What the statements before this one did: tables that are gone, references that hold now. */
   private catchUp(statement: number): void {
-    while (this.later.length > 0 && this.later[0]!.statement < statement) {
-      const { task, reference } = this.later.shift()!
-      checkParent(task, reference)
+    for (const declared of [...this.later.keys()].sort((a, b) => a - b)) {
+      if (declared >= statement) break
+      for (const { task, reference } of this.later.get(declared)!) checkParent(task, reference)
+      this.later.delete(declared)
     }
     while (this.drops.length > 0 && this.drops[0]!.statement < statement) {
       const { table } = this.drops.shift()!
@@ -122,9 +132,11 @@ class RowsInOrder {
     if (!end || madeAt(end) !== madeAt(task.table)) return
     for (const reference of end.references) {
       const statement = this.input.statementOf.get(reference.span.start) ?? -1
-      if (statement > task.insert.statement) this.later.push({ task, reference, statement })
+      if (statement <= task.insert.statement) continue
+      const waiting = this.later.get(statement)
+      if (waiting) waiting.push({ task, reference })
+      else this.later.set(statement, [{ task, reference }])
     }
-    this.later.sort((a, b) => a.statement - b.statement)
   }
 
   private reportUnknown({ table, nameSpan }: Insert): void {
@@ -311,7 +323,7 @@ function checkRequired({ report, table, columns, row }: RowToCheck): void {
 function valuesOf(
   { columns, row, numbers, reads }: Pick<RowToCheck, 'columns' | 'row' | 'numbers' | 'reads'>,
   names: readonly string[],
-): { key: string; place: Span } | undefined {
+): { key: string; text: string; place: Span } | undefined {
   const given = numbers.of.get(row)
   const values = names.map((name): { text: string; place: Span } | undefined => {
     const number = given?.get(foldName(name))
@@ -322,8 +334,10 @@ function valuesOf(
       : undefined
   })
   if (values.includes(undefined)) return undefined
+  const key = values.map(value => value!.text).join('\u0000')
   return {
-    key: reads.fold(values.map(value => value!.text).join('\u0000')),
+    key: reads.fold(key),
+    text: key.replaceAll('\u0000', ', '),
     place: { start: values[0]!.place.start, end: values.at(-1)!.place.end },
   }
 }
@@ -348,7 +362,7 @@ function checkParent(task: RowToCheck, reference: Reference): void {
   const known = entered.get(name)
   if (!known && !last.has(name)) return
   if (known?.has(values.key)) return
-  const params = { table: table.name, target: reference.table, value: values.key.replaceAll('\u0000', ', ') }
+  const params = { table: table.name, target: reference.table, value: values.text }
   if (sameName(reference.table, table.name) && valuesOf(task, reference.targetColumns)?.key === values.key)
     return
   if (last.get(name)?.has(values.key)) return report.add('rows.before-parent', values.place, params)
@@ -366,7 +380,7 @@ function enterKey(task: RowToCheck, key: Key): void {
     report.add('rows.same-key', values.place, {
       table: table.name,
       columns: key.columns.join(', '),
-      value: values.key.replaceAll('\u0000', ', '),
+      value: values.text,
     })
   known.set(values.key, values.place)
   entered.set(name, known)
