@@ -52,7 +52,7 @@ describe('from a brief to a mark that can be defended', () => {
       inputs.map(input => (input as HTMLInputElement).value),
     )
     expect(sentences).toContain('A drawer is identified by its drawer no.')
-    expect(sentences).toContain('Each drawer has exactly one bay, which exists.')
+    expect(sentences).toContain('Each drawer has exactly one bay; a bay that is not there is refused.')
     expect(sentences).toContain('One bay may have any number of drawers, or none.')
     const sentence = await ada.page.$('input.sentence')
     await sentence!.click({ count: 3 })
@@ -99,7 +99,7 @@ describe('from a brief to a mark that can be defended', () => {
   it('Check gives a verdict for each rule, the broken one with a row that shows it', async () => {
     await wen.press('button', 'Check')
     await wen.sees('2 to see')
-    await wen.sees('Each drawer has exactly one bay, which exists.', '[data-verdict=broken]')
+    await wen.sees('Each drawer has exactly one bay; a bay that is not there is refused.', '[data-verdict=broken]')
     await wen.press('[data-verdict=broken] button', 'Show the evidence')
     await wen.sees('is not declared to refer to bay', '[data-verdict=broken]')
     await wen.sees('accepted, should be refused', '[data-verdict=broken]')

@@ -139,6 +139,8 @@ export interface Alignment {
 export interface OpenElement {
   readonly element: string
   readonly places: readonly string[]
+  /** Columns that stand for nothing and are a key together: the element may be written in parts there. */
+  readonly parts?: readonly string[]
 }
 
 /** Names that the instructor accepts: element is `entity`, `entity.attribute` or `entity.role`. */

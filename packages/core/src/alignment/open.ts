@@ -1,6 +1,16 @@
-import { findColumn, foldName, typesMatch, type Column, type Table } from '../schema'
+import {
+  declaredKeys,
+  findColumn,
+  foldName,
+  sameColumns,
+  sameName,
+  typesMatch,
+  type Column,
+  type Table,
+} from '../schema'
 import type { OpenElement } from './alignment'
 import { isReferring, typeLikeness, type AlignmentDraft } from './draft'
+import { nameWords, withoutPrefix } from './names'
 import { identifierColumns } from './pair-columns'
 import { partStep } from './pair-layouts'
 import { standsForRow } from './surrogates'
@@ -18,7 +28,7 @@ export function openElements(draft: AlignmentDraft): OpenElement[] {
   const tables = tablesLeftOver(draft).slice(0, MOST_PLACES)
   return draft.world.entities
     .flatMap(entity => [openEntity(draft, entity, tables), ...openMembers(draft, entity, tables)])
-    .filter(({ places }) => places.length > 0)
+    .filter(({ places, parts }) => places.length > 0 || parts !== undefined)
 }
 
 function openEntity(draft: AlignmentDraft, { name }: WorldEntity, left: readonly Table[]): OpenElement {
@@ -53,7 +63,11 @@ function openMembers(draft: AlignmentDraft, entity: WorldEntity, left: readonly 
     element: `${entity.name}.${attribute.name}`,
     places: isCopied(draft, entity, attribute)
       ? []
-      : columns.filter(({ column }) => typeLikeness(attribute, column) > 0).map(placeOf),
+      : [
+          ...withAnother(draft, entity, attribute),
+          ...columns.filter(({ column }) => typeLikeness(attribute, column) > 0).map(placeOf),
+        ],
+    ...inParts(entity, attribute, own, columns),
   }))
   const roles = draft.openRoles(entity).map((role): OpenElement => ({
     element: `${entity.name}.${role.name}`,
@@ -62,6 +76,39 @@ function openMembers(draft: AlignmentDraft, entity: WorldEntity, left: readonly 
       .map(placeOf),
   }))
   return [...attributes, ...roles]
+}
+
+/** What alone identifies the entity, in a table whose key is several columns that are left over: `letter, digit`. */
+function inParts(
+  { identifier }: WorldEntity,
+  { name }: WorldAttribute,
+  own: Table,
+  left: readonly Left[],
+): Pick<OpenElement, 'parts'> {
+  const isFree = (column: string): boolean =>
+    left.some(other => other.table === own && sameName(other.column.name, column))
+  const key = declaredKeys(own).find(({ columns }) => columns.length > 1 && columns.every(isFree))
+  return key && sameColumns(identifier, [name]) ? { parts: key.columns } : {}
+}
+
+/** Words that say that a column holds the whole of what is elsewhere in parts. */
+const WHOLE: ReadonlySet<string> = new Set(['full', 'whole', 'complete', 'entire'])
+
+/**
+ * The column of another fact of the entity whose name speaks of both: `name` or `full_name`, where the world has a
+ * first and a last name.
+ */
+function withAnother(draft: AlignmentDraft, entity: WorldEntity, attribute: WorldAttribute): string[] {
+  const own = nameWords(attribute.name)
+  return draft.attributes
+    .filter(other => other.entity === entity.name && other.attribute !== attribute.name)
+    .filter(other => {
+      const shared = nameWords(other.attribute).filter(word => word !== '#' && own.includes(word))
+      const written = withoutPrefix(nameWords(other.column), nameWords(other.table))
+      const bare = written.filter(word => !WHOLE.has(word))
+      return bare.length > 0 && bare.every(word => shared.includes(word))
+    })
+    .map(({ table, column }) => `${table}.${column}`)
 }
 
 const placeOf = ({ table, column }: Left): string => `${table.name}.${column.name}`

@@ -18,11 +18,29 @@ export function placeParts(draft: AlignmentDraft): void {
     const [, ...more] = draft.pinned(entity.name) ?? []
     for (const table of draft.schema.tables) {
       const isPinned = more.some(name => sameName(name, table.name)) || holdsPinned(draft, entity.name, table)
-      if (placement.inside || (draft.isAnchored(table) && !isPinned) || table.given) continue
+      if (placement.inside || table.given) continue
       const step = partStep(draft, draft.table(placement.table), table)
-      if (step && (isPinned || holdsFacts(draft, entity, table))) addPart(draft, entity, table, step)
+      if (!step || (draft.isAnchored(table) && !isPinned && !isAbove(draft, step, table))) continue
+      if (isPinned || holdsFacts(draft, entity, table)) addPart(draft, entity, table, step)
     }
   }
+}
+
+/**
+ * Whether the table is a further one of other entities alone, each of which leads to it: what several kinds have
+ * in common stands there, and may be a part of each.
+ */
+function isAbove(draft: AlignmentDraft, { fromTable }: Step, table: Table): boolean {
+  return (
+    !sameName(fromTable, table.name) &&
+    draft.entities.every(
+      other =>
+        !sameName(other.table, table.name) &&
+        other.parts.every(
+          part => !sameName(part.table, table.name) || !sameName(part.step.fromTable, table.name),
+        ),
+    )
+  )
 }
 
 /** Whether a fact of the entity was said by hand to stand in the table. */
@@ -43,8 +61,14 @@ function addPart(draft: AlignmentDraft, entity: WorldEntity, table: Table, step:
     reasons: before.reasons.includes('split') ? before.reasons : [...before.reasons, 'split'],
   }
   if (sameName(step.fromTable, table.name)) draft.use(table, ...step.columns.map(([column]) => column))
+  // Where several kinds have a table in common, what the one has there is no less the other's.
+  const shared = draft.attributes.filter(
+    other => other.entity !== entity.name && sameName(other.table, table.name),
+  )
+  for (const { column } of shared) draft.free(table, column)
   pairReferences(draft, entity, table)
   pairColumns(draft, entity, table)
+  draft.use(table, ...shared.map(({ column }) => column))
 }
 
 /**

@@ -9,6 +9,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
+import { columnsOf, looksAtToday, readExpression, type Expression } from '../sql'
 import { standsForRow } from './surrogates'
 
 /**
@@ -29,6 +30,8 @@ export interface WorldEntity {
    * declares none.
    */
   readonly identifier: readonly string[]
+  /** All keys that the model declares, as members: the identifier among them. */
+  readonly keys: readonly (readonly string[])[]
   /** A column that only numbers rows: a surrogate. It is no attribute. */
   readonly surrogate: string | null
 }
@@ -38,6 +41,10 @@ export interface WorldAttribute {
   readonly type: DataType
   readonly required: boolean
   readonly samples: readonly string[]
+  /** A CHECK of the model answer looks at it. */
+  readonly checked: boolean
+  /** The model answer measures it against the current date, as an age is. */
+  readonly byToday: boolean
 }
 
 export interface WorldRole {
@@ -65,6 +72,10 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
       (found?.notNull ?? false) || (table.primaryKey?.columns.some(name => sameName(name, column)) ?? false)
     )
   }
+  const checks = table.checks.map(({ expression }) => readExpression(expression))
+  const columnsIn = (of: readonly Expression[]): ReadonlySet<string> =>
+    new Set(of.flatMap(expression => [...columnsOf(expression)]))
+  const [checked, byToday] = [columnsIn(checks), columnsIn(checks.filter(looksAtToday))]
   const attributes = table.columns
     .filter(column => !inReference(column.name) && !(surrogate !== null && sameName(column.name, surrogate)))
     .map(column => ({
@@ -72,6 +83,8 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
       type: column.type,
       required: isRequired(column.name),
       samples: samples[`${foldName(table.name)}.${foldName(column.name)}`] ?? [],
+      byToday: byToday.has(foldName(column.name)),
+      checked: checked.has(foldName(column.name)),
     }))
   const taken = new Set(attributes.map(({ name }) => name))
   const roles = references.map(reference => {
@@ -89,6 +102,7 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
     attributes,
     roles,
     identifier: identifierOf(table, surrogate, roles),
+    keys: declaredKeys(table).map(({ columns }) => membersOf(columns, roles)),
     surrogate,
   }
 }
@@ -104,14 +118,14 @@ function identifierOf(table: Table, surrogate: string | null, roles: readonly Wo
   const key = declaredKeys(table).find(
     ({ columns }) => !(surrogate !== null && sameColumns(columns, [surrogate])),
   )
-  if (!key) return []
-  const members: string[] = []
-  for (const column of key.columns) {
-    const role = roles.find(({ columns }) => columns.some(name => sameName(name, column)))
-    const member = role ? role.name : foldName(column)
-    if (!members.includes(member)) members.push(member)
-  }
-  return members
+  return key ? membersOf(key.columns, roles) : []
+}
+
+/** The members that columns of a table stand for, each once. */
+function membersOf(columns: readonly string[], roles: readonly WorldRole[]): string[] {
+  const memberOf = (column: string): string =>
+    roles.find(role => role.columns.some(name => sameName(name, column)))?.name ?? foldName(column)
+  return [...new Set(columns.map(memberOf))]
 }
 
 const NUMBER_ENDINGS = /_?(no|nr|num|number|id|code|key|ref|name)$/

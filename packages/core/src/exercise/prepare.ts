@@ -1,5 +1,5 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type World } from '../alignment'
-import { asGiven, findTable, soundPart, type Schema, type Dialect } from '../schema'
+import { asGiven, findColumn, findTable, foldName, soundPart, type Schema, type Dialect } from '../schema'
 import { readScript, reviewScript, type ReadScript } from '../sql'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
@@ -8,6 +8,12 @@ import type { Policy } from './rubric'
 
 type ListsReadOnly<T> = { readonly [K in keyof T]: T[K] extends readonly (infer E)[] ? readonly E[] : T[K] }
 
+/** Sample rows in one flat table. */
+interface FlatRows {
+  readonly columns: readonly string[]
+  readonly rows: readonly (readonly string[])[]
+}
+
 /** What marking needs of an exercise; an exercise document is one. Without sheets the script alone is asked. */
 export type MarkableExercise = ListsReadOnly<
   Pick<
@@ -15,7 +21,9 @@ export type MarkableExercise = ListsReadOnly<
     'starter' | 'models' | 'glossary' | 'samples' | 'rules' | 'level' | 'relation' | 'dialects' | 'habits'
   >
 > &
-  Partial<ListsReadOnly<Pick<ExerciseDocument, 'sheets' | 'dialect'>>> & { readonly rubric: Policy }
+  Partial<ListsReadOnly<Pick<ExerciseDocument, 'sheets' | 'dialect'>>> & {
+    readonly rows?: FlatRows | undefined
+  } & { readonly rubric: Policy }
 
 /** What follows from an exercise for every answer to it: read once, used for all. */
 export interface PreparedExercise {
@@ -37,6 +45,8 @@ export function prepareExercise(document: MarkableExercise): PreparedExercise {
   const given: Schema = readScript(document.starter ?? '', { dialect }).schema
   const model = readModel(document.models[0], given, dialect)
   const world = worldFromSchema(soundPart(model.schema), {
+    ...rowsShown(document, model.schema),
+    ...rowsIn(document.models[0], given, dialect),
     ...examplesIn(document.models[0]?.dictionary),
     ...document.samples,
   })
@@ -88,6 +98,55 @@ function drawnNames(
   )
     return []
   return namesIn(align(world, soundPart(drawnSchema(diagram, given)), { glossary, pins: [] }))
+}
+
+/** So many values of a column are looked at for samples. */
+const MOST_LOOKED_AT = 200
+
+/** So many values of a column are samples of it: the first, the shortest and the longest. */
+function sampled(values: readonly string[]): string[] {
+  const filled = values.filter(value => value !== '')
+  const sorted = [...filled].sort((a, b) => a.length - b.length)
+  return [...new Set([...filled.slice(0, 1), ...sorted.slice(0, 1), ...sorted.slice(-1)])]
+}
+
+/** The rows that a model script enters are samples of its columns. */
+function rowsIn(
+  model: MarkableExercise['models'][number] | undefined,
+  given: Schema,
+  dialect: Dialect,
+): Record<string, string[]> {
+  const { schema, inserts } = readScript(model?.script ?? '', { given, dialect })
+  const found = new Map<string, string[]>()
+  for (const { table, columns, rows } of inserts) {
+    const names = columns ?? findTable(schema, table)?.columns.map(({ name }) => name) ?? []
+    names.forEach((name, i) => {
+      const key = `${foldName(table)}.${foldName(name)}`
+      const known = found.get(key) ?? []
+      const values = (rows ?? []).slice(0, MOST_LOOKED_AT).flatMap(({ cells }) => {
+        const cell = cells[i]
+        return cell?.kind === 'string' || cell?.kind === 'number' ? [cell.text] : []
+      })
+      if (known.length < MOST_LOOKED_AT) found.set(key, [...known, ...values])
+    })
+  }
+  return Object.fromEntries([...found].map(([key, values]) => [key, sampled(values)]))
+}
+
+/** The flat rows that an exercise shows are samples of the columns that are called like theirs. */
+function rowsShown({ rows }: MarkableExercise, { tables }: Schema): Record<string, string[]> {
+  if (!rows) return {}
+  const shown = rows.rows.slice(0, MOST_LOOKED_AT)
+  return Object.fromEntries(
+    rows.columns.flatMap((column, i) =>
+      tables
+        .filter(table => findColumn(table, column))
+        .map(({ name }) => [
+          `${foldName(name)}.${foldName(column)}`,
+          sampled(shown.map(row => row[i] ?? '')),
+        ]),
+    ),
+  )
 }
 
 /** The examples of a model dictionary are samples of their attributes. */

@@ -1,4 +1,4 @@
-export { capital, plural } from './english'
+export { capital, plural, singular } from './english'
 export { listInWords } from './list'
 export { shorten } from './shorten'
 export { findBadSign, withoutBadSigns, type BadSign } from './bad-signs'

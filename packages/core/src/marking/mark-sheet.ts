@@ -1,5 +1,6 @@
 import type { Pin } from '../alignment'
 import type { PreparedExercise } from '../exercise'
+import type { Finding } from '../findings'
 import {
   Readings,
   combineFollows,
@@ -7,6 +8,7 @@ import {
   consequences,
   partsAsked,
   partsOf,
+  surplusFindings,
   type Evaluation,
   type Rule,
   type RuleEntry,
@@ -19,6 +21,8 @@ interface MarkedSheet {
   readonly cells: readonly MarkedCell[]
   readonly pairing: readonly PairingLine[]
   readonly surplus: readonly string[]
+  /** What is found only beside the rules. */
+  readonly findings: readonly Finding[]
 }
 
 /** Marks one sheet that describes tables against one model answer. */
@@ -49,6 +53,7 @@ export function markSheet(
   return {
     cells,
     pairing: pairingLines(exercise, best.alignment, sheet.name),
+    findings: sheet.name === 'script' ? surplusFindings(best) : [],
     surplus: best.alignment.surplus.map(({ table, column }) =>
       column === null ? table : `${table}.${column}`,
     ),

@@ -76,7 +76,7 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
     list,
     leadingZeros,
     dates,
-    members: membersOf(counts, type),
+    members: membersOf(name, counts, type),
     several: list || dates ? null : severalFactsIn(name, values),
     alike: isText(type) ? spelledAlike(values) : [],
     strangers,
@@ -173,8 +173,21 @@ function examplesOf(values: readonly string[]): string[] {
 
 const MOST_MEMBERS = 8
 
-function membersOf(counts: ReadonlyMap<string, number>, type: DataType): string[] | null {
+/** Names of columns that say that there are so many kinds and no more. */
+const KIND_NAME =
+  /(?:^|_)(?:kind|type|sort|state|status|stage|colou?r|day|weekday|month|season|size|grade|class|category|level|mode|unit|gender|sex|shift|rank|method)s?$/i
+const KEY_NAME = /(?:^|_)(?:no|nr|num|number|id|code|key|ref)$/i
+
+/**
+ * What a column of few kinds holds. Names are none: of people and places there will be others, which is to be feared
+ * of all that begins with a capital, and so is it of what numbers things.
+ */
+function membersOf(name: string, counts: ReadonlyMap<string, number>, type: DataType): string[] | null {
   if (!isText(type) || counts.size < 2 || counts.size > MOST_MEMBERS) return null
+  const column = name.trim().replaceAll(/[\s-]+/g, '_')
+  if (KEY_NAME.test(column)) return null
+  const areNames = [...counts.keys()].some(value => /^\p{Lu}\p{Ll}/u.test(value) || /\s/.test(value.trim()))
+  if (areNames && !KIND_NAME.test(column)) return null
   const used = [...counts.values()]
   const total = used.reduce((sum, count) => sum + count, 0)
   return total >= counts.size * 4 ? [...counts.keys()].sort() : null

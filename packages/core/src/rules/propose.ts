@@ -3,7 +3,7 @@ import { declaredKeys, findTable, foldName, sameName, type Reference, type Schem
 import { capital, listInWords } from '../language'
 import { checkSamples } from './check-samples'
 import type { Rule, RuleEntry } from './rule'
-import { isReadable, nameInWords, one, plural } from './sentences'
+import { isReadable, nameInWords, one, plural, readsBadly, thing } from './sentences'
 
 /** A proposed sentence with its parts, before it has a number and points. */
 interface Proposed {
@@ -25,11 +25,13 @@ export function proposeRules(
   model: Schema,
   { total = 40, hasSome = () => false }: ProposalOptions = {},
 ): RuleEntry[] {
-  const proposed = world.entities.flatMap(entity => [
-    ...aboutEntity(entity, model),
-    ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))),
-    ...aboutAttributes(entity, model),
-  ])
+  const proposed = withoutRepeats(
+    world.entities.flatMap(entity => [
+      ...aboutEntity(entity, model),
+      ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))),
+      ...aboutAttributes(entity, model),
+    ]),
+  )
   const points = shareEvenly(total, proposed.length)
   return proposed.map(({ group, sentence, parts: [rule, ...and], readMe }, i) => ({
     id: `r${i + 1}`,
@@ -40,6 +42,18 @@ export function proposeRules(
     rule: rule!,
     ...(and.length > 0 ? { and } : {}),
   }))
+}
+
+/** No part twice: two references over the same columns, or a key that is a relationship too, say the same. */
+function withoutRepeats(proposed: readonly Proposed[]): Proposed[] {
+  const seen = new Set<string>()
+  return proposed.flatMap(entry => {
+    const parts = entry.parts.filter(part => {
+      const key = JSON.stringify(part)
+      return !seen.has(key) && seen.add(key)
+    })
+    return parts.length > 0 ? [{ ...entry, parts }] : []
+  })
 }
 
 export interface ProposalOptions {
@@ -62,10 +76,10 @@ function propose(
   ...parts: readonly Rule[]
 ): Proposed {
   return {
-    group: capital(nameInWords(entity.name)),
+    group: capital(thing(entity.name)),
     sentence,
     parts,
-    readMe: ![entity.name, ...names].every(isReadable),
+    readMe: ![entity.name, ...names].every(isReadable) || readsBadly(sentence, entity.name, names),
   }
 }
 
@@ -73,11 +87,9 @@ function propose(
 function aboutEntity(entity: WorldEntity, model: Schema): Proposed[] {
   const { name, identifier } = entity
   if (identifier.length === 0) return []
-  const isPair =
-    identifier.length > 1 && identifier.every(member => entity.roles.some(role => role.name === member))
   const words = listInWords(identifier.map(nameInWords))
-  const first = isPair
-    ? propose(entity, `The same ${words} stand together at most once as ${nameInWords(name)}.`, identifier, {
+  const first = isPair(entity)
+    ? propose(entity, `The same ${words} stand together at most once as ${thing(name)}.`, identifier, {
         kind: 'pairOnce',
         entity: name,
         by: [...identifier],
@@ -116,33 +128,41 @@ function otherKeys(entity: WorldEntity, model: Schema): string[][] {
   )
 }
 
-/** From the entity to its target: that one which is named exists, and how many there are. */
+/** From the entity to its target: that one which is named is there, and how many there are. */
 function forwardSentence(entity: WorldEntity, role: WorldRole): Proposed {
   const base = { entity: entity.name, role: role.name }
-  const target = nameInWords(role.name)
+  const target = thing(role.name)
   const names = [role.name, role.target]
-  const exists: Rule = { kind: 'refersTo', ...base }
-  if (entity.identifier.includes(role.name))
-    return propose(entity, `The ${target} of ${one(entity.name).toLowerCase()} exists.`, names, exists)
   const single: Rule = { kind: 'atMostOne', ...base }
-  const subject = nameInWords(entity.name)
+  const must: Rule = { kind: 'mustHave', entity: entity.name, path: role.name }
+  const exists: Rule = { kind: 'refersTo', ...base }
+  const refused = `${one(role.name).toLowerCase()} that is not there is refused.`
+  const subject = thing(entity.name)
+  if (entity.identifier.includes(role.name))
+    return isPair(entity)
+      ? propose(
+          entity,
+          `Each ${subject} has ${one(role.name).toLowerCase()}; ${refused}`,
+          names,
+          must,
+          exists,
+        )
+      : propose(entity, `${one(entity.name)} of ${refused}`, names, exists)
   return role.required
-    ? propose(
-        entity,
-        `Each ${subject} has exactly one ${target}, which exists.`,
-        names,
-        single,
-        { kind: 'mustHave', entity: entity.name, path: role.name },
-        exists,
-      )
+    ? propose(entity, `Each ${subject} has exactly one ${target}; ${refused}`, names, single, must, exists)
     : propose(
         entity,
-        `Each ${subject} has at most one ${target}; it may have none, and one that is named exists.`,
+        `Each ${subject} has at most one ${target}, or none; ${refused}`,
         names,
         single,
         { kind: 'mayLack', entity: entity.name, path: role.name },
         exists,
       )
+}
+
+/** Whether the entity is told apart by what it leads to alone, by two or more: it stands between them. */
+function isPair({ identifier, roles }: WorldEntity): boolean {
+  return identifier.length > 1 && identifier.every(member => roles.some(role => role.name === member))
 }
 
 /**
@@ -157,9 +177,9 @@ function aboutRole(
   hasSome: boolean,
 ): Proposed[] {
   const base = { entity: entity.name, role: role.name }
-  const subject = nameInWords(entity.name)
-  const target = nameInWords(role.name)
-  const as = nameInWords(role.target).includes(target) ? '' : ` as ${target}`
+  const subject = thing(entity.name)
+  const target = thing(role.name)
+  const as = thing(role.target).includes(target) ? '' : ` as ${target}`
   const inIdentifier = entity.identifier.includes(role.name)
   const names = [role.name, role.target]
   const forward = forwardSentence(entity, role)
@@ -171,14 +191,14 @@ function aboutRole(
     isAlone || isUnique(model, entity, role)
       ? propose(
           entity,
-          `One ${nameInWords(role.target)} has ${hasSome ? 'exactly one' : 'at most one'} ${subject}${as}${hasSome ? '' : ', and may have none'}.`,
+          `One ${thing(role.target)} has ${hasSome ? 'exactly one' : 'at most one'} ${subject}${as}${hasSome ? '' : ', and may have none'}.`,
           names,
           { kind: 'pairOnce', entity: entity.name, by: [role.name] },
           ...free,
         )
       : propose(
           entity,
-          `One ${nameInWords(role.target)} ${hasSome ? 'has one or more' : 'may have any number of'} ${plural(entity.name)}${as}${hasSome ? '' : ', or none'}.`,
+          `One ${thing(role.target)} ${hasSome ? 'has one or more' : 'may have any number of'} ${plural(entity.name)}${as}${hasSome ? '' : ', or none'}.`,
           names,
           { kind: 'manyAllowed', ...base },
           ...free,
@@ -255,7 +275,7 @@ function aboutAttributes(entity: WorldEntity, model: Schema): Proposed[] {
     ...inChunks(required).map(chunk =>
       propose(
         entity,
-        `Every ${nameInWords(entity.name)} says its ${words(chunk)}.`,
+        `Every ${thing(entity.name)} says its ${words(chunk)}.`,
         names(chunk),
         ...chunk.map((attribute): Rule => ({ kind: 'mustHave', entity: entity.name, path: attribute.name })),
       ),

@@ -67,6 +67,8 @@ export class Readings {
    * else nothing can be told. The evidence is that of the likeliest.
    */
   evaluate(rule: Rule): Evaluation {
+    const inParts = this.writtenInParts(rule)
+    if (inParts) return inParts
     const [first, ...rest] = this.underAll(rule)
     // What stands in a place that was only left for it is open, also where that is the only one.
     const lower = first!.pins.length > 0 ? { confidence: 'weak' as const } : {}
@@ -75,6 +77,24 @@ export class Readings {
       ({ evaluation }) => evaluation.verdict !== own.verdict,
     )
     return other ? undecided(own, first!.reading, other.evaluation, other.reading) : own
+  }
+
+  /** What rests on an element that may be written in several columns at once is not to be said. */
+  private writtenInParts(rule: Rule): Evaluation | undefined {
+    const { open } = this.best.alignment
+    if (open.every(({ parts }) => parts === undefined)) return undefined
+    const { evaluation, elements } = lookAt(this.best, rule)
+    const found = open.find(({ element, parts }) => parts !== undefined && elements.has(foldName(element)))
+    if (!found) return undefined
+    const names = { element: phrase('element', { element: found.element }), columns: found.parts! }
+    return {
+      verdict: 'cannot tell',
+      doubt: 'pairing',
+      witness: null,
+      tables: evaluation.tables,
+      confidence: 'weak',
+      because: [becauseOf('pairing-in-parts', names)],
+    }
   }
 
   private underAll(rule: Rule): Tried[] {

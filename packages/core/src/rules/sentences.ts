@@ -1,17 +1,22 @@
-import { plural as pluralOf } from '../language'
+import { plural as pluralOf, singular } from '../language'
 
 /** `seeds_sent` is read "seeds sent". */
 export function nameInWords(name: string): string {
   return name.replaceAll('_', ' ').replaceAll('#', 'number').trim()
 }
 
+/** What one of a kind is called: many tables are named for all of them. */
+export function thing(name: string): string {
+  return singular(nameInWords(name))
+}
+
 export function one(name: string): string {
-  const words = nameInWords(name)
+  const words = thing(name)
   return `${/^[aeiou]/i.test(words) ? 'An' : 'A'} ${words}`
 }
 
 export function plural(name: string): string {
-  return pluralOf(nameInWords(name))
+  return pluralOf(thing(name))
 }
 
 const PREPOSITIONS: readonly string[] = ['on', 'in', 'of', 'to', 'at', 'by', 'from', 'until']
@@ -29,4 +34,26 @@ export function isReadable(name: string): boolean {
       (word.length > 2 || word === 'no' || PREPOSITIONS.includes(word)),
   )
   return areWords && !PREPOSITIONS.includes(words.at(-1)!)
+}
+
+/** Nouns whose plural is none of the plain rules. */
+const ODD_PLURAL =
+  /(?:man|child|person|foot|tooth|goose|mouse|ox|um|on|is|us|ix|ex|sheep|fish|deer|series|species)$/i
+
+/** More than so many characters are read twice. */
+const LONGEST_PLAIN = 150
+
+/**
+ * Whether a sentence made of names may read badly by what it says: it says one thing of itself, names a thing by
+ * words that come thrice, makes a plural that no rule makes, or is long.
+ */
+export function readsBadly(sentence: string, entity: string, names: readonly string[]): boolean {
+  const words = sentence.toLowerCase().match(/\p{L}+/gu) ?? []
+  const own = thing(entity).toLowerCase().split(' ')
+  const isThrice = own.some(word => words.filter(other => other === word).length > 2)
+  const isOfItself = names.some(name => thing(name).toLowerCase() === own.join(' '))
+  const isOdd = [entity, ...names].some(
+    name => ODD_PLURAL.test(thing(name)) && sentence.toLowerCase().includes(plural(name).toLowerCase()),
+  )
+  return isThrice || isOfItself || isOdd || sentence.length > LONGEST_PLAIN
 }

@@ -31,6 +31,8 @@ export interface Witness {
    * what should.
    */
   readonly deed?: Deed
+  /** A value that is accepted, and what is read back in its place. */
+  readonly readBack?: { readonly value: string; readonly as: string | Phrase }
 }
 
 export type Deed =

@@ -35,8 +35,14 @@ const UPDATED: Readonly<Record<Updated, readonly [becomes: string, should: strin
   ],
 }
 
-export function witnessInWords({ outcome, by, deed }: Witness): WitnessInWords {
+export function witnessInWords({ outcome, by, deed, readBack }: Witness): WitnessInWords {
   const refusedBy = outcome === 'refused' && by ? ` by ${say(by)}` : ''
+  if (readBack)
+    return {
+      done: 'The marked row is',
+      word: outcome,
+      rest: `: ${readBack.value} is kept as ${say(readBack.as)}; it should be kept as it is written`,
+    }
   if (!deed)
     return {
       done: 'The marked row is',

@@ -22,6 +22,8 @@ export interface DialectFacts {
   readonly ignoresCase: boolean
   /** Whether SET NULL on what must have a value is refused with the table. Sources: as above, from memory. */
   readonly refusesEmptying: boolean
+  /** Whether a CHECK that looks at the current date is refused. Sources: as above, from memory. */
+  readonly refusesTodayInChecks: boolean
   /** Text types whose length must be written, or is one character where it is not. */
   readonly needsLength: readonly string[]
 }
@@ -35,6 +37,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: false,
     ignoresCase: false,
     refusesEmptying: false,
+    refusesTodayInChecks: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'],
   },
   postgresql: {
@@ -45,6 +48,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: false,
     ignoresCase: false,
     refusesEmptying: false,
+    refusesTodayInChecks: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'],
   },
   mysql: {
@@ -55,6 +59,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: false,
     ignoresCase: true,
     refusesEmptying: true,
+    refusesTodayInChecks: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   sqlserver: {
@@ -65,6 +70,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: false,
     ignoresCase: true,
     refusesEmptying: true,
+    refusesTodayInChecks: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   oracle: {
@@ -75,6 +81,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: false,
     ignoresCase: false,
     refusesEmptying: false,
+    refusesTodayInChecks: true,
     needsLength: [
       'CHAR',
       'CHARACTER',
@@ -94,6 +101,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     allowsLaterTables: true,
     ignoresCase: false,
     refusesEmptying: false,
+    refusesTodayInChecks: true,
     needsLength: [],
   },
 }

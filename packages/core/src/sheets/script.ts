@@ -1,7 +1,15 @@
 import { readTask, samplesOf } from '../claims'
 import type { MarkableAnswer, MarkableExercise, PreparedExercise } from '../exercise'
-import type { Finding } from '../findings'
-import { becauseOf, type Evaluation } from '../rules'
+import type { Finding, Span } from '../findings'
+import {
+  becauseOf,
+  elementsOf,
+  isPermission,
+  placesOfMember,
+  type Evaluation,
+  type Reading,
+  type Rule,
+} from '../rules'
 import {
   dialectOf,
   groupOf,
@@ -12,9 +20,10 @@ import {
   type CheckGroup,
   type ReviewOptions,
   type ReadScript,
+  type Trigger,
 } from '../sql'
-import { DIALECT, type Dialect } from '../schema'
-import { phrase } from '../words'
+import { DIALECT, foldName, sameName, type Dialect } from '../schema'
+import { phrase, type Phrase } from '../words'
 import { z } from 'zod'
 import type { TableSheetModule } from './module'
 import type { TableSheet } from './table-sheet'
@@ -73,11 +82,11 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
     schema: read.schema,
     findings: read.findings,
     placed: ({ start, end }) => ({ start, end }),
-    judge: (rule, evaluation) => {
+    judge: (rule, evaluation, reading) => {
       if (rule.kind === 'wellMade') return judgeWellMade(read, rule.about)
       return rule.kind === 'scriptRuns'
         ? judgeRuns(read, allowedDialects(document))
-        : withUnread(unread, evaluation)
+        : withTriggers(read, rule, withUnread(unread, evaluation), reading)
     },
   }
 }
@@ -163,13 +172,45 @@ function unreadStatement({ statements, findings }: ReadScript): Finding | undefi
  */
 function withUnread(unread: Finding | undefined, evaluation: Evaluation): Evaluation {
   if (evaluation.verdict !== 'not shown' || !unread) return evaluation
+  return doubtful(evaluation, 'unread', phrase('unread-statement', {}), unread.place)
+}
+
+/**
+ * What says that a row is accepted is not to be said where a trigger on the table looks at the columns in question:
+ * it may refuse the row, or store another one.
+ */
+function withTriggers(
+  { triggers }: ReadScript,
+  rule: Rule,
+  evaluation: Evaluation,
+  reading: Reading,
+): Evaluation {
+  const { verdict, witness, tables } = evaluation
+  const restsOnAccepted =
+    verdict === 'broken' ? witness?.outcome === 'accepted' : verdict === 'upheld' && isPermission(rule)
+  if (!restsOnAccepted || triggers.length === 0) return evaluation
+  const columns = elementsOf(rule).flatMap(member => placesOfMember(reading, rule.entity, member))
+  const looksAt = (trigger: Trigger): boolean =>
+    trigger.mayRefuse &&
+    tables.some(name => sameName(name, trigger.table)) &&
+    (trigger.words === null || columns.some(({ column }) => trigger.words!.has(foldName(column.name))))
+  const trigger = triggers.find(looksAt)
+  if (!trigger) return evaluation
+  const what = phrase('trigger-on', { name: trigger.name, table: trigger.table })
+  return doubtful(evaluation, 'outside', what, trigger.span)
+}
+
+function doubtful(
+  evaluation: Evaluation,
+  doubt: NonNullable<Evaluation['doubt']>,
+  what: Phrase,
+  span: Span,
+): Evaluation {
   return {
     ...evaluation,
     verdict: 'cannot tell',
-    doubt: 'unread',
-    because: [
-      ...evaluation.because,
-      becauseOf('unmodelled', { what: phrase('unread-statement', {}) }, { span: unread.place }),
-    ],
+    doubt,
+    witness: null,
+    because: [...evaluation.because, becauseOf('unmodelled', { what }, { span })],
   }
 }

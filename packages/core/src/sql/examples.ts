@@ -193,6 +193,10 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
     script: 'CREATE TABLE trial (trial_no INT PRIMARY KEY, begun TIMESTAMP);',
     options: { dialect: 'sqlserver' },
   },
+  'types.check-today': {
+    script: 'CREATE TABLE trial (trial_no INT PRIMARY KEY, begun DATE CHECK (begun <= CURDATE()));',
+    options: { dialect: 'mysql' },
+  },
   'types.leading-zeros': { script: 'CREATE TABLE garden (code char(4) PRIMARY KEY, phone integer);' },
   'types.date-as-text': { script: 'CREATE TABLE trial (trial_no integer PRIMARY KEY, sown_on varchar(10));' },
   'types.number-as-text': {
@@ -270,6 +274,12 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
   },
   'rows.number-given': {
     script: `CREATE TABLE packet (packet_no integer GENERATED ALWAYS AS IDENTITY PRIMARY KEY, seeds integer NOT NULL);\nINSERT INTO packet VALUES (7, 120);`,
+  },
+  'rows.still-referred': {
+    script: `${GARDEN}${DISPATCH}INSERT INTO garden VALUES ('ALVA', 'Alva');\nINSERT INTO dispatch VALUES (1, 'ALVA');\nDELETE FROM garden WHERE code = 'ALVA';`,
+  },
+  'rows.lost': {
+    script: `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva');\nDELETE FROM garden;`,
   },
   'rows.same-key': { script: `${GARDEN}INSERT INTO garden VALUES ('ALVA', 'Alva'), ('ALVA', 'Alvaret');` },
 }

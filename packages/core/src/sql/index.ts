@@ -5,10 +5,14 @@ export {
   type ReadScript,
   type Statement,
 } from './read/read-script'
+export type { Trigger } from './read/read-body'
 export type { Insert, InsertCell, InsertRow } from './read/read-insert'
 export { applyFix, fixAll, isOfForm } from './mend/apply-fix'
 export { tokenize, type SqlToken } from './text/tokens'
-export { columnsOf, readExpression, type Comparison, type Expression } from './text/expression'
+export { readExpression, type Comparison, type Expression } from './text/expression'
+export { intervalFrom } from './text/moments'
+export { columnsOf, looksAtToday, partsOfExpression } from './text/expression-parts'
+export { dayText, momentFrom, plusMonths, type Moment } from './values/days'
 export { checksOn, checksOnRow, literalsFor } from './values/check-values'
 export { calculate, decimalFrom, type Decimal } from './values/decimal'
 export { inQuotes, quoteName } from './text/quote-name'

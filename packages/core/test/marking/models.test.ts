@@ -25,7 +25,7 @@ const RULES: RuleEntry[] = [
   {
     id: 'r2',
     group: 'g',
-    sentence: 'Each accession has exactly one trip, which exists.',
+    sentence: 'Each accession has exactly one trip; a trip that is not there is refused.',
     points: 3,
     rule: { kind: 'atMostOne', entity: 'accession', role: 'trip' },
     and: [

@@ -130,6 +130,13 @@ describe('what a column holds', () => {
       ['cutting', 'seed', 'spore'],
     )
     expect(of('seed', 'spore').members).toBe(null)
+    const often = (...values: string[]): string[] =>
+      Array.from({ length: 12 }, (_, i) => values[i % values.length]!)
+    // Of people and places there will be others, of codes as well; of kinds there are none.
+    expect(profileColumn('keeper', often('Ada Brandvold', 'Bo Achterberg')).members).toBe(null)
+    expect(profileColumn('port', often('Alva', 'Skar')).members).toBe(null)
+    expect(profileColumn('garden_code', often('ALVA', 'SKAR')).members).toBe(null)
+    expect(profileColumn('weekday', often('Monday', 'Friday')).members).toEqual(['Friday', 'Monday'])
   })
 
   it('required is a column without an empty cell', () => {

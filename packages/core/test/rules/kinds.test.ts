@@ -172,9 +172,9 @@ describe('a proposed rule sheet', () => {
     expect(sentences).toEqual(
       expect.arrayContaining([
         'A trial is identified by its trial no.',
-        'Each trial has exactly one taxon, which exists.',
+        'Each trial has exactly one taxon; a taxon that is not there is refused.',
         'One taxon may have any number of trials, or none.',
-        'The trial of a loan exists.',
+        'A loan of a trial that is not there is refused.',
         'Deleting a taxon deletes its trials.',
         'Deleting a genus that has taxons is refused.',
         'The percent of a trial, such as 23.5 and 100.0, is kept as written.',

@@ -26,6 +26,7 @@ const ONE_OF_EACH = {
   drawn: { about: 'types' },
   wellMade: { about: 'names' },
   scriptRuns: {},
+  nothingMore: {},
   givenRows: { rows: [{ entity: 'accession', accept: true, values: { no: '1' } }] },
 } satisfies Record<keyof typeof KINDS, object>
 

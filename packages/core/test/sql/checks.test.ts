@@ -119,6 +119,12 @@ const TWINS: readonly (readonly [code: string, bad: string, good: string, option
     { dialect: 'sqlserver' },
   ],
   [
+    'types.check-today',
+    'CREATE TABLE t (a int PRIMARY KEY, seen date CHECK (seen <= CURRENT_DATE));',
+    "CREATE TABLE t (a int PRIMARY KEY, seen date CHECK (seen <= DATE '2025-05-04'));",
+    { dialect: 'mysql' },
+  ],
+  [
     'references.type-differs',
     'CREATE TABLE a (x BIGINT PRIMARY KEY); CREATE TABLE b (y INT PRIMARY KEY, x INT REFERENCES a (x));',
     'CREATE TABLE a (x INT PRIMARY KEY); CREATE TABLE b (y INT PRIMARY KEY, x INT REFERENCES a (x));',

@@ -12,6 +12,7 @@ import { ATOMICITY } from './atomicity'
 import { INSERTS } from './inserts'
 import { NORMAL_FORM } from './normal-form'
 import { CHAIN } from './chain'
+import { SURPLUS } from './surplus'
 
 /** Every finding there is, one file for each group. Codes are stored: never rename or reuse one. */
 export const CATALOGUE = {
@@ -29,5 +30,6 @@ export const CATALOGUE = {
   ...INSERTS,
   ...NORMAL_FORM,
   ...CHAIN,
+  ...SURPLUS,
 }
 export type FindingCode = keyof typeof CATALOGUE

@@ -86,6 +86,19 @@ export const INSERTS = {
     message: p => `"${p.target}" has ${p.value} in other capitals. Values are compared letter by letter.`,
     why: 'alva and ALVA are two different codes to most servers.',
   },
+  'rows.still-referred': {
+    severity: 'error',
+    concerns: 'design',
+    message: p =>
+      `Rows of "${p.table}" refer to ${p.value} of "${p.target}": the server refuses to take it away or to change it.`,
+    why: 'What is referred to stays, unless the reference says what becomes of the rows that refer to it.',
+  },
+  'rows.lost': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p => `This would lose ${p.lost}.`,
+    why: 'A script that is run again, or on a server where others work, takes away for good what it says. Name the rows that are meant, or leave it out.',
+  },
   'rows.same-key': {
     severity: 'error',
     concerns: 'design',

@@ -21,6 +21,13 @@ export const TYPES = {
       `"${p.table}.${p.column}" is TIMESTAMP: in SQL Server that is a number which the server raises with each change of the row, not a time. DATETIME2 keeps a moment.`,
     why: "Elsewhere TIMESTAMP is a date with a time. The server's own counter is called ROWVERSION today; the old word is kept and misleads.",
   },
+  'types.check-today': {
+    severity: 'error',
+    concerns: 'design',
+    message: p =>
+      `The CHECK of "${p.table}" looks at the current date, and ${p.server} refuses that in a CHECK.`,
+    why: 'What passed yesterday may fail today without a change, so some servers take only conditions that stay as they are. There a trigger or the program keeps such a rule.',
+  },
   'types.leading-zeros': {
     severity: 'flaw',
     concerns: 'design',

@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { listInWords } from '../../language'
 import type { RuleModule } from './module'
-import { Name, Values, about } from './shapes'
+import { Name, ValuesOrDays, about } from './shapes'
 import { valueRule } from './values'
 
 const AdmitsValue = z.object({
   kind: z.literal('admitsValue'),
   entity: Name,
   attribute: Name,
-  values: Values,
+  values: ValuesOrDays,
 })
 type AdmitsValue = z.infer<typeof AdmitsValue>
 

@@ -19,6 +19,7 @@ import { onceOnly } from './once-only'
 import { convention } from './convention'
 import { claim } from './claim'
 import { drawn } from './drawn'
+import { nothingMore } from './nothing-more'
 import { scriptRuns } from './script-runs'
 import { wellMade } from './well-made'
 import { givenRows } from './given-rows'
@@ -49,6 +50,7 @@ export const KINDS = {
   drawn,
   wellMade,
   scriptRuns,
+  nothingMore,
   givenRows,
 }
 

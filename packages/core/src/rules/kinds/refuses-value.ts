@@ -1,14 +1,14 @@
 import { z } from 'zod'
 import { listInWords } from '../../language'
 import type { RuleModule } from './module'
-import { Name, Values, about } from './shapes'
+import { Name, ValuesOrDays, about } from './shapes'
 import { valueRule } from './values'
 
 const RefusesValue = z.object({
   kind: z.literal('refusesValue'),
   entity: Name,
   attribute: Name,
-  values: Values,
+  values: ValuesOrDays,
 })
 type RefusesValue = z.infer<typeof RefusesValue>
 

@@ -11,7 +11,8 @@ import type { Because } from '../verdict'
 import { valueWitness } from '../witness'
 import type { RuleModule } from './module'
 import { Name, Values, about } from './shapes'
-import { placesOf, type Placed } from './values'
+import { isOtherNotation } from './other-notation'
+import { factNamed, placesOf, type Placed } from './values'
 
 const Stores = z.object({ kind: z.literal('stores'), entity: Name, attribute: Name, values: Values })
 type Stores = z.infer<typeof Stores>
@@ -35,9 +36,22 @@ function evaluate(reading: Reading, { entity, attribute, values }: Stores): Resu
   if (places.length === 0) return absent('attribute-absent', { attribute })
   // Of a role that leads by several columns a value has as many parts, joined by "|".
   const partsOf = (at: number): string[] => values.map(value => value.split('|')[at] ?? value)
+  const fact = factNamed(reading, entity, attribute)
   return leadingPart(
-    places.map((placed, i) => storesIn(reading, placed, places.length === 1 ? values : partsOf(i))),
+    places.map((placed, i) => {
+      const found = storesIn(reading, placed, places.length === 1 ? values : partsOf(i))
+      const other =
+        found.witness && fact
+          ? values.find(value => isOtherNotation(fact, placed.table, placed.column, value))
+          : undefined
+      return other === undefined ? found : inOtherNotation(placed, other)
+    }),
   )
+}
+
+function inOtherNotation({ table, column }: Placed, value: string): Result {
+  const names = { table: table.name, column: column.name, type: column.type.text, value }
+  return outside([becauseOf('other-notation', names, column)], [table])
 }
 
 function storesIn(reading: Reading, { table, column }: Placed, values: readonly string[]): Result {
@@ -49,7 +63,8 @@ function storesIn(reading: Reading, { table, column }: Placed, values: readonly 
   const because = (code: Said, value: string, check = ''): Because =>
     becauseOf(code, { table: table.name, column: column.name, type: column.type.text, value, check }, column)
   const changed = fits.find(other => other.fit === 'changed')
-  if (changed)
+  if (changed) {
+    const becomes = storedAs(changed.value, column.type) ?? phrase('something-else', {})
     return says(
       'broken',
       [
@@ -60,14 +75,18 @@ function storesIn(reading: Reading, { table, column }: Placed, values: readonly 
             column: column.name,
             type: column.type.text,
             value: changed.value,
-            becomes: storedAs(changed.value, column.type) ?? phrase('something-else', {}),
+            becomes,
           },
           column,
         ),
       ],
       [table],
-      valueWitness(reading, table, column, changed.value, 'accepted'),
+      {
+        ...valueWitness(reading, table, column, changed.value, 'accepted'),
+        readBack: { value: changed.value, as: becomes },
+      },
     )
+  }
   const refused = fits.find(other => other.fit === 'refused')
   if (refused)
     return says(

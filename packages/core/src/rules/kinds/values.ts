@@ -1,6 +1,10 @@
 import { findColumn, findTable, fit, sameName, type Column, type Reference, type Table } from '../../schema'
 import { becauseOf } from '../because'
-import { checksOn } from '../../sql'
+import { findAttribute, type WorldAttribute } from '../../alignment'
+import { checksOn, dayText, type Moment } from '../../sql'
+import { phrase } from '../../words'
+import { onDays } from '../by-today'
+import { isOtherNotation } from './other-notation'
 import type { Reading } from '../reading'
 import { absent, outside, says, type Result } from '../result'
 import type { Because } from '../verdict'
@@ -90,17 +94,26 @@ export function valueRule(
       [table, list.table],
     )
   }
-  const judged = values.map(value => ({ value, ...judge(placed, value) }))
+  const fact = factNamed(reading, entity, attribute)
+  const judged = values.flatMap(value => judgedOn(placed, value, fact?.byToday ?? false))
   const wrong = judged.find(({ said }) => said === (refuses ? 'accepted' : 'refused'))
   const reason = (
-    { value, by }: { value: string; by: string | null },
-    code: Fault | 'value-accepted' | 'value-admitted',
+    { value, by, today }: Judged,
+    code: Fault | 'value-accepted' | 'value-admitted' | 'other-notation',
   ): Because =>
     becauseOf(
       code,
-      { table: table.name, column: column.name, type: column.type.text, value, check: by ?? '' },
+      {
+        table: table.name,
+        column: column.name,
+        type: column.type.text,
+        value: today === null ? value : phrase('on-day', { value, day: dayText(today) }),
+        check: by ?? '',
+      },
       column,
     )
+  if (wrong && fact && isOtherNotation(fact, table, column, wrong.value))
+    return outside([reason(wrong, 'other-notation')], [table])
   if (wrong) {
     const because = refuses
       ? reason(wrong, 'value-accepted')
@@ -127,10 +140,34 @@ export function valueRule(
   return says('upheld', [reason(first!, refuses ? refusal : 'value-admitted')], [table])
 }
 
-function judge({ table, column }: Placed, value: string): { said: Said; by: string | null } {
+/** What a column does to a value; with the day, where that is one that means another each day. */
+interface Judged {
+  readonly value: string
+  readonly said: Said
+  readonly by: string | null
+  readonly today: Moment | null
+}
+
+function judgedOn(placed: Placed, value: string, byToday: boolean): Judged[] {
+  const days = onDays(value, byToday)
+  if (days.length === 0) return [{ value, today: null, ...judge(placed, value) }]
+  return days.map(({ value: day, today }) => ({ value: day, today, ...judge(placed, day, [today]) }))
+}
+
+/** The attribute of the world. */
+export function factNamed(reading: Reading, entity: string, attribute: string): WorldAttribute | undefined {
+  const found = reading.entity(entity)
+  return found && findAttribute(found, attribute)
+}
+
+function judge(
+  { table, column }: Placed,
+  value: string,
+  days?: readonly Moment[],
+): { said: Said; by: string | null } {
   const fits = fit(value, column.type)
   if (fits === 'refused') return { said: 'refused', by: null }
-  const { outcome, by } = checksOn(table, column.name, value)
+  const { outcome, by } = checksOn(table, column.name, value, days)
   if (outcome === 'refuses') return { said: 'refused', by }
   return outcome === 'unknown' || fits === 'unknown'
     ? { said: 'unknown', by }

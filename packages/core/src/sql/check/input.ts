@@ -1,5 +1,6 @@
 import type { Dependency, Multivalued } from '../../dependencies'
 import type { Dialect, Schema } from '../../schema'
+import type { Change } from '../read/read-change'
 import type { Insert } from '../read/read-insert'
 import type { Habits } from '../text/habits'
 
@@ -24,6 +25,8 @@ export interface ScriptToCheck {
   readonly statementOf: ReadonlyMap<number, number>
   /** Tables taken away, by folded name, with the statement that did it. */
   readonly drops: readonly { readonly table: string; readonly statement: number }[]
+  /** Statements that change rows or take them away. */
+  readonly changes: readonly Change[]
   readonly dialect: Dialect
   readonly habits?: Habits
   readonly dependencies?: NamedDependencies

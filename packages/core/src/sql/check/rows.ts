@@ -19,6 +19,8 @@ import {
 import type { Insert, InsertCell, InsertRow } from '../read/read-insert'
 import { quoteText } from '../text/type-text'
 import { checksOnRow } from '../values/check-values'
+import type { Change } from '../read/read-change'
+import { StoredRows } from './changes'
 import { columnsWritten, madeAt, numbersGiven, type NumbersGiven, type TableThen } from './numbers-given'
 import type { ScriptToCheck } from './input'
 
@@ -34,7 +36,7 @@ type Entered = Map<string, Map<string, Span>>
  */
 export function checkRows(input: ScriptToCheck): Finding[] {
   const { schema, inserts } = input
-  if (inserts.length === 0) return []
+  if (inserts.length === 0 && input.changes.length === 0) return []
   const rows = new RowsInOrder(input)
   for (const insert of inserts) rows.enter(insert)
   rows.finish()
@@ -53,11 +55,15 @@ class RowsInOrder {
   /** By the statement that declares the reference. */
   private readonly later = new Map<number, Later[]>()
   private readonly drops: { readonly table: string; readonly statement: number }[]
-  private readonly shared: Pick<RowToCheck, 'last' | 'numbers' | 'fromQuery' | 'target' | 'reads'>
+  private readonly changes: Change[]
+  /** The rows themselves, where a statement changes some. */
+  private readonly stored: StoredRows | null
+  private readonly shared: Pick<RowToCheck, 'last' | 'numbers' | 'fromQuery' | 'target' | 'reads' | 'stored'>
 
   constructor(private readonly input: ScriptToCheck) {
     const { inserts, schema, dialect, script } = input
     this.drops = [...input.drops]
+    this.changes = [...input.changes]
     const tableOf: TableThen = insert => this.tableOf(insert)
     const reads: Reads = {
       fold: DIALECT[dialect].ignoresCase ? text => text.toLowerCase() : text => text,
@@ -65,7 +71,9 @@ class RowsInOrder {
       dialect,
     }
     const numbers = numbersGiven(inserts, tableOf)
+    this.stored = input.changes.length > 0 ? new StoredRows(this.report, reads.fold) : null
     this.shared = {
+      stored: this.stored,
       fromQuery: new Set(inserts.filter(({ rows }) => rows === null).map(({ table }) => foldName(table))),
       numbers,
       reads,
@@ -120,14 +128,23 @@ class RowsInOrder {
       for (const { task, reference } of this.later.get(declared)!) checkParent(task, reference)
       this.later.delete(declared)
     }
-    while (this.drops.length > 0 && this.drops[0]!.statement < statement) {
-      const { table } = this.drops.shift()!
-      for (const key of this.entered.keys()) if (key.startsWith(`${table} `)) this.entered.delete(key)
+    for (;;) {
+      const [drop, change] = [this.drops[0], this.changes[0]]
+      const first = Math.min(drop?.statement ?? Infinity, change?.statement ?? Infinity)
+      if (first >= statement) return
+      if (drop?.statement === first) this.forget(this.drops.shift()!.table)
+      else this.stored!.apply(this.changes.shift()!)
     }
+  }
+
+  private forget(table: string): void {
+    for (const key of this.entered.keys()) if (key.startsWith(`${table} `)) this.entered.delete(key)
+    this.stored?.forget(table)
   }
 
   private check(task: RowToCheck): void {
     checkRow(task)
+    this.stored?.keep(task.table, valuesWritten(task))
     const end = findTable(this.input.schema, task.table.name)
     if (!end || madeAt(end) !== madeAt(task.table)) return
     for (const reference of end.references) {
@@ -187,6 +204,7 @@ interface RowToCheck {
   readonly target: (name: string) => Table | undefined
   readonly insert: Insert
   readonly reads: Reads
+  readonly stored: StoredRows | null
 }
 
 /** How the server reads what is written. */
@@ -254,8 +272,15 @@ function dayRefused(text: string, dialect: Dialect): string | undefined {
 }
 
 /** The checks of the table, on all that the row writes and on what it leaves empty. */
-function checkConditions({ report, table, columns, row, numbers }: RowToCheck): void {
+function checkConditions(task: RowToCheck): void {
+  const { report, table, row } = task
   if (table.checks.length === 0) return
+  const { outcome, by } = checksOnRow(table, valuesWritten(task))
+  if (outcome === 'refuses') report.add('rows.check-refuses', row.span, { table: table.name, check: by! })
+}
+
+/** All that the row writes, and what it leaves empty. */
+function valuesWritten({ table, columns, row, numbers }: RowToCheck): Map<string, string | null> {
   const given = numbers.of.get(row)
   const values = new Map<string, string | null>()
   for (const column of table.columns) {
@@ -264,8 +289,7 @@ function checkConditions({ report, table, columns, row, numbers }: RowToCheck): 
     if (value !== undefined) values.set(foldName(column.name), value)
   }
   for (const [name, number] of given ?? []) values.set(name, number)
-  const { outcome, by } = checksOnRow(table, values)
-  if (outcome === 'refuses') report.add('rows.check-refuses', row.span, { table: table.name, check: by! })
+  return values
 }
 
 const leftOut = ({ default: own, numbering, generated }: Column): null | undefined =>
@@ -346,7 +370,7 @@ const keyName = (table: string, columns: readonly string[]): string =>
   `${foldName(table)} ${columns.map(foldName).join(' ')}`
 
 function checkParent(task: RowToCheck, reference: Reference): void {
-  const { report, table, entered, last, fromQuery, numbers, target } = task
+  const { report, table, entered, last, fromQuery, numbers, target, stored } = task
   const values = valuesOf(task, reference.columns)
   const parent = target(reference.table)
   if (
@@ -361,22 +385,25 @@ function checkParent(task: RowToCheck, reference: Reference): void {
   const name = keyName(reference.table, reference.targetColumns)
   const known = entered.get(name)
   if (!known && !last.has(name)) return
-  if (known?.has(values.key)) return
+  const now = stored?.has(reference.table, reference.targetColumns, values.key)
+  if (stored ? now !== false : known?.has(values.key)) return
   const params = { table: table.name, target: reference.table, value: values.text }
   if (sameName(reference.table, table.name) && valuesOf(task, reference.targetColumns)?.key === values.key)
     return
-  if (last.get(name)?.has(values.key)) return report.add('rows.before-parent', values.place, params)
-  const similar = last.get(`${name} folded`)?.has(values.key.toLowerCase())
+  const later = last.get(name)?.get(values.key)
+  const isStillToCome = later !== undefined && later.start > task.row.span.start
+  if (isStillToCome) return report.add('rows.before-parent', values.place, params)
+  const similar = later === undefined && last.get(`${name} folded`)?.has(values.key.toLowerCase())
   report.add(similar ? 'rows.case-differs' : 'rows.no-parent', values.place, params)
 }
 
 function enterKey(task: RowToCheck, key: Key): void {
-  const { report, table, entered } = task
+  const { report, table, entered, stored } = task
   const values = valuesOf(task, key.columns)
   if (!values) return
   const name = keyName(table.name, key.columns)
   const known = entered.get(name) ?? new Map<string, Span>()
-  if (known.has(values.key))
+  if (stored ? stored.has(table.name, key.columns, values.key) : known.has(values.key))
     report.add('rows.same-key', values.place, {
       table: table.name,
       columns: key.columns.join(', '),

@@ -1,6 +1,8 @@
 import { scriptFinding, type Finding, type FindingCode } from '../../findings'
 import { numberedColumns } from '../../rows'
-import { foldName, isRequired, type Column, type Dialect, type Table } from '../../schema'
+import { DIALECT, foldName, isRequired, type Column, type Dialect, type Table } from '../../schema'
+import { readExpression } from '../text/expression'
+import { looksAtToday } from '../text/expression-parts'
 import type { ScriptToCheck } from './input'
 
 const DATE_NAME = /(?:^|_)(?:date|birthday|deadline)(?:_|$)|_(?:on|at|since|until)$/
@@ -56,7 +58,17 @@ export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): 
         }),
       )
   }
+  findings.push(...checksOfToday(dialect, table))
   return table.columns.some(({ name }) => /\d/.test(name)) ? [...findings, ...numbered(table)] : findings
+}
+
+/** CHECKs against the current date, where the server takes none. */
+function checksOfToday(dialect: Dialect, table: Table): Finding[] {
+  const { name: server, refusesTodayInChecks } = DIALECT[dialect]
+  if (!refusesTodayInChecks) return []
+  return table.checks
+    .filter(({ expression }) => looksAtToday(readExpression(expression)))
+    .map(({ span }) => scriptFinding('types.check-today', span, { table: table.name, server }))
 }
 
 function isCounter(dialect: Dialect, { type }: Column): boolean {

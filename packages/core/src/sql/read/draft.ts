@@ -12,6 +12,8 @@ import {
   type Table,
   type Unmodelled,
 } from '../../schema'
+import type { TriggerDraft } from './read-body'
+import type { Change } from './read-change'
 import type { Insert } from './read-insert'
 
 export type ColumnDraft = { -readonly [K in keyof Column]: Column[K] }
@@ -63,6 +65,10 @@ export interface Draft {
   readonly createdAt: Map<string, number>
   /** Tables taken away, by folded name, with the statement that did it. */
   readonly drops: { readonly table: string; readonly statement: number }[]
+  readonly changes: Change[]
+  readonly triggers: TriggerDraft[]
+  /** Words of functions and procedures, by folded name. */
+  readonly bodies: Map<string, ReadonlySet<string>>
   /** Tables as they stand, made for the rows that come; none is left once a statement changes a table. */
   readonly now: Map<string, Table>
 }
@@ -78,6 +84,9 @@ export function newDraft(given: Schema | undefined): Draft {
     findings: [],
     createdAt: new Map(),
     drops: [],
+    changes: [],
+    triggers: [],
+    bodies: new Map(),
     now: new Map(),
   }
 }

@@ -201,10 +201,10 @@ function readBracketed(reader: TableReader): void {
 
 /** DROP COLUMN a, b (SQL Server), DROP (a, b) (Oracle), or one thing at a time. */
 function readDrops(reader: TableReader): void {
-  const { cursor, table } = reader
+  const { cursor } = reader
   cursor.misspelt(cursor.next(), 'DROP')
   if (cursor.is('(')) {
-    for (const column of readColumnList(cursor, false)) dropColumn(table, column)
+    for (const column of readColumnList(cursor, false)) noteDropped(reader, column)
     return cursor.skipWords(['CASCADE', 'CONSTRAINTS'])
   }
   readDrop(reader)
@@ -219,7 +219,8 @@ function readDrops(reader: TableReader): void {
   }
 }
 
-function readDrop({ cursor, table }: TableReader): void {
+function readDrop(reader: TableReader): void {
+  const { cursor, table } = reader
   if (cursor.takeWords('PRIMARY', 'KEY')) {
     table.primaryKey = null
     return
@@ -235,7 +236,22 @@ function readDrop({ cursor, table }: TableReader): void {
   cursor.skipWords(['CASCADE', 'RESTRICT', 'CONSTRAINTS'])
   if (name === undefined) return
   if (isConstraint) dropConstraint(table, name)
-  else dropColumn(table, name)
+  else noteDropped(reader, name)
+}
+
+/** Takes the column away, and says so to who follows the rows. */
+function noteDropped({ cursor, draft, table, statement }: TableReader, column: string): void {
+  const { start, end } = cursor.previous
+  draft.changes.push({
+    kind: 'drop column',
+    name: table.name,
+    set: [],
+    column,
+    where: [],
+    span: { start, end },
+    statement,
+  })
+  dropColumn(table, column)
 }
 
 function dropConstraint(table: TableDraft, name: string): void {

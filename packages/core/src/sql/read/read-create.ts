@@ -4,7 +4,8 @@ import { mendConditions } from './mend-condition'
 import { readIndex } from './read-index'
 import { readDomain, readMadeType, readSequence } from './read-made-types'
 import { readName } from './read-names'
-import { bodyOf, skipBody } from './read-opaque'
+import { readBody } from './read-body'
+import { bodyOf } from './read-opaque'
 import { skipOther } from './read-other'
 import { readTableOptions } from './read-options'
 import type { Statement } from './read-script'
@@ -22,7 +23,7 @@ export function readCreate(cursor: Cursor, draft: Draft, index: number, done: Do
   const body = bodyOf(cursor)
   if (body !== undefined) {
     cursor.report('syntax.unknown-statement', cursor.peek(), { found: `CREATE ${body}` })
-    skipBody(cursor)
+    readBody(cursor, draft, body)
     return done('other')
   }
   cursor.skipWords(BEFORE_TABLE)

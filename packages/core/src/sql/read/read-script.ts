@@ -5,6 +5,8 @@ import { finishSchema, newDraft, type Draft } from './draft'
 import { looksLike } from '../text/looks-like'
 import { readAlterTable } from './read-alter'
 import { readCreate } from './read-create'
+import { finishTriggers, type Trigger } from './read-body'
+import { readChange, type Change } from './read-change'
 import type { Insert } from './read-insert'
 import { readInsert } from './read-insert'
 import { readComment } from './read-made-types'
@@ -36,6 +38,7 @@ export interface ReadScript {
   readonly findings: readonly Finding[]
   readonly statements: readonly Statement[]
   readonly inserts: readonly Insert[]
+  readonly triggers: readonly Trigger[]
 }
 
 export interface ReadOptions {
@@ -54,6 +57,8 @@ export interface ReadStatements {
   readonly statementOf: ReadonlyMap<number, number>
   /** Tables taken away, by folded name, with the statement that did it. */
   readonly drops: readonly { readonly table: string; readonly statement: number }[]
+  /** Statements that change rows or take them away. */
+  readonly changes: readonly Change[]
 }
 
 /** The longest script that is read, in characters. */
@@ -97,8 +102,10 @@ export function readStatements(
     findings: byPlace([...lexical, ...cursor.findings]),
     statements,
     inserts: draft.inserts,
+    triggers: finishTriggers(draft),
   }
-  return { read, createdAt: draft.createdAt, statementOf: referenceStatements(draft), drops: draft.drops }
+  const { createdAt, drops, changes } = draft
+  return { read, createdAt, statementOf: referenceStatements(draft), drops, changes }
 }
 
 export function byPlace(findings: readonly Finding[]): Finding[] {
@@ -185,6 +192,7 @@ function readStatement(cursor: Cursor, draft: Draft, index: number): Statement {
     return done('comment', readComment(cursor, draft))
   }
   if (upper === 'RENAME' && cursor.is('TABLE', 1)) cursor.skipStatement()
+  else if (readChange(cursor, draft, index)) return done('other')
   else if (skipOther(cursor)) return done('sentence')
   return done('other')
 }

@@ -40,6 +40,11 @@ export class Cursor {
     return this.at
   }
 
+  /** What has been passed since a place. */
+  tokensFrom(place: number): readonly SqlToken[] {
+    return this.tokens.slice(place, this.at)
+  }
+
   get isAtEnd(): boolean {
     return this.peek().kind === 'end'
   }

@@ -1,3 +1,4 @@
+import { callOfMoment, intervalFrom, intervalOf, nowNamed } from './moments'
 import { tokenize, type SqlToken } from './tokens'
 
 /** A one-row expression of a CHECK. What we do not know is kept as `opaque` with the columns it may touch. */
@@ -15,10 +16,13 @@ export type Expression =
     }
   | {
       readonly kind: 'arithmetic'
-      readonly operator: '+' | '-' | '*'
+      readonly operator: '+' | '-' | '*' | '/'
       readonly left: Expression
       readonly right: Expression
     }
+  /** The day on which it is asked, or that day with its time. */
+  | { readonly kind: 'now'; readonly hasTime: boolean }
+  | { readonly kind: 'interval'; readonly months: number; readonly days: number }
   | {
       readonly kind: 'like'
       readonly left: Expression
@@ -297,8 +301,11 @@ class ExpressionReader {
 
   private product(depth: number): Expression {
     let left = this.atom(depth)
-    while (this.take('*')) left = { kind: 'arithmetic', operator: '*', left, right: this.atom(depth) }
-    return left
+    for (;;) {
+      const isTimes = this.take('*')
+      if (!isTimes && !this.take('/')) return left
+      left = { kind: 'arithmetic', operator: isTimes ? '*' : '/', left, right: this.atom(depth) }
+    }
   }
 
   private atom(depth: number): Expression {
@@ -329,10 +336,16 @@ class ExpressionReader {
     if (upper === 'TRUE' || upper === 'FALSE')
       return { kind: 'literal', value: upper === 'TRUE', isNumber: false }
     if (upper === 'NULL') return { kind: 'literal', value: null, isNumber: false }
-    if (this.is('(')) {
-      if (!CALLS.has(upper)) throw new Unreadable()
-      return { kind: 'call', name: upper, args: this.list(depth) }
+    if (upper === 'INTERVAL' && !this.is('(')) return this.interval()
+    const now = nowNamed(upper)
+    if (now && !this.is('.')) {
+      if (this.take('(')) {
+        if (this.peek().kind === 'number') this.at++
+        this.need(')')
+      }
+      return this.cast(now)
     }
+    if (this.is('(')) return this.cast(this.call(upper, depth))
     if (this.peek().kind === 'string' && (upper === 'DATE' || upper === 'TIMESTAMP')) {
       const { text: value } = this.peek()
       this.at++
@@ -340,6 +353,52 @@ class ExpressionReader {
     }
     if (this.is('.')) throw new Unreadable()
     return this.cast({ kind: 'column', name: text })
+  }
+
+  private call(name: string, depth: number): Expression {
+    if (name === 'EXTRACT') return this.extract(depth)
+    if (name === 'CAST') return this.castCall(depth)
+    const args = this.list(depth)
+    const moment = callOfMoment(name, args)
+    if (moment) return moment
+    if (!CALLS.has(name)) throw new Unreadable()
+    return { kind: 'call', name, args }
+  }
+
+  /** EXTRACT (YEAR FROM x) */
+  private extract(depth: number): Expression {
+    this.need('(')
+    const { upper } = this.peek()
+    this.at++
+    this.need('FROM')
+    const of = this.or(depth + 1)
+    this.need(')')
+    const found = callOfMoment(upper, [of])
+    if (!found) throw new Unreadable()
+    return found
+  }
+
+  /** CAST (x AS type): as the cast behind `::`. */
+  private castCall(depth: number): Expression {
+    this.need('(')
+    const of = this.or(depth + 1)
+    this.need('AS')
+    const found = this.ofType(of)
+    this.need(')')
+    return found
+  }
+
+  /** INTERVAL '16 years', INTERVAL '16' YEAR, INTERVAL 16 YEAR */
+  private interval(): Expression {
+    const isNegative = this.take('-')
+    const { kind, text } = this.peek()
+    if (kind !== 'string' && kind !== 'number') throw new Unreadable()
+    this.at++
+    const unit = this.peek().kind === 'word' ? intervalOf(Number(text), this.peek().upper) : undefined
+    if (unit) this.at++
+    const found = unit ?? (kind === 'string' ? intervalFrom(text) : undefined)
+    if (!found) throw new Unreadable()
+    return isNegative ? { kind: 'negate', of: found } : found
   }
 
   private get isCast(): boolean {
@@ -350,53 +409,19 @@ class ExpressionReader {
   private cast(of: Expression): Expression {
     if (!this.isCast) return of
     while (this.take('::') || this.take(':')) continue
+    return this.ofType(of)
+  }
+
+  private ofType(of: Expression): Expression {
     const { upper } = this.peek()
-    if (!SAME_VALUES.has(upper)) throw new Unreadable()
     this.at++
+    if (upper === 'INTERVAL' && of.kind === 'literal') {
+      const found = intervalFrom(String(of.value))
+      if (found) return found
+    }
+    if (!SAME_VALUES.has(upper)) throw new Unreadable()
     if (upper === 'CHARACTER') this.take('VARYING')
     if (this.is('(')) this.list(0)
-    return of
+    return of.kind === 'now' && upper === 'DATE' ? { ...of, hasTime: false } : of
   }
-}
-
-/** The columns an expression speaks of, lower case. */
-export function columnsOf(expression: Expression): Set<string> {
-  const found = new Set<string>()
-  const visit = (part: Expression): void => {
-    switch (part.kind) {
-      case 'column':
-        found.add(part.name.toLowerCase())
-        break
-      case 'opaque':
-        for (const name of part.columns) found.add(name)
-        break
-      case 'call':
-        part.args.forEach(visit)
-        break
-      case 'not':
-      case 'negate':
-      case 'isNull':
-      case 'isTruth':
-        visit(part.of)
-        break
-      case 'and':
-      case 'or':
-      case 'compare':
-      case 'arithmetic':
-        visit(part.left)
-        visit(part.right)
-        break
-      case 'like':
-        visit(part.left)
-        visit(part.pattern)
-        break
-      case 'matches':
-        visit(part.left)
-        break
-      case 'literal':
-        break
-    }
-  }
-  visit(expression)
-  return found
 }

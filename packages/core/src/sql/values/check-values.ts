@@ -1,7 +1,9 @@
 import { foldName, type Table } from '../../schema'
-import { columnsOf, readExpression, type Comparison, type Expression } from '../text/expression'
-import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
+import { readExpression, type Comparison, type Expression } from '../text/expression'
+import { columnsOf, looksAtToday, partsOfExpression, someExpression } from '../text/expression-parts'
+import { momentFrom, type Moment } from './days'
 import { isLike } from './like'
+import { orderOf, valueOf, type Known, type Value } from './value'
 
 /** What a CHECK may say of a row: bits of the truth values it can take. */
 type Truths = number
@@ -10,15 +12,8 @@ const FALSE = 2
 const UNKNOWN = 4
 const ANY: Truths = TRUE | FALSE | UNKNOWN
 
-/** The values of some columns, by folded names; null is nothing. */
-type Known = ReadonlyMap<string, string | null>
-
-type Value =
-  | { readonly kind: 'number'; readonly of: Decimal }
-  | { readonly kind: 'text'; readonly of: string }
-  | { readonly kind: 'boolean'; readonly of: boolean }
-  | { readonly kind: 'null' }
-  | { readonly kind: 'any' }
+/** The days on which a check that looks at today is tried where none is said: what holds on all of them holds. */
+const SOME_DAYS: readonly Moment[] = ['2026-01-01', '2052-06-15', '2079-12-31'].map(day => momentFrom(day)!)
 
 /**
  * Whether rows with a value in a column pass a CHECK: always or with suitable other values, never, or not to
@@ -29,21 +24,22 @@ export type CheckOutcome = 'passes' | 'refuses' | 'unknown'
 /**
  * What the checks of the table do to rows that hold `value` (null: nothing) in the column, by three-valued
  * logic with all other columns free: UNKNOWN passes. `refuses` names the check that is false whatever the
- * rest of the row is.
+ * rest of the row is. With `days` as the possible todays.
  */
 export function checksOn(
   table: Table,
   column: string,
   value: string | null,
+  days: readonly Moment[] = SOME_DAYS,
 ): { readonly outcome: CheckOutcome; readonly by: string | null } {
   let unknown: string | null = null
-  const known: Known = new Map([[foldName(column), value]])
+  const known = new Map([[foldName(column), value]])
   for (const { expression } of table.checks) {
     const read = readCached(expression)
     if (!columnsOf(read).has(foldName(column))) continue
-    const truths = truthOf(read, known)
+    const truths = truthsOn(read, known, days)
     if (truths === FALSE) return { outcome: 'refuses', by: expression }
-    if ((truths & FALSE) !== 0 && isOpaque(read)) unknown = expression
+    if ((truths & FALSE) !== 0 && (isOpaque(read) || dependsOnDay(read, days))) unknown = expression
   }
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }
@@ -59,7 +55,7 @@ export function checksOnRow(
   let unknown: string | null = null
   for (const { expression } of table.checks) {
     const read = readCached(expression)
-    const truths = truthOf(read, row)
+    const truths = truthsOn(read, row, SOME_DAYS)
     if (truths === FALSE) return { outcome: 'refuses', by: expression }
     // What a column that is not written takes of itself, by its default, is held to suit the check.
     const isWhole = [...columnsOf(read)].every(name => row.has(name))
@@ -77,31 +73,15 @@ export function literalsFor(table: Table, column: string): string[] {
 }
 
 function literalsIn(expression: Expression): string[] {
-  switch (expression.kind) {
-    case 'literal': {
-      const { value, isNumber } = expression
-      if (typeof value !== 'string') return []
-      return isNumber && Number.isSafeInteger(Number(value))
-        ? [value, String(Number(value) + 1), String(Number(value) - 1)]
-        : [value]
-    }
-    case 'column':
-    case 'opaque':
-      return []
-    case 'call':
-      return expression.args.flatMap(literalsIn)
-    case 'not':
-    case 'negate':
-    case 'isNull':
-    case 'isTruth':
-      return literalsIn(expression.of)
-    case 'like':
-      return literalsIn(expression.left)
-    case 'matches':
-      return literalsIn(expression.left)
-    default:
-      return [...literalsIn(expression.left), ...literalsIn(expression.right)]
+  if (expression.kind === 'literal') {
+    const { value, isNumber } = expression
+    if (typeof value !== 'string') return []
+    return isNumber && Number.isSafeInteger(Number(value))
+      ? [value, String(Number(value) + 1), String(Number(value) - 1)]
+      : [value]
   }
+  const parts = expression.kind === 'like' ? [expression.left] : partsOfExpression(expression)
+  return parts.flatMap(literalsIn)
 }
 
 const expressions = new Map<string, Expression>()
@@ -115,26 +95,17 @@ function readCached(text: string): Expression {
 }
 
 function isOpaque(expression: Expression): boolean {
-  switch (expression.kind) {
-    case 'opaque':
-      return true
-    case 'literal':
-    case 'column':
-      return false
-    case 'call':
-      return expression.args.some(isOpaque)
-    case 'not':
-    case 'negate':
-    case 'isNull':
-    case 'isTruth':
-      return isOpaque(expression.of)
-    case 'like':
-      return isOpaque(expression.left) || isOpaque(expression.pattern)
-    case 'matches':
-      return isOpaque(expression.left)
-    default:
-      return isOpaque(expression.left) || isOpaque(expression.right)
-  }
+  return someExpression(expression, ({ kind }) => kind === 'opaque')
+}
+
+function dependsOnDay(read: Expression, days: readonly Moment[]): boolean {
+  return days.length > 1 && looksAtToday(read)
+}
+
+/** What it can be on any of the days. */
+function truthsOn(read: Expression, columns: Known['columns'], days: readonly Moment[]): Truths {
+  const asked = looksAtToday(read) ? days : days.slice(0, 1)
+  return asked.reduce((truths, today) => truths | truthOf(read, { columns, today }), 0)
 }
 
 function truthOf(expression: Expression, known: Known): Truths {
@@ -198,80 +169,6 @@ function negated(truths: Truths): Truths {
   return (truths & UNKNOWN) | (truths & TRUE ? FALSE : 0) | (truths & FALSE ? TRUE : 0)
 }
 
-function valueOf(expression: Expression, known: Known): Value {
-  const again = (part: Expression): Value => valueOf(part, known)
-  switch (expression.kind) {
-    case 'literal':
-      return literal(expression.value, expression.isNumber)
-    case 'column':
-      return given(known.get(foldName(expression.name)))
-    case 'negate': {
-      const of = again(expression.of)
-      const number = numberIn(of)
-      if (number) return { kind: 'number', of: { ...number, digits: -number.digits } }
-      if (of.kind === 'null') return of
-      return { kind: 'any' }
-    }
-    case 'arithmetic':
-      return arithmetic(expression.operator, again(expression.left), again(expression.right))
-    case 'call':
-      return call(expression.name, expression.args.map(again))
-    default:
-      return { kind: 'any' }
-  }
-}
-
-function literal(value: string | boolean | null, isNumber: boolean): Value {
-  if (value === null) return { kind: 'null' }
-  if (typeof value === 'boolean') return { kind: 'boolean', of: value }
-  const number = isNumber ? decimalFrom(value) : undefined
-  if (number) return { kind: 'number', of: number }
-  if (isNumber) return { kind: 'any' }
-  return { kind: 'text', of: value }
-}
-
-function given(value: string | null | undefined): Value {
-  if (value === undefined) return { kind: 'any' }
-  return value === null ? { kind: 'null' } : { kind: 'text', of: value }
-}
-
-function arithmetic(operator: '+' | '-' | '*', a: Value, b: Value): Value {
-  if (a.kind === 'null' || b.kind === 'null') return { kind: 'null' }
-  const [x, y] = [numberIn(a), numberIn(b)]
-  return x && y ? { kind: 'number', of: calculate(operator, x, y) } : { kind: 'any' }
-}
-
-/** Numbers, and texts that are one: a column's value is given as text whatever its type. */
-function numberIn(value: Value): Decimal | undefined {
-  if (value.kind === 'number') return value.of
-  if (value.kind === 'text') return decimalFrom(value.of)
-  return undefined
-}
-
-function call(name: string, [of]: readonly Value[]): Value {
-  if (!of || of.kind === 'any' || of.kind === 'null') return of ?? { kind: 'any' }
-  const number = numberIn(of)
-  if (name === 'ABS')
-    return number
-      ? { kind: 'number', of: { ...number, digits: number.digits < 0n ? -number.digits : number.digits } }
-      : { kind: 'any' }
-  if (of.kind !== 'text') return { kind: 'any' }
-  switch (name) {
-    case 'LENGTH':
-    case 'CHAR_LENGTH':
-    case 'CHARACTER_LENGTH':
-      return { kind: 'number', of: { digits: BigInt([...of.of].length), scale: 0 } }
-    case 'LOWER':
-      return { kind: 'text', of: of.of.toLowerCase() }
-    case 'UPPER':
-      return { kind: 'text', of: of.of.toUpperCase() }
-    case 'TRIM':
-      return { kind: 'text', of: of.of.replace(/^ +| +$/g, '') }
-    default:
-      return { kind: 'any' }
-  }
-}
-
 function compared(operator: Comparison, a: Value, b: Value): Truths {
   if (a.kind === 'null' || b.kind === 'null') return UNKNOWN
   if (a.kind === 'any' || b.kind === 'any') return ANY
@@ -286,25 +183,6 @@ function compared(operator: Comparison, a: Value, b: Value): Truths {
     '>=': order >= 0,
   }[operator]
   return holds ? TRUE : FALSE
-}
-
-/**
- * Numbers as numbers; texts only where every collation agrees: equal or not, or both a date. Undefined: not
- * to be said.
- */
-function orderOf(a: Value, b: Value, asksEquality: boolean): number | undefined {
-  if (a.kind === 'number' || b.kind === 'number') {
-    const [x, y] = [numberIn(a), numberIn(b)]
-    return x && y ? compareDecimals(x, y) : undefined
-  }
-  if (a.kind === 'boolean' && b.kind === 'boolean') return Number(a.of) - Number(b.of)
-  if (a.kind !== 'text' || b.kind !== 'text') return undefined
-  if (a.of === b.of) return 0
-  const [x, y] = [decimalFrom(a.of), decimalFrom(b.of)]
-  if (x && y) return compareDecimals(x, y)
-  const areDates = [a.of, b.of].every(text => /^\d{4}-\d\d-\d\d/.test(text))
-  if (!asksEquality && !areDates) return undefined
-  return a.of < b.of ? -1 : 1
 }
 
 function matches(value: Value, { pattern, ignoresCase }: Extract<Expression, { kind: 'matches' }>): Truths {

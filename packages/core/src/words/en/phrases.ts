@@ -59,7 +59,9 @@ export const PHRASES = {
 
   // What is outside of what can be said.
   'on-table': phrase<{ what: string; table: string }>(p => `${p.what} on ${p.table}`),
+  'trigger-on': phrase<{ name: string; table: string }>(p => `What the trigger ${p.name} on ${p.table} does`),
   'unread-statement': phrase<object>(() => 'A statement that is not read'),
+  'on-day': phrase<{ value: string; day: string }>(p => `${p.value}, asked on ${p.day},`),
   'something-else': phrase<object>(() => 'something else'),
   'deed': phrase<{ on: 'DELETE' | 'UPDATE'; action: string }>(p => `ON ${p.on} ${p.action.toUpperCase()}`),
 

@@ -15,6 +15,10 @@ export const PAIRING = {
       `It depends on what ${say(p.element)} is: with ${say(p.first)} it is ${p.verdict}, with ${say(p.other)} ${p.otherVerdict}.`,
     () => 'It is not clear which of your tables or columns is meant here.',
   ),
+  'pairing-in-parts': guarded<{ columns: Names; element: string | Phrase }>(
+    p => `${say(p.columns)} may be ${say(p.element)} in parts: that is not to be told from names.`,
+    p => `${say(p.columns)} may stand for one thing in parts: your instructor looks at it.`,
+  ),
   'entity-absent': guarded<{ entity: string }>(
     p => `Nothing was found that stands for "${p.entity}".`,
     () => 'Nothing of yours was found that stands for this.',

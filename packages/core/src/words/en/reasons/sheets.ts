@@ -12,6 +12,7 @@ export const SHEETS = {
   'script-runs': own<{ server: string }>(
     p => `As it is read, ${p.server} accepts every statement, in the order in which they stand.`,
   ),
+  'nothing-more': own<object>(() => 'No constraint was found that no rule speaks of.'),
   'server-not-allowed': own<{ allowed: Names; server: string }>(
     p => `It is written for ${p.server}; the exercise is for ${say(p.allowed)}.`,
   ),

@@ -17,20 +17,24 @@ export const VALUES = {
   }>(
     p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is accepted and read back as ${say(p.becomes)}.`,
   ),
-  'value-refused': own<{ column: string; table: string; type: string; value: string }>(
-    p => `${p.column} of ${p.table} is ${p.type}: ${p.value} is refused.`,
+  'value-refused': own<{ column: string; table: string; type: string; value: string | Phrase }>(
+    p => `${p.column} of ${p.table} is ${p.type}: ${say(p.value)} is refused.`,
   ),
-  'value-unknown': own<{ type: string; value: string }>(
-    p => `Whether ${p.type} keeps ${p.value} as written is outside what can be said without running it.`,
+  'value-unknown': own<{ type: string; value: string | Phrase }>(
+    p => `Whether ${p.type} keeps ${say(p.value)} as written is outside what can be said without running it.`,
   ),
-  'value-accepted': own<{ column: string; table: string; type: string; value: string }>(
-    p => `Nothing refuses ${p.value} in ${p.column} of ${p.table}, which is ${p.type}.`,
+  'value-accepted': own<{ column: string; table: string; type: string; value: string | Phrase }>(
+    p => `Nothing refuses ${say(p.value)} in ${p.column} of ${p.table}, which is ${p.type}.`,
   ),
-  'value-admitted': own<{ column: string; table: string; type: string; value: string }>(
-    p => `${p.column} of ${p.table} is ${p.type}, and nothing refuses ${p.value}.`,
+  'value-admitted': own<{ column: string; table: string; type: string; value: string | Phrase }>(
+    p => `${p.column} of ${p.table} is ${p.type}, and nothing refuses ${say(p.value)}.`,
   ),
-  'check-refuses': own<{ check: string; column: string; table: string; value: string }>(
-    p => `CHECK (${p.check}) of ${p.table} refuses ${p.value} in ${p.column}.`,
+  'check-refuses': own<{ check: string; column: string; table: string; value: string | Phrase }>(
+    p => `CHECK (${p.check}) of ${p.table} refuses ${say(p.value)} in ${p.column}.`,
+  ),
+  'other-notation': own<{ column: string; table: string; type: string; value: string | Phrase }>(
+    p =>
+      `${p.column} of ${p.table} is ${p.type} and keeps this in another notation: what becomes of ${say(p.value)} there is not to be said.`,
   ),
   'check-unknown': own<{ check: string; table: string }>(
     p => `What CHECK (${p.check}) of ${p.table} does is outside what can be said without running it.`,
