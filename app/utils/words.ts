@@ -83,7 +83,7 @@ export function askedInWords(relation: StudentRelation | null): string {
   const { asks, given, name } = relation
   const parts = [
     given === null ? 'its dependencies' : '',
-    ...asks.closures.map(of => `what ${of.join(', ')} fixes`),
+    ...asks.closures.map(of => `what ${of.join(', ')} determines`),
     asks.keys ? 'its candidate keys' : '',
     asks.prime ? 'its prime attributes' : '',
     asks.form ? 'its normal form and why it is no higher' : '',

@@ -167,7 +167,7 @@ describe('exercise 3 by mouse', () => {
     await wen.press('.views button', 'As sentences')
     whole = await sentences(wen)
     for (const sentence of [
-      'Drawer is told apart by drawer no within bay.',
+      'Drawer is identified by drawer no within bay.',
       'Packet has weight (may lack).',
       'One packet has any number of placements.',
       'One placement is in exactly one drawer.',
@@ -310,8 +310,8 @@ describe('exercise 2 by keyboard alone', () => {
     await keyboard.press('/')
     for (const line of [
       `${far} has any number of participations; participation is of exactly one ${far}`,
-      'Participation is told apart by within trip',
-      'Participation is told apart by within collector',
+      'Participation is identified by within trip',
+      'Participation is identified by within collector',
       'Participation has role (text 30)',
     ]) {
       await keyboard.type(line)
@@ -320,7 +320,7 @@ describe('exercise 2 by keyboard alone', () => {
     await keyboard.press('Escape')
     await wen.page.waitForFunction(() => document.activeElement!.matches('[data-card]'))
     await keyboard.press('t')
-    await wen.sees('Participation is told apart by', '.sentences')
+    await wen.sees('Participation is identified by', '.sentences')
     const whole = await sentences(wen)
     expect(whole).toContain(`One ${far} has any number of participations.`)
     await wen.tabTo('Change: ')
@@ -347,7 +347,7 @@ describe('exercise 2 by keyboard alone', () => {
     await wen.sees('saved', '.state')
     await wen.settle()
     await wen.reload()
-    await wen.sees('Participation is told apart by', '.sentences')
+    await wen.sees('Participation is identified by', '.sentences')
     expect(await sentences(wen)).toBe(whole)
     await wen.chord(['Control'], 'Enter')
     await wen.sees('upheld', '.margin')

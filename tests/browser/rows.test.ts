@@ -121,7 +121,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await wen.press('thead button', 'trip_no')
     await wen.press('.asks button', 'Could it identify a row?')
     await wen.sees('No: 40 rows share their trip_no with another.', '.said')
-    await wen.press('.asks button', 'Does it fix')
+    await wen.press('.asks button', 'Does it determine')
     await wen.press('thead button', 'site')
     await wen.press('.asks button', 'Ask the rows')
     await wen.sees('a new site for it is', '.said')

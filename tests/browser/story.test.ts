@@ -85,7 +85,7 @@ describe('from a brief to a mark that can be defended', () => {
     await wen.sees('There is a comma with nothing after it', '.margin')
     await wen.press('.margin button', 'Take the comma out')
     await wen.sees('saved', '.state')
-    await wen.sees('Told apart by drawer_no', '.reading')
+    await wen.sees('Primary key: drawer_no', '.reading')
     expect(await wen.read('.margin')).not.toContain('comma')
   })
 

@@ -130,7 +130,7 @@ describe('diagram', () => {
   it('a script becomes a diagram, in words; an error makes --strict fail; what is no diagram is refused with the place', () => {
     expect(
       run(['diagram', '-'], 'CREATE TABLE bay (hall char(1), no integer, PRIMARY KEY (hall, no));').stdout,
-    ).toContain('bay is told apart by hall and no.')
+    ).toContain('bay is identified by hall and no.')
     expect(run(['diagram', '-', '--strict'], 'CREATE TABLE bay (hall char(1));').status).toBe(1)
     const { status, stderr } = run(
       ['diagram', '-'],

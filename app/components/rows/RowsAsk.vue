@@ -57,7 +57,7 @@ const differing = computed(() => {
     <p class="bar small" role="group" aria-label="Questions">
       <template v-if="left.length > 0">
         <span
-          >Does <span class="mono">{{ setOf(left) }}</span> fix
+          >Does <span class="mono">{{ setOf(left) }}</span> determine
           <span class="mono">{{ names.length > 0 ? setOf(names) : '…' }}</span>?</span
         >
         <UButton size="xs" :disabled="names.length === 0" @click="ask(left, names)">Ask the rows</UButton>
@@ -68,7 +68,7 @@ const differing = computed(() => {
         <UButton size="xs" variant="outline" color="neutral" @click="identify"
           >Could it identify a row?</UButton
         >
-        <UButton size="xs" variant="outline" color="neutral" @click="begin">Does it fix …</UButton>
+        <UButton size="xs" variant="outline" color="neutral" @click="begin">Does it determine …</UButton>
         <button type="button" class="plain" @click="emit('empty')">Choose none</button>
       </template>
       <span v-else class="soft">Choose columns by their names, and ask the rows about them.</span>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
-import { FINDING_EXAMPLES } from '@nomenklatura/core/sql'
+import { FINDING_EXAMPLES, oncePerKind } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
@@ -39,6 +39,8 @@ const emit = defineEmits<{
   fold: []
 }>()
 
+/** What is foreign in many places is one note. */
+const notes = computed(() => oncePerKind(null, findings))
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
 /** A list longer than anybody reads is not drawn. */
@@ -59,9 +61,9 @@ function toggle(rule: string): void {
       <h2>Margin</h2>
       <span class="soft small" role="status">{{
         verdicts.length > 0
-          ? `${upheld.length} upheld · ${toSee.length + findings.length} to see`
-          : findings.length > 0
-            ? `${findings.length} to see`
+          ? `${upheld.length} upheld · ${toSee.length + notes.length} to see`
+          : notes.length > 0
+            ? `${notes.length} to see`
             : ''
       }}</span>
     </div>
@@ -76,7 +78,7 @@ function toggle(rule: string): void {
       </button>
     </p>
     <p v-if="tooMuch" class="too-much" role="alert">{{ tooMuch }}</p>
-    <p v-if="findings.length === 0 && verdicts.length === 0" class="serif soft empty">
+    <p v-if="notes.length === 0 && verdicts.length === 0" class="serif soft empty">
       {{
         checkedAt && !tellsVerdicts
           ? 'Well formed. What it means is looked at after you hand in.'
@@ -87,7 +89,7 @@ function toggle(rule: string): void {
     </p>
 
     <article
-      v-for="(finding, i) in findings.slice(0, MOST_SHOWN)"
+      v-for="(finding, i) in notes.slice(0, MOST_SHOWN)"
       :key="`f${i}`"
       class="note"
       :class="finding.severity"
@@ -123,8 +125,8 @@ function toggle(rule: string): void {
       </div>
     </article>
 
-    <p v-if="left > 0 || findings.length > MOST_SHOWN" class="soft small">
-      and {{ countOf(left + Math.max(0, findings.length - MOST_SHOWN), 'note') }} more: the first ones first.
+    <p v-if="left > 0 || notes.length > MOST_SHOWN" class="soft small">
+      and {{ countOf(left + Math.max(0, notes.length - MOST_SHOWN), 'note') }} more: the first ones first.
     </p>
 
     <article

@@ -78,7 +78,7 @@ const EXAMPLES: readonly Example[] = [
     about: { ask: 'no other key' },
     claims: { keys: 'taxon, bay' },
     claim: '{taxon, bay}',
-    text: 'A key fixes every attribute. Grow what the set fixes, one dependency after another: what never joins it can differ between two rows that agree on the set.',
+    text: 'A key determines every attribute. Grow what the set determines, one dependency after another: what never joins it can differ between two rows that agree on the set.',
   },
   {
     id: 'form',
@@ -87,7 +87,7 @@ const EXAMPLES: readonly Example[] = [
     about: { ask: 'form' },
     claims: { form: '3NF' },
     claim: 'third normal form',
-    text: 'Where something that is no key fixes something else, that fact is written again with every row. The rows show it, and the three ways in which it can go wrong.',
+    text: 'Where something that is no key determines something else, that fact is written again with every row. The rows show it, and the three ways in which it can go wrong.',
   },
   {
     id: 'split',
@@ -125,8 +125,8 @@ const judged: readonly (Example & { readonly told: ClaimVerdict })[] = EXAMPLES.
           <tr>
             <td class="mono">accession_no -&gt; taxon, trip</td>
             <td>
-              An accession number fixes the taxon and the trip. The arrow may also be → or =&gt;; names stand
-              between commas or blanks, in any case.
+              An accession number determines the taxon and the trip. The arrow may also be → or =&gt;; names
+              stand between commas or blanks, in any case.
             </td>
           </tr>
           <tr>

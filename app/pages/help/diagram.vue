@@ -20,7 +20,7 @@ const told = (line: string, from: readonly string[] = []): string => {
 const SENTENCES: readonly (readonly [string, readonly string[]])[] = [
   ['Trip brings in many accessions; each accession comes from at most one trip', []],
   ['Drawer has number, width (may lack), price (decimal 6 2)', []],
-  ['Drawer is told apart by number within Bay', []],
+  ['Drawer is identified by number within Bay', []],
   [
     'Taxon as parent includes any number of taxa as child; taxon as child belongs to at most one taxon as parent',
     [],
@@ -52,7 +52,7 @@ interface Example {
 const EXAMPLES: readonly Example[] = [
   {
     id: 'identifier',
-    title: 'A card that nothing tells apart',
+    title: 'A card that nothing identifies',
     code: 'diagram.no-identifier',
     text: 'What would you ask for to find just one drawer? If its number is enough only within its bay, say so.',
     lines: ['Drawer has width (may lack)'],
@@ -116,8 +116,8 @@ const judged = EXAMPLES.map(({ lines, code, level = 'conceptual', ...rest }) => 
       <h2>How many</h2>
       <p class="serif">
         Each line is two questions. The sign at a card says how many of it there are for one of the other:
-        nearest the card the most, a foot of three toes for many and a bar for one; beside it the least, a
-        ring for none and a bar for one.
+        nearest the card the most, a crow’s foot for many and a bar for one; beside it the least, a ring for
+        none and a bar for one.
       </p>
       <table class="ruled">
         <thead>

@@ -12,13 +12,13 @@ const ABOUT: Readonly<Record<(typeof CHECK_GROUPS)[number], string>> = {
   'syntax': 'How it is written. What was meant is read all the same; the server would stop here.',
   'names':
     'What things are called. Some of it is a custom of the course, and said only where the course asks for it.',
-  'keys': 'What tells one row from another.',
+  'keys': 'Primary keys and other candidate keys: what identifies a row.',
   'references':
     'What belongs to what: to a table that is there, of the same type, on the side where there is room.',
   'junction': 'Tables that stand between two others.',
   'types': 'Whether the values fit, and stay what they are.',
   'atomicity': 'One fact in one field.',
-  'normal form': 'Each fact once. This is said where the exercise tells what fixes what.',
+  'normal form': 'Each fact once. This is said where the exercise gives its functional dependencies.',
   'rows': 'The rows that the script enters.',
 }
 function exampleOf(code: FindingCode) {

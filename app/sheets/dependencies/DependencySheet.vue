@@ -181,7 +181,7 @@ function printSheet(): void {
         ><span class="soft">chosen</span> <span class="mono">{{ inOrder.join(', ') }}</span></template
       >
       <template v-if="relation.given === null && !readonly">
-        <button v-if="!left" type="button" class="plain" @click="fix">fixes …</button>
+        <button v-if="!left" type="button" class="plain" @click="fix">determines …</button>
         <button v-else-if="chosen.size > 0" type="button" class="plain" @click="write">Write it</button>
       </template>
       <button type="button" class="plain" @click="empty">Empty</button>
@@ -190,7 +190,7 @@ function printSheet(): void {
     <div class="columns">
       <div class="claims">
         <section aria-labelledby="head-dependencies">
-          <h3 id="head-dependencies">Which fact fixes which?</h3>
+          <h3 id="head-dependencies">Which attribute determines which?</h3>
           <pre v-if="relation.given !== null" class="mono given" tabindex="0">{{
             relation.given.trim()
           }}</pre>

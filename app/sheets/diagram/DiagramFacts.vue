@@ -126,8 +126,8 @@ function onEnter(event: KeyboardEvent, i: number): void {
 /** The first letter of a mark chooses it, while its words have the focus. */
 const MARKS = [
   {
-    words: 'told apart',
-    letter: 't',
+    words: 'identifier',
+    letter: 'i',
     is: (fact: DiagramAttribute) => fact.identifies,
     change: (fact: DiagramAttribute) => ({ identifies: !fact.identifies }),
   },
@@ -260,7 +260,7 @@ function nameTable(table: string): void {
         @keydown="markKey($event, i)"
       >
         <button
-          v-for="mark in MARKS.filter(({ words }) => entity || words !== 'told apart')"
+          v-for="mark in MARKS.filter(({ words }) => entity || words !== 'identifier')"
           :key="mark.words"
           type="button"
           :aria-pressed="mark.is(fact)"

@@ -232,7 +232,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
     </p>
     <p v-if="ownerAt >= 0 && !isManyEachWay" class="small weak">
       <span
-        >Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be told apart without its
+        >Can a <i>{{ called(relationship.ends[1 - ownerAt]!) }}</i> be identified without its
         <i>{{ called(relationship.ends[ownerAt]!) }}</i>?</span
       >
       <label
@@ -272,7 +272,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         May the same pair stand more than once?
         <label><input v-model="repeats" type="radio" :value="false" /> no</label>
         <label
-          ><input v-model="repeats" type="radio" :value="true" /> yes, told apart by
+          ><input v-model="repeats" type="radio" :value="true" /> yes, identified by
           <input
             v-model="repeatsBy"
             maxlength="60"
@@ -281,7 +281,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         /></label>
       </p>
       <p>
-        It is told apart by
+        It is identified by
         <label><input v-model="key" type="radio" value="both" /> both references together</label>
         <label
           ><input v-model="key" type="radio" value="own number" /> a number of its own{{

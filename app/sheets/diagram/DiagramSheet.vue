@@ -97,7 +97,7 @@ const wanted = useLocalStorage<'board' | 'sentences'>('nomenklatura-diagram-view
 const view = computed(() => (isSmall.value ? 'sentences' : wanted.value))
 const notation = useLocalStorage<Notation>('nomenklatura-notation', 'feet')
 const NOTATION_WORDS: Readonly<Record<Notation, string>> = {
-  'feet': 'feet and rings',
+  'feet': 'crow’s feet',
   'diamonds': 'diamonds, 1 and n',
   'min-max': '(min,max)',
 }

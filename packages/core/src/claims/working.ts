@@ -121,7 +121,7 @@ function stepInWords({ universe, known }: Relation, { kind, dependency, attribut
     case 'trivial':
       return `${name} goes from the right of ${written}: it stands on the left.`
     case 'superfluous-attribute':
-      return `${name} goes from the left of ${written}: the rest fixes the right side as well.`
+      return `${name} goes from the left of ${written}: the rest determines the right side as well.`
     case 'redundant':
       return `${name} goes from the right of ${written}: the other dependencies give it.`
   }
@@ -178,7 +178,7 @@ function judgeParts({
       const found = relation.part(sets[i]!)
       const violation = found?.violation
       const inForm = found
-        ? `Whatever fixes something in it is a key: ${listInWords(found.keys.map(key => braces(universe.list(key))))}.`
+        ? `Whatever determines something in it is a key: ${listInWords(found.keys.map(key => braces(universe.list(key))))}.`
         : null
       return {
         title: part.title,

@@ -56,8 +56,8 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   return [
     say(
       identifiers.length === 0 && owners.length === 0
-        ? `${name} is told apart by nothing yet.`
-        : `${name} is told apart by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`,
+        ? `${name} is identified by nothing yet.`
+        : `${name} is identified by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`,
     ),
     ...entity.uniques.map(set =>
       say(

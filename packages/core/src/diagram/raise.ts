@@ -45,7 +45,7 @@ function toLogical(diagram: Diagram): LevelStep[] {
       const name = betweenName(diagram, id)
       return {
         id,
-        sentence: `A card “${name}” stands between ${nameOf(ends[0]!.entity)} and ${nameOf(ends[1]!.entity)}, told apart by both.`,
+        sentence: `A card “${name}” stands between ${nameOf(ends[0]!.entity)} and ${nameOf(ends[1]!.entity)}, identified by both.`,
         apply: of =>
           putCardBetween(of, id, { name: betweenName(of, id), key: 'both', repeatsBy: null }).diagram,
       }
@@ -57,7 +57,7 @@ function toLogical(diagram: Diagram): LevelStep[] {
         .filter(({ several, derived }) => several && !derived)
         .map((attribute): LevelStep => ({
           id: attribute.id,
-          sentence: `Each ${attribute.name} of ${name} stands on a card of its own, told apart within ${name}.`,
+          sentence: `Each ${attribute.name} of ${name} stands on a card of its own, identified within ${name}.`,
           apply: of => listToCard(of, id, attribute.id),
         })),
     )

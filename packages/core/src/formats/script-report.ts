@@ -1,7 +1,7 @@
 import { wording, type Severity } from '../findings'
 import { lineIndex } from '../language'
 import { isRequired, type DataType, type Dialect, type Key, type Schema } from '../schema'
-import { reviewScript } from '../sql'
+import { oncePerKind, reviewScript } from '../sql'
 
 interface Range {
   readonly line: number
@@ -97,7 +97,7 @@ export function scriptReport(text: string, dialect: Dialect, given?: Schema): Sc
         checks: table.checks.map(({ name, expression }) => ({ name, expression })),
         line: lines.at(table.span.start).line,
       })),
-    diagnostics: findings.map(finding => ({
+    diagnostics: oncePerKind(text, findings).map(finding => ({
       code: finding.code,
       severity: finding.severity,
       message: wording(finding).message,

@@ -21,7 +21,7 @@ interface MarkedSheet {
   readonly cells: readonly MarkedCell[]
   readonly pairing: readonly PairingLine[]
   readonly surplus: readonly string[]
-  /** What is found only beside the rules. */
+  /** What is found beside the verdicts. */
   readonly findings: readonly Finding[]
 }
 
@@ -53,7 +53,10 @@ export function markSheet(
   return {
     cells,
     pairing: pairingLines(exercise, best.alignment, sheet.name),
-    findings: sheet.name === 'script' ? surplusFindings(best) : [],
+    findings: [
+      ...sheet.findings.filter(finding => !sheet.excuses?.(finding, best)),
+      ...(sheet.name === 'script' ? surplusFindings(best) : []),
+    ],
     surplus: best.alignment.surplus.map(({ table, column }) =>
       column === null ? table : `${table}.${column}`,
     ),

@@ -112,7 +112,7 @@ function markTables(
       cells: parts.flatMap(({ cells }) => cells),
       pairing: parts.flatMap(({ pairing }) => pairing),
       surplus: parts.flatMap(({ surplus }) => surplus),
-      findings: [...read, ...parts].flatMap(({ findings }) => findings),
+      findings: parts.flatMap(({ findings }) => findings),
     }
   })
   if (!first) throw new RangeError('An exercise has at least its own glossary.')

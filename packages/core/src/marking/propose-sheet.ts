@@ -123,7 +123,7 @@ export function wellMadeRules(): RuleEntry[] {
     'junction': 'Tables between others refer to both and let no pair stand twice.',
     'types': 'Types suit what they hold.',
     'atomicity': 'No column holds a list, or several facts.',
-    'normal form': 'Nothing is written twice by what fixes what.',
+    'normal form': 'Nothing is written twice by what determines what.',
     'rows': 'The rows that are entered fit, and come after their parents.',
   }
   return CHECK_GROUPS.map(about => ({

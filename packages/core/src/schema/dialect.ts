@@ -24,6 +24,8 @@ export interface DialectFacts {
   readonly refusesEmptying: boolean
   /** Whether a CHECK that looks at the current date is refused. Sources: as above, from memory. */
   readonly refusesTodayInChecks: boolean
+  /** Whether NULL, said of a column of the primary key, is refused. Sources: as above; PostgreSQL was asked. */
+  readonly refusesNullInKeys: boolean
   /** Text types whose length must be written, or is one character where it is not. */
   readonly needsLength: readonly string[]
 }
@@ -38,6 +40,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: false,
     refusesEmptying: false,
     refusesTodayInChecks: true,
+    refusesNullInKeys: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING'],
   },
   postgresql: {
@@ -49,6 +52,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: false,
     refusesEmptying: false,
     refusesTodayInChecks: false,
+    refusesNullInKeys: false,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'BPCHAR'],
   },
   mysql: {
@@ -60,6 +64,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: true,
     refusesEmptying: true,
     refusesTodayInChecks: true,
+    refusesNullInKeys: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   sqlserver: {
@@ -71,6 +76,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: true,
     refusesEmptying: true,
     refusesTodayInChecks: false,
+    refusesNullInKeys: true,
     needsLength: ['CHAR', 'CHARACTER', 'NCHAR', 'VARCHAR', 'CHARACTER VARYING', 'NVARCHAR', 'VARBINARY'],
   },
   oracle: {
@@ -82,6 +88,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: false,
     refusesEmptying: false,
     refusesTodayInChecks: true,
+    refusesNullInKeys: false,
     needsLength: [
       'CHAR',
       'CHARACTER',
@@ -102,6 +109,7 @@ export const DIALECT: Readonly<Record<Dialect, DialectFacts>> = {
     ignoresCase: false,
     refusesEmptying: false,
     refusesTodayInChecks: true,
+    refusesNullInKeys: false,
     needsLength: [],
   },
 }

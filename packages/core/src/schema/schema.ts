@@ -60,6 +60,8 @@ export interface Column {
   /** What it is computed from, where it is. */
   readonly generation?: { readonly expression: string; readonly stored: boolean }
   readonly comment?: string
+  /** Where NULL is written, that it may be empty. */
+  readonly saysNull?: Span
   readonly span: Span
   readonly nameSpan: Span
 }

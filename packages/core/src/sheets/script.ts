@@ -13,6 +13,7 @@ import {
 import {
   dialectOf,
   groupOf,
+  oncePerKind,
   readScript,
   refusals,
   reviewScript,
@@ -80,15 +81,33 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
   return {
     name: 'script',
     schema: read.schema,
-    findings: read.findings,
+    findings: oncePerKind(answer.script, read.findings),
+    excuses,
     placed: ({ start, end }) => ({ start, end }),
     judge: (rule, evaluation, reading) => {
-      if (rule.kind === 'wellMade') return judgeWellMade(read, rule.about)
+      if (rule.kind === 'wellMade') {
+        const findings = read.findings.filter(finding => !excuses(finding, reading))
+        return judgeWellMade({ ...read, findings: oncePerKind(answer.script, findings) }, rule.about)
+      }
       return rule.kind === 'scriptRuns'
         ? judgeRuns(read, allowedDialects(document))
         : withTriggers(read, rule, withUnread(unread, evaluation), reading)
     },
   }
+}
+
+/** A number that a rule calls the identifier is no surrogate. */
+function excuses({ code, params }: Finding, reading: Reading): boolean {
+  if (code !== 'keys.surrogate-only') return false
+  return reading.rules.some(rule => {
+    if (rule.kind !== 'identifies' || rule.by.length !== 1) return false
+    const placed = reading.attribute(rule.entity, rule.by[0]!)
+    return (
+      placed !== undefined &&
+      sameName(placed.table, params['table'] ?? '') &&
+      sameName(placed.column, params['column'] ?? '')
+    )
+  })
 }
 
 /** Servers that the exercise allows a script to be written for. */

@@ -12,6 +12,8 @@ export interface TableSheet {
   readonly asks?: (rule: Rule) => boolean
   /** A place of the schema as a place of the sheet. */
   readonly placed: (span: Span) => MarkedCell['because'][number]['place']
+  /** Whether the rules themselves ask for what a finding blames. @defaultValue never */
+  readonly excuses?: (finding: Finding, reading: Reading) => boolean
   /** What this sheet makes of an evaluation of the schema. */
   readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
 }

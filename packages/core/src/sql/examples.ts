@@ -113,6 +113,10 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
     options: { habits: { named: true } },
   },
   'keys.no-primary': { script: 'CREATE TABLE drawer (hall char(1), bay integer, drawer_no integer);' },
+  'keys.nullable-primary': {
+    script: 'CREATE TABLE trial (trial_no INT NULL PRIMARY KEY, sown_on DATE);',
+    options: { dialect: 'mysql' },
+  },
   'keys.two-primary': {
     script: 'CREATE TABLE drawer (\n  bay integer PRIMARY KEY,\n  drawer_no integer PRIMARY KEY\n);',
   },
@@ -262,6 +266,9 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
   },
   'rows.before-parent': {
     script: `${GARDEN}${DISPATCH}INSERT INTO dispatch VALUES (1, 'ALVA');\nINSERT INTO garden VALUES ('ALVA', 'Alva');`,
+  },
+  'rows.decimal-comma': {
+    script: `CREATE TABLE packet (packet_no integer PRIMARY KEY, grams numeric(5,1) NOT NULL);\nINSERT INTO packet VALUES (1, 2,5);`,
   },
   'rows.no-parent': {
     script: `${GARDEN}${DISPATCH}INSERT INTO garden VALUES ('ALVA', 'Alva');\nINSERT INTO dispatch VALUES (1, 'SKAR');`,

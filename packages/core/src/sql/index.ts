@@ -7,6 +7,7 @@ export {
 } from './read/read-script'
 export type { Trigger } from './read/read-body'
 export type { Insert, InsertCell, InsertRow } from './read/read-insert'
+export { oncePerKind } from './mend/once-per-kind'
 export { applyFix, fixAll, isOfForm } from './mend/apply-fix'
 export { tokenize, type SqlToken } from './text/tokens'
 export { readExpression, type Comparison, type Expression } from './text/expression'

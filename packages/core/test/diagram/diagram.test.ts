@@ -526,9 +526,9 @@ describe('a diagram by itself', () => {
       [{ ...line('r', 'brings in', [end('trip', '1..1'), end('accession', '0..n')]), back: 'comes from' }],
     )
     expect(aloud(of).map(({ text }) => text)).toEqual([
-      'trip is told apart by trip_no.',
+      'trip is identified by trip_no.',
       'trip has day.',
-      'accession is told apart by accession_no.',
+      'accession is identified by accession_no.',
       'accession has taxon (may lack).',
       'One trip brings in any number of accessions.',
       'One accession comes from exactly one trip.',

@@ -95,7 +95,7 @@ describe('the sentences of the entry line', () => {
   it('told apart within: weak, with exactly one owner', () => {
     expect(
       spoken('Bay has hall, number', 'Drawer has width', 'Drawer is told apart by number within Bay'),
-    ).toContain('Drawer is told apart by number within bay.')
+    ).toContain('Drawer is identified by number within bay.')
     const { relationships } = made('Drawer is told apart by number within Bay')
     expect(relationships[0]!.ends.map(({ identifies, least, most }) => [identifies, least, most])).toEqual([
       [true, 1, 'one'],

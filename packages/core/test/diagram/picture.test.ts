@@ -42,8 +42,8 @@ describe('levels', () => {
   it('going up proposes a card for each many-to-many line and each fact with several values, and changes nothing before it is agreed to', () => {
     const steps = stepsToLevel(VAULT, 'logical')
     expect(steps.map(({ sentence }) => sentence)).toEqual([
-      'A card “Trip Collector” stands between Trip and Collector, told apart by both.',
-      'Each languages of Collector stands on a card of its own, told apart within Collector.',
+      'A card “Trip Collector” stands between Trip and Collector, identified by both.',
+      'Each languages of Collector stands on a card of its own, identified within Collector.',
     ])
     const logical = atLevel(VAULT, 'logical', steps)
     expect(

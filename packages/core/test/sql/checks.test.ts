@@ -119,6 +119,12 @@ const TWINS: readonly (readonly [code: string, bad: string, good: string, option
     { dialect: 'sqlserver' },
   ],
   [
+    'keys.nullable-primary',
+    'CREATE TABLE t (a int NULL PRIMARY KEY, b int);',
+    'CREATE TABLE t (a int PRIMARY KEY, b int NULL);',
+    { dialect: 'sqlserver' },
+  ],
+  [
     'types.check-today',
     'CREATE TABLE t (a int PRIMARY KEY, seen date CHECK (seen <= CURRENT_DATE));',
     "CREATE TABLE t (a int PRIMARY KEY, seen date CHECK (seen <= DATE '2025-05-04'));",
@@ -338,6 +344,11 @@ const TWINS: readonly (readonly [code: string, bad: string, good: string, option
     'rows.check-refuses',
     `CREATE TABLE jar (jar_no int PRIMARY KEY, full_on date, empty_on date, CHECK (empty_on > full_on)); INSERT INTO jar VALUES (1, '2025-05-04', '2025-05-04');`,
     `CREATE TABLE jar (jar_no int PRIMARY KEY, full_on date, empty_on date, CHECK (empty_on > full_on)); INSERT INTO jar VALUES (1, '2025-05-04', NULL), (2, '2025-05-04', '2025-05-05');`,
+  ],
+  [
+    'rows.decimal-comma',
+    'CREATE TABLE jar (jar_no int PRIMARY KEY, litres numeric(4,1)); INSERT INTO jar VALUES (1, 2,5), (2, 3.5);',
+    'CREATE TABLE jar (jar_no int PRIMARY KEY, litres numeric(4,1)); INSERT INTO jar VALUES (1, 2.5), (2, 3.5);',
   ],
   [
     'rows.number-given',
@@ -572,7 +583,7 @@ describe('the reading', () => {
     const aloud = scriptAloud(reviewScript(script))
     expect(aloud.map(({ table }) => table)).toEqual(['garden', 'trip'])
     expect(aloud[1]!.sentences.map(({ text }) => text)).toEqual([
-      'Told apart by trip_no.',
+      'Primary key: trip_no.',
       'trip_no: a whole number; numbers itself',
       'garden: exactly 4 characters',
       'days: a small whole number; may be empty; 3 where nothing is said',

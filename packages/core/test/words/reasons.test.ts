@@ -84,7 +84,7 @@ describe('words are made late', () => {
   it('phrases and texts are changed however deep they stand, and nothing else is', () => {
     const by = phrase('key-of', { key: phrase('unique', { columns: ['a', 'b'] }), table: 'bay' })
     const card = mapPhrases(by, said => (said.phrase === 'unique' ? { ...said, phrase: 'told-apart' } : said))
-    expect(say(card)).toBe('"told apart by a, b" of bay')
+    expect(say(card)).toBe('"identified by a, b" of bay')
     expect(say(by)).toBe('UNIQUE (a, b) of bay')
     expect(mapTexts({ list: ['ab', { of: 'abc' }], count: 3, none: null }, text => text.slice(0, 1))).toEqual(
       {

@@ -232,7 +232,7 @@ class LineWriter {
     )
     if (within) this.weak(id, this.entity(within))
     this.said.push(
-      `${this.nameOf(id)} is told apart by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`,
+      `${this.nameOf(id)} is identified by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`,
     )
     return null
   }

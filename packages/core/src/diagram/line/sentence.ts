@@ -63,6 +63,13 @@ const AMOUNTS: readonly { readonly words: readonly string[]; readonly amount: Am
   { words: ['one'], amount: { least: null, most: 'one' } },
   { words: ['many'], amount: { least: null, most: 'many' } },
 ]
+/** How it is said by what one is known from another. */
+const TOLD_PHRASES = [
+  ['is', 'identified', 'by'],
+  ['is', 'uniquely', 'identified', 'by'],
+  ['is', 'told', 'apart', 'by'],
+] as const
+
 const AMOUNT_WORDS = 'exactly one, at most one, one or more, many'
 
 const fault = (words: readonly Word[], message: string): { ok: false; fault: LineFault } => ({
@@ -79,7 +86,8 @@ export function readSentence(known: Known, words: readonly Word[]): Read<Sentenc
   const own = afterArticle(words)
   if (isWord(words[0], 'rename')) return readRename(known, words)
   if (isWord(words[0], 'remove') && words.length > 1) return readRemove(known, words)
-  if (findPhrase(own, ['is', 'told', 'apart', 'by']) > 0) return readTold(known, own)
+  const told = TOLD_PHRASES.find(phrase => findPhrase(own, phrase) > 0)
+  if (told) return readTold(known, own, told)
   const kinds = KIND_PHRASES.find(({ phrase }) => findPhrase(own, phrase) > 0)
   if (kinds) return readKinds(known, own, kinds)
   if (findPhrase(own, ['meet', 'in']) > 0) return readMeet(known, own)
@@ -246,7 +254,7 @@ function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
     if (!mark)
       return fault(
         group.length > 0 ? group : words,
-        'In brackets I look for: told apart, may lack, several, worked out, parts … + …, or a type such as text 9.',
+        'In brackets I look for: identifier, may lack, several, worked out, parts … + …, or a type such as text 9.',
       )
     facts = { ...facts, ...mark }
   }
@@ -255,7 +263,7 @@ function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
 
 function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
   const text = textOf(words).toLowerCase()
-  if (text === 'told apart') return { identifies: true }
+  if (['identifier', 'identifies', 'primary key', 'told apart'].includes(text)) return { identifies: true }
   if (text === 'may lack') return { required: false }
   if (text === 'must have') return { required: true }
   if (text === 'several') return { several: true }
@@ -270,10 +278,10 @@ function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
   return typeWritten(text)
 }
 
-function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
-  const at = findPhrase(words, ['is', 'told', 'apart', 'by'])
+function readTold({ entities }: Known, words: readonly Word[], phrase: readonly string[]): Read<Sentence> {
+  const at = findPhrase(words, phrase)
   const of = readName(entities, words.slice(0, at), true)
-  const rest = words.slice(at + 4)
+  const rest = words.slice(at + phrase.length)
   const within = rest.findIndex(word => isWord(word, 'within'))
   const listed = within < 0 ? rest : rest.slice(0, within)
   const by = groupsOf(listed, 'and')
@@ -286,7 +294,7 @@ function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
       fault: {
         start: words.at(-1)!.end,
         end: words.at(-1)!.end,
-        message: 'After "is told apart by" I look for the names of facts.',
+        message: 'After "is identified by" I look for the names of facts.',
       },
     }
   const owner = within < 0 ? null : readName(entities, afterArticle(rest.slice(within + 1)), true)
@@ -296,7 +304,7 @@ function readTold({ entities }: Known, words: readonly Word[]): Read<Sentence> {
       fault: {
         start: words.at(-1)!.end,
         end: words.at(-1)!.end,
-        message: 'After "within" I look for the entity in which it is told apart.',
+        message: 'After "within" I look for the entity in which it is identified.',
       },
     }
   return read({ kind: 'told', of, by, within: owner ?? null })

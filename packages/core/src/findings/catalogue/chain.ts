@@ -42,7 +42,7 @@ export const CHAIN = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `"${p.table}" was told apart by ${p.was} in your ${p.sheet} and is told apart by ${p.is} here.`,
+      `"${p.table}" was identified by ${p.was} in your ${p.sheet} and is identified by ${p.is} here.`,
     why: 'What tells two of them apart does not change because a table is made of it. A number of its own is fine beside the key: keep that UNIQUE.',
   },
   'chain.reference-missing': {

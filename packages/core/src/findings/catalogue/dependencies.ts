@@ -14,14 +14,14 @@ export const DEPENDENCIES = {
     severity: 'error',
     concerns: 'writing',
     message: p =>
-      `"${p.written}" has no arrow. Write what fixes, an arrow, and what is fixed: accession_no -> taxon.`,
+      `"${p.written}" has no arrow. Write the determinant, an arrow, and what it determines: accession_no -> taxon.`,
     why: 'A dependency has two sides: rows that agree on the left agree on the right as well.',
   },
   'dependencies.side-empty': {
     severity: 'error',
     concerns: 'writing',
     message: () => 'Nothing stands to the right of the arrow.',
-    why: 'A dependency says what is fixed: at least one attribute on the right. (Nothing on the left is allowed: it says that every row has the same value.)',
+    why: 'A dependency says what is determined: at least one attribute on the right. (Nothing on the left is allowed: it says that every row has the same value.)',
   },
   'dependencies.too-many-parts': {
     severity: 'error',
@@ -39,14 +39,14 @@ export const DEPENDENCIES = {
     severity: 'flaw',
     concerns: 'design',
     message: p => `"${p.written}" follows from your other dependencies. It may go.`,
-    why: 'A minimal cover has no dependency that the others imply. If a trip fixes its site and a site its altitude, that a trip fixes the altitude need not be said.',
+    why: 'A minimal cover has no dependency that the others imply. If a trip determines its site and a site its altitude, that a trip determines the altitude need not be said.',
   },
   'dependencies.superfluous-attribute': {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `In "${p.written}" the ${p.attribute} on the left is not needed: the rest fixes the right side as well.`,
-    why: 'A left side should be as small as it can be. If an accession number alone fixes the taxon, adding the trip to it hides that.',
+      `In "${p.written}" the ${p.attribute} on the left is not needed: the rest determines the right side as well.`,
+    why: 'A left side should be as small as it can be. If an accession number alone determines the taxon, adding the trip to it hides that.',
   },
   'dependencies.surplus': {
     severity: 'error',
@@ -58,8 +58,8 @@ export const DEPENDENCIES = {
   'dependencies.key-not-unique': {
     severity: 'error',
     concerns: 'design',
-    message: p => `{${p.key}} is no key: it does not fix ${p.missing}.`,
-    why: 'A key fixes every attribute. Grow its closure: what never joins it can differ between two rows that agree on the key.',
+    message: p => `{${p.key}} is no key: it does not determine ${p.missing}.`,
+    why: 'A key determines every attribute. Grow its closure: what never joins it can differ between two rows that agree on the key.',
   },
   'dependencies.key-not-minimal': {
     severity: 'error',

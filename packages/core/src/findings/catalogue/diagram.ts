@@ -10,7 +10,7 @@ export const DIAGRAM = {
   'diagram.no-identifier': {
     severity: 'error',
     concerns: 'form',
-    message: p => `Nothing tells one ${p.entity} from another. What would you ask for to find just one?`,
+    message: p => `Nothing identifies one ${p.entity}. What would you ask for to find just one?`,
     why: 'An entity needs an identifier: an accession has its number, a drawer its number within its bay.',
   },
   'diagram.duplicate-entity': {
@@ -84,7 +84,7 @@ export const DIAGRAM = {
   'diagram.circle-of-owners': {
     severity: 'error',
     concerns: 'form',
-    message: p => `"${p.entity}" is told apart only within something that is told apart only within it.`,
+    message: p => `"${p.entity}" is identified only within something that is identified only within it.`,
     why: 'Somewhere there must be a first: a bay has a number of its own, a drawer a number within its bay.',
   },
   'diagram.level-not-reached': {

@@ -20,6 +20,13 @@ export const INSERTS = {
     message: p => `This row has ${p.values} values for ${p.columns} columns of "${p.table}".`,
     why: 'Each value goes into the column at the same place. Naming the columns makes it plain which is missing.',
   },
+  'rows.decimal-comma': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p =>
+      `${p.value} is two values here. A number with decimals is written with a point: ${p.meant}.`,
+    why: 'A comma stands between the values of a row, in every country.',
+  },
   'rows.null-as-text': {
     severity: 'flaw',
     concerns: 'design',

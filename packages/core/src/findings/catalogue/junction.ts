@@ -18,7 +18,7 @@ export const JUNCTION = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `"${p.table}" is told apart by a number only: the same pair of "${p.first}" and "${p.second}" can be entered twice. Add UNIQUE over ${p.columns}, with whatever lets a pair repeat.`,
+      `"${p.table}" has a number alone as its primary key: the same pair of "${p.first}" and "${p.second}" can be entered twice. Add UNIQUE over ${p.columns}, with whatever lets a pair repeat.`,
     why: 'A number of its own does no harm, but does not replace the key of the pair.',
   },
   'junction.key-lacks-part': {

@@ -6,7 +6,7 @@ export const KEYS = {
     concerns: 'form',
     message: p =>
       `"${p.table}" has no primary key, so the same row can stand in it twice. Say what tells its rows apart.`,
-    why: 'A key is what tells one thing from another. Without it the database cannot refuse a second drawer 12 in the same bay.',
+    why: 'A key is what identifies a row. Without it the database cannot refuse a second drawer 12 in the same bay.',
   },
   'keys.long-text': {
     severity: 'error',
@@ -14,6 +14,13 @@ export const KEYS = {
     message: p =>
       `"${p.table}.${p.column}" is ${p.type}, a text of any length, and part of a key: ${p.here} makes no key over it. Give it a length.`,
     why: 'The server keeps keys in an index, whose entries have a bounded size. A code or a name has one too: VARCHAR(80).',
+  },
+  'keys.nullable-primary': {
+    severity: 'error',
+    concerns: 'design',
+    message: p =>
+      `"${p.table}.${p.column}" is said to be NULL and is in the primary key. ${p.server} refuses that: what identifies a row is always there.`,
+    why: 'A primary key has a value in every row. Some servers pass over the word, others refuse the table.',
   },
   'keys.two-primary': {
     severity: 'error',
@@ -33,7 +40,7 @@ export const KEYS = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `"${p.table}" is told apart by "${p.column}" only, a number the database makes up. The same fact can be stored twice; add UNIQUE over what tells two of them apart.`,
+      `The primary key of "${p.table}" is "${p.column}" alone, a number the database makes up (a surrogate key). The same fact can be stored twice; add UNIQUE over what identifies it.`,
     why: 'A made-up number makes rows unique without making facts unique: accession SKV-00417 could be entered as row 1 and as row 2.',
   },
   'keys.duplicate': {
@@ -53,7 +60,7 @@ export const KEYS = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `"${p.column}" may be empty, though it is what tells the rows of "${p.table}" apart. Make it NOT NULL.`,
+      `"${p.column}" may be empty, though it is what identifies a row of "${p.table}". Make it NOT NULL.`,
     why: 'Two rows without an accession number are not the same to UNIQUE: the same accession can be entered twice without one.',
   },
 } as const satisfies Record<string, Entry>

@@ -5,22 +5,22 @@ export const NORMAL_FORM = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `In "${p.table}" ${p.from} fixes ${p.to}, but is only a part of the key: ${p.to} is written again with every row of the same ${p.from}.`,
+      `In "${p.table}" ${p.from} determines ${p.to}, but is only a part of the key: ${p.to} is written again with every row of the same ${p.from}.`,
     why: 'Changed in one row and forgotten in another, the vault has two answers. What depends on a part of the key wants a table of that part.',
   },
   'normal-form.transitive': {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `In "${p.table}" ${p.from} fixes ${p.to}, and is no key: ${p.to} is written again for every row with the same ${p.from}.`,
+      `In "${p.table}" ${p.from} determines ${p.to}, and is no key: ${p.to} is written again for every row with the same ${p.from}.`,
     why: "A garden's address stands with each dispatch; if the garden moves, every row has to change, and a garden without a dispatch has no address.",
   },
   'normal-form.determinant': {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `In "${p.table}" ${p.from} fixes ${p.to}, and is no key there: the pair is written again with every row that has it.`,
-    why: 'Whatever fixes something else is a key of a table: then each fact stands once.',
+      `In "${p.table}" ${p.from} determines ${p.to}, and is no key there: the pair is written again with every row that has it.`,
+    why: 'Whatever determines something else is a key of a table: then each fact stands once.',
   },
   'normal-form.multivalued': {
     severity: 'flaw',

@@ -89,7 +89,7 @@ export const REFERENCES = {
     severity: 'flaw',
     concerns: 'design',
     message: p =>
-      `"${p.table}" refers to "${p.target}" by ${p.columns}, but it is ${p.targetKey} that fixes ${p.key}: here one "${p.table}" has room for one "${p.target}" only. The reference belongs into "${p.target}", to "${p.table}".`,
+      `"${p.table}" refers to "${p.target}" by ${p.columns}, but it is ${p.targetKey} that determines ${p.key}: here one "${p.table}" has room for one "${p.target}" only. The reference belongs into "${p.target}", to "${p.table}".`,
     why: 'One trip brings in many accessions: each accession has a place for its one trip, a trip has no place for many accessions.',
   },
   'references.self-numbering': {

@@ -91,9 +91,11 @@ export const SYNTAX = {
     severity: 'error',
     concerns: 'writing',
     message: p =>
-      p.meant
-        ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.`
-        : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`,
+      `${
+        p.meant
+          ? `${p.written} is how ${p.dialect} ${/ and |dialects/.test(p.dialect ?? '') ? 'say' : 'says'} it; ${p.here} writes ${p.meant}.`
+          : `${p.written} is a word of ${p.dialect}. ${p.here} has none for it: take it out.`
+      }${p.more ? ` It stands in ${p.more} further ${p.more === '1' ? 'place' : 'places'}.` : ''}`,
     why: 'Every database has spellings of its own. What is meant counts and is read; the server you chose would refuse this spelling.',
   },
   'syntax.not-in-dialect': {

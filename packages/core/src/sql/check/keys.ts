@@ -22,6 +22,26 @@ const NO_LONG_TEXT: Readonly<Partial<Record<Dialect, 'primary' | 'all'>>> = {
   oracle: 'all',
 }
 
+/** NULL, written beside a column of the primary key, where the server refuses that. */
+function saidToBeEmpty(script: string, dialect: Dialect, table: Table): Finding[] {
+  const { name: server, refusesNullInKeys } = DIALECT[dialect]
+  if (!refusesNullInKeys) return []
+  return (table.primaryKey?.columns ?? []).flatMap(name => {
+    const column = findColumn(table, name)
+    const place = column?.saysNull
+    if (!column || !place) return []
+    const from = place.start - (script.slice(0, place.start).match(/[ \t]*$/)?.[0].length ?? 0)
+    return [
+      scriptFinding(
+        'keys.nullable-primary',
+        place,
+        { table: table.name, column: column.name, server },
+        { span: { start: from, end: place.end }, text: '', label: 'Take NULL out' },
+      ),
+    ]
+  })
+}
+
 /** Keys with more than they need, whose columns may be empty, or are texts without a length. */
 export function checkKeyShapes(
   { dialect, script }: Pick<ScriptToCheck, 'dialect' | 'script'>,
@@ -30,6 +50,7 @@ export function checkKeyShapes(
   const keys = declaredKeys(table)
   return [
     ...longTexts(),
+    ...saidToBeEmpty(script, dialect, table),
     ...keys.flatMap(key => {
       const within = keys.find(
         ({ columns }) =>

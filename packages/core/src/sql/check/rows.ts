@@ -21,6 +21,7 @@ import { quoteText } from '../text/type-text'
 import { checksOnRow } from '../values/check-values'
 import type { Change } from '../read/read-change'
 import { StoredRows } from './changes'
+import { readCommas, type Commas } from './decimal-comma'
 import { columnsWritten, madeAt, numbersGiven, type NumbersGiven, type TableThen } from './numbers-given'
 import type { ScriptToCheck } from './input'
 
@@ -223,6 +224,8 @@ function checkRow(task: RowToCheck): void {
     row.cells.length !== columns.length &&
     !(row.cells.length < columns.length && columns.some(column => column?.numbering))
   ) {
+    const commas = row.cells.length > columns.length ? readCommas(row, columns) : undefined
+    if (commas) return checkWithPoints(task, commas)
     report.add('rows.count-differs', row.span, {
       table: table.name,
       values: String(row.cells.length),
@@ -235,6 +238,18 @@ function checkRow(task: RowToCheck): void {
   checkConditions(task)
   for (const reference of table.references) checkParent(task, reference)
   for (const key of declaredKeys(table)) enterKey(task, key)
+}
+
+/** Each number with a comma is told, and the row read as it was meant. */
+function checkWithPoints(task: RowToCheck, { row, numbers }: Commas): void {
+  for (const { text, start, end } of numbers)
+    task.report.add(
+      'rows.decimal-comma',
+      { start, end },
+      { table: task.table.name, value: text.replace('.', ','), meant: text },
+      { span: { start, end }, text, label: `Write ${text}` },
+    )
+  checkRow({ ...task, row })
 }
 
 function checkCell(

@@ -144,7 +144,7 @@ export function readColumnConstraint(reader: TableReader, column: ColumnDraft): 
     cursor.reportSurplus('syntax.unexpected', cursor.next(), { found: 'IS' })
   if (cursor.areWords('NULL', 'NOT')) return takeNullNot(reader, column)
   if (cursor.takeLike('NOT')) readNot(reader, column)
-  else if (cursor.take('NULL')) return true
+  else if (cursor.take('NULL')) column.saysNull = { start, end: cursor.previous.end }
   else if (cursor.takeLike('PRIMARY')) {
     cursor.need('KEY')
     cursor.skipWords(['ASC', 'DESC'])

@@ -74,7 +74,7 @@ function keySentences(table: Table): { text: string; place: Span }[] {
   const { primaryKey, uniques, nameSpan } = table
   return [
     primaryKey
-      ? { text: `Told apart by ${listInWords([...primaryKey.columns])}.`, place: primaryKey.span }
+      ? { text: `Primary key: ${listInWords([...primaryKey.columns])}.`, place: primaryKey.span }
       : { text: 'Nothing tells its rows apart.', place: nameSpan },
     ...uniques.map((key: Key) => ({
       text: `No two have the same ${listInWords([...key.columns])}.`,

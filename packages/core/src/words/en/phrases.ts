@@ -12,7 +12,7 @@ export const PHRASES = {
   // Keys, as a script writes them and as people speak of cards.
   'primary-key': phrase<{ columns: Names }>(p => `PRIMARY KEY ${columns(p.columns)}`),
   'unique': phrase<{ columns: Names }>(p => `UNIQUE ${columns(p.columns)}`),
-  'told-apart': phrase<{ columns: Names }>(p => `"told apart by ${p.columns.join(', ')}"`),
+  'told-apart': phrase<{ columns: Names }>(p => `"identified by ${p.columns.join(', ')}"`),
   'claimed-key': phrase<{ columns: Names }>(p => `the key {${p.columns.join(', ')}}`),
   'layout': phrase<object>(() => 'its layout'),
 

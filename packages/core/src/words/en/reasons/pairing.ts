@@ -32,7 +32,7 @@ export const PAIRING = {
     () => 'Nothing was found that links the two.',
   ),
   'identifier-absent': guarded<{ entity: string; members: Names }>(
-    p => `No column was found for ${say(p.members)}, by which "${p.entity}" is told apart.`,
-    () => 'No column was found by which they are told apart.',
+    p => `No column was found for ${say(p.members)}, by which "${p.entity}" is identified.`,
+    () => 'No column was found by which they are identified.',
   ),
 }

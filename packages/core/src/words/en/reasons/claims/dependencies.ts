@@ -14,12 +14,12 @@ export const CLAIMED_DEPENDENCIES = {
   ),
   'dependencies-right': own<object>(() => 'Everything claimed follows from the case.'),
   'dependency-too-many': own<{ dependency: string }>(p => `${p.dependency} does not follow from the case.`),
-  'closure-right': own<{ of: Names }>(p => `Just these are fixed by ${braces(p.of)}.`),
+  'closure-right': own<{ of: Names }>(p => `Just these are determined by ${braces(p.of)}.`),
   'closure-missing': later<{ of: Names; missing: Names }>(
-    p => `${listInWords(p.missing)} is missing: ${braces(p.of)} fixes it.`,
-    p => `Something that ${braces(p.of)} fixes is missing.`,
+    p => `${listInWords(p.missing)} is missing: ${braces(p.of)} determines it.`,
+    p => `Something that ${braces(p.of)} determines is missing.`,
   ),
   'closure-too-many': own<{ of: Names; surplus: Names }>(
-    p => `${listInWords(p.surplus)} is not fixed by ${braces(p.of)}.`,
+    p => `${listInWords(p.surplus)} is not determined by ${braces(p.of)}.`,
   ),
 }

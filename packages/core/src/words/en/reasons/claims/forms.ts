@@ -27,7 +27,7 @@ export const CLAIMED_FORM = {
   ),
   'reason-trivial': own<{ dependency: string }>(p => `${p.dependency} is trivial: it breaks no form.`),
   'reason-fixes-all': own<{ left: Names }>(
-    p => `${braces(p.left)} fixes every attribute: such a dependency breaks no form.`,
+    p => `${braces(p.left)} determines every attribute: such a dependency breaks no form.`,
   ),
   'reason-of-other-form': later<{ dependency: string; breaks: Form; lower: Form }>(
     p =>

@@ -6,10 +6,10 @@ import { braces } from '../../forms'
 /** Keys that are claimed of a relation, and the attributes in them. */
 export const CLAIMED_KEYS = {
   'key-named': own<{ key: Names }>(
-    p => `${braces(p.key)} is named: it fixes every attribute, and nothing in it is superfluous.`,
+    p => `${braces(p.key)} is named: it determines every attribute, and nothing in it is superfluous.`,
   ),
   'key-missing': later<{ key: Names }>(
-    p => `${braces(p.key)} is a key and is not named: it fixes every attribute, and no part of it does.`,
+    p => `${braces(p.key)} is a key and is not named: it determines every attribute, and no part of it does.`,
     () => 'There is a key that is not named.',
   ),
   'key-in-larger': later<{ larger: Names; superfluous: Names }>(
@@ -18,12 +18,12 @@ export const CLAIMED_KEYS = {
   ),
   'keys-right': own<object>(() => 'Every key that is named is one.'),
   'key-not-unique': later<{ claimed: Names; missing: Names }>(
-    p => `${braces(p.claimed)} is no key: it does not fix ${listInWords(p.missing)}.`,
-    p => `${braces(p.claimed)} is no key: it does not fix everything.`,
+    p => `${braces(p.claimed)} is no key: it does not determine ${listInWords(p.missing)}.`,
+    p => `${braces(p.claimed)} is no key: it does not determine everything.`,
   ),
   'key-not-minimal': later<{ claimed: Names; key: Names; superfluous: Names }>(
     p =>
-      `${braces(p.claimed)} is more than a key: ${braces(p.key)} fixes everything without ${listInWords(p.superfluous)}.`,
+      `${braces(p.claimed)} is more than a key: ${braces(p.key)} determines everything without ${listInWords(p.superfluous)}.`,
     p => `${braces(p.claimed)} is more than a key: something in it is superfluous.`,
   ),
   'prime-right': own<{ prime: Names }>(p => `${listInWords(p.prime)}: just these stand in a key.`),

@@ -37,7 +37,7 @@ export const CLAIMED_SPLIT = {
     p => `${braces(p.key)} is no key of ${p.part}: it holds more than is needed.`,
   ),
   'part-key-too-small': own<{ part: string; key: Names; missing: Names }>(
-    p => `${braces(p.key)} is no key of ${p.part}: it does not fix ${listInWords(p.missing)}.`,
+    p => `${braces(p.key)} is no key of ${p.part}: it does not determine ${listInWords(p.missing)}.`,
   ),
   'part-key-elsewhere': own<{ part: string; key: Names }>(
     p => `${braces(p.key)} does not stand in ${p.part}.`,
