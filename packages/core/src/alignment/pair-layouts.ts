@@ -3,7 +3,7 @@ import type { EntityPlacement, Part, Step } from './alignment'
 import { isReferring, stepOf, typeLikeness, type AlignmentDraft } from './draft'
 import { isSurrogate } from './surrogates'
 import { pairColumns } from './pair-columns'
-import { pairReferences } from './pair-roles'
+import { columnsLike, pairImpliedRoles, pairReferences } from './pair-roles'
 import { nameLikeness, nameWords } from './names'
 import type { WorldAttribute, WorldEntity, WorldRole } from './world'
 import { LAYOUT } from './weights'
@@ -21,7 +21,8 @@ export function placeParts(draft: AlignmentDraft): void {
       if (placement.inside || table.given) continue
       const step = partStep(draft, draft.table(placement.table), table)
       if (!step || (draft.isAnchored(table) && !isPinned && !isAbove(draft, step, table))) continue
-      if (isPinned || holdsFacts(draft, entity, table)) addPart(draft, entity, table, step)
+      if (isPinned || holdsFacts(draft, entity, table) || holdsRole(draft, entity, table, step))
+        addPart(draft, entity, table, step)
     }
   }
 }
@@ -61,12 +62,23 @@ function addPart(draft: AlignmentDraft, entity: WorldEntity, table: Table, step:
     reasons: before.reasons.includes('split') ? before.reasons : [...before.reasons, 'split'],
   }
   if (sameName(step.fromTable, table.name)) draft.use(table, ...step.columns.map(([column]) => column))
+  // What joins the two is no link to another one.
+  const joining = draft.table(step.fromTable).references.find(
+    ({ table: target, columns }) =>
+      sameName(target, step.toTable) &&
+      sameColumns(
+        columns,
+        step.columns.map(([column]) => column),
+      ),
+  )
+  if (joining) draft.usedReferences.add(joining)
   // Where several kinds have a table in common, what the one has there is no less the other's.
   const shared = draft.attributes.filter(
     other => other.entity !== entity.name && sameName(other.table, table.name),
   )
   for (const { column } of shared) draft.free(table, column)
   pairReferences(draft, entity, table)
+  pairImpliedRoles(draft, entity, table)
   pairColumns(draft, entity, table)
   draft.use(table, ...shared.map(({ column }) => column))
 }
@@ -93,6 +105,15 @@ export function partStep(draft: AlignmentDraft, own: Table, part: Table): Step |
   if (!key || part.references.length > 0 || !part.primaryKey || !sameColumns(key, part.primaryKey.columns))
     return undefined
   return { fromTable: part.name, toTable: own.name, columns: key.map(name => [name, name] as const) }
+}
+
+/** Whether a role that no reference of the entity's own table leads by is named by columns of its own there. */
+function holdsRole(draft: AlignmentDraft, entity: WorldEntity, table: Table, step: Step): boolean {
+  const joins = step.columns.flatMap(names => names.map(foldName))
+  return draft.openRoles(entity).some(role => {
+    const columns = columnsLike(draft, entity, role, table)
+    return columns.length === role.columns.length && !columns.some(name => joins.includes(foldName(name)))
+  })
 }
 
 function holdsFacts(draft: AlignmentDraft, entity: WorldEntity, table: Table): boolean {

@@ -142,7 +142,12 @@ export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, tab
  * the columns of the model's reference or of the target's key here; as many as the model's reference has at
  * most. A column that refers to where that part of the target's key refers to stands for the part as well.
  */
-function columnsLike(draft: AlignmentDraft, entity: WorldEntity, role: WorldRole, table: Table): string[] {
+export function columnsLike(
+  draft: AlignmentDraft,
+  entity: WorldEntity,
+  role: WorldRole,
+  table: Table,
+): string[] {
   const isFree = (name: string): boolean =>
     !draft.isUsed(table, name) &&
     !table.references.some(({ columns }) => columns.some(column => sameName(column, name)))
