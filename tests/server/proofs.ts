@@ -119,7 +119,7 @@ class Server {
         !numbering &&
         !generated,
     )
-    for (const filler of [...literals, '1', '2025-09-01', 'z', '09:00']) {
+    for (const filler of [...literals, '1', '2025-09-01', '1961-05-01', 'z', '09:00']) {
       const row = {
         ...key,
         ...Object.fromEntries(missing.map(({ name, type }) => [name, suits(type.family, filler)])),
@@ -135,7 +135,7 @@ const written = (value: string | null): string =>
   value === null || /^-?\d+(\.\d+)?$/.test(value) ? String(value) : `'${value.replaceAll("'", "''")}'`
 
 function suits(family: string, filler: string): string {
-  if (family === 'date' || family === 'timestamp') return '2025-09-01'
+  if (family === 'date' || family === 'timestamp') return /^\d{4}-/.test(filler) ? filler : '2025-09-01'
   if (family === 'time') return '09:00'
   if (family === 'integer' || family === 'decimal' || family === 'float')
     return /^\d+$/.test(filler) ? filler : '1'

@@ -2,14 +2,14 @@ import { readFileSync, readdirSync } from 'node:fs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ExerciseDocument, prepareExercise } from '@nomenklatura/core/exercise'
 import { markScript } from '@nomenklatura/core/marking'
-import { WORLDS, exerciseOf } from '../reference/four-worlds'
+import { MORE_WORLDS, WORLDS, exerciseOf } from '../reference/four-worlds'
 import { closeServer, falseProofs, openServer } from './proofs'
 
 beforeAll(openServer)
 afterAll(closeServer)
 
 describe('the rows that verdicts show prove what they say', () => {
-  it.each(WORLDS.map(world => [world.name, world] as const))('%s', async (_, world) => {
+  it.each([...WORLDS, ...MORE_WORLDS].map(world => [world.name, world] as const))('%s', async (_, world) => {
     const exercise = exerciseOf(world)
     let tried = 0
     for (const { note, script, dialect = 'postgresql' } of world.answers) {

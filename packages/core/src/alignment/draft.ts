@@ -7,6 +7,7 @@ import {
   type Reference,
   type Schema,
   type Table,
+  type TypeFamily,
 } from '../schema'
 import type {
   Alignment,
@@ -203,8 +204,18 @@ export function typeLikeness(attribute: WorldAttribute, column: Column): number 
     case 'compatibly':
       return COLUMN.compatibleType
     case 'not':
-      return 0
+      return isOtherForm(attribute.type.family, column.type.family) ? COLUMN.compatibleType : 0
   }
+}
+
+const WORDS: readonly TypeFamily[] = ['char', 'varchar', 'text']
+const TRUTHS: readonly TypeFamily[] = ['char', 'integer', 'enum']
+
+/** What no reference could join and still keeps the same facts: a list of words as a text, yes and no as a letter. */
+function isOtherForm(a: TypeFamily, b: TypeFamily): boolean {
+  const either = (one: TypeFamily, others: readonly TypeFamily[]): boolean =>
+    (a === one && others.includes(b)) || (b === one && others.includes(a))
+  return either('enum', WORDS) || either('boolean', TRUTHS)
 }
 
 export function isReferring(table: Table, column: string): boolean {

@@ -27,7 +27,11 @@ const MOST_PLACES = 12
 export function openElements(draft: AlignmentDraft): OpenElement[] {
   const tables = tablesLeftOver(draft).slice(0, MOST_PLACES)
   return draft.world.entities
-    .flatMap(entity => [openEntity(draft, entity, tables), ...openMembers(draft, entity, tables)])
+    .flatMap(entity => [
+      openEntity(draft, entity, tables),
+      ...openMembers(draft, entity, tables),
+      ...pairedInParts(draft, entity),
+    ])
     .filter(({ places, parts }) => places.length > 0 || parts !== undefined)
 }
 
@@ -89,6 +93,32 @@ function inParts(
     left.some(other => other.table === own && sameName(other.column.name, column))
   const key = declaredKeys(own).find(({ columns }) => columns.length > 1 && columns.every(isFree))
   return key && sameColumns(identifier, [name]) ? { parts: key.columns } : {}
+}
+
+/**
+ * What helps to identify the entity and is paired with a column of the key, beside which another of the key is left
+ * over that is called like it (`start_date`, `start_time`): it may be both.
+ */
+function pairedInParts(draft: AlignmentDraft, entity: WorldEntity): OpenElement[] {
+  const own = draft.tableOf(entity.name)
+  if (!own) return []
+  return draft.attributes
+    .filter(other => other.entity === entity.name && sameName(other.table, own.name))
+    .filter(({ attribute, reasons }) => entity.identifier.includes(attribute) && !reasons.includes('pinned'))
+    .flatMap(({ attribute, column }): OpenElement[] => {
+      const key = declaredKeys(own).find(({ columns }) => columns.some(name => sameName(name, column)))
+      const beside = (key?.columns ?? []).filter(
+        name => !draft.isUsed(own, name) && !isReferring(own, name) && shareWord(name, column),
+      )
+      return beside.length === 0
+        ? []
+        : [{ element: `${entity.name}.${attribute}`, places: [], parts: [column, ...beside] }]
+    })
+}
+
+function shareWord(a: string, b: string): boolean {
+  const [own, other] = [nameWords(a), nameWords(b)]
+  return own.some(word => word !== '#' && other.includes(word))
 }
 
 /** Words that say that a column holds the whole of what is elsewhere in parts. */

@@ -115,6 +115,7 @@ function factsIn(draft: AlignmentDraft, entity: WorldEntity, table: Table): Fact
         column: column.name,
         score: Math.max(
           draft.comparer.attribute(entity, attribute, table, column).score,
+          draft.comparer.qualified(entity, attribute, column.name).score,
           draft.comparer.attribute(entity, attribute, table, {
             ...column,
             name: column.name.replace(/_?1$/, ''),

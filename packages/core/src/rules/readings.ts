@@ -85,7 +85,7 @@ export class Readings {
     if (open.every(({ parts }) => parts === undefined)) return undefined
     const { evaluation, elements } = lookAt(this.best, rule)
     const found = open.find(({ element, parts }) => parts !== undefined && elements.has(foldName(element)))
-    if (!found) return undefined
+    if (!found || evaluation.verdict === 'upheld') return undefined
     const names = { element: phrase('element', { element: found.element }), columns: found.parts! }
     return {
       verdict: 'cannot tell',

@@ -109,4 +109,45 @@ describe('facts that stand elsewhere, or in another form, than in the model', ()
       wanted: ['broken', 'upheld', 'broken', 'upheld'],
     })
   })
+
+  it('a moment may be a day and a time, and a list of words a type of its own', () => {
+    const model = `CREATE TABLE oven (oven_no integer PRIMARY KEY, kind varchar(6) NOT NULL CHECK (kind IN ('stone', 'clay')));
+      CREATE TABLE batch (oven_no integer REFERENCES oven, started timestamp, pieces integer NOT NULL, PRIMARY KEY (oven_no, started));`
+    const rules: readonly Rule[] = [
+      { kind: 'refusesValue', entity: 'oven', attribute: 'kind', values: ['brick'] },
+      { kind: 'identifies', entity: 'batch', by: ['oven', 'started'] },
+      { kind: 'mustHave', entity: 'batch', path: 'pieces' },
+    ]
+    judged({ model, rules, wanted: ['upheld', 'upheld', 'upheld'] })
+    judged({
+      model,
+      answer: `CREATE TABLE ovens (oven_no int PRIMARY KEY, type ENUM('stone', 'clay') NOT NULL);
+        CREATE TABLE batch (oven_no int REFERENCES ovens (oven_no), start_date date, start_time time, pieces int NOT NULL,
+          PRIMARY KEY (oven_no, start_date, start_time));`,
+      dialect: 'mysql',
+      rules,
+      wanted: ['upheld', 'cannot tell', 'upheld'],
+    })
+    // A key that is too large without such a pair is the usual mistake.
+    judged({
+      model,
+      answer: model.replace('PRIMARY KEY (oven_no, started)', 'PRIMARY KEY (oven_no, started, pieces)'),
+      rules,
+      wanted: ['upheld', 'broken', 'upheld'],
+    })
+  })
+
+  it('a fact of a link that is folded into one of its ends is found by the name of the link', () => {
+    judged({
+      model: `CREATE TABLE baker (badge char(4) PRIMARY KEY); CREATE TABLE loaf (code char(5) PRIMARY KEY);
+        CREATE TABLE skill (badge char(4) REFERENCES baker, code char(5) REFERENCES loaf, since date, PRIMARY KEY (badge, code));`,
+      answer: `CREATE TABLE loaf (code char(5) PRIMARY KEY);
+        CREATE TABLE baker (badge char(4) PRIMARY KEY, code char(5) REFERENCES loaf, skilled_since date);`,
+      rules: [
+        { kind: 'manyAllowed', entity: 'skill', role: 'badge' },
+        { kind: 'mayLack', entity: 'skill', path: 'since' },
+      ],
+      wanted: ['too strict', 'upheld'],
+    })
+  })
 })

@@ -52,6 +52,9 @@ function evaluate(reading: Reading, { entity, by }: Identifies): Result {
   const implication = tree.ask(left)
   const { table } = at
   if (!reaches(implication, goal)) return notReached(reading, tree, left, goal)
+  // Where a relationship is folded into one of its ends that end is asked by itself (many allowed).
+  const suffices = reading.isGuest(entity) ? undefined : sufficientPart(tree, left, goal)
+  if (suffices) return tooStrictPart(reading, tree, suffices, goal)
   const optional = optionalColumn(reading, at, entity, by)
   if (optional && isFirstIdentifier(reading, entity, by)) {
     return says(
@@ -61,9 +64,6 @@ function evaluate(reading: Reading, { entity, by }: Identifies): Result {
       emptyCellWitness(reading, table, [optional], 'accepted', null),
     )
   }
-  // Where a relationship is folded into one of its ends that end is asked by itself (many allowed).
-  const suffices = reading.isGuest(entity) ? undefined : sufficientPart(tree, left, goal)
-  if (suffices) return tooStrictPart(reading, tree, suffices, goal)
   return says('upheld', describe(implication.derivation(goal), left, goal), tablesOf(tree))
 }
 
