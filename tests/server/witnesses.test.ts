@@ -18,7 +18,7 @@ describe('the rows that verdicts show prove what they say', () => {
       expect(proof.faults, note).toEqual([])
       tried += proof.tried
     }
-    expect(tried).toBeGreaterThan(8)
+    expect(tried).toBeGreaterThan(4)
   })
 
   it('the frozen answers', async () => {
