@@ -17,6 +17,7 @@ import {
   type PreparedExercise,
 } from '@nomenklatura/core/exercise'
 import { accountInWords, markAnswer, markedPoints } from '@nomenklatura/core/marking'
+import { unknownElements } from '@nomenklatura/core/rules'
 import type { Dialect } from '@nomenklatura/core/schema'
 import { reasonInWords, say } from '@nomenklatura/core/words'
 import { readDiagram } from './diagram'
@@ -68,10 +69,19 @@ interface MarkReport {
   readonly account: readonly string[]
 }
 
+/** A rule that names what the model answer does not have could never be upheld: it is refused by its name. */
+function refuseUnknown({ document, world, model }: PreparedExercise, file: string): void {
+  for (const entry of document.rules) {
+    const unknown = entry.off ? [] : unknownElements(world, entry, model.schema)
+    if (unknown.length > 0) throw new CallError(`${file}: rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
+  }
+}
+
 export function runMark({ files, json, strict, csv, dialect }: Call): number {
   const [exerciseFile, ...answerFiles] = files
   if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
   const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
+  refuseUnknown(exercise, exerciseFile)
   const reports: MarkReport[] = []
   const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv', '.graphml'])
   for (const [i, input] of inputs.entries()) {

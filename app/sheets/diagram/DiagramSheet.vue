@@ -6,6 +6,7 @@ import {
   changeRelationship,
   checkDiagram,
   keepPlaces,
+  nameReferences,
   partOf,
   pasteInto,
   relate as relateTo,
@@ -77,7 +78,7 @@ function say(text: string): void {
   forget()
 }
 function change(next: Diagram, place?: string): void {
-  if (!readonly && next !== diagram) step(keepPlaces(diagram, next), place)
+  if (!readonly && next !== diagram) step(keepPlaces(diagram, nameReferences(diagram, next)), place)
 }
 const shown = computed(() => findings ?? checkDiagram(diagram))
 const noted = computed(

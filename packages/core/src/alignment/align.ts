@@ -3,6 +3,7 @@ import type { Alignment, GlossaryEntry, Pin } from './alignment'
 import { AlignmentDraft } from './draft'
 import { NameComparer } from './likeness'
 import { openElements } from './open'
+import { pairNamedLines } from './pair-lines'
 import { placeGuests } from './pair-guests'
 import { pairColumns, pairLeftColumns, pairPinnedColumns, surplusOf } from './pair-columns'
 import { placeCopies, placeInside, placeParts, placeRepetitions } from './pair-layouts'
@@ -57,6 +58,7 @@ export class Aligner {
     pairTables(draft)
     pairPinnedRoles(draft)
     pairPinnedColumns(draft)
+    pairNamedLines(draft)
     eachTable(pairReferences)
     eachTable(pairColumns)
     eachTable(pairImpliedRoles)

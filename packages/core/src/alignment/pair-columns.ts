@@ -52,7 +52,8 @@ export function pairColumns(draft: AlignmentDraft, entity: WorldEntity, table: T
   assign(scores, COLUMN.least).forEach((c, a) => {
     if (c < 0) return
     const { score, reason } = field[a]![c]!
-    const rival = rivalOf(scores, a, c)
+    // A name that is just the same is made doubtful by no other (semantics, section 9).
+    const rival = sameName(attributes[a]!.name, columns[c]!.name) ? -1 : rivalOf(scores, a, c)
     const reasons: PairReason[] = reason ? [reason] : []
     if (typeLikeness(attributes[a]!, columns[c]!) === 1) reasons.push('same-type')
     if (rival >= 0) {

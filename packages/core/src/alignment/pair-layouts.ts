@@ -331,7 +331,8 @@ function isRepeatOf(
   attribute: WorldAttribute,
   column: Column,
 ): boolean {
-  const bare = nameWords(column.name.replace(/_?\d+$/, ''))
+  const written = nameWords(column.name.replace(/_?\d+$/, ''))
+  const bare = isCalledList(column) ? written.filter(word => !LIST_WORDS.has(word)) : written
   const own = [
     nameWords(attribute.name),
     nameWords(entity.name),
@@ -341,14 +342,14 @@ function isRepeatOf(
   return own.some(words => nameLikeness(bare, words) >= LAYOUT.repeatedName)
 }
 
-/** An array, a document, or a text under a plural name. */
+const LIST_WORDS: ReadonlySet<string> = new Set(['list', 'all', 'several', 'various', 'of'])
+const isCalledList = ({ name }: Column): boolean => nameWords(name).some(word => LIST_WORDS.has(word))
+
+/** An array, a document, or a text under a plural name or one that says list. */
 function isListLike(column: Column, { name }: WorldAttribute): boolean {
   const { family, text } = column.type
   const isArray = /\[\]|\barray\b/i.test(text)
   const isPlural = /s$/i.test(column.name) && !/s$/i.test(name)
-  return (
-    isArray ||
-    family === 'json' ||
-    (isPlural && (family === 'text' || family === 'varchar' || family === 'char'))
-  )
+  const isText = family === 'text' || family === 'varchar' || family === 'char' || text.startsWith('no type')
+  return isArray || family === 'json' || ((isPlural || isCalledList(column)) && isText)
 }

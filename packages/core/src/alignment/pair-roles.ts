@@ -124,8 +124,8 @@ function takeReference(
 export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, table: Table): void {
   for (const role of draft.openRoles(entity)) {
     const columns = columnsLike(draft, entity, role, table)
-    if (columns.length === 0) continue
     const target = draft.tableOf(role.target)
+    if (columns.length === 0 || isPartOnly(draft, role, target, columns)) continue
     const step = target && impliedStep(table, columns, target, identifierColumns(draft, role.target))
     draft.use(table, ...columns)
     draft.addRole(
@@ -135,6 +135,18 @@ export function pairImpliedRoles(draft: AlignmentDraft, entity: WorldEntity, tab
       { score: ROLE.undeclared, confidence: 'sure', reasons: ['like-name'] },
     )
   }
+}
+
+/** Whether the columns are fewer than any key of the target has: a part of a reference is none. */
+function isPartOnly(
+  draft: AlignmentDraft,
+  role: WorldRole,
+  target: Table | undefined,
+  columns: readonly string[],
+): boolean {
+  const identifier = identifierColumns(draft, role.target)
+  const sizes = [identifier.length, target?.primaryKey?.columns.length ?? 0].filter(size => size > 0)
+  return target !== undefined && sizes.length > 0 && sizes.every(size => size > columns.length)
 }
 
 /**
@@ -298,6 +310,21 @@ function betweenItself(
     .map((reference, i) => ({ reference, i, likeness: endLikeness(draft, entity, role, reference) }))
     .sort((a, b) => b.likeness - a.likeness || b.i - a.i)
   const [first, second] = named as [(typeof named)[number], (typeof named)[number]]
+  // Of a kind that a line leads on from, the reference that was never drawn says whose kind it is.
+  const joining = named.filter(({ reference }) => !reference.line && references.some(({ line }) => line))
+  if (references.length === 2 && joining.length === 1) {
+    const [own] = joining as [(typeof named)[number]]
+    const other = own === first ? second : first
+    return {
+      layout: {
+        kind: 'via',
+        table: table.name,
+        toEntity: stepOf(table, own.reference),
+        toTarget: stepOf(table, other.reference),
+      },
+      rival: undefined,
+    }
+  }
   const isClear = references.length === 2 && first.likeness - second.likeness >= ROLE.margin
   return {
     layout: {

@@ -80,6 +80,9 @@ export const FACT_OF_TABLE = {
   neighbour: 0.3,
 } as const
 
+/** The names of a line: half of what is said must be alike, and clearly more than the other way round. */
+export const LINE = { least: 0.6, margin: 0.3 } as const
+
 /** An attribute and a column. */
 export const COLUMN = {
   least: 0.5,

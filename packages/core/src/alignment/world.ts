@@ -6,6 +6,7 @@ import {
   sameColumns,
   sameName,
   type DataType,
+  type LineNames,
   type Schema,
   type Table,
 } from '../schema'
@@ -52,6 +53,8 @@ export interface WorldRole {
   readonly target: string
   readonly columns: readonly string[]
   readonly required: boolean
+  /** What the line is called, where the model answer draws one. */
+  readonly line?: LineNames
 }
 
 /** Sample values by `entity.attribute`, used in witnesses. */
@@ -93,6 +96,7 @@ function entityFromTable(schema: Schema, table: Table, samples: Samples): WorldE
       target: foldName(reference.table),
       columns: reference.columns.map(foldName),
       required: reference.columns.every(isRequired),
+      ...(reference.line ? { line: reference.line } : {}),
     }
     taken.add(role.name)
     return role
@@ -135,7 +139,12 @@ const NUMBER_ENDINGS = /_?(no|nr|num|number|id|code|key|ref|name)$/
  * used.
  */
 function roleName(columns: readonly string[], target: string, taken: ReadonlySet<string>): string {
-  const stem = columns.length === 1 ? foldName(columns[0]!).replace(NUMBER_ENDINGS, '') : ''
+  const stem =
+    columns.length === 1
+      ? foldName(columns[0]!)
+          .replace(NUMBER_ENDINGS, '')
+          .replace(/[\s_]+$/, '')
+      : ''
   const candidates = [stem, foldName(target), ...columns.map(foldName), `${foldName(target)}_2`]
   return candidates.find(name => name !== '' && !taken.has(name)) ?? `${foldName(target)}_${taken.size}`
 }

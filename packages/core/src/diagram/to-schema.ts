@@ -1,6 +1,15 @@
 import { isDemanded } from './amounts'
-import { foldName, type Column, type Key, type Reference, type Schema, type Table } from '../schema'
+import {
+  foldName,
+  type Column,
+  type Key,
+  type LineNames,
+  type Reference,
+  type Schema,
+  type Table,
+} from '../schema'
 import { readType } from '../dictionary'
+import { referenceWritten } from './reference-written'
 import {
   findEntityById,
   ownersOf,
@@ -70,6 +79,8 @@ interface Draft {
   readonly uniques: string[][]
   readonly references: Reference[]
   readonly given: boolean
+  /** Facts of the card that are references, folded, and whether the line demands them. */
+  readonly written: Map<string, boolean>
 }
 
 /**
@@ -147,6 +158,7 @@ class Mapping {
       uniques: [],
       references: [],
       given: entity.given ?? false,
+      written: new Map(),
     }
     this.drafts.set(entity.id, draft)
     this.opening.add(entity.id)
@@ -154,6 +166,7 @@ class Mapping {
     for (const { end, relationship } of owners)
       draft.key.push(...this.refer(draft, end, relationship, { isRequired: true, asKey: true }))
     for (const attribute of entity.attributes) draft.key.push(...this.store(draft, attribute))
+    draft.key = [...new Set(draft.key)]
     this.opening.delete(entity.id)
     if (this.withSurrogates && draft.key.length === 0 && !this.isSpecial(entity.id))
       this.number(draft, entity)
@@ -206,7 +219,7 @@ class Mapping {
   private store(draft: Draft, attribute: DiagramAttribute): string[] {
     if (attribute.several || attribute.derived) return []
     const names = columnNames(attribute)
-    for (const name of names) draft.columns.push(this.column(attribute, name))
+    for (const name of names) draft.columns.push(this.asReference(this.column(attribute, name), draft))
     return attribute.identifies ? names : []
   }
 
@@ -259,15 +272,19 @@ class Mapping {
     const target = this.nameOf(end.entity)
     if (key.length === 0) return []
     const span = this.place(relationship.id)
+    const written = this.writtenReference(draft, end, relationship, key)
     const taken = new Set(draft.columns.map(({ name }) => foldName(name)))
-    const names = key.map(({ name }, i) =>
-      end.columns?.length === key.length
-        ? end.columns[i]!
-        : withinLength(this.referenceName(taken, end, target, name), i),
-    )
-    const fresh = new Set(names.filter(name => !taken.has(foldName(name))))
+    const names =
+      written ??
+      key.map(({ name }, i) =>
+        end.columns?.length === key.length
+          ? end.columns[i]!
+          : withinLength(this.referenceName(draft, end, target, name), i),
+      )
+    const fresh = new Set(written ?? names.filter(name => !taken.has(foldName(name))))
     for (const [i, name] of names.entries()) {
-      if (fresh.has(name))
+      if (written) this.demand(draft, name, isRequired, key[i]!.column)
+      else if (fresh.has(name))
         draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
     }
     draft.references.push({
@@ -279,6 +296,7 @@ class Mapping {
       onUpdate: 'no action',
       deferrable: false,
       span,
+      line: lineNames(relationship, end),
     })
     this.links.push({
       table: draft.name,
@@ -290,17 +308,69 @@ class Mapping {
     return asKey ? [...fresh] : names
   }
 
-  /** `trip_no` stays what it is; `code` of a garden becomes `garden_code`; a role goes in front. */
+  /**
+   * `trip_no` stays what it is; `code` of a garden becomes `garden_code`; a role goes in front. What is a part of
+   * another reference is shared, unless that leads to the same.
+   */
   private referenceName(
-    taken: ReadonlySet<string>,
+    { columns, references }: Draft,
     { role }: DiagramEnd,
     target: string,
     key: string,
   ): string {
     const stem = plain(role || target)
     const speaks = role === '' && plain(key).includes(plain(target).replace(/s$/, ''))
-    const name = speaks ? key : `${stem}_${key}`
-    return taken.has(foldName(name)) && !speaks ? `${stem}_${plain(target)}_${key}` : name
+    const isTaken = (name: string): boolean =>
+      columns.some(column => foldName(column.name) === foldName(name)) &&
+      (!speaks ||
+        references.some(reference => reference.table === target && reference.columns.includes(name)))
+    const names = [speaks ? key : `${stem}_${key}`, `${stem}_${plain(target)}_${key}`]
+    return (
+      names.find(name => !isTaken(name)) ??
+      Array.from({ length: columns.length + 1 }, (_, i) => `${names[0]}_${i + 2}`).find(
+        name => !isTaken(name),
+      )!
+    )
+  }
+
+  /**
+   * The facts of a card that are the columns of a reference, as textbooks draw the logical level: one for each
+   * column of the key that the line leads to.
+   */
+  private writtenReference(
+    draft: Draft,
+    end: DiagramEnd,
+    relationship: DiagramRelationship,
+    key: readonly KeyPart[],
+  ): string[] | undefined {
+    const card = draft.isBetween ? undefined : findEntityById(this.diagram, draft.element)
+    if (!card || end.columns?.length === key.length) return undefined
+    return referenceWritten(this.diagram, card, relationship, end, {
+      key: key.map(({ name }) => name),
+      target: this.nameOf(end.entity),
+      isTaken: name =>
+        draft.references.some(
+          ({ columns, table }) => table === this.nameOf(end.entity) && columns.includes(name),
+        ),
+    })
+  }
+
+  /** A fact that is a reference is there where the line says so, and is of the type that it refers to. */
+  private demand(draft: Draft, name: string, isRequired: boolean, key: Column): void {
+    draft.written.set(foldName(name), isRequired)
+    const at = draft.columns.findIndex(column => column.name === name)
+    if (at >= 0) draft.columns[at] = this.asReference(draft.columns[at]!, draft, key)
+  }
+
+  private asReference(column: Column, { written, key }: Draft, target?: Column): Column {
+    const isRequired = written.get(foldName(column.name))
+    if (isRequired === undefined) return column
+    const hasType = !column.type.text.startsWith('no type')
+    return {
+      ...column,
+      notNull: isRequired || key.includes(column.name),
+      type: hasType || !target ? column.type : target.type,
+    }
   }
 
   private nameOf(entity: string): string {
@@ -396,6 +466,7 @@ class Mapping {
       uniques: [],
       references: [],
       given: relationship.given ?? false,
+      written: new Map(),
     }
     const referring = ends.map(end => ({
       end,
@@ -444,6 +515,7 @@ class Mapping {
       key: [...names, ...values.map(({ name }) => name)],
       uniques: [],
       given: false,
+      written: new Map(),
       references:
         key.length > 0
           ? [
@@ -485,6 +557,14 @@ class Mapping {
       given,
     }
   }
+}
+
+/** The names of the line, as seen from the table that refers to the end. */
+function lineNames({ ends, name, back }: DiagramRelationship, target: DiagramEnd): LineNames {
+  const at = ends.indexOf(target)
+  const own = ends.length === 2 ? ends[1 - at]! : undefined
+  const [verb, other] = at === 1 ? [name, back] : [back, name]
+  return { own: own?.role ?? '', target: target.role, verb, back: other }
 }
 
 const columnNames = ({ name, parts }: DiagramAttribute): string[] =>

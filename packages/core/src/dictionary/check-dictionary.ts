@@ -85,9 +85,11 @@ export function differencesFromKey(
     if (column.type.family !== key.type.family) return [{ ...types, what: 'type' }]
     if (typesMatch(column.type, key.type) !== 'exactly') return [{ ...types, what: 'size' }]
     const [is, targetIs] = [column, key].map(
-      of => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() || 'no format',
+      of => dictionary.entries[placeOf(of.nameSpan).entry]?.format.trim() ?? '',
     ) as [string, string]
-    return !target.given && is !== targetIs ? [{ column, key, target, what: 'format', is, targetIs }] : []
+    // What is left blank says nothing against what is written elsewhere.
+    const isContrary = is !== '' && targetIs !== '' && is !== targetIs
+    return !target.given && isContrary ? [{ column, key, target, what: 'format', is, targetIs }] : []
   })
 }
 

@@ -3,6 +3,7 @@ import { asGiven, findColumn, findTable, foldName, soundPart, type Schema, type 
 import { readScript, reviewScript, type ReadScript } from '../sql'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
+import { canonicalRule, type RuleEntry } from '../rules'
 import type { ExerciseDocument } from './document'
 import type { Policy } from './rubric'
 
@@ -60,7 +61,17 @@ export function prepareExercise(document: MarkableExercise): PreparedExercise {
       }),
     ),
   ])
-  return { document, given, model, world, glossaries: [glossary, ...others] }
+  const rules = document.rules.map(entry => canonicalEntry(world, entry))
+  return { document: { ...document, rules }, given, model, world, glossaries: [glossary, ...others] }
+}
+
+/** The entry with the names that the world has. */
+function canonicalEntry(world: World, { rule, and, ...entry }: RuleEntry): RuleEntry {
+  return {
+    ...entry,
+    rule: canonicalRule(world, rule),
+    ...(and ? { and: and.map(part => canonicalRule(world, part)) } : {}),
+  }
 }
 
 /** A model answer as it is read: its script, or where it has none its dictionary, or its diagram. */

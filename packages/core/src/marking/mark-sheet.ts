@@ -38,9 +38,10 @@ export function markSheet(
   const rules = parts.flat()
   const schema = soundPart(sheet.schema)
   const own = pins.filter(pin => isAboutSheet(pin, schema))
-  const readings = new Readings(world, schema, { glossary: glossaries[model]!, pins: own }, rules)
+  const options = { glossary: glossaries[model]!, pins: own }
+  const readings = new Readings(world, schema, options, rules, sheet.judge)
   const { best } = readings
-  const evaluations = rules.map(rule => sheet.judge(rule, readings.evaluate(rule), best))
+  const evaluations = rules.map(rule => readings.evaluate(rule))
   const follows = consequences(best, rules, evaluations)
   const givenTables = new Set(sheet.schema.tables.filter(table => table.given).map(({ name }) => name))
   const entries = entryOfPart(parts)

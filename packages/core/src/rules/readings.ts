@@ -9,10 +9,12 @@ import {
 import { foldName, type Schema } from '../schema'
 import { phrase, type Phrase } from '../words'
 import { becauseOf } from './because'
-import { lookAt } from './evaluate'
+import { lookAt, type Looked } from './evaluate'
 import { Reading } from './reading'
 import type { Rule } from './rule'
 import type { Evaluation } from './verdict'
+
+type Judge = (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
 
 /** As many pairings are tried for a rule. */
 const MOST_READINGS = 6
@@ -40,6 +42,8 @@ export class Readings {
     private readonly schema: Schema,
     options: AlignOptions,
     private readonly rules: readonly Rule[],
+    /** What the sheet makes of an evaluation of its tables, under the same pairing. */
+    private readonly judge: Judge = (_, evaluation) => evaluation,
   ) {
     this.aligner = new Aligner(world, schema, options)
     const [best, ...others] = this.aligner.candidates().map(alignment => this.under(alignment))
@@ -73,17 +77,23 @@ export class Readings {
     // What stands in a place that was only left for it is open, also where that is the only one.
     const lower = first!.pins.length > 0 ? { confidence: 'weak' as const } : {}
     const own: Evaluation = { ...first!.evaluation, ...lower }
-    const other = [...rest, ...this.doubtful.map(reading => ({ reading, ...lookAt(reading, rule) }))].find(
-      ({ evaluation }) => evaluation.verdict !== own.verdict,
-    )
+    const other = [
+      ...rest,
+      ...this.doubtful.map(reading => ({ reading, ...this.lookAt(reading, rule) })),
+    ].find(({ evaluation }) => evaluation.verdict !== own.verdict)
     return other ? undecided(own, first!.reading, other.evaluation, other.reading) : own
+  }
+
+  private lookAt(reading: Reading, rule: Rule): Looked {
+    const { evaluation, elements } = lookAt(reading, rule)
+    return { evaluation: this.judge(rule, evaluation, reading), elements }
   }
 
   /** What rests on an element that may be written in several columns at once is not to be said. */
   private writtenInParts(rule: Rule): Evaluation | undefined {
     const { open } = this.best.alignment
     if (open.every(({ parts }) => parts === undefined)) return undefined
-    const { evaluation, elements } = lookAt(this.best, rule)
+    const { evaluation, elements } = this.lookAt(this.best, rule)
     const found = open.find(({ element, parts }) => parts !== undefined && elements.has(foldName(element)))
     if (!found || evaluation.verdict === 'upheld') return undefined
     const names = { element: phrase('element', { element: found.element }), columns: found.parts! }
@@ -101,7 +111,7 @@ export class Readings {
     const tried: Tried[] = []
     const tryUnder = (reading: Reading, pins: readonly Pin[]): void => {
       if (tried.length >= MOST_READINGS) return
-      const { evaluation, elements } = lookAt(reading, rule)
+      const { evaluation, elements } = this.lookAt(reading, rule)
       const next = choicesOf(reading.alignment.open, elements).flatMap(choice => {
         const made = this.with([...pins, ...choice])
         return made ? [{ made, choice }] : []

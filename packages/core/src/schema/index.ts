@@ -10,6 +10,7 @@ export {
   type Column,
   type Index,
   type Key,
+  type LineNames,
   type Reference,
   type ReferentialAction,
   type Schema,

@@ -94,6 +94,16 @@ export interface Reference {
   readonly onUpdate: ReferentialAction
   readonly deferrable: boolean
   readonly span: Span
+  /** What the line is called that it was drawn as. */
+  readonly line?: LineNames
+}
+
+/** The names of a line as seen from the table that refers: roles of both ends, verbs both ways. */
+export interface LineNames {
+  readonly own: string
+  readonly target: string
+  readonly verb: string
+  readonly back: string
 }
 
 export interface Check {

@@ -7,8 +7,10 @@ import {
   checkDiagram,
   findRelationship,
   givenDiagram,
+  referenceWritten,
   schemaFromDiagram,
   type DiagramEnd,
+  type DiagramRelationship,
   type Level,
   type MappedDiagram,
 } from '../diagram'
@@ -68,7 +70,7 @@ export function readDiagramSheet(
     ...lost.map(({ name }) => finding('diagram.given-lost', { entity: name })),
     ...checkDiagram(diagram),
   ]
-  const ends = new EndsOf(diagram, mapped)
+  const ends = new EndsOf(diagram, mapped, drawn.level)
   return {
     name: 'diagram',
     schema,
@@ -114,16 +116,18 @@ class EndsOf {
   constructor(
     readonly diagram: Diagram,
     private readonly mapped: MappedDiagram,
+    private readonly drawnAt: Level,
   ) {}
 
-  /** The two answers about a role, by how it is laid out. */
-  of(layout: RoleLayout): Amounts | undefined {
+  /** The two answers about a role of what stands in a table, by how it is laid out. */
+  of(layout: RoleLayout, own: string): Amounts | undefined {
     switch (layout.kind) {
       case 'forward':
-        return this.along(layout.step)
+        return this.atKind(this.along(layout.step), own, layout.step.fromTable)
       case 'backward':
         return turned(this.along(layout.step))
       case 'via':
+        if (this.kindOf(own, layout.table)) return this.atKind(this.along(layout.toTarget), own, layout.table)
         return joined(
           turned(this.along(layout.toEntity)),
           this.along(layout.toTarget),
@@ -134,6 +138,37 @@ class EndsOf {
       default:
         return undefined
     }
+  }
+
+  /** The card of a kind, among those of a wider card. */
+  private kindOf(general: string, special: string): Diagram['kinds'][number] | undefined {
+    const called = (id: string, table: string): boolean =>
+      this.diagram.entities.some(entity => entity.id === id && sameName(entity.name.trim() || id, table))
+    return this.diagram.kinds.find(
+      kind => called(kind.general, general) && kind.special.some(id => called(id, special)),
+    )
+  }
+
+  /** What hangs at a kind that is not all of them, the others have none of. */
+  private atKind(amounts: Amounts | undefined, own: string, table: string): Amounts | undefined {
+    const kind = sameName(own, table) ? undefined : this.kindOf(own, table)
+    const isAll = kind === undefined || (kind.isTotal && this.isAtEach(kind.special, amounts))
+    return amounts && !isAll ? { ...amounts, toTarget: { ...amounts.toTarget, least: 0 } } : amounts
+  }
+
+  /** Whether each of the kinds has a line of its own to the card that the amounts speak of, with one at least. */
+  private isAtEach(kinds: readonly string[], amounts: Amounts | undefined): boolean {
+    const [id = ''] = amounts?.relationships ?? []
+    const target = findRelationship(this.diagram, id)?.ends.find(
+      ({ entity }) => !kinds.includes(entity),
+    )?.entity
+    const hasLine = (kind: string): boolean =>
+      this.diagram.relationships.some(
+        ({ ends }) =>
+          ends.some(({ entity }) => entity === kind) &&
+          ends.some(({ entity, least }) => entity === target && (least ?? 0) > 0),
+      )
+    return kinds.every(hasLine)
   }
 
   /** From a table along one of its references: from a table between there is exactly one target. */
@@ -147,6 +182,46 @@ class EndsOf {
     if (!link.isBetween)
       return { toTarget: far, toEntity: other ?? { least: null, most: null }, relationships }
     return { toTarget: WHOLE, toEntity: other ?? { least: far.least, most: 'many' }, relationships }
+  }
+
+  /** What speaks against the reference of a line as it is drawn; nothing where it is right, or not to be drawn. */
+  referenceFault({ kind, ...layout }: RoleLayout): Because | undefined {
+    const step = kind === 'forward' && 'step' in layout ? layout.step : undefined
+    const link = step && this.link(step)
+    const relationship = link && findRelationship(this.diagram, link.relationship)
+    if (!step || !link || link.isBetween || relationship?.ends.length !== 2 || relationship.given)
+      return undefined
+    const [target, own] = [relationship.ends[link.end]!, relationship.ends[1 - link.end]!]
+    const place = { span: this.place(relationship.id) }
+    const at = this.standsAt(relationship, target)
+    if (own.columns && own.columns.length > 0 && !at)
+      return becauseOf('reference-other-side', names(step, own.columns), place)
+    const there = own.most === 'one' ? undefined : this.writtenAt(relationship, own, target)
+    if (there && !at) return becauseOf('reference-other-side', names(step, there), place)
+    return this.drawnAt === 'physical' && !at
+      ? becauseOf('reference-undrawn', { table: step.fromTable, target: step.toTable }, place)
+      : undefined
+  }
+
+  /** The columns by which the other card refers to the end: named there, or written among its facts. */
+  private standsAt(relationship: DiagramRelationship, target: DiagramEnd): readonly string[] | undefined {
+    if (target.columns && target.columns.length > 0) return target.columns
+    const own = relationship.ends.find(end => end !== target)!
+    return this.writtenAt(relationship, target, own)
+  }
+
+  /** The facts on the card of `holder` that are a reference to the card of `end`. */
+  private writtenAt(
+    relationship: DiagramRelationship,
+    end: DiagramEnd,
+    holder: DiagramEnd,
+  ): readonly string[] | undefined {
+    const card = this.diagram.entities.find(({ id }) => id === holder.entity)
+    const referred = this.diagram.entities.find(({ id }) => id === end.entity)
+    const key = findTable(this.mapped.schema, referred?.name.trim() || end.entity)?.primaryKey?.columns ?? []
+    if (!card || !referred || key.length === 0) return undefined
+    const target = referred.name.trim() || referred.id
+    return referenceWritten(this.diagram, card, relationship, end, { key, target, isTaken: () => false })
   }
 
   private link({ fromTable, columns }: Step): MappedDiagram['links'][number] | undefined {
@@ -193,6 +268,12 @@ class EndsOf {
   }
 }
 
+const names = ({ fromTable, toTable }: Step, columns: readonly string[]) => ({
+  columns,
+  table: fromTable,
+  target: toTable,
+})
+
 const turned = (amounts: Amounts | undefined): Amounts | undefined =>
   amounts && { ...amounts, toTarget: amounts.toEntity, toEntity: amounts.toTarget }
 
@@ -234,12 +315,19 @@ function judge(
 ): Evaluation {
   if (rule.kind === 'drawn') return judgeDrawn(ends, findings, rule.about)
   if (rule.kind === 'stores') return withoutType(rule, evaluation, reading)
+  if ((rule.kind === 'mustHave' || rule.kind === 'mayLack') && isUnsaid(ends, rule, reading))
+    return {
+      ...evaluation,
+      verdict: 'not shown',
+      witness: null,
+      because: [becauseOf('mark-unsaid', { fact: rule.path })],
+    }
   const question = moduleOf(rule).end?.(rule)
   const layout = question && reading.rolePlacement(rule.entity, question.role)?.layout
   if (!layout) return evaluation
-  const amounts = ends.of(layout)
+  const amounts = ends.of(layout, reading.placement(rule.entity)?.table ?? '')
   if (amounts)
-    return byEnds(ends, amounts, question, evaluation, least =>
+    return byEnds(ends, { amounts, layout }, question, evaluation, least =>
       witnessOfLeast(rule, question, least, reading),
     )
   const isAskedOfLine = question.ask === 'least' && question.of === 'toTarget'
@@ -271,7 +359,7 @@ function isLeast(answer: number, wanted: number): boolean {
 /** What the two answers of a line say to the question; with the rows of the tables, or ones made for it. */
 function byEnds(
   ends: EndsOf,
-  amounts: Amounts,
+  { amounts, layout }: { readonly amounts: Amounts; readonly layout: RoleLayout },
   question: EndQuestion,
   evaluation: Evaluation,
   witnessFor: (verdict: Verdict) => Witness | null,
@@ -279,7 +367,17 @@ function byEnds(
   const because = ends.sentences(amounts.relationships)
   const asTables = (): Evaluation => ({ ...evaluation, because })
   const upheld = (): Evaluation => ({ ...evaluation, verdict: 'upheld', because, witness: null })
-  if (question.ask === 'line') return evaluation.verdict === 'upheld' ? asTables() : evaluation
+  if (question.ask === 'line') {
+    const fault = ends.referenceFault(layout)
+    if (fault)
+      return {
+        ...evaluation,
+        verdict: fault.code === 'reference-undrawn' ? 'not shown' : 'broken',
+        witness: null,
+        because: [...because, fault],
+      }
+    return evaluation.verdict === 'upheld' ? asTables() : evaluation
+  }
   const answer = amounts[question.of][question.ask]
   if (answer === null)
     return {
@@ -294,8 +392,23 @@ function byEnds(
     return { ...evaluation, verdict, because, witness: evaluation.witness ?? witnessFor(verdict) }
   }
   if (question.wanted === 'one') return answer === 'one' ? upheld() : asTables()
+  // What it is identified within may have one of it at most: no key says so, but the line does.
+  if (answer === 'one' && evaluation.verdict === 'upheld')
+    return { ...evaluation, verdict: 'too strict', because, witness: null }
   // The line allows many, and what tells the card apart does not: then that is the reason.
   return answer !== 'one' && evaluation.verdict !== 'upheld' ? evaluation : asTables()
+}
+
+/** Whether the diagram does not say of a fact, though it is asked, if it may be missing. */
+function isUnsaid(
+  { diagram }: EndsOf,
+  { entity, path }: Extract<Rule, { kind: 'mustHave' | 'mayLack' }>,
+  reading: Reading,
+): boolean {
+  const placed = reading.attribute(entity, path)
+  const card = placed && diagram.entities.find(({ id, name }) => sameName(name.trim() || id, placed.table))
+  const fact = card?.attributes.find(({ name }) => sameName(name.trim(), placed!.column))
+  return diagram.level === 'physical' && fact?.required === null && !fact.identifies
 }
 
 /** A fact whose type is not said yet shows nothing of what is kept. */
@@ -323,6 +436,12 @@ function hasAny({ entities, relationships }: Diagram, about: keyof typeof ABOUT)
   return [...entities, ...relationships].some(({ given, attributes }) => !given && attributes.length > 0)
 }
 
+/** Whether any fact of the student's own has a type: without one there is no size. */
+const hasTypes = ({ entities, relationships }: Diagram): boolean =>
+  [...entities, ...relationships].some(
+    ({ given, attributes }) => !given && attributes.some(({ type }) => type.trim() !== ''),
+  )
+
 const ABOUT: Readonly<Record<Extract<Rule, { kind: 'drawn' }>['about'], readonly FindingCode[]>> = {
   answers: ['diagram.end-open', 'diagram.end-missing'],
   between: ['junction.unresolved', 'diagram.several-unresolved'],
@@ -338,6 +457,8 @@ function judgeDrawn(ends: EndsOf, findings: readonly Finding[], about: keyof typ
       verdict: 'not shown',
       because: [becauseOf('nothing-drawn', {})],
     }
+  if (about === 'sizes' && !hasTypes(ends.diagram))
+    return { ...base, verdict: 'not shown', because: [becauseOf('nothing-drawn', {})] }
   const faults = findings.filter(({ code }) => ABOUT[about].includes(code))
   if (faults.length === 0) return { ...base, verdict: 'upheld', because: [becauseOf('drawn-well', {})] }
   return {

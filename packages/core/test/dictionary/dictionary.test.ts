@@ -311,15 +311,16 @@ describe('findings', () => {
       'dictionary.reference-differs 1 format',
       [
         ACCESSION,
-        field('trial', 'accession_no', 'code', '9', { refersTo: 'accession', example: 'SKV-00417' }),
-      ],
-      [
-        ACCESSION,
         field('trial', 'accession_no', 'code', '9', {
           refersTo: 'accession',
-          format: 'AAA-99999',
-          example: 'SKV-00417',
+          format: 'AAA/99999',
+          example: 'SKV/00417',
         }),
+      ],
+      // Blank is not contrary.
+      [
+        ACCESSION,
+        field('trial', 'accession_no', 'code', '9', { refersTo: 'accession', example: 'SKV-00417' }),
       ],
     ],
     ['dictionary.optional-key 0 required', [{ ...TRIP, required: 'no' }], [{ ...TRIP, required: '' }]],

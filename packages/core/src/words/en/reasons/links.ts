@@ -28,6 +28,13 @@ export const LINKS = {
     p =>
       `${say(p.missed)} of ${p.target} is not in the reference from ${p.table} (${say(p.columns)}): which row of ${p.target} is meant is not checked by it.`,
   ),
+  'reference-other-side': own<{ columns: Names; table: string; target: string }>(
+    p =>
+      `The foreign key ${say(p.columns)} is drawn at ${p.target}: there each has room for one ${p.table} only. It belongs to ${p.table}.`,
+  ),
+  'reference-undrawn': own<{ table: string; target: string }>(
+    p => `At physical level ${p.table} says by which columns it refers to ${p.target}; none are drawn.`,
+  ),
   'reference-cannot-hold': own<{
     column: string
     table: string

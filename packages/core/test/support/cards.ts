@@ -1,0 +1,54 @@
+import { EMPTY_DIAGRAM, newFact, type Diagram, type DiagramEnd, type Level } from '../../src/diagram'
+
+/** A fact by its name: `*` in front identifies, `?` behind may lack, `!` behind must be there. */
+function fact(owner: { id: string; attributes: Diagram['entities'][number]['attributes'] }, written: string) {
+  const identifies = written.startsWith('*')
+  const required = written.endsWith('!') ? true : written.endsWith('?') ? false : null
+  const [name = '', type = '', size = ''] = written.replace(/^\*|[!?]$/g, '').split(':')
+  return newFact(owner, name, { identifies, required, type, size })
+}
+
+/** How many there are: `0 1`, `1 many`; a question mark is left open. */
+function end(entity: string, amount: string, more: Partial<DiagramEnd> = {}): DiagramEnd {
+  const [least, most] = amount.split(' ')
+  return {
+    entity,
+    role: '',
+    least: least === '?' ? null : Number(least),
+    most: most === '?' ? null : most === '1' ? 'one' : 'many',
+    identifies: false,
+    ...more,
+  }
+}
+
+export interface Line {
+  readonly verb?: string
+  readonly back?: string
+  readonly from: readonly [card: string, amount: string, more?: Partial<DiagramEnd>]
+  readonly to: readonly [card: string, amount: string, more?: Partial<DiagramEnd>]
+}
+
+/** A diagram from cards with their facts, lines, and kinds of cards; ids are the names. */
+export function cards(
+  facts: Readonly<Record<string, readonly string[]>>,
+  lines: readonly Line[] = [],
+  { level = 'conceptual', kinds = [] }: { level?: Level; kinds?: Diagram['kinds'] } = {},
+): Diagram {
+  return {
+    ...EMPTY_DIAGRAM,
+    level,
+    entities: Object.entries(facts).map(([name, written]) => {
+      const owner = { id: name, attributes: [] as ReturnType<typeof newFact>[] }
+      for (const each of written) owner.attributes.push(fact(owner, each))
+      return { id: name, name, uniques: [], description: '', attributes: owner.attributes }
+    }),
+    relationships: lines.map(({ verb = '', back = '', from, to }, i) => ({
+      id: `line ${i + 1}`,
+      name: verb,
+      back,
+      attributes: [],
+      ends: [end(...from), end(...to)],
+    })),
+    kinds,
+  }
+}
