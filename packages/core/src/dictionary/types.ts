@@ -4,6 +4,9 @@ import { UNKNOWN_TYPE, dataType, isTypeName, type DataType } from '../schema'
 const WORDS: Readonly<Record<string, { readonly sized: string; readonly plain: string }>> = {
   'TEXT': { sized: 'VARCHAR', plain: 'TEXT' },
   'STRING': { sized: 'VARCHAR', plain: 'TEXT' },
+  'ALPHANUMERIC': { sized: 'VARCHAR', plain: 'TEXT' },
+  'SHORT TEXT': { sized: 'VARCHAR', plain: 'TEXT' },
+  'LONG TEXT': { sized: 'VARCHAR', plain: 'TEXT' },
   'CHARACTERS': { sized: 'VARCHAR', plain: 'TEXT' },
   'WORDS': { sized: 'VARCHAR', plain: 'TEXT' },
   'CODE': { sized: 'CHAR', plain: 'TEXT' },
@@ -14,9 +17,13 @@ const WORDS: Readonly<Record<string, { readonly sized: string; readonly plain: s
   'NUMBER': { sized: 'NUMERIC', plain: 'NUMERIC' },
   'EXACT NUMBER': { sized: 'NUMERIC', plain: 'NUMERIC' },
   'MONEY': { sized: 'NUMERIC', plain: 'NUMERIC' },
+  'CURRENCY': { sized: 'NUMERIC', plain: 'NUMERIC' },
   'AMOUNT': { sized: 'NUMERIC', plain: 'NUMERIC' },
   'COUNTER': { sized: 'INTEGER', plain: 'INTEGER' },
+  'AUTONUMBER': { sized: 'INTEGER', plain: 'INTEGER' },
+  'AUTO NUMBER': { sized: 'INTEGER', plain: 'INTEGER' },
   'YES/NO': { sized: 'BOOLEAN', plain: 'BOOLEAN' },
+  'DATE/TIME': { sized: 'TIMESTAMP', plain: 'TIMESTAMP' },
   'DATE AND TIME': { sized: 'TIMESTAMP', plain: 'TIMESTAMP' },
 }
 

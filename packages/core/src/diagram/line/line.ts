@@ -15,7 +15,7 @@ import {
   removeElements,
 } from '../edit'
 import type { NameRead } from './names'
-import { readSentence, type Fact, type LineFault, type Sentence } from './sentence'
+import { readSentence, splitAtComma, type Fact, type LineFault, type Sentence } from './sentence'
 import { isSign, wordsOf, type Word } from './words'
 
 /** What a line of the entry makes of a diagram, or where it cannot be read. */
@@ -51,7 +51,9 @@ function sentencesOf(line: string): Word[][] {
     if (isSign(word) && word.text === ';') sentences.push([])
     else sentences.at(-1)!.push(word)
   }
-  return sentences.filter(words => words.length > 0)
+  return sentences
+    .filter(words => words.length > 0)
+    .flatMap(words => splitAtComma(words).map(each => [...each]))
 }
 
 class LineWriter {
@@ -110,6 +112,7 @@ class LineWriter {
     amount,
     to,
     toRole,
+    backAmount,
   }: Extract<Sentence, { kind: 'ends' }>): string | null {
     const [a, b] = [this.entity(from), this.entity(to)]
     if (a === b && fromRole === '' && toRole === '')
@@ -121,6 +124,7 @@ class LineWriter {
     const isForward = !found || found.isForward
     const [near, far] = isForward ? [0, 1] : [1, 0]
     this.diagram = changeRelationship(this.diagram, id, isForward ? { name: verb } : { back: verb })
+    if (backAmount) this.diagram = changeEnd(this.diagram, id, near, backAmount)
     this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...(toRole === '' ? {} : { role: toRole }) })
     if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
     this.spoken.add(id)

@@ -2,6 +2,8 @@ import { isDemanded } from '../amounts'
 import type { DiagramAttribute, DiagramEnd, DiagramEntity, DiagramRelationship } from '../document'
 import { typeWritten } from '../type-written'
 import { afterArticle, knownName, readName, singular, type NameRead } from './names'
+import { readIsA, readKeyOf, readRatio, wholeName, withoutPossessive, type Ratio } from './other-forms'
+import { notOfName, numberSaid, plainWords, withoutNegation } from './plain-words'
 import { findPhrase, isSign, isWord, textOf, type Word } from './words'
 
 /** What one sentence of the entry line asks for. */
@@ -14,6 +16,8 @@ export type Sentence =
       readonly amount: Amount
       readonly to: NameRead
       readonly toRole: string
+      /** How many there are the other way, where the sentence says that as well. */
+      readonly backAmount: Amount | null
     }
   | { readonly kind: 'facts'; readonly of: NameRead; readonly facts: readonly Fact[] }
   | { readonly kind: 'carries'; readonly of: string; readonly facts: readonly Fact[] }
@@ -60,6 +64,7 @@ const AMOUNTS: readonly { readonly words: readonly string[]; readonly amount: Am
   { words: ['at', 'least', 'one'], amount: { least: 1, most: 'many' } },
   { words: ['many', ',', 'at', 'least', 'one'], amount: { least: 1, most: 'many' } },
   { words: ['any', 'number', 'of'], amount: { least: 0, most: 'many' } },
+  { words: ['possibly', 'no'], amount: { least: 0, most: null } },
   { words: ['one'], amount: { least: null, most: 'one' } },
   { words: ['many'], amount: { least: null, most: 'many' } },
 ]
@@ -82,17 +87,36 @@ const read = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
  * Reads one sentence (its words without the semicolon). The more particular forms are tried first: "is one
  * of" is never an amount.
  */
-export function readSentence(known: Known, words: readonly Word[]): Read<Sentence> {
+export function readSentence(known: Known, written: readonly Word[]): Read<Sentence> {
+  if (isWord(written[0], 'rename')) return readRename(known, written)
+  if (isWord(written[0], 'remove') && written.length > 1) return readRemove(known, written)
+  const positive = withoutNegation(plainWords(written))
+  if ('refused' in positive)
+    return fault(
+      positive.refused,
+      `I do not read "${textOf(positive.refused)}" here. Say how many there are: ${AMOUNT_WORDS}.`,
+    )
+  return readPositive(known, positive.words)
+}
+
+function readPositive(known: Known, words: readonly Word[]): Read<Sentence> {
   const own = afterArticle(words)
-  if (isWord(words[0], 'rename')) return readRename(known, words)
-  if (isWord(words[0], 'remove') && words.length > 1) return readRemove(known, words)
+  const ratio = readRatio(known.entities, own)
+  if (ratio) return readAsRatio(ratio)
+  const keyOf = readKeyOf(own)
+  if (keyOf) return readToldBy(known, keyOf.of, keyOf.by, own)
   const told = TOLD_PHRASES.find(phrase => findPhrase(own, phrase) > 0)
   if (told) return readTold(known, own, told)
   const kinds = KIND_PHRASES.find(({ phrase }) => findPhrase(own, phrase) > 0)
   if (kinds) return readKinds(known, own, kinds)
   if (findPhrase(own, ['meet', 'in']) > 0) return readMeet(known, own)
-  const amount = firstAmount(own, 1)
-  if (amount) return readEnds(known, own, amount)
+  const subject = isWord(words[0], 'many', 'several') ? ({ least: null, most: 'many' } as const) : null
+  const amount = firstAmount(subject ? words.slice(1) : own, 1)
+  if (amount) return readEnds(known, subject ? words.slice(1) : own, amount, subject)
+  const isA = readIsA(known.entities, own)
+  if (isA) return readIsKind(known, isA)
+  const single = articleAmount(known, own)
+  if (single) return readEnds(known, own, single, null)
   const has = findPhrase(own, ['has'])
   if (has > 0) return readFacts(known, own, has)
   const carries = findPhrase(own, ['carries'])
@@ -115,15 +139,87 @@ function notRead({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   }
 }
 
+/**
+ * Two sentences that are joined by a comma, with or without "and": each says how many, and the second begins anew with
+ * an article or with many.
+ */
+export function splitAtComma(words: readonly Word[]): (readonly Word[])[] {
+  const at = words.findIndex((word, i) => isSign(word) && word.text === ',' && isJoined(words, i))
+  if (at < 0) return [words]
+  const rest = words.slice(at + 1)
+  return [words.slice(0, at), ...splitAtComma(isWord(rest[0], 'and') ? rest.slice(1) : rest)]
+}
+
+function isJoined(words: readonly Word[], at: number): boolean {
+  const after = words.slice(at + 1)
+  const second = isWord(after[0], 'and') ? after.slice(1) : after
+  return (
+    isWord(second[0], 'a', 'an', 'each', 'every', 'one', 'many', 'the') &&
+    firstAmount(plainWords(words.slice(0, at)), 1) !== undefined &&
+    firstAmount(plainWords(second), 2) !== undefined
+  )
+}
+
 interface AmountAt {
   readonly at: number
   readonly length: number
   readonly amount: Amount
 }
 
+/** "must belong to a diver": one of a known card behind a verb that is no "has". */
+function articleAmount({ entities }: Known, words: readonly Word[]): AmountAt | undefined {
+  const at = words.findIndex((word, i) => i > 1 && isWord(word, 'a', 'an'))
+  const target = at > 0 ? wholeName(entities, words.slice(at + 1)) : undefined
+  return target ? { at, length: 1, amount: { least: null, most: 'one' } } : undefined
+}
+
+/** Both sides of a line at once. */
+function readAsRatio({ from, to, most: [near, far] }: Ratio): Read<Sentence> {
+  return read({
+    kind: 'ends',
+    from,
+    fromRole: '',
+    verb: '',
+    amount: { least: null, most: far },
+    to,
+    toRole: '',
+    backAmount: { least: null, most: near },
+  })
+}
+
+function readIsKind(
+  { entities }: Known,
+  { special, general }: { readonly special: readonly Word[]; readonly general: NameRead },
+): Read<Sentence> {
+  const name = readName(entities, special, true)
+  return name
+    ? read({ kind: 'kinds', of: general, isTotal: false, isDisjoint: false, special: [name] })
+    : fault(special, 'I look for the name of an entity first.')
+}
+
+/** At least two, two or more, at most three, exactly two. */
+function numberedAmount(words: readonly Word[], at: number): AmountAt | undefined {
+  const [first, second, third] = [words[at], words[at + 1], words[at + 2]]
+  const [a, c] = [numberSaid(first), numberSaid(third)]
+  if (isWord(first, 'at') && isWord(second, 'least') && c !== undefined)
+    return { at, length: 3, amount: { least: c, most: 'many' } }
+  if (a !== undefined && isWord(second, 'or') && isWord(third, 'more'))
+    return { at, length: 3, amount: { least: a, most: 'many' } }
+  if (isWord(first, 'at') && isWord(second, 'most') && c !== undefined)
+    return { at, length: 3, amount: { least: 0, most: c } }
+  const b = numberSaid(second)
+  if (isWord(first, 'up') && isWord(second, 'to') && c !== undefined)
+    return { at, length: 3, amount: { least: 0, most: c } }
+  return isWord(first, 'exactly') && b !== undefined
+    ? { at, length: 2, amount: { least: b, most: b } }
+    : undefined
+}
+
 /** The first amount from a position on, the longest that stands there. */
 function firstAmount(words: readonly Word[], from: number): AmountAt | undefined {
   for (let at = from; at < words.length; at++) {
+    const numbered = numberedAmount(words, at)
+    if (numbered) return numbered
     const found = AMOUNTS.filter(({ words: phrase }) =>
       phrase.every((text, i) => isWord(words[at + i], text) || (text === ',' && words[at + i]?.text === ',')),
     ).toSorted((a, b) => b.words.length - a.words.length)[0]
@@ -136,18 +232,26 @@ function readEnds(
   { entities }: Known,
   words: readonly Word[],
   { at, length, amount }: AmountAt,
+  backAmount: Amount | null,
 ): Read<Sentence> {
   const from = readName(entities, words)
   if (!from) return fault(words, 'I look for the name of an entity first.')
   const [fromRole, afterRole] = roleAt(words, from.length, at)
-  const modal = isWord(words[afterRole], 'may', 'must') ? words[afterRole]!.text.toLowerCase() : null
+  const modal = isWord(words[afterRole], 'may', 'must', 'can') ? words[afterRole]!.text.toLowerCase() : null
   const verbAt = afterRole + (modal ? 1 : 0)
   const verb = textOf(words.slice(verbAt, at))
+    .replace(/^have\b/i, 'has')
+    .replace(/^be\b/i, 'is')
   if (verbAt >= at)
     return fault(
       words.slice(0, at),
       `Between ${from.name} and how many I look for a verb: ${from.name} brings in many …`,
     )
+  const inVerb = words
+    .slice(verbAt, at)
+    .filter(word => isWord(word, 'and', 'or', 'not', 'no', ',') || isSign(word))
+  if (inVerb.length > 0)
+    return fault(inVerb, `"${textOf(inVerb)}" is part of no verb. One sentence speaks of two entities.`)
   const amountWords = words.slice(at, at + length)
   if (modal === 'may' && isDemanded(amount))
     return fault(amountWords, '"may" says it can be none: with it stands "at most one" or "any number of".')
@@ -164,6 +268,9 @@ function readEnds(
   const as = rest.findIndex((word, i) => i > 0 && isWord(word, 'as'))
   const named = as > 0 ? rest.slice(0, as) : rest
   const to = readName(entities, named, true)
+  const inName = to && to.entity === null ? notOfName(named) : []
+  if (inName.length > 0 && !named.some(isSign))
+    return fault(inName, `"${textOf(inName)}" is part of no name. I look for what: the name of an entity.`)
   if (!to || named.some(isSign))
     return fault(
       named.filter(isSign).length > 0 ? named.filter(isSign) : rest,
@@ -175,13 +282,20 @@ function readEnds(
     from,
     fromRole,
     verb,
-    amount: modal ? { ...amount, least: modal === 'may' ? 0 : 1 } : amount,
+    amount: withModal(amount, modal),
+    backAmount,
     to:
       to.entity === null && amount.most === 'many' && !named[0]!.isQuoted
         ? { ...to, name: singular(to.name) }
         : to,
     toRole,
   })
+}
+
+/** "may" and "must" say the least; "can" leaves it open, as the amount does. */
+function withModal(amount: Amount, modal: string | null): Amount {
+  if (modal === 'may') return { ...amount, least: 0 }
+  return modal === 'must' ? { ...amount, least: Math.max(1, amount.least ?? 1) } : amount
 }
 
 /** "as parent" after a name: the role and where the rest begins. */
@@ -216,12 +330,14 @@ export function factList(words: readonly Word[]): Read<Fact[]> {
     const name = words.slice(at, end < 0 ? words.length : end)
     if (name.length === 0 || name.some(isSign))
       return fault(words.slice(at, at + 1), 'I look for the name of a fact here.')
+    if (name.length > 1 && isWord(name[0], 'no', 'not', 'and', 'or', 'many', 'every', 'only'))
+      return fault(name, `"${name[0]!.text}" begins no name of a fact.`)
     if (end < 0 || words[end]!.text === ',') {
       facts.push({ name: textOf(name) })
       at = end < 0 ? words.length : end + 1
       continue
     }
-    const close = words.findIndex((word, i) => i > end && isSign(word) && word.text === ')')
+    const close = closingOf(words, end)
     if (close < 0)
       return {
         ok: false,
@@ -247,6 +363,17 @@ export function factList(words: readonly Word[]): Read<Fact[]> {
   return read(facts)
 }
 
+/** The bracket that closes the one at `open`; -1 where none does. */
+function closingOf(words: readonly Word[], open: number): number {
+  let depth = 0
+  return words.findIndex((word, i) => {
+    if (i < open || !isSign(word)) return false
+    if (word.text === '(') depth++
+    else if (word.text === ')') depth--
+    return depth === 0 && word.text === ')'
+  })
+}
+
 function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
   let facts: Omit<Fact, 'name'> = {}
   for (const group of groupsOf(words)) {
@@ -264,8 +391,8 @@ function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
 function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
   const text = textOf(words).toLowerCase()
   if (['identifier', 'identifies', 'primary key', 'told apart'].includes(text)) return { identifies: true }
-  if (text === 'may lack') return { required: false }
-  if (text === 'must have') return { required: true }
+  if (['may lack', 'optional'].includes(text)) return { required: false }
+  if (['must have', 'required', 'mandatory'].includes(text)) return { required: true }
   if (text === 'several') return { several: true }
   if (text === 'worked out') return { derived: true }
   if (isWord(words[0], 'parts') && words.length > 1)
@@ -280,13 +407,23 @@ function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
 
 function readTold({ entities }: Known, words: readonly Word[], phrase: readonly string[]): Read<Sentence> {
   const at = findPhrase(words, phrase)
-  const of = readName(entities, words.slice(0, at), true)
-  const rest = words.slice(at + phrase.length)
+  return readToldBy({ entities }, words.slice(0, at), words.slice(at + phrase.length), words)
+}
+
+function readToldBy(
+  { entities }: Pick<Known, 'entities'>,
+  named: readonly Word[],
+  listedWords: readonly Word[],
+  words: readonly Word[],
+): Read<Sentence> {
+  const of = readName(entities, afterArticle(named), true)
+  const rest = withoutPossessive(listedWords)
   const within = rest.findIndex(word => isWord(word, 'within'))
   const listed = within < 0 ? rest : rest.slice(0, within)
-  const by = groupsOf(listed, 'and')
-    .map(textOf)
-    .filter(name => name !== '')
+  const groups = groupsOf(listed, 'and').filter(group => group.length > 0)
+  // Another card among what identifies is what it is identified within.
+  const cards = within < 0 ? groups.flatMap(group => wholeName(entities, group) ?? []) : []
+  const by = groups.filter(group => within >= 0 || !wholeName(entities, group)).map(textOf)
   if (!of) return fault(words, 'I look for the name of an entity first.')
   if (by.length === 0 && within < 0)
     return {
@@ -307,7 +444,9 @@ function readTold({ entities }: Known, words: readonly Word[], phrase: readonly 
         message: 'After "within" I look for the entity in which it is identified.',
       },
     }
-  return read({ kind: 'told', of, by, within: owner ?? null })
+  if (cards.length > 1)
+    return fault(listed, 'One card at a time: "within" names what it is identified within.')
+  return read({ kind: 'told', of, by, within: owner ?? cards[0] ?? null })
 }
 
 /** What stands between commas, and between these words as well. */
@@ -359,6 +498,7 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
 
 const KIND_PHRASES = [
   { phrase: ['is', 'one', 'of'], isTotal: true, isDisjoint: true },
+  { phrase: ['is', 'either'], isTotal: true, isDisjoint: true },
   { phrase: ['is', 'any', 'of'], isTotal: true, isDisjoint: false },
   { phrase: ['may', 'be', 'one', 'of'], isTotal: false, isDisjoint: true },
   { phrase: ['may', 'be', 'any', 'of'], isTotal: false, isDisjoint: false },
