@@ -41,7 +41,7 @@ let turn = 0
 watchDebounced(
   shown,
   async tables => {
-    const diagram = { ...diagramFromSchema({ tables: [...tables] }), level: 'physical' as const }
+    const diagram = diagramFromSchema({ tables: [...tables] })
     const said = JSON.stringify(diagram)
     if (said === last) return
     last = said

@@ -17,22 +17,26 @@ import {
   type DiagramEnd,
   type DiagramEntity,
   type DiagramRelationship,
+  type Level,
 } from './document'
 
 /**
- * The diagram of a schema, at physical level. A table between is known by its key, not by its name: the key
- * is two or more whole references, and nothing refers to it. A table of a key and one value is an attribute
- * with several values. A reference within the primary key makes the table weak. Verb phrases are not known.
+ * The diagram of a schema: each table a card, a reference within the primary key makes it weak. At conceptual level,
+ * where people speak of pairs and of several values, a table between is one line: it is known by its key, which is two
+ * or more whole references, and nothing refers to it; and a table of a key and one value is a fact with several
+ * values. Verb phrases are not known.
+ * @defaultValue level: physical
  */
-export function diagramFromSchema(schema: Schema): Diagram {
+export function diagramFromSchema(schema: Schema, level: Level = 'physical'): Diagram {
   const ids = new Map(schema.tables.map((table, i) => [foldName(table.name), `e${i + 1}`]))
   const isReferred = ({ name }: Table): boolean =>
     schema.tables.some(table => table.references.some(reference => sameName(reference.table, name)))
   const known = (table: Table): Reference[] =>
     table.references.filter(reference => findTable(schema, reference.table) !== undefined)
-  const between = schema.tables.filter(table => !isReferred(table) && isBetween(table, known(table)))
+  const isFolded = (table: Table): boolean => level === 'conceptual' && !isReferred(table)
+  const between = schema.tables.filter(table => isFolded(table) && isBetween(table, known(table)))
   const lists = schema.tables.filter(
-    table => !between.includes(table) && !isReferred(table) && isList(table, known(table)),
+    table => !between.includes(table) && isFolded(table) && isList(table, known(table)),
   )
   const own = schema.tables.filter(table => !between.includes(table) && !lists.includes(table))
   const entities = own.map(table =>
@@ -60,7 +64,7 @@ export function diagramFromSchema(schema: Schema): Diagram {
     )
   return {
     ...EMPTY_DIAGRAM,
-    level: 'physical',
+    level,
     relationships,
     entities: entities.map((entity, i) => ({
       ...entity,
@@ -101,11 +105,10 @@ function uniquesOf(
 }
 
 /** What an exercise gives, as a diagram that is there already. */
-export function givenDiagram(schema: Schema, level: Diagram['level']): Diagram {
-  const drawn = diagramFromSchema(schema)
+export function givenDiagram(schema: Schema, level: Level): Diagram {
+  const drawn = diagramFromSchema(schema, level)
   return {
     ...drawn,
-    level,
     entities: drawn.entities.map(entity => ({ ...entity, given: true })),
     relationships: drawn.relationships.map(relationship => ({ ...relationship, given: true })),
   }

@@ -601,3 +601,20 @@ describe('a diagram by itself', () => {
     )
   })
 })
+
+describe('a table between, drawn from a script', () => {
+  const { schema } = readScript(`CREATE TABLE singer (singer_no integer PRIMARY KEY);
+    CREATE TABLE song (title varchar(40) PRIMARY KEY);
+    CREATE TABLE part (singer_no integer REFERENCES singer, title varchar(40) REFERENCES song, voice varchar(9) NOT NULL, PRIMARY KEY (singer_no, title));`)
+  it.each(['logical', 'physical'] as const)('stays a card with its facts at %s level', level => {
+    const diagram = diagramFromSchema(schema, level)
+    expect(diagram.entities.map(({ name }) => name)).toEqual(['singer', 'song', 'part'])
+    expect(diagram.entities[2]!.attributes.map(({ name }) => name)).toEqual(['voice'])
+    expect(checkDiagram(diagram).map(({ code }) => code)).not.toContain('junction.unresolved')
+  })
+  it('is one line at conceptual level', () => {
+    const diagram = diagramFromSchema(schema, 'conceptual')
+    expect(diagram.entities.map(({ name }) => name)).toEqual(['singer', 'song'])
+    expect(diagram.relationships[0]!.ends.map(({ most }) => most)).toEqual(['many', 'many'])
+  })
+})
