@@ -99,7 +99,10 @@ describe('from a brief to a mark that can be defended', () => {
   it('Check gives a verdict for each rule, the broken one with a row that shows it', async () => {
     await wen.press('button', 'Check')
     await wen.sees('2 to see')
-    await wen.sees('Each drawer has exactly one bay; a bay that is not there is refused.', '[data-verdict=broken]')
+    await wen.sees(
+      'Each drawer has exactly one bay; a bay that is not there is refused.',
+      '[data-verdict=broken]',
+    )
     await wen.press('[data-verdict=broken] button', 'Show the evidence')
     await wen.sees('is not declared to refer to bay', '[data-verdict=broken]')
     await wen.sees('accepted, should be refused', '[data-verdict=broken]')

@@ -73,7 +73,7 @@ function namesOf(
         ends.some(end => end.entity === entity),
     ).length === 0
   const ofRole = role.trim() === '' ? [] : [bare(role) + own, ...(key.length === 1 ? [bare(role)] : [])]
-  const speaks = own.includes(of) || (!BARE.test(column.trim().toLowerCase()) && !/^[\p{L}]{1,3}$/u.test(own))
+  const speaks = own.includes(of) || (!BARE.test(column.trim().toLowerCase()) && !/^\p{L}{1,3}$/u.test(own))
   const ofTarget = [
     of + own,
     ...(key.length === 1 ? [of] : []),

@@ -89,7 +89,7 @@ const KEY_KINDS: readonly Rule['kind'][] = [
 
 function surplusKey(memberOf: Members, table: Table, key: Key, rules: readonly Rule[]): Surplus[] {
   const members = key.columns.map(memberOf)
-  if (members.some(member => member === undefined)) return []
+  if (members.includes(undefined)) return []
   // A rule about fewer of them keeps these unique already; one that permits is judged by itself.
   const isSpokenOf = rules.some(
     rule =>

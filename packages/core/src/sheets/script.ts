@@ -6,6 +6,8 @@ import {
   elementsOf,
   isPermission,
   placesOfMember,
+  surplusConstraints,
+  surplusFindings,
   type Evaluation,
   type Reading,
   type Rule,
@@ -89,10 +91,29 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
         const findings = read.findings.filter(finding => !excuses(finding, reading))
         return judgeWellMade({ ...read, findings: oncePerKind(answer.script, findings) }, rule.about)
       }
+      if (rule.kind === 'nothingMore') return judgeNothingMore(reading)
       return rule.kind === 'scriptRuns'
         ? judgeRuns(read, allowedDialects(document))
         : withTriggers(read, rule, withUnread(unread, evaluation), reading)
     },
+  }
+}
+
+/** Whether the script refuses only what a rule forbids. */
+function judgeNothingMore(reading: Reading): Evaluation {
+  const base = { witness: null, confidence: 'sure' } as const
+  if (reading.alignment.entities.length === 0)
+    return { ...base, tables: [], verdict: 'not shown', because: [becauseOf('no-table', {})] }
+  const surplus = surplusConstraints(reading)
+  if (surplus.length === 0)
+    return { ...base, tables: [], verdict: 'upheld', because: [becauseOf('nothing-more', {})] }
+  return {
+    ...base,
+    verdict: 'too strict',
+    tables: [...new Set(surplus.map(({ table }) => table))],
+    because: surplusFindings(reading)
+      .slice(0, MOST_TOLD)
+      .map(({ code, params, place }) => becauseOf('fault', { code, params }, { span: place })),
   }
 }
 

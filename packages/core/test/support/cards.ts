@@ -3,10 +3,12 @@ import { EMPTY_DIAGRAM, newFact, type Diagram, type DiagramEnd, type Level } fro
 /** A fact by its name: `*` in front identifies, `?` behind may lack, `!` behind must be there. */
 function fact(owner: { id: string; attributes: Diagram['entities'][number]['attributes'] }, written: string) {
   const identifies = written.startsWith('*')
-  const required = written.endsWith('!') ? true : written.endsWith('?') ? false : null
+  const required = { '!': true, '?': false }[written.at(-1)!] ?? null
   const [name = '', type = '', size = ''] = written.replace(/^\*|[!?]$/g, '').split(':')
   return newFact(owner, name, { identifies, required, type, size })
 }
+
+const MOSTS: Readonly<Record<string, DiagramEnd['most']>> = { '?': null, '1': 'one', 'many': 'many' }
 
 /** How many there are: `0 1`, `1 many`; a question mark is left open. */
 function end(entity: string, amount: string, more: Partial<DiagramEnd> = {}): DiagramEnd {
@@ -15,7 +17,7 @@ function end(entity: string, amount: string, more: Partial<DiagramEnd> = {}): Di
     entity,
     role: '',
     least: least === '?' ? null : Number(least),
-    most: most === '?' ? null : most === '1' ? 'one' : 'many',
+    most: MOSTS[most!]!,
     identifies: false,
     ...more,
   }

@@ -9,7 +9,7 @@ const UNIT =
 const WORDS_FOR_NUMBERS =
   /^(?:mon|tue|wed|thu|fri|sat|sun)(?:\w*day)?$|^(?:jan|feb|mar|apr|may|jun|jul|aug|sep|oct|nov|dec)[a-z]*$/i
 
-const TRUTH = /^(?:true|false|t|f|yes|no|y|n|1|0)$/i
+const TRUTH = /^(?:true|false|[tf]|yes|no|[yn10])$/i
 
 const isNumeric = (family: string): boolean =>
   family === 'integer' || family === 'decimal' || family === 'float'

@@ -3,7 +3,8 @@ import { applyFix } from './apply-fix'
 
 /**
  * Findings with each foreign spelling said once: at its first place, with how often it stands further down, and a fix
- * for all places together; for the first alone where the script may have changed since and is not given. Whoever wrote for another server made one mistake, not one for each line.
+ * for all places together; for the first alone where the script may have changed since and is not given. Whoever
+ * wrote for another server made one mistake, not one for each line.
  */
 export function oncePerKind(script: string | null, findings: readonly Finding[]): Finding[] {
   const groups = new Map<string | Finding, Finding[]>()

@@ -82,7 +82,7 @@ function unitIn(argument: Expression | undefined): string {
 
 function numberIn(argument: Expression | undefined): number {
   if (argument?.kind === 'negate') return -numberIn(argument.of)
-  return argument?.kind === 'literal' && argument.isNumber ? Number(argument.value) : NaN
+  return argument?.kind === 'literal' && argument.isNumber ? Number(argument.value) : Number.NaN
 }
 
 /** The call in one of the few forms; undefined where it is nothing about dates that is known here. */

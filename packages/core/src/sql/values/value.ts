@@ -83,7 +83,7 @@ function reckoned(operator: '+' | '-', a: Value, b: Value): Value | undefined {
   if (b.kind === 'interval') return { kind: 'moment', of: plusMonths(from, sign * b.months) + sign * b.days }
   const to = momentIn(b)
   if (to !== undefined && operator === '-') return numberOf(from - to)
-  const days = b.kind === 'number' ? Number(decimalText(b.of)) : NaN
+  const days = b.kind === 'number' ? Number(decimalText(b.of)) : Number.NaN
   return Number.isFinite(days) ? { kind: 'moment', of: from + sign * days } : { kind: 'any' }
 }
 
@@ -201,7 +201,7 @@ export function orderOf(a: Value, b: Value, asksEquality: boolean): number | und
 function orderOfSpans(a: Value, b: Value): number | undefined {
   const days = (value: Value): number => {
     if (value.kind === 'interval') return value.months * 30 + value.days
-    return value.kind === 'number' ? Number(decimalText(value.of)) : NaN
+    return value.kind === 'number' ? Number(decimalText(value.of)) : Number.NaN
   }
   const difference = days(a) - days(b)
   return Number.isNaN(difference) ? undefined : Math.sign(difference)
