@@ -25,6 +25,8 @@ const SENTENCES: readonly (readonly [string, readonly string[]])[] = [
     'Taxon as parent includes any number of taxa as child; taxon as child belongs to at most one taxon as parent',
     [],
   ],
+  ['No keeper has more than one bay; a bay must belong to a keeper', ['Keeper has badge', 'Bay has number']],
+  ['Garden 1:N Trip', ['Garden has code', 'Trip has number']],
   ['Garden, Accession and Keeper meet in loan', []],
   ['Partner is one of Garden, Museum', []],
   ['loan carries day', ['Garden, Accession and Keeper meet in loan']],
