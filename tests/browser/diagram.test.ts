@@ -258,7 +258,7 @@ describe('exercise 2 by keyboard alone', () => {
     await wen.page.waitForSelector('.facts .name:focus')
     await keyboard.type('Participation')
     await keyboard.press('Enter')
-    await keyboard.type('role (t')
+    await keyboard.type('role (i')
     await keyboard.press('Enter')
     await wen.page.waitForSelector('.mark-words button[aria-pressed=true], .fact-name.key')
     await keyboard.press('Escape')
