@@ -210,7 +210,7 @@ function printSheet(): void {
         </section>
         <section v-for="(of, i) in asks.closures" :key="i">
           <h3>
-            What does <span class="mono">{{ of.join(', ') }}</span> fix?
+            What does <span class="mono">{{ of.join(', ') }}</span> determine?
           </h3>
           <NotationEditor
             :ref="register(`closure ${i}`)"
@@ -289,7 +289,7 @@ function printSheet(): void {
           {{
             working.trim() === ''
               ? 'Nothing yet: write a dependency.'
-              : 'Choose attributes above to see what they fix, step by step.'
+              : 'Choose attributes above to see what they determine, step by step.'
           }}
         </p>
         <template v-if="tellsAll">

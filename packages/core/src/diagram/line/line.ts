@@ -307,7 +307,7 @@ class LineWriter {
     const way = (from: typeof a, verb: string, to: typeof a): string =>
       verb === '' && to.most === null
         ? ''
-        : `${this.nameOf(from.entity)} ${verb}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plural(this.nameOf(to.entity).toLowerCase())}`
+        : `${`${this.nameOf(from.entity)} ${verb}`.trim()}: ${amountInWords(to)} ${to.most === 'one' ? this.nameOf(to.entity).toLowerCase() : plural(this.nameOf(to.entity).toLowerCase())}`
     const ways = [way(a, name, b), way(b, back, a)]
     const [said] = ways.filter(text => text !== '')
     return ways.includes('') ? `${said}; the other way not yet said` : ways.join('; ')
