@@ -15,7 +15,7 @@ import {
 } from '../schema'
 import { fitsMask } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
-import { checksMask } from './masks'
+import { checksMask, dayByFormat, plainMask } from './masks'
 import { fieldName, placeOf } from './place'
 import { dictionaryFinding, type ReadDictionary } from './read-dictionary'
 
@@ -127,6 +127,15 @@ function checkField(dictionary: Dictionary, table: Table, column: Column): Findi
   ]
 }
 
+/** A day as its own format writes it, or day first: people read it so, and whoever enters it writes it otherwise. */
+function dayMeant(value: string, format: string, { type }: Pick<Column, 'type'>): string {
+  if (type.family !== 'date' && type.family !== 'timestamp') return value
+  const [, first, second, year] = /^(\d{1,2})[/.-](\d{1,2})[/.-](\d{4})$/.exec(value) ?? []
+  const dayFirst =
+    year === undefined ? undefined : `${year}-${second!.padStart(2, '0')}-${first!.padStart(2, '0')}`
+  return dayByFormat(value, format) ?? (format.trim() === '' ? dayFirst : undefined) ?? value
+}
+
 /** Whether the example could stand in the field: what would become of it, if not. */
 export function checkExample(
   written: DictionaryEntry,
@@ -137,7 +146,7 @@ export function checkExample(
   if (value === '')
     return [dictionaryFinding('dictionary.no-example', { entry, slot: 'example' }, { field: column.name })]
   const place = { entry, slot: 'example' } as const
-  const fits = fit(value, column.type)
+  const fits = fit(dayMeant(value, written.format, column), column.type)
   if (fits === 'refused')
     return [
       dictionaryFinding('dictionary.example-refused', place, {
@@ -156,13 +165,13 @@ export function checkExample(
         becomes: storedAs(value, column.type) ?? 'something else',
       }),
     ]
-  const mask = written.format.trim()
+  const mask = plainMask(written.format)
   return checksMask(mask, column.type.family) && !fitsMask(value, mask)
     ? [
         dictionaryFinding('dictionary.example-other-format', place, {
           field: column.name,
           value,
-          format: mask,
+          format: written.format.trim(),
         }),
       ]
     : []

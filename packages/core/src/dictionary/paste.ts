@@ -70,23 +70,67 @@ export function pasteCells(
 export function dictionaryFromCsv(text: string): Dictionary | undefined {
   const { table } = readRows(text)
   const plain = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '')
-  const slots = (table?.columns ?? []).map(name =>
-    SLOTS.find(slot => plain(SLOT_NAMES[slot]) === plain(name) || OTHER_NAMES[plain(name)] === slot),
+  const columns = (table?.columns ?? []).map(plain)
+  const slots = columns.map(name =>
+    SLOTS.find(slot => plain(SLOT_NAMES[slot]) === name || OTHER_NAMES[name] === slot),
   )
   if (!table || !slots.includes('field')) return undefined
   return {
     entries: table.rows
       .slice(0, MOST_ENTRIES)
       .map(row =>
-        slots.reduce((entry, slot, at) => (slot ? withSlot(entry, slot, row[at]!) : entry), NEW_ENTRY),
+        slots.reduce(
+          (entry, slot, at) => (slot ? withSlot(entry, slot, turned(columns[at]!, row[at]!)) : entry),
+          NEW_ENTRY,
+        ),
       ),
   }
+}
+
+/** Headings that ask whether a field may be empty: yes there is no at required. */
+const ASKS_FOR_NULL: ReadonlySet<string> = new Set([
+  'null',
+  'nulls',
+  'nullable',
+  'allownull',
+  'allownulls',
+  'optional',
+  'maybeempty',
+])
+
+function turned(heading: string, written: string): string {
+  if (!ASKS_FOR_NULL.has(heading)) return written
+  const text = written.trim()
+  if (/^(?:y|yes|x|true|1)$/i.test(text)) return 'no'
+  return /^(?:n|no|false|0)$/i.test(text) ? 'yes' : text
 }
 
 const OTHER_NAMES: Readonly<Record<string, Slot>> = {
   table: 'entity',
   name: 'field',
   attribute: 'field',
+  fieldname: 'field',
+  attributename: 'field',
+  columnname: 'field',
+  tablename: 'entity',
+  entityname: 'entity',
+  fieldsize: 'size',
+  fieldtype: 'type',
+  dataformat: 'format',
+  inputmask: 'format',
+  mask: 'format',
+  nulls: 'required',
+  nullable: 'required',
+  allownull: 'required',
+  allownulls: 'required',
+  optional: 'required',
+  maybeempty: 'required',
+  mandatory: 'required',
+  notnull: 'required',
+  pk: 'key',
+  foreignkey: 'refersTo',
+  sample: 'example',
+  samplevalue: 'example',
   column: 'field',
   datatype: 'type',
   length: 'size',

@@ -58,10 +58,12 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
   }
   const values = [...counts.keys()]
   const dates = datesIn(values)
-  const leadingZeros =
-    values.some(value => /^0\d+$/.test(value)) && values.every(value => /^\d+$/.test(value))
+  const areDigits = values.length > 0 && values.every(value => /^\d+$/.test(value))
+  const leadingZeros = areDigits && values.some(value => /^0\d+$/.test(value))
+  // A phone number and a postcode are texts though none begins with a zero yet.
+  const areCodes = leadingZeros || (areDigits && CODE_NAME.test(name.trim()))
   const list = listsIn(counts, name)
-  const { type, strangers } = leastLoss(values, counts, { dates, leadingZeros, isList: list !== null })
+  const { type, strangers } = leastLoss(values, counts, { dates, areCodes, isList: list !== null })
   const oneDate = dates?.formats.length === 1 && !dates.isAmbiguous ? dates.formats[0]! : null
   const ofCells = dates ? oneDate : formatOf(values)
   const format = list ? null : ofCells
@@ -83,6 +85,10 @@ export function profileColumn(name: string, cells: readonly string[]): ColumnPro
   }
 }
 
+/** Names of what is made of digits and never reckoned with. */
+const CODE_NAME =
+  /(?:^|[_\s])(?:phone|telephone|tel|mobile|fax|zip|zipcode|postcode|postal[_\s]?code|isbn|iban|ean|pin)(?:$|[_\s])/i
+
 const largest = (numbers: readonly number[]): number => numbers.reduce((a, b) => Math.max(a, b), 0)
 const isText = ({ family }: DataType): boolean =>
   family === 'varchar' || family === 'char' || family === 'text'
@@ -96,7 +102,8 @@ const STRANGE = 0.05
 
 interface Seen {
   readonly dates: DateReading | null
-  readonly leadingZeros: boolean
+  /** Digits that are no number: they begin with zeros, or the column is called so. */
+  readonly areCodes: boolean
   readonly isList: boolean
 }
 
@@ -107,10 +114,10 @@ interface Seen {
 function leastLoss(
   values: readonly string[],
   counts: ReadonlyMap<string, number>,
-  { dates, leadingZeros, isList }: Seen,
+  { dates, areCodes, isList }: Seen,
 ): { type: DataType; strangers: string[] } {
   const all = (pattern: RegExp): boolean => values.length > 0 && values.every(value => pattern.test(value))
-  if (!leadingZeros && !isList) {
+  if (!areCodes && !isList) {
     if (all(INTEGER)) return { type: integerFor(values), strangers: [] }
     if (all(DECIMAL)) return { type: decimalFor(values), strangers: [] }
     if (dates && dates.formats.length === 1 && !dates.isAmbiguous)

@@ -125,6 +125,15 @@ describe('what a column holds', () => {
     expect(of('12', '188', '94', 'high', '7').strangers).toEqual(['high'])
   })
 
+  it('what is made of digits and never reckoned with is a text by its name', () => {
+    expect(profileColumn('phone', ['5551234', '5559876']).type.text).toBe('char(7)')
+    expect(profileColumn('zip code', ['90210', '10001'])).toMatchObject({
+      leadingZeros: false,
+      type: { text: 'char(5)' },
+    })
+    expect(profileColumn('seats', ['5551234', '5559876']).type.text).toBe('integer')
+  })
+
   it('few values that come again and again are an enumeration', () => {
     expect(of(...Array.from({ length: 12 }, (_, i) => ['seed', 'spore', 'cutting'][i % 3]!)).members).toEqual(
       ['cutting', 'seed', 'spore'],
