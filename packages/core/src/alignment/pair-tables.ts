@@ -58,7 +58,8 @@ function scoresOf(
     tables.map(
       table =>
         all[rowOf.get(entity)!]![columnOf.get(table)!]! +
-        (table.given && sameName(entity.name, table.name) ? 1 : 0),
+        (table.given && sameName(entity.name, table.name) ? 1 : 0) +
+        (sameName(entity.name, table.name) ? TABLE.exactName : 0),
     ),
   )
   return { scores: firstTablesFirst(scores, names, tables), names }
@@ -200,6 +201,8 @@ function doubtOf(
       score - other < TABLE.margin &&
       // A longer name beside the very same one is another thing: singer_fees is no singer.
       !(name >= NAME.same && names[e]![u]! < NAME.same) &&
+      // Nor is the very same name made doubtful by one of the same words: guild_quarry, quarry_guild.
+      !sameName(open[e]!.name, tables[t]!.name) &&
       !names.some((row, f) => f !== e && row[u]! >= NAME.speaks && row[u]! > names[e]![u]!),
   )
   if (rival < 0) return undefined

@@ -43,6 +43,8 @@ export const NAME = {
 
 /** What each kind of evidence weighs in the score of an entity and a table; together one. */
 export const TABLE = {
+  /** The very same name, letter by letter: enough to turn a draw between names of the same words. */
+  exactName: 0.02,
   /** A name alone is not enough to be likely, whatever else is there. */
   name: 0.42,
   /** What stands in it says nearly as much: names of tables differ more than those of their facts. */
