@@ -1,4 +1,12 @@
-import { declaredKeys, findColumn, findTable, sameName, type Reference, type Table } from '../schema'
+import {
+  declaredKeys,
+  findColumn,
+  findTable,
+  sameColumns,
+  sameName,
+  type Reference,
+  type Table,
+} from '../schema'
 import type { Confidence, PairReason, RoleLayout, Step } from './alignment'
 import { assign } from './assignment'
 import { impliedStep, stepOf, type AlignmentDraft } from './draft'
@@ -62,7 +70,7 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
   const likeness = roles.map(role => {
     const target = draft.tableOf(role.target)
     return references.map(reference =>
-      target && sameName(target.name, reference.table)
+      target && (sameName(target.name, reference.table) || isToKindOf(draft, target, reference))
         ? Math.max(
             ROLE.anyName,
             ...reference.columns.map(column => draft.comparer.role(entity, role, column).score),
@@ -90,6 +98,40 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
   })
 }
 
+/** Whether the reference leads to rows that are rows of the target as well: a table whose key refers to it. */
+function isToKindOf(draft: AlignmentDraft, target: Table, reference: Reference): boolean {
+  return kindReference(draft, target, reference) !== undefined
+}
+
+function kindReference(
+  draft: AlignmentDraft,
+  target: Table,
+  { table, targetColumns }: Reference,
+): Reference | undefined {
+  const kind = findTable(draft.schema, table)
+  return kind?.references.find(
+    other =>
+      sameName(other.table, target.name) &&
+      sameColumns(other.columns, targetColumns) &&
+      sameColumns(kind.primaryKey?.columns ?? [], other.columns),
+  )
+}
+
+/** The step along a reference, to the target itself where it leads to a kind of it. */
+function stepToTarget(draft: AlignmentDraft, role: WorldRole, table: Table, reference: Reference): Step {
+  const target = draft.tableOf(role.target)
+  const kind = target && kindReference(draft, target, reference)
+  if (!target || !kind || sameName(target.name, reference.table)) return stepOf(table, reference)
+  return {
+    fromTable: table.name,
+    toTable: target.name,
+    columns: reference.columns.map((column, i) => {
+      const at = kind.columns.findIndex(name => sameName(name, reference.targetColumns[i] ?? ''))
+      return [column, kind.targetColumns[at] ?? column] as const
+    }),
+  }
+}
+
 function takeReference(
   draft: AlignmentDraft,
   entity: WorldEntity,
@@ -111,7 +153,7 @@ function takeReference(
   draft.addRole(
     entity,
     role,
-    { kind: 'forward', step: stepOf(table, reference) },
+    { kind: 'forward', step: stepToTarget(draft, role, table, reference) },
     {
       score: Math.max(likeness, isAlone ? ROLE.alone : ROLE.oneOfSeveral),
       confidence: rival ? 'weak' : unrivalled,

@@ -24,7 +24,7 @@ export function referenceWritten(
   end: DiagramEnd,
   { key, target, isTaken }: ReferredTo,
 ): string[] | undefined {
-  const isSelf = end.entity === card.id
+  const isSelf = end.entity === card.id || areKin(diagram, end.entity, card.id)
   const found: string[] = []
   for (const column of key) {
     const names = namesOf(diagram, card, relationship, end, { key, target }, column)
@@ -40,6 +40,14 @@ export function referenceWritten(
     found.push(attribute.name.trim())
   }
   return found.length > 0 ? found : undefined
+}
+
+/** Whether the one is a kind of the other: they have the key in common. */
+function areKin({ kinds }: Diagram, a: string, b: string): boolean {
+  return kinds.some(
+    ({ general, special }) =>
+      (general === a && special.includes(b)) || (general === b && special.includes(a)),
+  )
 }
 
 const isPlain = ({ several, derived, parts, name }: DiagramAttribute): boolean =>

@@ -11,10 +11,8 @@ const DATE_MASK = /^[YMDHS]{1,4}(?:[-/.: ][YMDHS]{1,4})*$/i
 export function plainMask(mask: string): string {
   const text = mask.trim().replaceAll('#', '9')
   const hasDigits = text.includes('9')
-  const digits = !hasDigits && /^(?:[^\p{L}]|[NnLlAaXx])*$/u.test(text) ? text.replaceAll(/[Nn]/g, '9') : text
-  return !/[AaX]/.test(digits) && /^(?:[^\p{L}]|[LlNn])*$/u.test(digits)
-    ? digits.replaceAll(/[Ll]/g, 'A')
-    : digits
+  const digits = !hasDigits && /^[\P{L}NnLlAaXx]*$/u.test(text) ? text.replaceAll(/N/gi, '9') : text
+  return !/[AaX]/.test(digits) && /^[\P{L}LlNn]*$/u.test(digits) ? digits.replaceAll(/L/gi, 'A') : digits
 }
 
 /**

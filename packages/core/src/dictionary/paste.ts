@@ -101,7 +101,7 @@ const ASKS_FOR_NULL: ReadonlySet<string> = new Set([
 function turned(heading: string, written: string): string {
   if (!ASKS_FOR_NULL.has(heading)) return written
   const text = written.trim()
-  if (/^(?:y|yes|x|true|1)$/i.test(text)) return 'no'
+  if (/^(?:[yx1]|yes|true)$/i.test(text)) return 'no'
   return /^(?:n|no|false|0)$/i.test(text) ? 'yes' : text
 }
 

@@ -116,14 +116,22 @@ export class Reading {
     const target = findTable(this.schema, step.toTable)
     const isToKey = ({ targetColumns }: Reference): boolean =>
       target !== undefined && declaredKeys(target).some(({ columns }) => sameColumns(columns, targetColumns))
+    // One that leads to a kind of the target leads to it as well: its key refers there.
+    const isThere = ({ table, targetColumns }: Reference): boolean =>
+      sameName(table, step.toTable) ||
+      (findTable(this.schema, table)?.references.some(
+        other => sameName(other.table, step.toTable) && sameColumns(other.columns, targetColumns),
+      ) ??
+        false)
+    const isDirect = ({ table }: Reference): boolean => sameName(table, step.toTable)
     return findTable(this.schema, step.fromTable)?.references.find(
       reference =>
-        sameName(reference.table, step.toTable) &&
+        isThere(reference) &&
         sameColumns(
           reference.columns,
           step.columns.map(([column]) => column),
         ) &&
-        isToKey(reference),
+        (!isDirect(reference) || isToKey(reference)),
     )
   }
 

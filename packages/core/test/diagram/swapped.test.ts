@@ -28,12 +28,12 @@ function draw(lines: readonly Drawn[]): Diagram {
   return cards(
     facts,
     lines.map(({ from, to, near, far }, i): Line => {
-      const roles = from === to ? [{ role: `elder ${i}` }, { role: `younger ${i}` }] : [{}, {}]
+      const roles = from === to ? [`elder ${i}`, `younger ${i}`] : ['', '']
       return {
         verb: VERBS[i]![0],
         back: VERBS[i]![1],
-        from: [NAMES[from]!, near, roles[0]],
-        to: [NAMES[to]!, far, roles[1]],
+        from: [NAMES[from]!, near, { role: roles[0]! }],
+        to: [NAMES[to]!, far, { role: roles[1]! }],
       }
     }),
   )

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { checkExample, dictionaryFromCsv } from '../../src/dictionary'
+import { checkExample, dictionaryFromCsv, readType } from '../../src/dictionary'
 import { NEW_ENTRY } from '../../src/dictionary/document'
-import { readType } from '../../src/dictionary'
 
 const said = (type: string, size: string, format: string, example: string): string[] =>
   checkExample({ ...NEW_ENTRY, type, size, format, example }, 0, {

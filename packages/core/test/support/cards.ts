@@ -34,7 +34,15 @@ export interface Line {
 export function cards(
   facts: Readonly<Record<string, readonly string[]>>,
   lines: readonly Line[] = [],
-  { level = 'conceptual', kinds = [] }: { level?: Level; kinds?: Diagram['kinds'] } = {},
+  {
+    level = 'conceptual',
+    kinds = [],
+    uniques = [],
+  }: {
+    level?: Level
+    kinds?: Diagram['kinds']
+    uniques?: readonly (readonly [card: string, of: readonly string[]])[]
+  } = {},
 ): Diagram {
   return {
     ...EMPTY_DIAGRAM,
@@ -42,7 +50,10 @@ export function cards(
     entities: Object.entries(facts).map(([name, written]) => {
       const owner = { id: name, attributes: [] as ReturnType<typeof newFact>[] }
       for (const each of written) owner.attributes.push(fact(owner, each))
-      return { id: name, name, uniques: [], description: '', attributes: owner.attributes }
+      // Facts by their names, lines by theirs.
+      const idOf = (of: string): string => owner.attributes.find(other => other.name === of)?.id ?? of
+      const own = uniques.filter(([card]) => card === name).map(([, of]) => of.map(idOf))
+      return { id: name, name, uniques: own, description: '', attributes: owner.attributes }
     }),
     relationships: lines.map(({ verb = '', back = '', from, to }, i) => ({
       id: `line ${i + 1}`,

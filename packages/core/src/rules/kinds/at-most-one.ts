@@ -33,7 +33,12 @@ function evaluate(reading: Reading, { entity, role }: AtMostOne): Result {
   const at = tree.root(reading.placement(entity)!.table)
   const identifier = reading.entity(entity)?.identifier ?? []
   const left = reading.columns(tree, at, entity, identifier) ?? []
-  const rows = layout.kind === 'via' || layout.kind === 'backward' ? [at] : []
+  // Where the link does not stand in the entity's own row, it is the row that is asked, whatever identifies it.
+  const isElsewhere =
+    layout.kind === 'via' ||
+    layout.kind === 'backward' ||
+    (layout.kind === 'forward' && reading.part(entity, layout.step.fromTable) !== undefined)
+  const rows = isElsewhere ? [at] : []
   if (left.length === 0 && rows.length === 0)
     return absent('identifier-absent', { entity, members: identifier })
   const goal = reading.columns(tree, at, entity, [role])
