@@ -15,8 +15,9 @@ function made(line: string): string {
   if (!read.ok) return 'refused'
   const amount = ({ least, most }: Diagram['relationships'][number]['ends'][number]): string =>
     `${least ?? '?'}..${most ?? '?'}`
+  const nameOf = (id: string): string => read.diagram.entities.find(card => card.id === id)!.name
   const lines = read.diagram.relationships.map(
-    ({ ends: [a, b] }) => `${a!.entity} ${amount(a!)} ${b!.entity} ${amount(b!)}`,
+    ({ ends: [a, b] }) => `${nameOf(a!.entity)} ${amount(a!)} ${nameOf(b!.entity)} ${amount(b!)}`,
   )
   const fresh = read.diagram.entities.slice(KNOWN.entities.length).map(({ name }) => `new ${name}`)
   return [...lines, ...fresh, ...(lines.length === 0 && fresh.length === 0 ? read.made : [])].join('; ')
@@ -90,6 +91,11 @@ describe('ways of saying how many', () => {
     ['A boat is uniquely identified by its sail', 'Boat is identified by sail'],
     ['The primary key of Boat is sail', 'Boat is identified by sail'],
     ['Berth is identified by berth no and boat', 'Boat 1..one Berth ?..?'],
+    ['A hire is identified by rower and boat', 'Rower 1..one Hire ?..?; Boat 1..one Hire ?..?; new Hire'],
+    [
+      'Hire is identified by day within rower and boat',
+      'Rower 1..one Hire ?..?; Boat 1..one Hire ?..?; new Hire',
+    ],
     ['A rower is either a coach or a novice', 'new Coach; new Novice'],
     ['A cox is a rower', 'new Cox'],
   ])('%s', (line, wanted) => {

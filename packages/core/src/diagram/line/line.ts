@@ -234,9 +234,9 @@ class LineWriter {
         identifies: by.some(name => isSameName(name, fact.name)),
       })),
     )
-    if (within) this.weak(id, this.entity(within))
+    for (const owner of within) this.weak(id, this.entity(owner))
     this.said.push(
-      `${this.nameOf(id)} is identified by ${by.join(' and ') || 'nothing of its own'}${within ? ` within ${within.name}` : ''}`,
+      `${this.nameOf(id)} is identified by ${by.join(' and ') || 'nothing of its own'}${within.length > 0 ? ` within ${within.map(({ name }) => name).join(' and ')}` : ''}`,
     )
     return null
   }

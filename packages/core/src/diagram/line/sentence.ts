@@ -25,7 +25,8 @@ export type Sentence =
       readonly kind: 'told'
       readonly of: NameRead
       readonly by: readonly string[]
-      readonly within: NameRead | null
+      /** The cards within which it is identified: of a card between, both. */
+      readonly within: readonly NameRead[]
     }
   | { readonly kind: 'meet'; readonly names: readonly NameRead[]; readonly name: string }
   | {
@@ -412,20 +413,25 @@ function readTold({ entities }: Known, words: readonly Word[], phrase: readonly 
 
 function readToldBy(
   { entities }: Pick<Known, 'entities'>,
-  named: readonly Word[],
+  subject: readonly Word[],
   listedWords: readonly Word[],
   words: readonly Word[],
 ): Read<Sentence> {
-  const of = readName(entities, afterArticle(named), true)
+  const of = readName(entities, afterArticle(subject), true)
   const rest = withoutPossessive(listedWords)
   const within = rest.findIndex(word => isWord(word, 'within'))
   const listed = within < 0 ? rest : rest.slice(0, within)
   const groups = groupsOf(listed, 'and').filter(group => group.length > 0)
   // Another card among what identifies is what it is identified within.
-  const cards = within < 0 ? groups.flatMap(group => wholeName(entities, group) ?? []) : []
-  const by = groups.filter(group => within >= 0 || !wholeName(entities, group)).map(textOf)
+  const isFact = (group: readonly Word[]): boolean =>
+    of?.entity?.attributes.some(({ name }) => name.trim().toLowerCase() === textOf(group).toLowerCase()) ??
+    false
+  const cardOf = (group: readonly Word[]): NameRead | undefined =>
+    within >= 0 || isFact(group) ? undefined : wholeName(entities, group)
+  const cards = groups.flatMap(group => cardOf(group) ?? [])
+  const by = groups.filter(group => !cardOf(group)).map(textOf)
   if (!of) return fault(words, 'I look for the name of an entity first.')
-  if (by.length === 0 && within < 0)
+  if (by.length === 0 && cards.length === 0 && within < 0)
     return {
       ok: false,
       fault: {
@@ -434,8 +440,9 @@ function readToldBy(
         message: 'After "is identified by" I look for the names of facts.',
       },
     }
-  const owner = within < 0 ? null : readName(entities, afterArticle(rest.slice(within + 1)), true)
-  if (within >= 0 && !owner)
+  const named = within < 0 ? [] : groupsOf(rest.slice(within + 1), 'and').filter(group => group.length > 0)
+  const owners = named.flatMap(group => readName(entities, afterArticle(group), true) ?? [])
+  if (within >= 0 && owners.length === 0)
     return {
       ok: false,
       fault: {
@@ -444,9 +451,7 @@ function readToldBy(
         message: 'After "within" I look for the entity in which it is identified.',
       },
     }
-  if (cards.length > 1)
-    return fault(listed, 'One card at a time: "within" names what it is identified within.')
-  return read({ kind: 'told', of, by, within: owner ?? cards[0] ?? null })
+  return read({ kind: 'told', of, by, within: [...owners, ...cards] })
 }
 
 /** What stands between commas, and between these words as well. */
