@@ -17,12 +17,14 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     const dialect = dialectOf(dialects, store.contentOf('script'))
     return { given: given.value, dialect, ...(habits ? { habits } : {}) }
   })
+  /** Below the physical level nobody is asked whether a fact may be missing. */
+  const saysRequired = (name: Sheet): boolean => name !== 'diagram' || sheet.value?.level === 'physical'
   /** What other sheets say of the tables: a script may say something else. */
   const earlier = computed(() =>
     asks('script') && sheet.value?.helpLevel !== 'assessed'
       ? SHEETS.filter(name => name !== 'script' && asks(name) && store.hasOwn(name))
           .filter(isTableSheet)
-          .map(name => ({ sheet: name, schema: schemaOf(name) }))
+          .map(name => ({ sheet: name, schema: schemaOf(name), saysRequired: saysRequired(name) }))
       : [],
   )
   function schemaOf(name: Parameters<typeof tableSheetModule>[0]) {

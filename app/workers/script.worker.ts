@@ -14,7 +14,12 @@ export interface ScriptQuestion {
   readonly script: string
   readonly options: ReviewOptions
   /** What the sheets before it describe, by what they are called. */
-  readonly earlier: readonly { readonly sheet: string; readonly schema: Schema }[]
+  readonly earlier: readonly {
+    readonly sheet: string
+    readonly schema: Schema
+    /** Whether it is asked what must be there. */
+    readonly saysRequired: boolean
+  }[]
 }
 
 export interface ScriptRead {
@@ -31,7 +36,9 @@ self.addEventListener('message', ({ data }: MessageEvent<ScriptQuestion>) => {
     id,
     read,
     aloud: scriptAloud(read),
-    chain: earlier.flatMap(({ sheet, schema }) => chainFindings(schema, read.schema, sheet)),
+    chain: earlier.flatMap(({ sheet, schema, saysRequired }) =>
+      chainFindings(schema, read.schema, sheet, { saysRequired }),
+    ),
   }
   self.postMessage(answer)
 })

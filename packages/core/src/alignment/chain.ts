@@ -11,11 +11,21 @@ import {
 } from '../schema'
 import { nameWords } from './names'
 
+export interface ChainOptions {
+  /** Whether the earlier sheet says what must be there: a diagram below the physical level is not asked. @defaultValue true */
+  readonly saysRequired?: boolean
+}
+
 /**
  * What a script does not have of an earlier sheet, has besides, or has otherwise: what changed on the way.
  * `sheet` names the earlier one in words.
  */
-export function chainFindings(earlier: Schema, script: Schema, sheet: string): Finding[] {
+export function chainFindings(
+  earlier: Schema,
+  script: Schema,
+  sheet: string,
+  { saysRequired = true }: ChainOptions = {},
+): Finding[] {
   const own = script.tables.filter(({ given }) => !given)
   const before = earlier.tables.filter(({ given }) => !given)
   if (own.length === 0 || before.length === 0) return []
@@ -37,7 +47,7 @@ export function chainFindings(earlier: Schema, script: Schema, sheet: string): F
       const other = pairs.get(table)
       return other
         ? [
-            ...columnFindings(table, other, sheet),
+            ...columnFindings(table, other, sheet, saysRequired),
             ...keyFindings(table, other, sheet),
             ...referenceFindings(table, other, sheet, pairs),
           ]
@@ -49,7 +59,7 @@ export function chainFindings(earlier: Schema, script: Schema, sheet: string): F
 const isCalled = (a: string, b: string): boolean =>
   sameName(a, b) || nameWords(a).join(' ') === nameWords(b).join(' ')
 
-function columnFindings(table: Table, other: Table, sheet: string): Finding[] {
+function columnFindings(table: Table, other: Table, sheet: string, saysRequired: boolean): Finding[] {
   const isOfReference = (owner: Table, name: string): boolean =>
     owner.references.some(({ columns }) => columns.some(column => sameName(column, name)))
   const missing = table.columns.filter(
@@ -62,7 +72,7 @@ function columnFindings(table: Table, other: Table, sheet: string): Finding[] {
     const now = other.columns.find(({ name }) => isCalled(name, column.name))
     if (!now || column.type.text.startsWith('no type')) return []
     const isType = column.type.family !== 'other' && typesMatch(column.type, now.type) === 'not'
-    const isNeed = isRequired(table, column.name) !== isRequired(other, now.name)
+    const isNeed = saysRequired && isRequired(table, column.name) !== isRequired(other, now.name)
     const params = { table: other.name, column: now.name, sheet }
     if (isType)
       return [

@@ -636,4 +636,11 @@ describe('what changed on the way from an earlier sheet', () => {
       `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, garden char(4) REFERENCES garden (code), via char(4) REFERENCES garden (code));`,
     ],
   ])('%s', (code, script) => expect(chain(script)).toContain(code))
+  it('asks nothing that the earlier sheet was not asked', () => {
+    const script = readScript(
+      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date, garden char(4) REFERENCES garden (code));`,
+    ).schema
+    const found = chainFindings(before, script, 'diagram', { saysRequired: false })
+    expect(found.map(({ code }) => code)).not.toContain('chain.required-changed')
+  })
 })
