@@ -21,6 +21,7 @@ describe('rules that measure against the current date', () => {
     ['postgresql', "CHECK (age(born) >= '6 years'::interval)"],
     ['postgresql', 'CHECK (EXTRACT(YEAR FROM age(CURRENT_DATE, born)) >= 6)'],
     ['postgresql', "CHECK (date_part('year', age(born)) > 5)"],
+    ['postgresql', "CHECK (age(born) >= '6 years')"],
     ['sqlserver', 'CHECK (born <= DATEADD(YEAR, -6, GETDATE()))'],
     ['sqlserver', 'CHECK (DATEADD(yy, 6, born) <= CAST(GETDATE() AS DATE))'],
     ['mysql', 'CHECK (TIMESTAMPDIFF(YEAR, born, CURDATE()) >= 6)'],
@@ -80,5 +81,14 @@ describe('rules that measure against the current date', () => {
     const said = Rule.safeParse({ kind: 'refusesValue', ...about, values: ['today minus six years'] })
     expect(said.success).toBe(false)
     expect(said.error?.issues[0]?.message).toContain('"today - 16 years + 1 day"')
+  })
+
+  it('a column may be called now', () => {
+    const model = 'CREATE TABLE gauge (gauge_no integer PRIMARY KEY, now integer NOT NULL CHECK (now > 3));'
+    judged({
+      model,
+      rules: [{ kind: 'refusesValue', entity: 'gauge', attribute: 'now', values: ['3'] }],
+      wanted: ['upheld'],
+    })
   })
 })

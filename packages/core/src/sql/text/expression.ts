@@ -337,7 +337,7 @@ class ExpressionReader {
       return { kind: 'literal', value: upper === 'TRUE', isNumber: false }
     if (upper === 'NULL') return { kind: 'literal', value: null, isNumber: false }
     if (upper === 'INTERVAL' && !this.is('(')) return this.interval()
-    const now = nowNamed(upper)
+    const now = nowNamed(upper, this.is('('))
     if (now && !this.is('.')) {
       if (this.take('(')) {
         if (this.peek().kind === 'number') this.at++

@@ -20,8 +20,12 @@ const NOW: Readonly<Record<string, { readonly hasTime: boolean }>> = {
   SYSTIMESTAMP: { hasTime: true },
 }
 
-export function nowNamed(upper: string): Extract<Expression, { kind: 'now' }> | undefined {
-  return Object.hasOwn(NOW, upper) ? { kind: 'now', ...NOW[upper]! } : undefined
+/** Names that are functions only with brackets behind them: alone they may be columns. */
+const CALLED_ONLY: ReadonlySet<string> = new Set(['CURDATE', 'NOW', 'GETDATE', 'GETUTCDATE', 'SYSDATETIME'])
+
+export function nowNamed(upper: string, isCalled: boolean): Extract<Expression, { kind: 'now' }> | undefined {
+  if (!Object.hasOwn(NOW, upper) || (!isCalled && CALLED_ONLY.has(upper))) return undefined
+  return { kind: 'now', ...NOW[upper]! }
 }
 
 type Interval = Extract<Expression, { kind: 'interval' }>

@@ -1,5 +1,6 @@
 import { foldName } from '../../schema'
 import type { Expression } from '../text/expression'
+import { intervalFrom } from '../text/moments'
 import { fullMonths, momentFrom, partsOfDay, plusMonths, type Moment } from './days'
 import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
 
@@ -201,6 +202,9 @@ export function orderOf(a: Value, b: Value, asksEquality: boolean): number | und
 function orderOfSpans(a: Value, b: Value): number | undefined {
   const days = (value: Value): number => {
     if (value.kind === 'interval') return value.months * 30 + value.days
+    // A text beside a span is one: '16 years'.
+    const span = value.kind === 'text' ? intervalFrom(value.of) : undefined
+    if (span) return span.months * 30 + span.days
     return value.kind === 'number' ? Number(decimalText(value.of)) : Number.NaN
   }
   const difference = days(a) - days(b)
