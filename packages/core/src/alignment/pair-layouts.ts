@@ -342,7 +342,7 @@ function isRepeatOf(
   return own.some(words => nameLikeness(bare, words) >= LAYOUT.repeatedName)
 }
 
-const LIST_WORDS: ReadonlySet<string> = new Set(['list', 'all', 'several', 'various', 'of'])
+const LIST_WORDS: ReadonlySet<string> = new Set(['list', 'all', 'several', 'various'])
 const isCalledList = ({ name }: Column): boolean => nameWords(name).some(word => LIST_WORDS.has(word))
 
 /** An array, a document, or a text under a plural name or one that says list. */

@@ -127,13 +127,16 @@ function checkField(dictionary: Dictionary, table: Table, column: Column): Findi
   ]
 }
 
-/** A day as its own format writes it, or day first: people read it so, and whoever enters it writes it otherwise. */
+/**
+ * A day as its own format writes it; without one day first, or month first where it can only be that: people read it
+ * so, and whoever enters it writes it otherwise.
+ */
 function dayMeant(value: string, format: string, { type }: Pick<Column, 'type'>): string {
   if (type.family !== 'date' && type.family !== 'timestamp') return value
   const [, first, second, year] = /^(\d{1,2})[/.-](\d{1,2})[/.-](\d{4})$/.exec(value) ?? []
-  const dayFirst =
-    year === undefined ? undefined : `${year}-${second!.padStart(2, '0')}-${first!.padStart(2, '0')}`
-  return dayByFormat(value, format) ?? (format.trim() === '' ? dayFirst : undefined) ?? value
+  if (format.trim() !== '' || year === undefined) return dayByFormat(value, format) ?? value
+  const [day, month] = Number(second) > 12 ? [second!, first!] : [first!, second!]
+  return `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
 }
 
 /** Whether the example could stand in the field: what would become of it, if not. */

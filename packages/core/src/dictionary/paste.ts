@@ -117,7 +117,6 @@ const OTHER_NAMES: Readonly<Record<string, Slot>> = {
   fieldsize: 'size',
   fieldtype: 'type',
   dataformat: 'format',
-  inputmask: 'format',
   mask: 'format',
   nulls: 'required',
   nullable: 'required',

@@ -113,7 +113,7 @@ function drawnRules(level: Level): RuleEntry[] {
   ]
 }
 
-/** The script's own checks, each a sentence of the rubric. */
+/** The script's own checks, each a sentence of the rubric; the last asks that it refuses no more than the rules do. */
 export function wellMadeRules(): RuleEntry[] {
   const sentences: Readonly<Record<CheckGroup, string>> = {
     'syntax': 'The script is written without slips.',
@@ -126,13 +126,17 @@ export function wellMadeRules(): RuleEntry[] {
     'normal form': 'Nothing is written twice by what determines what.',
     'rows': 'The rows that are entered fit, and come after their parents.',
   }
-  return CHECK_GROUPS.map(about => ({
+  const say = (sentence: string, rule: Rule): RuleEntry => ({
     id: 'r1',
     group: 'The script by itself',
-    sentence: sentences[about],
+    sentence,
     points: 0,
-    rule: { kind: 'wellMade', entity: 'script', about },
-  }))
+    rule,
+  })
+  return [
+    ...CHECK_GROUPS.map(about => say(sentences[about], { kind: 'wellMade', entity: 'script', about })),
+    say('Nothing is refused that no rule forbids.', { kind: 'nothingMore', entity: 'script' }),
+  ]
 }
 
 /**

@@ -1,4 +1,4 @@
-import { declaredKeys, findColumn, isRequired, sameName, type Key, type Table } from '../schema'
+import { declaredKeys, findColumn, sameName, type Key, type Table } from '../schema'
 import { columnsOf, readExpression } from '../sql'
 import type { Finding, Span } from '../findings'
 import { scriptFinding } from '../findings'
@@ -122,7 +122,6 @@ function surplusRequired(
       !numbering &&
       !isOfModel(name) &&
       !isInPrimaryKey(table, name) &&
-      isRequired(table, name) &&
       !rules.some(rule => NEEDING.includes(rule.kind) && elementsOf(rule).includes(member))
     )
   })
@@ -143,7 +142,7 @@ function surplusRequired(
 const isInPrimaryKey = ({ primaryKey }: Table, column: string): boolean =>
   primaryKey?.columns.some(name => sameName(name, column)) ?? false
 
-const OF_VALUES: readonly Rule['kind'][] = ['refusesValue', 'admitsValue', 'stores', 'givenRows', 'mustHave']
+const OF_VALUES: readonly Rule['kind'][] = ['refusesValue', 'admitsValue', 'stores']
 
 function surplusChecks(
   memberOf: Members,
@@ -161,10 +160,7 @@ function surplusChecks(
       members.some(
         member =>
           member === undefined ||
-          rules.some(
-            rule =>
-              OF_VALUES.includes(rule.kind) && rule.kind !== 'mustHave' && elementsOf(rule).includes(member),
-          ),
+          rules.some(rule => OF_VALUES.includes(rule.kind) && elementsOf(rule).includes(member)),
       )
     const demands = /^\s*\S+\s+is\s+not\s+null\s*$/i.test(expression)
     return isSpokenOf || demands

@@ -14,6 +14,7 @@ describe('a dictionary as classrooms write it', () => {
     ['D.M.YYYY', '5.6.2010', []],
     ['MM-DD-YY', '12-24-03', []],
     ['', '24/12/2003', []],
+    ['', '12/24/2003', []],
     ['YYYY-MM-DD', '2003-12-24', []],
     ['DD/MM/YYYY', '31/02/2001', ['dictionary.example-refused']],
     ['DD/MM/YYYY', 'yesterday', ['dictionary.example-refused']],

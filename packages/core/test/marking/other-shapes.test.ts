@@ -101,6 +101,14 @@ describe('facts that stand elsewhere, or in another form, than in the model', ()
       rules,
       wanted: ['cannot tell', 'cannot tell', 'upheld', 'upheld'],
     })
+    // What is below nothing is so in every unit.
+    judged({
+      model:
+        'CREATE TABLE course (course_no integer PRIMARY KEY, price numeric(6,2) NOT NULL CHECK (price >= 0));',
+      answer: 'CREATE TABLE course (course_no integer PRIMARY KEY, price_cents integer NOT NULL);',
+      rules: [{ kind: 'refusesValue', entity: 'course', attribute: 'price', values: ['-1'] }],
+      wanted: ['broken'],
+    })
     // A whole number without a unit is the usual mistake.
     judged({
       model,

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { emptyExercise, prepareExercise } from '../../src/exercise'
 import { wording } from '../../src/findings'
-import { markScript } from '../../src/marking'
+import { markScript, wellMadeRules } from '../../src/marking'
 import type { Rule } from '../../src/rules'
 import { entriesOf, judged } from './judged'
 
@@ -60,6 +60,10 @@ describe('what an answer refuses and no rule speaks of', () => {
       rules: [...RULES, NOTHING],
       wanted: ['upheld', 'upheld', 'upheld', 'upheld', 'too strict'],
     })
+  })
+
+  it('is asked with the checks that an instructor adds', () => {
+    expect(wellMadeRules().at(-1)!.rule).toEqual(NOTHING)
   })
 
   it('is left to the rule that permits what it refuses', () => {

@@ -28,8 +28,9 @@ export function isOtherNotation(
   value: string,
 ): boolean {
   const [own, written] = [attribute.type, column.type]
+  // Nothing, and less than nothing, are the same in every unit.
   if (isNumeric(own.family) && isNumeric(written.family))
-    return unitOf(column.name) !== null && unitOf(column.name) !== unitOf(attribute.name)
+    return Number(value) > 0 && unitOf(column.name) !== null && unitOf(column.name) !== unitOf(attribute.name)
   if (isNumber(value) && isText(written.family)) {
     const listed = written.family === 'enum' ? written.members : literalsFor(table, column.name)
     return isNumeric(own.family) && listed.length > 0 && listed.every(word => !isNumber(word))
