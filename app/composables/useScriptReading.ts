@@ -2,6 +2,9 @@ import { reviewScript, type ReadScript } from '@nomenklatura/core/sql'
 import type { ScriptQuestion, ScriptRead } from '~/workers/script.worker'
 import ScriptWorker from '~/workers/script.worker?worker'
 
+/** Of a script that stands alone. */
+export const NOTHING_COMPARED: ScriptQuestion['chain'] = { level: 'logical', sheets: [], claims: null }
+
 /**
  * Reads a script in a worker whenever it, or what it is read with, changes; while one reading goes on, only
  * the last change waits. What stands is the last reading that was finished: typing never waits for it.

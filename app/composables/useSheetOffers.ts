@@ -43,7 +43,7 @@ export function useSheetOffers(
     mayBegin('diagram')
       ? (['dictionary', 'script'] as const).filter(gives).map(name => ({
           words: `Draw it from the ${name}`,
-          make: (): Diagram => diagramFromSchema(schemaOf(name), 'logical'),
+          make: (): Diagram => diagramFromSchema(schemaOf(name), sheet.value?.level ?? 'logical'),
         }))
       : [],
   )

@@ -1,7 +1,18 @@
-import { SHEETS, isAboutWriting, type Finding, type Sheet, isTableSheet } from '@nomenklatura/core/findings'
+import {
+  SHEETS,
+  isAboutChain,
+  isAboutWriting,
+  isTableSheet,
+  type Finding,
+  type Sheet,
+  type TableSheetName,
+} from '@nomenklatura/core/findings'
+import type { Schema } from '@nomenklatura/core/schema'
 import { tableSheetModule } from '@nomenklatura/core/sheets'
 import { dialectOf, type ReviewOptions } from '@nomenklatura/core/sql'
 import { sheetView } from '~/sheets'
+import { taskOf } from '~/sheets/dependencies/notes'
+import type { ChainQuestion } from '~/workers/script.worker'
 import type { WorksheetAnswer } from '#shared/answers'
 
 /**
@@ -17,19 +28,21 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     const dialect = dialectOf(dialects, store.contentOf('script'))
     return { given: given.value, dialect, ...(habits ? { habits } : {}) }
   })
-  /** Below the physical level nobody is asked whether a fact may be missing. */
-  const saysRequired = (name: Sheet): boolean => name !== 'diagram' || sheet.value?.level === 'physical'
-  /** What other sheets say of the tables: a script may say something else. */
-  const earlier = computed(() =>
-    asks('script') && sheet.value?.helpLevel !== 'assessed'
-      ? SHEETS.filter(name => name !== 'script' && asks(name) && store.hasOwn(name))
-          .filter(isTableSheet)
-          .map(name => ({ sheet: name, schema: schemaOf(name), saysRequired: saysRequired(name) }))
-      : [],
-  )
-  function schemaOf(name: Parameters<typeof tableSheetModule>[0]) {
+  /** What is compared from sheet to sheet; nothing in an assessed exercise. */
+  const compared = computed<ChainQuestion>(() => {
+    const { level = 'logical', helpLevel, relation } = sheet.value ?? {}
+    if (helpLevel === undefined || helpLevel === 'assessed') return { level, sheets: [], claims: null }
+    const own = SHEETS.filter(name => asks(name) && store.hasOwn(name))
+    const claims = store.contentOf('dependencies')
+    return {
+      level,
+      sheets: own.filter(isTableSheet).map(name => ({ name, content: store.contentOf(name) })),
+      claims: relation && own.includes('dependencies') ? { task: taskOf(relation), claims } : null,
+    }
+  })
+  function schemaOf(name: TableSheetName): Schema {
     const { dialect = 'postgresql' } = scriptOptions.value
-    return tableSheetModule(name).schemaOf(store.contentOf(name), { given: given.value, dialect })
+    return tableSheetModule(name).describes(store.contentOf(name), { given: given.value, dialect }).schema
   }
   const {
     read,
@@ -38,14 +51,14 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
   } = useScriptReading(() => ({
     script: store.contentOf('script'),
     options: scriptOptions.value,
-    earlier: earlier.value,
+    chain: compared.value,
   }))
 
   /** As one types: what each asked sheet says of itself. What else there is to say comes with a check. */
   const liveOf = computed(() => {
     const worksheet = sheet.value
     if (!worksheet) return new Map<Sheet, readonly Finding[]>()
-    const script = { read: read.value, chain: chain.value }
+    const script = read.value
     return new Map(
       worksheet.asked.map(name => {
         const content: unknown = store.contentOf(name)
@@ -60,10 +73,10 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     const of = (name: Sheet): Finding[] => {
       const live = liveOf.value.get(name) ?? []
       const { adds = () => true } = sheetView(name).notes
-      const added = checked.filter(
-        found => found.sheet === name && !isAboutWriting(found) && adds(found, live),
-      )
-      return [...live, ...added]
+      const isNew = (found: Finding): boolean =>
+        !isAboutWriting(found) && !isAboutChain(found) && adds(found, live)
+      const ofSheet = ({ sheet: about }: Finding): boolean => about === name
+      return [...live, ...chain.value.filter(ofSheet), ...checked.filter(ofSheet).filter(isNew)]
     }
     return Object.fromEntries(SHEETS.map(name => [name, of(name)])) as Record<Sheet, Finding[]>
   })

@@ -31,8 +31,8 @@ export interface NotesFrom<Content> {
   readonly content: Content
   readonly worksheet: WorksheetAnswer
   readonly given: Schema
-  /** What a worker read of the script, and what it says otherwise than the sheets before it. */
-  readonly script: { readonly read: ReadScript; readonly chain: readonly Finding[] }
+  /** What a worker read of the script. */
+  readonly script: ReadScript
 }
 
 /** What there is to say about a sheet. */

@@ -1,6 +1,8 @@
-import { chainFindings } from '@nomenklatura/core/alignment'
-import type { Finding } from '@nomenklatura/core/findings'
-import type { Schema } from '@nomenklatura/core/schema'
+import { chainFindings, chainSheet } from '@nomenklatura/core/chain'
+import { readClaims, type DependencyClaims, type RelationTask } from '@nomenklatura/core/claims'
+import type { Level } from '@nomenklatura/core/diagram'
+import type { Finding, TableSheetName } from '@nomenklatura/core/findings'
+import { tableSheetModule } from '@nomenklatura/core/sheets'
 import {
   reviewScript,
   scriptAloud,
@@ -13,13 +15,14 @@ export interface ScriptQuestion {
   readonly id: number
   readonly script: string
   readonly options: ReviewOptions
-  /** What the sheets before it describe, by what they are called. */
-  readonly earlier: readonly {
-    readonly sheet: string
-    readonly schema: Schema
-    /** Whether it is asked what must be there. */
-    readonly saysRequired: boolean
-  }[]
+  readonly chain: ChainQuestion
+}
+
+/** The sheets of one answer that are compared with each other: those that have something of the student's own. */
+export interface ChainQuestion {
+  readonly level: Level
+  readonly sheets: readonly { readonly name: TableSheetName; readonly content: unknown }[]
+  readonly claims: { readonly task: RelationTask; readonly claims: DependencyClaims } | null
 }
 
 export interface ScriptRead {
@@ -30,15 +33,23 @@ export interface ScriptRead {
 }
 
 self.addEventListener('message', ({ data }: MessageEvent<ScriptQuestion>) => {
-  const { id, script, options, earlier } = data
+  const { id, script, options } = data
   const read = reviewScript(script, options)
   const answer: ScriptRead = {
     id,
     read,
     aloud: scriptAloud(read),
-    chain: earlier.flatMap(({ sheet, schema, saysRequired }) =>
-      chainFindings(schema, read.schema, sheet, { saysRequired }),
-    ),
+    chain: chainOf(data, read),
   }
   self.postMessage(answer)
 })
+
+/** What changed on the way from sheet to sheet. */
+function chainOf({ options, chain: { level, sheets, claims } }: ScriptQuestion, read: ReadScript): Finding[] {
+  const { given = { tables: [] }, dialect = 'postgresql' } = options
+  const described = sheets.map(({ name, content }) => {
+    const tables = tableSheetModule(name).describes(content, { given, dialect, withSurrogates: true })
+    return chainSheet(name, name === 'script' ? { ...tables, schema: read.schema } : tables, level)
+  })
+  return chainFindings(described, claims ? readClaims(claims.task, claims.claims) : undefined)
+}

@@ -15,6 +15,7 @@ export const LAYERS = [
   ['claims'],
   ['exercise'],
   ['sheets'],
+  ['chain'],
   ['marking'],
   ['formats'],
 ]

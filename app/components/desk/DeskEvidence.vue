@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { sheetView } from '~/sheets'
@@ -28,6 +29,11 @@ const pairing = computed(() => {
 const modelTables = computed(() => {
   const found = pairing.value.filter(({ model }) => !model.includes('.')).map(({ model }) => model)
   return found.length > 0 ? found : [entry.value?.entity ?? '']
+})
+/** Where an earlier sheet is right. */
+const lost = computed(() => {
+  const cells = handIn.marking?.cells ?? []
+  return cell.value ? lostInWords(rightBefore(cells, cell.value), sheet, 'the') : ''
 })
 const DOUBTS = {
   pairing: 'A part has no sure counterpart: pair it.',
@@ -66,6 +72,7 @@ const DOUBTS = {
       <div class="why">
         <h3>Why</h3>
         <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reasonInWords(reason) }}</p>
+        <p v-if="lost" class="small lost">{{ lost }}</p>
         <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
         <p v-else-if="cell.confidence !== 'sure'" class="small open">
           It rests on a pairing that is {{ cell.confidence }}.
@@ -78,6 +85,7 @@ const DOUBTS = {
       </div>
     </div>
     <ExhibitView v-for="(exhibit, i) in cell.exhibits ?? []" :key="i" :exhibit="exhibit" />
+    <ChainNotes :findings="(handIn.marking?.findings ?? []).filter(({ sheet: of }) => of === sheet)" />
     <p v-if="entry.phrase" class="serif soft brief-phrase">
       The brief: <i>“{{ entry.phrase }}”</i>
     </p>
@@ -121,6 +129,10 @@ h3 {
 .proof > div {
   flex: 1 1 300px;
   min-width: 0;
+}
+.lost {
+  color: var(--slate);
+  font-weight: 600;
 }
 .open {
   color: var(--ochre);

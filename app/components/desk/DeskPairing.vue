@@ -34,9 +34,9 @@ const lines = computed<readonly PairingLine[]>(() =>
 )
 const tables = computed(() => {
   const given = readScript(handIn.starter ?? '', { dialect: desk.dialect }).schema
-  const { schemaOf, field, empty } = tableSheetModule(sheet)
+  const { describes, field, empty } = tableSheetModule(sheet)
   const { dialect, answer } = handIn
-  return schemaOf(answer[field] ?? empty, { given, dialect, withSurrogates: true }).tables
+  return describes(answer[field] ?? empty, { given, dialect, withSurrogates: true }).schema.tables
 })
 const entities = computed(() =>
   lines.value

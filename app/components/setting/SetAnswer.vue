@@ -20,7 +20,7 @@ const { read } = useScriptReading(() => ({
     dialect: document.dialect,
     ...(document.habits ? { habits: document.habits } : {}),
   },
-  earlier: [],
+  chain: NOTHING_COMPARED,
 }))
 const asks = (name: Sheet): boolean => document.sheets.includes(name)
 function toggleSheet(name: Sheet): void {

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
 import { FINDING_EXAMPLES, oncePerKind } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
@@ -7,6 +8,7 @@ import type { CheckedRule } from '#shared/answers'
 const {
   findings,
   verdicts,
+  ofAllSheets = [],
   checkedAt,
   isStale,
   tellsVerdicts,
@@ -18,6 +20,8 @@ const {
 } = defineProps<{
   findings: readonly Finding[]
   verdicts: readonly CheckedRule[]
+  /** The verdicts of the other sheets as well. */
+  ofAllSheets?: readonly CheckedRule[]
   /** In words; empty before the first check. */
   checkedAt: string
   isStale: boolean
@@ -43,6 +47,8 @@ const emit = defineEmits<{
 const notes = computed(() => oncePerKind(null, findings))
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
+/** Where an earlier sheet has it right. */
+const lostOf = (rule: CheckedRule): string => lostInWords(rightBefore(ofAllSheets, rule), rule.sheet)
 /** A list longer than anybody reads is not drawn. */
 const MOST_SHOWN = 300
 const showsUpheld = ref(false)
@@ -151,6 +157,7 @@ function toggle(rule: string): void {
         </p>
         <template v-if="open.has(rule.rule)">
           <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
+          <p v-if="lostOf(rule)" class="small lost">{{ lostOf(rule) }}</p>
           <WitnessRows v-if="rule.witness" :witness="rule.witness" compact />
           <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
           <button
@@ -250,6 +257,10 @@ function toggle(rule: string): void {
   gap: 2px 14px;
   align-items: baseline;
   flex-wrap: wrap;
+}
+.lost {
+  color: var(--slate);
+  font-weight: 600;
 }
 details {
   color: var(--soft);

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { sheetView } from '~/sheets'
 import type { FeedbackAnswer } from '#shared/answers'
 
@@ -23,6 +24,9 @@ const general = computed(
       ({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule),
     ) ?? [],
 )
+/** Where an earlier sheet has it right. */
+const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
+  lostInWords(rightBefore(feedback.value?.rules ?? [], rule), rule.sheet)
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
 </script>
 
@@ -96,6 +100,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
             </p>
             <p v-if="rule.decidedBy">{{ rule.decidedBy }} decided this: “{{ rule.reason }}”</p>
             <p v-for="(reason, i) in rule.because" :key="i">{{ reason.sentence }}</p>
+            <p v-if="lostOf(rule)" class="lost">{{ lostOf(rule) }}</p>
             <p v-if="rule.follows" class="soft">It follows from another mistake and costs nothing more.</p>
             <WitnessRows v-if="rule.witness" :witness="rule.witness" />
             <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
@@ -104,6 +109,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
             </p>
           </div>
         </article>
+        <ChainNotes :findings="feedback.findings" class="between" />
         <details v-if="upheld.length > 0" class="upheld">
           <summary>{{ countOf(upheld.length, 'rule') }} upheld</summary>
           <ul>
@@ -191,6 +197,13 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
   color: var(--soft);
   font-size: 13.5px;
   white-space: nowrap;
+}
+.lost {
+  color: var(--slate);
+  font-weight: 600;
+}
+.between {
+  margin-top: 14px;
 }
 .rule-body {
   margin: 6px 0 0 28px;

@@ -191,6 +191,7 @@ useEventListener(document, 'visibilitychange', () => {
         <MarginNotes
           :findings="findings"
           :verdicts="(store.check?.answer.verdicts ?? []).filter(({ sheet: of }) => of === current)"
+          :of-all-sheets="store.check?.answer.verdicts ?? []"
           :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
           :is-stale="store.isStale"
           :tells-verdicts="sheet.helpLevel !== 'assessed'"

@@ -29,6 +29,5 @@ export type {
 export { lowestConfidence } from './alignment'
 export { Aligner, align, type AlignOptions } from './align'
 export { assign, totalOf } from './assignment'
-export { chainFindings } from './chain'
 export { nameLikeness, nameWords } from './names'
 export { pairReasonInWords } from './wording'

@@ -1,4 +1,4 @@
-import { foldName, sameColumns, type Column, type Schema, type Table } from '../schema'
+import { foldName, sameColumns, sameName, type Column, type Schema, type Table } from '../schema'
 import type { GlossaryEntry, PairReason } from './alignment'
 import { isBareNumber, nameLikeness, nameWords, withoutGlued, withoutPrefix, type NameWords } from './names'
 import type { World, WorldAttribute, WorldEntity, WorldRole } from './world'
@@ -242,14 +242,37 @@ function scoresOf(world: World, schema: Schema, comparer: NameComparer): Scores 
   const evidence = world.entities.map(entity =>
     schema.tables.map(table => comparer.columnEvidence(entity, table)),
   )
+  const arePairs = world.entities.map(entity =>
+    schema.tables.map(table => holdsPairs(entity) && isOfPairs(table)),
+  )
   let scores: number[][] = names.map((row, e) => row.map((name, t) => (name + columns[e]![t]!) / 2))
   for (let round = 0; round < 2; round++) {
     const references = referenceScores(world, schema, scores)
     scores = names.map((row, e) =>
-      row.map((name, t) => TABLE.name * name + evidence[e]![t]! + TABLE.references * references[e]![t]!),
+      row.map((name, t) => {
+        const leads = references[e]![t]!
+        // What stands in a table of pairs is what it leads to.
+        const stands = arePairs[e]![t]! ? TABLE.columns * leads : evidence[e]![t]!
+        return TABLE.name * name + stands + TABLE.references * leads
+      }),
     )
   }
   return scores
+}
+
+/** An entity that is nothing but what it joins. */
+const holdsPairs = ({ attributes, roles }: WorldEntity): boolean =>
+  attributes.length === 0 && roles.length > 1
+
+function isOfPairs({ columns, references }: Table): boolean {
+  return (
+    references.length > 1 &&
+    columns.every(
+      ({ name, numbering }) =>
+        numbering !== null ||
+        references.some(reference => reference.columns.some(other => sameName(other, name))),
+    )
+  )
 }
 
 /** How well what an entity leads to, and what leads to it, is found among a table's references. */

@@ -10,7 +10,8 @@ export {
   relationOf,
   samplesOf,
 } from './task'
-export { readClaims } from './read'
+export { readClaims, type ReadClaims } from './read'
+export { Meanings } from './meanings'
 export { fieldsOf, judgeClaim, unknownNames } from './judge'
 export type { ClaimVerdict } from './verdicts'
 export { openSentence } from './guided'

@@ -96,6 +96,11 @@ function withinLength(name: string, at: number): string {
   return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME)}_${at + 1}` : name
 }
 
+/** A column of a key as it is taken elsewhere: whether it may be empty is said there. */
+function withoutNull({ saysNull: _, ...column }: Column): Column {
+  return column
+}
+
 /** A column of a key with the type it must have wherever it is referred to. */
 interface KeyPart {
   readonly name: string
@@ -230,6 +235,7 @@ class Mapping {
       name,
       type: readType(attribute.type, attribute.size).type,
       notNull,
+      ...(attribute.required === false ? { saysNull: span } : {}),
       default: null,
       numbering: null,
       generated: false,
@@ -285,7 +291,14 @@ class Mapping {
     for (const [i, name] of names.entries()) {
       if (written) this.demand(draft, name, isRequired, key[i]!.column)
       else if (fresh.has(name))
-        draft.columns.push({ ...key[i]!.column, name, notNull: isRequired, span, nameSpan: span })
+        draft.columns.push({
+          ...withoutNull(key[i]!.column),
+          name,
+          notNull: isRequired,
+          ...(end.least === 0 && !isRequired ? { saysNull: span } : {}),
+          span,
+          nameSpan: span,
+        })
     }
     draft.references.push({
       name: null,

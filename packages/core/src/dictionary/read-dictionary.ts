@@ -130,6 +130,7 @@ function columnOf(written: DictionaryEntry, entry: number, findings: Finding[]):
     name,
     type,
     notNull: written.required === 'yes',
+    ...(written.required === 'no' ? { saysNull: spanOf({ entry, slot: 'required' }) } : {}),
     default: null,
     numbering: null,
     generated: false,

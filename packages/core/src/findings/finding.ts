@@ -61,6 +61,11 @@ export function isAboutWriting({ code }: Pick<Finding, 'code'>): boolean {
   return CATALOGUE[code].concerns === 'writing'
 }
 
+/** Whether it is about what changed on the way from one sheet to another. */
+export function isAboutChain({ code }: Pick<Finding, 'code'>): boolean {
+  return code.startsWith('chain.')
+}
+
 /** Whether it is about what is well written and well formed, not well designed: told at every help level. */
 export function isAboutForm({ code }: Pick<Finding, 'code'>): boolean {
   return CATALOGUE[code].concerns !== 'design'

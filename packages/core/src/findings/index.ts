@@ -1,6 +1,7 @@
 export { InvariantError, assertUnreachable, invariant } from './invariant'
 export { CATALOGUE, type FindingCode } from './catalogue'
 export {
+  isAboutChain,
   isAboutForm,
   isAboutWriting,
   scriptFinding,

@@ -1,16 +1,11 @@
 import { align, type Pin } from '../alignment'
+import { chainFindings, chainSheet } from '../chain'
+import { isEmptyClaims, readClaims } from '../claims'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
-import {
-  SHEET,
-  sheetModule,
-  type Cell,
-  type MarkedCell,
-  type SheetModule,
-  type TableSheetModule,
-} from '../sheets'
+import { SHEET, sheetModule, type Cell, type MarkedCell, type SheetModule, type TableSheet } from '../sheets'
 import { dialectOf, readScript } from '../sql'
 import { askedRules, markSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
@@ -55,17 +50,30 @@ export function markAnswer(
 ): Marking {
   const asked = askedSheets(exercise)
   const own = asked.flatMap(sheet => ('mark' in sheet ? [sheet.mark(exercise, answer)] : []))
-  const tables = markTables(
-    exercise,
-    answer,
-    asked.filter(sheet => 'read' in sheet),
-    options,
-  )
+  const read = asked.flatMap(sheet => ('read' in sheet ? [sheet.read(exercise, answer)] : []))
+  const tables = markTables(exercise, read, options)
   return {
     ...tables,
     cells: [...own.flatMap(({ cells }) => cells), ...tables.cells],
-    findings: [...own.flatMap(({ findings }) => findings), ...tables.findings],
+    findings: [
+      ...own.flatMap(({ findings }) => findings),
+      ...tables.findings,
+      ...changedOnTheWay(exercise, answer, read),
+    ],
   }
+}
+
+/** What one sheet of the answer has otherwise than another. */
+function changedOnTheWay(
+  { document: { sheets = ['script'], relation, samples, level } }: PreparedExercise,
+  { claims }: MarkableAnswer,
+  read: readonly TableSheet[],
+): Finding[] {
+  const isClaimed = relation && claims && sheets.includes('dependencies') && !isEmptyClaims(claims)
+  return chainFindings(
+    read.map(sheet => chainSheet(sheet.name, sheet, level ?? 'logical')),
+    isClaimed ? readClaims(relation, claims, samples) : undefined,
+  )
 }
 
 const askedSheets = ({ document: { sheets = ['script'] } }: PreparedExercise): SheetModule<unknown>[] =>
@@ -85,7 +93,7 @@ export function markScript(
   script: string,
   { dialect, ...options }: MarkOptions & { readonly dialect?: Dialect } = {},
 ): Marking {
-  return markTables(exercise, { script, dialect }, [SHEET.script], options)
+  return markTables(exercise, [SHEET.script.read(exercise, { script, dialect })], options)
 }
 
 export interface MarkOptions {
@@ -98,11 +106,9 @@ export interface MarkOptions {
  */
 function markTables(
   exercise: PreparedExercise,
-  answer: MarkableAnswer,
-  sheets: readonly TableSheetModule<unknown>[],
+  read: readonly TableSheet[],
   { pins = [] }: MarkOptions,
 ): Marking {
-  const read = sheets.map(sheet => sheet.read(exercise, answer))
   const [first, ...others] = exercise.glossaries.map((_, model): Marking => {
     const parts = read.map(sheet => markSheet(exercise, model, sheet, pins))
     return {

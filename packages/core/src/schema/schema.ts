@@ -60,7 +60,7 @@ export interface Column {
   /** What it is computed from, where it is. */
   readonly generation?: { readonly expression: string; readonly stored: boolean }
   readonly comment?: string
-  /** Where NULL is written, that it may be empty. */
+  /** Where it is said that it may be empty: NULL is written, or the question is answered so. */
   readonly saysNull?: Span
   readonly span: Span
   readonly nameSpan: Span

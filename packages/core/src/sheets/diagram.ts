@@ -45,7 +45,10 @@ export const diagram: TableSheetModule<Diagram> = {
       .map(({ text }) => text)
       .join('\n'),
   begin: ({ tables, level }) => (tables.tables.length === 0 ? EMPTY_DIAGRAM : givenDiagram(tables, level)),
-  schemaOf: (content, { withSurrogates = false }) => schemaFromDiagram(content, { withSurrogates }).schema,
+  describes: (content, { withSurrogates = false }) => {
+    const mapped = schemaFromDiagram(content, { withSurrogates })
+    return { schema: mapped.schema, placed: placedAt(mapped) }
+  },
   hasOwn: ({ entities, relationships }) => [...entities, ...relationships].some(({ given }) => !given),
   form: () => [],
   read: readDiagramSheet,
@@ -76,11 +79,16 @@ export function readDiagramSheet(
     schema,
     findings,
     asks: rule => asksInDiagram(world, rule, asked),
-    placed: ({ start }) => ({ start: 0, end: 0, field: mapped.elements[start] ?? '' }),
+    placed: placedAt(mapped),
     judge: (rule, evaluation, reading) =>
       judge(ends, findings, rule, inCardWords(ends, rule, evaluation, reading), reading),
   }
 }
+
+/** The element that a place of the schema speaks of. */
+const placedAt =
+  ({ elements }: MappedDiagram): TableSheet['placed'] =>
+  ({ start }) => ({ start: 0, end: 0, field: elements[start] ?? '' })
 
 const higher = (a: Level, b: Level): Level => (LEVELS.indexOf(a) > LEVELS.indexOf(b) ? a : b)
 

@@ -24,7 +24,10 @@ export const dictionary: TableSheetModule<Dictionary> = {
   empty: EMPTY_DICTIONARY,
   parse: fromJson(Dictionary, EMPTY_DICTIONARY),
   readable: dictionaryToComment,
-  schemaOf: (content, { given }) => readDictionary(content, { given }).schema,
+  describes: (content, { given }) => ({
+    schema: readDictionary(content, { given }).schema,
+    placed: placedIn(content),
+  }),
   hasOwn: content => !isEmptyDictionary(content),
   form: ({ given }, answer) => readDictionary(answer.dictionary ?? EMPTY_DICTIONARY, { given }).findings,
   read: readDictionarySheet,
@@ -47,14 +50,7 @@ function readDictionarySheet(
     name: 'dictionary',
     schema: read.schema,
     findings: [...read.findings, ...checkDictionary(described, read)],
-    placed: span => {
-      const place = placeOf(span)
-      return {
-        start: 0,
-        end: described.entries[place.entry]?.[place.slot].length ?? 0,
-        field: fieldName(place),
-      }
-    },
+    placed: placedIn(described),
     judge: (rule, evaluated, reading) => {
       const evaluation = inSlotWords(words, evaluated)
       if (rule.kind === 'refersTo') return describedAsKey(described, rule, evaluation, reading)
@@ -62,6 +58,14 @@ function readDictionarySheet(
         ? withUnreadRule(unread, rule, evaluation, reading)
         : evaluation
     },
+  }
+}
+
+/** The slot that a place of the schema speaks of. */
+function placedIn({ entries }: Dictionary): TableSheet['placed'] {
+  return span => {
+    const place = placeOf(span)
+    return { start: 0, end: entries[place.entry]?.[place.slot].length ?? 0, field: fieldName(place) }
   }
 }
 

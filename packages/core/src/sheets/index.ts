@@ -45,6 +45,6 @@ export function contentFrom(sheet: Sheet, text: string, given: Given): unknown {
 export { scriptOptions } from './script'
 export { readDiagramSheet } from './diagram'
 export type { AnswerPlace, Cell, MarkedCell, PlacedReason } from './marked-cell'
-export type { TableSheet } from './table-sheet'
+export type { DescribedTables, TableSheet } from './table-sheet'
 export type { Given, SheetReading } from './module'
 export type { OwnSheetModule, SheetModule, TableSheetModule } from './module'

@@ -4,7 +4,7 @@ import type { Finding, Sheet, TableSheetName } from '../findings'
 import type { Level } from '../diagram'
 import type { Dialect, Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
-import type { TableSheet } from './table-sheet'
+import type { DescribedTables, TableSheet } from './table-sheet'
 
 /**
  * All that is particular to one kind of sheet. A new one is a file like these, its name in `SHEETS`, its field
@@ -48,7 +48,7 @@ export interface TableSheetModule<Content> extends Module<Content> {
   readonly name: TableSheetName
   read(exercise: PreparedExercise, answer: MarkableAnswer): TableSheet
   /** The tables that it describes, without what reading it says. */
-  schemaOf(content: Content, reading: SheetReading): Schema
+  describes(content: Content, reading: SheetReading): DescribedTables
 }
 
 /** A sheet that is judged in its own way. */

@@ -39,7 +39,10 @@ export const script: TableSheetModule<string> = {
   empty: '',
   parse: text => text,
   readable: text => text,
-  schemaOf: (content, { given, dialect }) => readScript(content, { given, dialect }).schema,
+  describes: (content, { given, dialect }) => ({
+    schema: readScript(content, { given, dialect }).schema,
+    placed: placedInText,
+  }),
   hasOwn: content => content.trim() !== '',
   form: ({ document, given }, answer) =>
     readScript(answer.script, {
@@ -76,6 +79,8 @@ export function scriptOptions({
   }
 }
 
+const placedInText: TableSheet['placed'] = ({ start, end }) => ({ start, end })
+
 function readScriptSheet({ given, document }: PreparedExercise, answer: MarkableAnswer): TableSheet {
   const dialect = answer.dialect ?? dialectOf(document, answer.script)
   const read = reviewScript(answer.script, { given, dialect, ...scriptOptions(document) })
@@ -85,7 +90,7 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
     schema: read.schema,
     findings: oncePerKind(answer.script, read.findings),
     excuses,
-    placed: ({ start, end }) => ({ start, end }),
+    placed: placedInText,
     judge: (rule, evaluation, reading) => {
       if (rule.kind === 'wellMade') {
         const findings = read.findings.filter(finding => !excuses(finding, reading))

@@ -3,15 +3,19 @@ import type { Evaluation, Reading, Rule } from '../rules'
 import type { Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
 
-/** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
-export interface TableSheet {
-  readonly name: TableSheetName
+/** Tables, and where on the sheet they are described. */
+export interface DescribedTables {
   readonly schema: Schema
+  /** A place of the schema as a place of the sheet. */
+  readonly placed: (span: Span) => MarkedCell['because'][number]['place']
+}
+
+/** A sheet that describes tables, read: what is common to scripts and dictionaries when they are marked. */
+export interface TableSheet extends DescribedTables {
+  readonly name: TableSheetName
   readonly findings: readonly Finding[]
   /** Whether the sheet is asked a rule that sheets of its kind can show. @defaultValue always */
   readonly asks?: (rule: Rule) => boolean
-  /** A place of the schema as a place of the sheet. */
-  readonly placed: (span: Span) => MarkedCell['because'][number]['place']
   /** Whether the rules themselves ask for what a finding blames. @defaultValue never */
   readonly excuses?: (finding: Finding, reading: Reading) => boolean
   /** What this sheet makes of an evaluation of the schema. */

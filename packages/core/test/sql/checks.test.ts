@@ -1,5 +1,4 @@
 import { describe, expect, it } from 'vitest'
-import { chainFindings } from '../../src/alignment'
 import { Universe } from '../../src/dependencies'
 import { CATALOGUE, invariant, wording, type FindingCode } from '../../src/findings'
 import {
@@ -591,56 +590,5 @@ describe('the reading', () => {
       'Every row keeps to: days > 0.',
     ])
     expect(aloud[0]!.sentences.at(-1)!.text).toBe('1 row is entered.')
-  })
-})
-
-describe('what changed on the way from an earlier sheet', () => {
-  const before = readScript(
-    `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, garden char(4) REFERENCES garden (code));`,
-  ).schema
-  const chain = (script: string): string[] =>
-    chainFindings(before, readScript(script).schema, 'diagram').map(({ code }) => code)
-  it('is nothing where the script says the same in other words', () => {
-    expect(
-      chain(
-        'CREATE TABLE Gardens (code char(4) PRIMARY KEY, city text NOT NULL); CREATE TABLE trip (id serial PRIMARY KEY, trip_number integer NOT NULL UNIQUE, begun date NOT NULL, garden_code char(4) REFERENCES Gardens (code));',
-      ).filter(code => code !== 'chain.column-more'),
-    ).toEqual([])
-  })
-  it.each([
-    ['chain.table-missing', PARENT],
-    ['chain.table-more', `${GARDEN}${PARENT}CREATE TABLE extra (a int PRIMARY KEY);`],
-    [
-      'chain.reference-missing',
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL);`,
-    ],
-    ['chain.column-missing', `CREATE TABLE garden (code char(4) PRIMARY KEY);${PARENT}`],
-    [
-      'chain.type-changed',
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun boolean NOT NULL, garden char(4) REFERENCES garden (code));`,
-    ],
-    [
-      'chain.required-changed',
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date, garden char(4) REFERENCES garden (code));`,
-    ],
-    [
-      'chain.key-changed',
-      `${GARDEN}CREATE TABLE trip (trip_no integer, begun date PRIMARY KEY, garden char(4) REFERENCES garden (code));`,
-    ],
-    [
-      'chain.column-more',
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, weather text, garden char(4) REFERENCES garden (code));`,
-    ],
-    [
-      'chain.reference-more',
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date NOT NULL, garden char(4) REFERENCES garden (code), via char(4) REFERENCES garden (code));`,
-    ],
-  ])('%s', (code, script) => expect(chain(script)).toContain(code))
-  it('asks nothing that the earlier sheet was not asked', () => {
-    const script = readScript(
-      `${GARDEN}CREATE TABLE trip (trip_no integer PRIMARY KEY, begun date, garden char(4) REFERENCES garden (code));`,
-    ).schema
-    const found = chainFindings(before, script, 'diagram', { saysRequired: false })
-    expect(found.map(({ code }) => code)).not.toContain('chain.required-changed')
   })
 })

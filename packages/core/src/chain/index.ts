@@ -1,0 +1,3 @@
+export { chainFindings } from './of-answer'
+export { lostInWords, rightBefore } from './lost'
+export { chainSheet, type ChainSheet } from './sheet'
