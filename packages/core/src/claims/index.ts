@@ -11,6 +11,7 @@ export {
   samplesOf,
 } from './task'
 export { readClaims, type ReadClaims } from './read'
+export { dependencyOfRule, judgeRuleDependency, type RuleDependency } from './rule-dependency'
 export { Meanings } from './meanings'
 export { fieldsOf, judgeClaim, unknownNames } from './judge'
 export type { ClaimVerdict } from './verdicts'

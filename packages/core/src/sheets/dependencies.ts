@@ -1,14 +1,18 @@
 import {
   DependencyClaims,
   NO_CLAIMS,
+  dependencyOfRule,
   isEmptyClaims,
   judgeClaim,
+  judgeRuleDependency,
   judgedFindings,
   ownFindings,
   readClaims,
+  type ClaimVerdict,
+  type ReadClaims,
 } from '../claims'
 import type { Finding } from '../findings'
-import type { MarkableExercise } from '../exercise'
+import type { PreparedExercise } from '../exercise'
 import { leadingPart, partsAsked, type Rule } from '../rules'
 import type { MarkedCell } from './marked-cell'
 import { fromJson, type OwnSheetModule } from './module'
@@ -24,7 +28,7 @@ export const dependencies: OwnSheetModule<DependencyClaims> = {
   hasOwn: content => !isEmptyClaims(content),
   form: ({ document: { relation } }, { claims = NO_CLAIMS }) =>
     relation ? readClaims(relation, claims).findings : [],
-  mark: ({ document }, { claims = NO_CLAIMS }) => markClaims(document, claims),
+  mark: (exercise, { claims = NO_CLAIMS }) => markClaims(exercise, claims),
 }
 
 /** The claims under the names of their fields. */
@@ -53,24 +57,32 @@ function claimsToText({
     .join('\n\n')
 }
 
-type ClaimRule = Extract<Rule, { kind: 'claim' }>
+/**
+ * What the claims say of one rule; nothing where it is not asked here: rules about tables are, where the
+ * students find the dependencies and the relation speaks of the same.
+ */
+function judge({ world, model }: PreparedExercise, read: ReadClaims, rule: Rule): ClaimVerdict | undefined {
+  if (rule.kind === 'claim') return judgeClaim(read, rule.about)
+  const { task, relation } = read
+  const dependency = task.isGiven
+    ? undefined
+    : dependencyOfRule(rule, { world, schema: model.schema, relation })
+  return dependency && judgeRuleDependency(read, dependency)
+}
 
 /** The cells of the Dependencies sheet, and what is said at its places. */
 function markClaims(
-  document: MarkableExercise,
+  exercise: PreparedExercise,
   claims: DependencyClaims,
 ): { cells: MarkedCell[]; findings: Finding[] } {
-  const { relation, rules, samples } = document
+  const { relation, rules, samples } = exercise.document
   if (!relation) return { cells: [], findings: [] }
   const read = readClaims(relation, claims, samples)
   const cells = rules
     .filter(({ off }) => !off)
     .flatMap((entry): MarkedCell[] => {
-      const parts = partsAsked(entry, 'dependencies').filter(
-        (rule): rule is ClaimRule => rule.kind === 'claim',
-      )
-      if (parts.length === 0) return []
-      const verdicts = parts.map(({ about }) => judgeClaim(read, about))
+      const verdicts = partsAsked(entry, 'dependencies').flatMap(rule => judge(exercise, read, rule) ?? [])
+      if (verdicts.length === 0) return []
       const { verdict, witness, exhibits, doubt } = leadingPart(verdicts)
       return [
         {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TABLE_SHEETS } from '../../findings'
+import { SHEETS } from '../../findings'
 import type { Reading } from '../reading'
 import { absent, newTree, type Result } from '../result'
 import { withKey } from './grants'
@@ -12,7 +12,7 @@ type AtMostOne = z.infer<typeof AtMostOne>
 
 export const atMostOne: RuleModule<AtMostOne> = {
   shape: AtMostOne,
-  sheets: TABLE_SHEETS,
+  sheets: SHEETS,
   weight: 'demand',
   names: 'elements',
   words: rule => `at most one: ${about(rule, rule.role)}`,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TABLE_SHEETS } from '../../findings'
+import { SHEETS } from '../../findings'
 import { becauseOf } from '../because'
 import type { Occurrence } from '../occurrences'
 import type { Reading } from '../reading'
@@ -15,7 +15,7 @@ type Determines = z.infer<typeof Determines>
 /** Equal `from` means equal `to`; paths such as "taxon.genus" start at the entity. */
 export const determines: RuleModule<Determines> = {
   shape: Determines,
-  sheets: TABLE_SHEETS,
+  sheets: SHEETS,
   weight: 'demand',
   names: 'elements',
   words: rule => `determines: ${about(rule, `${rule.from.join(', ')} → ${rule.to.join(', ')}`)}`,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TABLE_SHEETS } from '../../findings'
+import { SHEETS } from '../../findings'
 import { findColumn } from '../../schema'
 import { phrase } from '../../words'
 import { becauseOf, keyPhrase } from '../because'
@@ -30,7 +30,7 @@ type Identifies = z.infer<typeof Identifies>
 /** An entity is identified by these attributes and roles. */
 export const identifies: RuleModule<Identifies> = {
   shape: Identifies,
-  sheets: TABLE_SHEETS,
+  sheets: SHEETS,
   weight: 'demand',
   names: 'elements',
   words: rule => `identified by: ${about(rule, ...rule.by)}`,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { TABLE_SHEETS } from '../../findings'
+import { SHEETS } from '../../findings'
 import { becauseOf } from '../because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
@@ -24,7 +24,7 @@ type ManyAllowed = z.infer<typeof ManyAllowed>
 
 export const manyAllowed: RuleModule<ManyAllowed> = {
   shape: ManyAllowed,
-  sheets: TABLE_SHEETS,
+  sheets: SHEETS,
   weight: 'permission',
   names: 'elements',
   words: rule => `many allowed: ${about(rule, rule.role)}`,

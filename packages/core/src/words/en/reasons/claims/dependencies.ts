@@ -12,6 +12,10 @@ export const CLAIMED_DEPENDENCIES = {
       `${p.dependency} does not follow from what is claimed: rows that agree on the left and differ on the right would be accepted.`,
     () => 'What you wrote would accept these rows, and the case forbids them.',
   ),
+  'dependency-free': own<{ dependency: string }>(p => `Nothing that is claimed says that ${p.dependency}.`),
+  'dependency-forbidden': own<{ dependency: string }>(
+    p => `What is claimed says that ${p.dependency}: rows that the case allows would be refused.`,
+  ),
   'dependencies-right': own<object>(() => 'Everything claimed follows from the case.'),
   'dependency-too-many': own<{ dependency: string }>(p => `${p.dependency} does not follow from the case.`),
   'closure-right': own<{ of: Names }>(p => `Just these are determined by ${braces(p.of)}.`),
