@@ -74,7 +74,7 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
       const live = liveOf.value.get(name) ?? []
       const { adds = () => true } = sheetView(name).notes
       const isNew = (found: Finding): boolean =>
-        !isAboutWriting(found) && !isAboutChain(found) && adds(found, live)
+        !(name === 'script' && isAboutWriting(found)) && !isAboutChain(found) && adds(found, live)
       const ofSheet = ({ sheet: about }: Finding): boolean => about === name
       return [...live, ...chain.value.filter(ofSheet), ...checked.filter(ofSheet).filter(isNew)]
     }

@@ -1,4 +1,4 @@
-import { SLOT_NAMES, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
+import { SLOT_NAMES, writtenAt, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
 
 /** An open slot in words. */
 export const OPEN_SLOTS: Readonly<Record<Slot, string>> = {
@@ -10,8 +10,12 @@ export const OPEN_SLOTS: Readonly<Record<Slot, string>> = {
   required: 'required?',
   key: 'no key',
   refersTo: 'nothing',
+  onDelete: 'not said',
+  onUpdate: 'not said',
   example: 'an example',
   rule: 'no rule',
+  default: 'nothing',
+  numbering: 'not by itself',
   meaning: 'what does it mean?',
 }
 
@@ -31,6 +35,16 @@ export const KEY_WORDS: Readonly<Record<DictionaryEntry['key'], string>> = {
   'unique 4': 'unique together (4)',
 }
 
+/** What becomes of what refers: the words of the trade, and what they come to. */
+export const ACTION_WORDS: Readonly<Record<NonNullable<DictionaryEntry['onDelete']>, string>> = {
+  '': 'not said',
+  'restrict': 'restrict: refused',
+  'cascade': 'cascade: goes with it',
+  'set null': 'set null: is emptied',
+  'set default': 'set default: takes its default',
+  'no action': 'no action: refused in the end',
+}
+
 /** A slot as it is shown in a table: in words where it holds a choice. */
 export function slotText(entry: DictionaryEntry, slot: Slot): string {
   if (slot === 'required') return entry.required === '' ? '' : REQUIRED_WORDS[entry.required]
@@ -39,7 +53,7 @@ export function slotText(entry: DictionaryEntry, slot: Slot): string {
     if (entry.key === 'primary') return 'primary'
     return KEY_WORDS[entry.key]
   }
-  return entry[slot]
+  return writtenAt(entry, slot)
 }
 
 export const slotLabel = (entry: DictionaryEntry, slot: Slot): string =>

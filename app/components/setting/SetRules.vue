@@ -1,7 +1,13 @@
 <script setup lang="ts">
 import { unknownNames } from '@nomenklatura/core/claims'
 import { prepareExercise } from '@nomenklatura/core/exercise'
-import { askSeparately, nextRuleNumber, proposeSheet, wellMadeRules } from '@nomenklatura/core/marking'
+import {
+  askSeparately,
+  nextRuleNumber,
+  proposeSheet,
+  wellDrawnRules,
+  wellMadeRules,
+} from '@nomenklatura/core/marking'
 import { partsOf, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 
@@ -78,20 +84,20 @@ function addMissing(): void {
   emit('change', [...document.rules, ...missing.value.map((rule, i) => ({ ...rule, id: `r${next + i}` }))])
 }
 
-/** The script's own checks that no rule asks yet, a point each. */
+/** Checks of a sheet by itself that no rule asks yet, a point each. */
 const unasked = computed(() =>
-  document.sheets.includes('script')
-    ? wellMadeRules().filter(
-        ({ rule }) => !document.rules.flatMap(partsOf).some(known => key(known) === key(rule)),
-      )
-    : [],
+  [
+    { sheet: 'script' as const, rules: notYet(wellMadeRules()) },
+    { sheet: 'diagram' as const, rules: notYet(wellDrawnRules()) },
+  ].filter(({ sheet, rules }) => document.sheets.includes(sheet) && rules.length > 0),
 )
-function addChecks(): void {
+function notYet(rules: readonly RuleEntry[]): RuleEntry[] {
+  const asked = new Set(document.rules.flatMap(partsOf).map(key))
+  return rules.filter(({ rule }) => !asked.has(key(rule)))
+}
+function addChecks(rules: readonly RuleEntry[]): void {
   const next = nextRuleNumber(document.rules)
-  emit('change', [
-    ...document.rules,
-    ...unasked.value.map((rule, i) => ({ ...rule, id: `r${next + i}`, points: 1 })),
-  ])
+  emit('change', [...document.rules, ...rules.map((rule, i) => ({ ...rule, id: `r${next + i}`, points: 1 }))])
 }
 
 const list = useTemplateRef<HTMLElement>('list')
@@ -118,12 +124,13 @@ const opened = ref('')
         >
       </p>
       <button
-        v-if="unasked.length > 0 && document.rules.length > 0 && !readonly"
+        v-for="{ sheet, rules } in document.rules.length > 0 && !readonly ? unasked : []"
+        :key="sheet"
         type="button"
         class="plain small"
-        @click="addChecks"
+        @click="addChecks(rules)"
       >
-        Ask the script’s own checks as well
+        Ask the {{ sheet }}’s own checks as well
       </button>
       <UButton
         v-if="missing.length > 0 && hasModel && !readonly"

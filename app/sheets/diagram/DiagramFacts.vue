@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberingFrom, numberingInWords } from '@nomenklatura/core/dictionary'
 import {
   changeEntity,
   changeFacts,
@@ -101,15 +102,28 @@ function write(i: number, text: string): boolean {
     emit('change', changeFacts(diagram, owner, next))
   return true
 }
-function set(i: number, change: Partial<DiagramAttribute>): void {
+/** What is undefined is taken away. */
+function set(i: number, change: { [K in keyof DiagramAttribute]?: DiagramAttribute[K] | undefined }): void {
+  const changed = (fact: DiagramAttribute): DiagramAttribute =>
+    Object.fromEntries(
+      Object.entries({ ...fact, ...change }).filter(([, value]) => value !== undefined),
+    ) as DiagramAttribute
   emit(
     'change',
     changeFacts(
       diagram,
       owner,
-      facts.value.map((fact, j) => (j === i ? { ...fact, ...change } : fact)),
+      facts.value.map((fact, j) => (j === i ? changed(fact) : fact)),
     ),
   )
+}
+const isPhysical = computed(() => diagram.level === 'physical')
+const textIn = (event: Event): string => (event.target as HTMLInputElement).value.trim()
+/** "from 100 by 5", "yes", or nothing. */
+function number(i: number, text: string): void {
+  const numbering = numberingFrom(text)
+  fault.value = text !== '' && !numbering ? 'It numbers itself: from 1, or from 100 by 5.' : ''
+  if (text === '' || numbering) set(i, { numbering })
 }
 function writeType(i: number, text: string): void {
   const typed = typeWritten(text)
@@ -170,6 +184,7 @@ function completeMark(event: Event): void {
   input.setSelectionRange(length, input.value.length)
 }
 function markKey(event: KeyboardEvent, i: number): void {
+  if (event.target instanceof HTMLInputElement) return
   const mark = MARKS.find(({ letter }) => letter === event.key.toLowerCase())
   if (!mark || event.ctrlKey || event.metaKey) return
   event.preventDefault()
@@ -277,6 +292,40 @@ function nameTable(table: string): void {
         >
           no two alike
         </button>
+        <label v-if="isPhysical && !fact.several" class="slot"
+          >default
+          <input
+            :value="fact.default ?? ''"
+            maxlength="200"
+            :aria-label="`Default of ${fact.name}`"
+            placeholder="none"
+            @change="set(i, { default: textIn($event) || undefined })"
+            @keydown.enter.stop.prevent="focusLine(i + 1)"
+        /></label>
+        <label v-if="isPhysical && !fact.several" class="slot"
+          >numbers itself
+          <input
+            :value="
+              fact.numbering
+                ? numberingInWords(fact.numbering).replace('numbers itself', '').trim() || 'from 1'
+                : ''
+            "
+            maxlength="60"
+            :aria-label="`How ${fact.name} numbers itself`"
+            placeholder="no"
+            @change="number(i, textIn($event))"
+            @keydown.enter.stop.prevent="focusLine(i + 1)"
+        /></label>
+        <label class="slot wide"
+          >note
+          <input
+            :value="fact.note ?? ''"
+            maxlength="2000"
+            :aria-label="`Note on ${fact.name}`"
+            placeholder="how it is to be understood"
+            @change="set(i, { note: textIn($event) || undefined })"
+            @keydown.enter.stop.prevent="focusLine(i + 1)"
+        /></label>
       </div>
     </template>
     <input
@@ -338,9 +387,25 @@ input:focus {
   font-weight: 650;
   border-bottom: 1.5px solid var(--ink);
 }
+.slot {
+  display: flex;
+  gap: 4px;
+  align-items: baseline;
+}
+.slot input {
+  width: 84px;
+  font-size: 12px;
+}
+.slot.wide {
+  flex: 1 1 100%;
+}
+.slot.wide input {
+  flex: 1;
+}
 .mark-words {
   display: flex;
-  gap: 10px;
+  flex-wrap: wrap;
+  gap: 2px 10px;
   padding: 1px 4px 3px;
   color: var(--soft);
 }

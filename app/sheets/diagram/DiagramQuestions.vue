@@ -7,6 +7,7 @@ import {
   changeEnd,
   changeRelationship,
   putCardBetween,
+  referredEnd,
   removeElements,
   type Diagram,
   type DiagramEnd,
@@ -69,6 +70,13 @@ function setLeast(at: number, value: string): void {
 function setMost(at: number, value: string): void {
   const most = value === 'one' || value === 'many' ? value : Number(value) || null
   setEnd(at, { most, ...(most === 'one' ? {} : { identifies: false }) })
+}
+const ACTIONS = { onDelete: 'On delete', onUpdate: 'On update' } as const
+/** The end that the other refers to: what becomes of those that refer is asked there. */
+const referred = computed(() => (relationship.value ? referredEnd(relationship.value) : -1))
+function setAction(event: keyof typeof ACTIONS, value: string): void {
+  const action = value === '' ? undefined : (value as DiagramEnd[typeof event])
+  setEnd(referred.value, { [event]: action } as Partial<DiagramEnd>)
 }
 /** 0, 1 and M answer at once, and the next slot is reached. */
 function slotKey(event: KeyboardEvent, at: number, slot: 'least' | 'most'): void {
@@ -217,6 +225,20 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         <option value="0">no</option>
         <option value="1">yes</option>
       </select>
+    </p>
+    <p v-if="referred >= 0 && diagram.level === 'physical'" class="small roles">
+      <label v-for="(words, event) in ACTIONS" :key="event"
+        >{{ words }} of a <i>{{ called(relationship.ends[referred]!) }}</i>, its
+        {{ plural(called(relationship.ends[1 - referred]!)) }}:
+        <select
+          :value="relationship.ends[referred]![event] ?? ''"
+          :disabled="isFixed"
+          :aria-label="`${words} of ${called(relationship.ends[referred]!)}`"
+          @change="setAction(event, ($event.target as HTMLSelectElement).value)"
+        >
+          <option v-for="(means, value) in ACTION_WORDS" :key="value" :value="value">{{ means }}</option>
+        </select></label
+      >
     </p>
     <p v-if="isSelf" class="small roles">
       Who is who?

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { aloud, removeElements, type Diagram } from '@nomenklatura/core/diagram'
+import { aloud, busiestInWords, removeElements, type Diagram } from '@nomenklatura/core/diagram'
 import { wording, type Finding } from '@nomenklatura/core/findings'
 
 /** The diagram as sentences: an equal view, read aloud, held beside the brief and edited in place. */
@@ -29,6 +29,7 @@ function notesOf(element: string): Finding[] {
       ?.attributes.map(({ id }) => id) ?? []
   return findings.filter(({ field = '' }) => field === element || own.includes(field))
 }
+const busiest = computed(() => busiestInWords(diagram))
 const isCard = (element: string): boolean => diagram.entities.some(({ id }) => id === element)
 const isLine = (element: string): boolean => diagram.relationships.some(({ id }) => id === element)
 const isGiven = (element: string): boolean =>
@@ -105,6 +106,7 @@ defineExpose({ show })
         </p>
       </li>
     </ul>
+    <p v-if="busiest" class="serif soft busiest">{{ busiest.text }}</p>
   </div>
 </template>
 
@@ -128,6 +130,9 @@ li {
 .said {
   font-size: 15.5px;
   line-height: 1.55;
+}
+.busiest {
+  padding-top: 8px;
 }
 .form,
 .note {

@@ -5,6 +5,7 @@ import {
   fieldName,
   readType,
   withSlot,
+  writtenAt,
   type Dictionary,
   type DictionaryEntry,
   type Slot,
@@ -61,6 +62,15 @@ const hasSize = ({ type, size }: DictionaryEntry): boolean =>
   type.trim() === '' ||
   readType(type, '').type.family === 'decimal' ||
   ['char', 'varchar', 'text', 'other'].includes(readType(type, '').type.family)
+/** What becomes of a field that refers is asked where it refers. */
+const ACTIONS = { onDelete: 'on delete', onUpdate: 'on update' } as const
+const actionsOf = ({ refersTo }: DictionaryEntry): Partial<typeof ACTIONS> =>
+  refersTo.trim() === '' ? {} : ACTIONS
+/** Whole numbers that refer to nothing may count on by themselves. */
+const mayNumber = (entry: DictionaryEntry): boolean =>
+  writtenAt(entry, 'numbering') !== '' ||
+  (entry.refersTo.trim() === '' &&
+    ['integer', 'decimal'].includes(readType(entry.type, entry.size).type.family))
 const list = useTemplateRef<HTMLElement>('list')
 async function add(entity: string, after: number): Promise<void> {
   const entries: DictionaryEntry[] = [...dictionary.entries]
@@ -166,6 +176,19 @@ function begin(): void {
               :readonly="readonly"
               @write="write(i, 'refersTo', $event)"
           /></span>
+          <label v-for="(words, event) in actionsOf(dictionary.entries[i]!)" :key="event" class="pair"
+            ><span>{{ words }}</span>
+            <select
+              class="slot"
+              :class="{ open: !dictionary.entries[i]![event] }"
+              :value="dictionary.entries[i]![event] ?? ''"
+              :disabled="readonly"
+              :aria-label="slotLabel(dictionary.entries[i]!, event)"
+              @change="write(i, event, ($event.target as HTMLSelectElement).value)"
+            >
+              <option v-for="(means, value) in ACTION_WORDS" :key="value" :value="value">{{ means }}</option>
+            </select></label
+          >
         </p>
         <p class="more">
           <span class="pair"
@@ -185,6 +208,24 @@ function begin(): void {
               :findings="of(i, 'rule')"
               :readonly="readonly"
               @write="write(i, 'rule', $event)"
+          /></span>
+          <span class="pair"
+            ><span>by default</span>
+            <DictionarySlot
+              name="default"
+              :entry="dictionary.entries[i]!"
+              :findings="of(i, 'default')"
+              :readonly="readonly"
+              @write="write(i, 'default', $event)"
+          /></span>
+          <span v-if="mayNumber(dictionary.entries[i]!)" class="pair"
+            ><span>numbers itself</span>
+            <DictionarySlot
+              name="numbering"
+              :entry="dictionary.entries[i]!"
+              :findings="of(i, 'numbering')"
+              :readonly="readonly"
+              @write="write(i, 'numbering', $event)"
           /></span>
           <span class="pair"
             ><span>and meaning</span>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import {
-  SLOTS,
   checkDictionary,
+  dictionaryFromComment,
   dictionaryFromSchema,
+  MOST_ENTRIES,
   dictionaryToComment,
   dictionaryToCsv,
   entitiesOf,
@@ -21,6 +22,7 @@ const {
   given,
   script = undefined,
   drawn = undefined,
+  comment = undefined,
   draft = undefined,
   hint = '',
   readonly = false,
@@ -35,6 +37,8 @@ const {
   script?: Schema | undefined
   /** What the diagram maps to, where a draft may come from it. */
   drawn?: Schema | undefined
+  /** What a comment of the script lists, where one does. */
+  comment?: Dictionary | undefined
   /** A draft from rows, where one may be had. */
   draft?: (() => Promise<Dictionary | undefined>) | undefined
   /** What else one may begin with. */
@@ -87,6 +91,18 @@ async function copyComment(): Promise<void> {
     : 'This browser does not let me copy here.'
   forget()
 }
+/** A short form that is pasted, wherever it is pasted, is taken as the fields that it lists. */
+function takeComment(event: ClipboardEvent): void {
+  const pasted = event.clipboardData?.getData('text/plain') ?? ''
+  const isListed = /\n/.test(pasted) && !pasted.includes('\t') && /^\s*(?:\/\*|--)/.test(pasted)
+  const listed = readonly || !isListed ? undefined : dictionaryFromComment(pasted)
+  if (!listed) return
+  event.preventDefault()
+  event.stopPropagation()
+  change({ entries: [...dictionary.entries, ...listed.entries].slice(0, MOST_ENTRIES) })
+  said.value = `${countOf(listed.entries.length, 'field')} taken from the comment`
+  forget()
+}
 function print(): void {
   window.print()
 }
@@ -99,7 +115,7 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   await nextTick()
   const cell =
     view.value === 'table'
-      ? `[data-cell="${place.entry} ${SLOTS.indexOf(place.slot)}"]`
+      ? `[data-at="${place.entry} ${place.slot}"]`
       : place.slot === 'entity'
         ? ''
         : `[data-entry="${place.entry}"] [data-slot=${place.slot}], [data-entry="${place.entry}"] select`
@@ -116,7 +132,7 @@ defineExpose({ show })
 </script>
 
 <template>
-  <div ref="host" class="dictionary" @keydown="undoKeys">
+  <div ref="host" class="dictionary" @keydown="undoKeys" @paste.capture="takeComment">
     <header class="head small">
       <span class="views" role="group" aria-label="View"
         ><button
@@ -139,6 +155,9 @@ defineExpose({ show })
           @click="change(dictionaryFromSchema(script!))"
         >
           Draft it from the script
+        </button>
+        <button v-if="isEmpty && comment" type="button" class="plain" @click="change(comment)">
+          Take it from the script’s comment
         </button>
         <button
           v-if="isEmpty && drawn"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { DictionaryEntry, Slot } from '@nomenklatura/core/dictionary'
+import { writtenAt, type DictionaryEntry, type Slot } from '@nomenklatura/core/dictionary'
 import { wording, type Finding } from '@nomenklatura/core/findings'
 
 /** One slot of a catalogue entry, as wide as what stands in it; open, it says in words what is missing. */
@@ -21,19 +21,20 @@ const worst = computed(
     findings.find(({ severity }) => severity === 'error') ??
     findings.find(({ severity }) => severity === 'flaw'),
 )
-const width = computed(
-  () =>
-    `calc(${Math.min(64, Math.max(entry[slot].length, entry[slot] === '' ? OPEN_SLOTS[slot].length : 2))}ch + 9px)`,
-)
+const written = computed(() => writtenAt(entry, slot))
+const width = computed(() => {
+  const letters = written.value === '' ? OPEN_SLOTS[slot].length : Math.max(written.value.length, 2)
+  return `calc(${Math.min(64, letters)}ch + 9px)`
+})
 const isLong = computed(() => slot === 'meaning' || slot === 'rule')
 </script>
 
 <template>
   <input
     class="slot"
-    :class="[worst?.severity, { mono: !isLong, serif: isLong, open: entry[slot] === '' }]"
+    :class="[worst?.severity, { mono: !isLong, serif: isLong, open: written === '' }]"
     :style="{ width: isLong ? `max(${width}, 20ch)` : width }"
-    :value="entry[slot]"
+    :value="written"
     :placeholder="OPEN_SLOTS[slot]"
     :readonly="readonly"
     :aria-label="slotLabel(entry, slot)"

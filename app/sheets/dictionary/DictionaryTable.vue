@@ -4,7 +4,9 @@ import {
   SLOTS,
   SLOT_NAMES,
   fieldName,
+  FURTHER_SLOTS,
   pasteCells,
+  writtenAt,
   withSlot,
   type Dictionary,
   type DictionaryEntry,
@@ -31,7 +33,17 @@ const at = reactive({ row: 0, column: 0 })
 const writing = ref(false)
 const text = ref('')
 const grid = useTemplateRef<HTMLElement>('grid')
-const slotAt = (column: number): Slot => SLOTS[column]!
+const showsAll = ref(false)
+/** Those that few courses ask for stand there where they are asked for, or written on. */
+const slots = computed(() =>
+  SLOTS.filter(
+    slot =>
+      showsAll.value ||
+      !FURTHER_SLOTS.includes(slot) ||
+      dictionary.entries.some(entry => writtenAt(entry, slot) !== ''),
+  ),
+)
+const slotAt = (column: number): Slot => slots.value[Math.min(column, slots.value.length - 1)]!
 const findingOf = (entry: number, slot: Slot): Finding | undefined =>
   findings.find(
     ({ field, severity }) =>
@@ -53,7 +65,7 @@ async function focusCell(): Promise<void> {
 }
 function move(rows: number, columns: number): void {
   at.row = Math.max(0, Math.min(lines.value.length - 1, at.row + rows))
-  at.column = Math.max(0, Math.min(SLOTS.length - 1, at.column + columns))
+  at.column = Math.max(0, Math.min(slots.value.length - 1, at.column + columns))
   void focusCell()
 }
 async function begin(initial?: string): Promise<void> {
@@ -81,13 +93,13 @@ function onCellKey(event: KeyboardEvent): void {
   const by = moves[event.key]
   if (by && !ctrl && !event.altKey) move(...by)
   else if (event.key === 'Home') move(ctrl ? -at.row : 0, -at.column)
-  else if (event.key === 'End') move(ctrl ? lines.value.length : 0, SLOTS.length)
+  else if (event.key === 'End') move(ctrl ? lines.value.length : 0, slots.value.length)
   else if (ctrl && event.key === 'Enter') return
   else if (event.key === 'Enter' || event.key === 'F2') void begin()
   else if ((event.key === 'Delete' || event.key === 'Backspace') && !readonly)
     write(at.row, slotAt(at.column), '')
   else if (ctrl && event.key.toLowerCase() === 'd' && !readonly) {
-    if (at.row > 0) write(at.row, slotAt(at.column), lines.value[at.row - 1]![slotAt(at.column)])
+    if (at.row > 0) write(at.row, slotAt(at.column), writtenAt(lines.value[at.row - 1]!, slotAt(at.column)))
     move(at.row + 1 < lines.value.length ? 1 : 0, 0)
   } else if (event.key.length === 1 && !ctrl && !event.altKey && !readonly) void begin(event.key)
   else return
@@ -109,19 +121,19 @@ function onPaste(event: ClipboardEvent): void {
   const pasted = event.clipboardData?.getData('text/plain') ?? ''
   if (pasted === '') return
   event.preventDefault()
-  emit('change', pasteCells(dictionary, { entry: at.row, slot: slotAt(at.column) }, pasted))
+  emit('change', pasteCells(dictionary, { entry: at.row, slot: slotAt(at.column) }, pasted, slots.value))
   void focusCell()
 }
 function onCopy(event: ClipboardEvent): void {
   if (writing.value) return
   event.preventDefault()
-  event.clipboardData?.setData('text/plain', lines.value[at.row]![slotAt(at.column)])
+  event.clipboardData?.setData('text/plain', writtenAt(lines.value[at.row]!, slotAt(at.column)))
 }
 /** Sorting orders the lines themselves, by this slot; equal ones stay as they stand. */
 function sort(slot: Slot): void {
   if (readonly) return
   const entries = dictionary.entries.toSorted((a, b) =>
-    a[slot].localeCompare(b[slot], 'en', { numeric: true }),
+    writtenAt(a, slot).localeCompare(writtenAt(b, slot), 'en', { numeric: true }),
   )
   emit('change', {
     entries: entries.some((entry, i) => entry !== dictionary.entries[i]) ? entries : entries.toReversed(),
@@ -130,6 +142,8 @@ function sort(slot: Slot): void {
 const CHOICES: Readonly<Partial<Record<Slot, readonly string[]>>> = {
   required: ['required', 'may be empty'],
   key: ['primary', 'unique', 'unique together (1)', 'unique together (2)'],
+  onDelete: ['restrict', 'cascade', 'set null', 'set default', 'no action'],
+  onUpdate: ['restrict', 'cascade', 'set null', 'set default', 'no action'],
 }
 const choices = computed(() => CHOICES[slotAt(at.column)] ?? [])
 
@@ -144,7 +158,7 @@ function goTo(row: number, column: number): void {
     <table role="grid" aria-label="Dictionary" :aria-rowcount="lines.length + 1">
       <thead>
         <tr>
-          <th v-for="slot in SLOTS" :key="slot" scope="col">
+          <th v-for="slot in slots" :key="slot" scope="col">
             <button type="button" class="sort" :title="`Sort by ${SLOT_NAMES[slot]}`" @click="sort(slot)">
               {{ SLOT_NAMES[slot] }}
             </button>
@@ -158,10 +172,11 @@ function goTo(row: number, column: number): void {
           :class="{ fresh: row > 0 && entry.entity !== '' && entry.entity !== lines[row - 1]!.entity }"
         >
           <td
-            v-for="(slot, column) in SLOTS"
+            v-for="(slot, column) in slots"
             :key="slot"
             role="gridcell"
             :data-cell="`${row} ${column}`"
+            :data-at="`${row} ${slot}`"
             :tabindex="row === at.row && column === at.column ? 0 : -1"
             :class="[
               findingOf(row, slot)?.severity,
@@ -194,6 +209,14 @@ function goTo(row: number, column: number): void {
         </tr>
       </tbody>
     </table>
+    <button
+      v-if="slots.length < SLOTS.length && !readonly"
+      type="button"
+      class="plain small more"
+      @click="showsAll = true"
+    >
+      Columns for defaults, numbering and actions
+    </button>
     <datalist id="choices"><option v-for="choice in choices" :key="choice" :value="choice" /></datalist>
   </div>
 </template>
@@ -208,6 +231,9 @@ table {
   border-collapse: collapse;
   font-size: 12.5px;
   min-width: 100%;
+}
+.more {
+  padding: 5px 8px;
 }
 th {
   position: sticky;

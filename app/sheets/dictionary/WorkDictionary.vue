@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { dictionaryFromComment } from '@nomenklatura/core/dictionary'
 import type { PlaceOnSheet } from '../view'
 
 /** The Dictionary sheet of a worksheet. */
@@ -7,6 +8,13 @@ const catalogue = useTemplateRef('catalogue')
 defineExpose({ show: (place: PlaceOnSheet) => catalogue.value?.show(place) })
 
 const isPractice = computed(() => asked.value.helpLevel === 'practice')
+const firstComment = (text: string): string => /\/\*[\s\S]*?\*\//.exec(text)?.[0] ?? ''
+/** What a comment of the student's own script lists. */
+const comment = computed(() =>
+  asked.value.asked.includes('script') && isPractice.value
+    ? dictionaryFromComment(firstComment(store.contentOf('script')))
+    : undefined,
+)
 const script = computed(() =>
   asked.value.asked.includes('script') && isPractice.value ? read.value.schema : undefined,
 )
@@ -31,6 +39,7 @@ const hint = computed(() =>
     :draft="draft"
     :hint="hint"
     :drawn="drawnSchema"
+    :comment="comment"
     :readonly="!asked.isOpen"
     :name="asked.title"
     @change="store.change('dictionary', $event)"

@@ -1,3 +1,5 @@
+import { numberingInWords } from '../dictionary'
+import type { ReferentialAction } from '../schema'
 import { capital, listInWords, plural } from '../language'
 import { amountInWords, isDemanded } from './amounts'
 import {
@@ -9,6 +11,7 @@ import {
   type DiagramEntity,
   type DiagramKinds,
   type DiagramRelationship,
+  type Level,
 } from './document'
 
 /** One sentence of a diagram, with the element it speaks of. */
@@ -52,7 +55,9 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   const owners = ownersOf(diagram, entity.id).map(
     ({ end }) => end.role || nameOf(diagram, end.entity).toLowerCase(),
   )
-  const facts = entity.attributes.filter(({ identifies }) => !identifies)
+  const facts = entity.attributes.filter(
+    fact => !fact.identifies || factMarks(fact, diagram.level).length > 0,
+  )
   return [
     say(
       identifiers.length === 0 && owners.length === 0
@@ -64,7 +69,9 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
         `No two ${plural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`,
       ),
     ),
-    ...(facts.length > 0 ? [say(`${name} has ${listInWords(facts.map(factInWords))}.`)] : []),
+    ...(facts.length > 0
+      ? [say(`${name} has ${listInWords(facts.map(fact => factInWords(fact, diagram.level)))}.`)]
+      : []),
   ]
 }
 
@@ -77,15 +84,33 @@ function memberName(diagram: Diagram, entity: DiagramEntity, id: string): string
   return fact?.name ?? (far ? far.role || nameOf(diagram, far.entity).toLowerCase() : 'something else')
 }
 
-function factInWords({ name, several: isSeveral, derived, parts, required }: DiagramAttribute): string {
+/** A fact with its marks in brackets, as the entry line reads them. */
+function factInWords(fact: DiagramAttribute, level: Level): string {
+  const marks = factMarks(fact, level)
+  return marks.length > 0 ? `${fact.name} (${marks.join(', ')})` : fact.name
+}
+
+/** What there is to say of a fact at a level: its type from the logical one on, whether it must be there at the physical one. */
+function factMarks(fact: DiagramAttribute, level: Level): string[] {
+  const { several: isSeveral, derived, parts, required, identifies, numbering, note } = fact
+  const isPhysical = level === 'physical'
   const marks = [
     isSeveral ? 'several' : '',
     derived ? 'worked out' : '',
     parts.length > 0 ? `parts ${parts.join(' + ')}` : '',
     required === false ? 'may lack' : '',
-  ].filter(mark => mark !== '')
-  return marks.length > 0 ? `${name} (${marks.join(', ')})` : name
+    isPhysical && required === true && !identifies ? 'required' : '',
+    level === 'conceptual' ? '' : `${fact.type} ${fact.size.replace(',', ' ')}`.trim(),
+    isPhysical && numbering ? numberingInWords(numbering) : '',
+    isPhysical && fact.default ? `default ${said(fact.default)}` : '',
+    note ? `note ${said(note)}` : '',
+  ]
+  return marks.filter(mark => mark !== '')
 }
+
+/** As one word of the entry line. */
+const said = (text: string): string =>
+  /^[^\s,;()+"“”«»]+$/u.test(text) ? text : `“${text.replace(/["“”«»]/gu, '’').replace(/\s+/g, ' ')}”`
 
 function aboutRelationship(
   diagram: Diagram,
@@ -95,7 +120,10 @@ function aboutRelationship(
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
   const counted = (end: DiagramEnd): string =>
     `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
-  const carried = attributes.length > 0 ? [`It carries ${listInWords(attributes.map(factInWords))}.`] : []
+  const carried =
+    attributes.length > 0
+      ? [`It carries ${listInWords(attributes.map(fact => factInWords(fact, diagram.level)))}.`]
+      : []
   const takesPart = (end: DiagramEnd): string => {
     if (end.least === null) return ''
     return isDemanded(end) ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`
@@ -114,5 +142,63 @@ function aboutRelationship(
     `One ${called(a)} ${name || 'goes with'} ${counted(b)}.`,
     `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`,
     ...carried,
+    ...(diagram.level === 'physical'
+      ? [a, b].flatMap((end, i) => actionsInWords(end, called(end), called(i === 0 ? b : a)))
+      : []),
   ]
+}
+
+/** What becomes of the others: "When a trip is deleted, its accessions are deleted too." */
+function actionsInWords({ onDelete, onUpdate }: DiagramEnd, single: string, other: string): string[] {
+  return [
+    ...(onDelete ? [`When ${one(single)} is deleted, its ${plural(other)} ${DELETED[onDelete]}.`] : []),
+    ...(onUpdate
+      ? [`When the key of ${one(single)} changes, its ${plural(other)} ${UPDATED[onUpdate]}.`]
+      : []),
+  ]
+}
+
+const DELETED: Readonly<Record<ReferentialAction, string>> = {
+  'no action': 'must be gone by then',
+  'restrict': 'prevent it',
+  'cascade': 'are deleted too',
+  'set null': 'name none any more',
+  'set default': 'take their default',
+}
+const UPDATED: Readonly<Record<ReferentialAction, string>> = {
+  ...DELETED,
+  'no action': 'must name it no more by then',
+  'cascade': 'follow',
+}
+
+/**
+ * The card that most lines serve, where one has three at least and more than any other: what the diagram is
+ * about, most likely.
+ */
+export function busiestCard({
+  entities,
+  relationships,
+  kinds,
+}: Diagram): { element: string; lines: number } | null {
+  const counted = entities
+    .map(({ id }) => ({
+      element: id,
+      lines:
+        relationships.filter(({ ends }) => ends.some(({ entity }) => entity === id)).length +
+        kinds.filter(({ general, special }) => general === id || special.includes(id)).length,
+    }))
+    .sort((a, b) => b.lines - a.lines)
+  const [first, second] = counted
+  return first && first.lines >= 3 && first.lines > (second?.lines ?? 0) ? first : null
+}
+
+/** The same as a sentence, for the foot of the reading. */
+export function busiestInWords(diagram: Diagram): Sentence | null {
+  const found = busiestCard(diagram)
+  return (
+    found && {
+      element: found.element,
+      text: `Most lines meet at ${nameOf(diagram, found.element)}: ${found.lines} of ${diagram.relationships.length + diagram.kinds.length}.`,
+    }
+  )
 }

@@ -12,6 +12,22 @@ export function areMany({ most }: Pick<Amount, 'most'>): boolean {
   return most !== null && most !== 'one'
 }
 
+/**
+ * The end of a line of two that the other end's table refers to; -1 where a table between does, or nobody
+ * knows yet.
+ */
+export function referredEnd({
+  ends,
+}: {
+  readonly ends: readonly Pick<DiagramEnd, 'least' | 'most' | 'identifies'>[]
+}): number {
+  const [a, b] = ends
+  if (!a || !b || ends.length > 2) return -1
+  if (a.identifies || b.identifies) return a.identifies ? 0 : 1
+  if (a.most === 'one' && b.most === 'one') return isDemanded(b) && !isDemanded(a) ? 1 : 0
+  return ends.findIndex(({ most }) => most === 'one')
+}
+
 /** How many, in the words of the two questions; what is not answered is left open. */
 export function amountInWords({ least, most }: Amount): string {
   if (most === null) return least === null || least === 0 ? 'an open number of' : `at least ${counted(least)}`

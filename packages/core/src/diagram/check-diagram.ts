@@ -143,6 +143,9 @@ function checkRelationship(diagram: Diagram, relationship: DiagramRelationship):
           between,
         }),
       ),
+    ...(ends.length === 2 && ends.every(({ most, identifies }) => most === 'one' && !identifies)
+      ? [finding('diagram.one-to-one', id, { between })]
+      : []),
     ...(sameEntity ? [finding('diagram.no-role', id, { entity: names[0]! })] : []),
     ...(isMany && diagram.level !== 'conceptual' ? [finding('junction.unresolved', id, { between })] : []),
   ]

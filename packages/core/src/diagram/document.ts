@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { REFERENTIAL_ACTIONS } from '../schema'
 
 const Id = z.string().min(1).max(40)
 const Name = z.string().max(200)
@@ -33,6 +34,12 @@ export const DiagramAttribute = z.object({
   required: z.boolean().nullable(),
   type: Name,
   size: Name,
+  /** What stands there where nothing is said. */
+  default: Name.optional(),
+  /** Counts on by itself from a number on, by a step. */
+  numbering: z.object({ start: z.int(), step: z.int() }).optional(),
+  /** How it is to be understood. */
+  note: Text.optional(),
 })
 export type DiagramAttribute = z.infer<typeof DiagramAttribute>
 
@@ -66,6 +73,9 @@ export const DiagramEnd = z.object({
   identifies: z.boolean(),
   /** At physical level the columns by which the other table refers here, in the order of the key here. */
   columns: z.array(Name).max(20).optional(),
+  /** What becomes of the others when one of these is deleted, or its key changes; absent as long as it is not said. */
+  onDelete: z.enum(REFERENTIAL_ACTIONS).optional(),
+  onUpdate: z.enum(REFERENTIAL_ACTIONS).optional(),
 })
 export type DiagramEnd = z.infer<typeof DiagramEnd>
 

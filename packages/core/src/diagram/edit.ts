@@ -98,7 +98,7 @@ export function changeEnd(diagram: Diagram, id: string, at: number, change: Part
   const relationship = findRelationship(diagram, id)
   return relationship
     ? changeRelationship(diagram, id, {
-        ends: relationship.ends.map((end, i) => (i === at ? { ...end, ...change } : end)),
+        ends: relationship.ends.map((end, i) => (i === at ? withoutUndefined({ ...end, ...change }) : end)),
       })
     : diagram
 }

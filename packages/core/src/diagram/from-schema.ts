@@ -10,6 +10,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
+import { actionsOf, marksOfColumn } from './physical-marks'
 import {
   EMPTY_DIAGRAM,
   type Diagram,
@@ -148,15 +149,16 @@ function attributesOf(table: Table, id: string, references: readonly Reference[]
   const free = table.columns.filter(
     ({ name }) => !references.some(({ columns }) => columns.some(column => sameName(column, name))),
   )
-  return free.map(({ name, type }, i) => ({
+  return free.map((column, i) => ({
     id: `${id}.${i + 1}`,
-    name,
-    identifies: table.primaryKey?.columns.some(key => sameName(key, name)) ?? false,
+    name: column.name,
+    identifies: table.primaryKey?.columns.some(key => sameName(key, column.name)) ?? false,
     several: false,
     derived: false,
     parts: [],
-    required: isRequired(table, name),
-    ...describeType(type),
+    required: isRequired(table, column.name),
+    ...describeType(column.type),
+    ...marksOfColumn(column),
   }))
 }
 
@@ -197,7 +199,13 @@ function endOf(
   ids: ReadonlyMap<string, string>,
   part: Pick<DiagramEnd, 'least' | 'most' | 'identifies'>,
 ): DiagramEnd {
-  return { entity: ids.get(foldName(reference.table))!, role: '', ...part, columns: [...reference.columns] }
+  return {
+    entity: ids.get(foldName(reference.table))!,
+    role: '',
+    ...part,
+    columns: [...reference.columns],
+    ...actionsOf(reference),
+  }
 }
 
 /** The table that refers stands at the many end, unless its reference is unique. */

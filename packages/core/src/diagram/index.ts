@@ -15,8 +15,8 @@ export {
   type Level,
   type Spot,
 } from './document'
-export { amountInWords, areMany, isDemanded } from './amounts'
-export { aloud, kindsInWords, type Sentence } from './aloud'
+export { amountInWords, areMany, isDemanded, referredEnd } from './amounts'
+export { aloud, busiestInWords, kindsInWords, type Sentence } from './aloud'
 export {
   schemaFromDiagram,
   type Link,

@@ -8,7 +8,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
-import { readType } from '../dictionary'
+import { defaultFrom, readType } from '../dictionary'
 import { referenceWritten } from './reference-written'
 import {
   findEntityById,
@@ -96,9 +96,9 @@ function withinLength(name: string, at: number): string {
   return name.length > LONGEST_NAME ? `${name.slice(0, LONGEST_NAME)}_${at + 1}` : name
 }
 
-/** A column of a key as it is taken elsewhere: whether it may be empty is said there. */
-function withoutNull({ saysNull: _, ...column }: Column): Column {
-  return column
+/** A column of a key as it is taken elsewhere: what it is, not how it is filled, and whether it may be empty is said there. */
+function asTaken({ saysNull: _, comment: __, ...column }: Column): Column {
+  return { ...column, default: null, numbering: null }
 }
 
 /** A column of a key with the type it must have wherever it is referred to. */
@@ -230,14 +230,17 @@ class Mapping {
 
   private column(attribute: DiagramAttribute, name: string): Column {
     const span = this.place(attribute.id)
+    const { numbering, note } = attribute
+    const { type } = readType(attribute.type, attribute.size)
     const notNull = attribute.required === true || attribute.identifies || this.isTakenAsRequired(attribute)
     return {
       name,
-      type: readType(attribute.type, attribute.size).type,
+      type,
       notNull,
       ...(attribute.required === false ? { saysNull: span } : {}),
-      default: null,
-      numbering: null,
+      default: defaultFrom(attribute.default ?? '', type),
+      numbering: numbering ? { start: String(numbering.start), step: String(numbering.step) } : null,
+      ...(note ? { comment: note } : {}),
       generated: false,
       span,
       nameSpan: span,
@@ -292,7 +295,7 @@ class Mapping {
       if (written) this.demand(draft, name, isRequired, key[i]!.column)
       else if (fresh.has(name))
         draft.columns.push({
-          ...withoutNull(key[i]!.column),
+          ...asTaken(key[i]!.column),
           name,
           notNull: isRequired,
           ...(end.least === 0 && !isRequired ? { saysNull: span } : {}),
@@ -305,8 +308,8 @@ class Mapping {
       columns: names,
       table: target,
       targetColumns: key.map(({ name }) => name),
-      onDelete: 'no action',
-      onUpdate: 'no action',
+      onDelete: end.onDelete ?? 'no action',
+      onUpdate: end.onUpdate ?? 'no action',
       deferrable: false,
       span,
       line: lineNames(relationship, end),
@@ -398,7 +401,7 @@ class Mapping {
     const span = this.place(special)
     for (const { name, column } of key)
       if (!draft.columns.some(other => foldName(other.name) === foldName(name)))
-        draft.columns.unshift({ ...column, notNull: true, span, nameSpan: span })
+        draft.columns.unshift({ ...asTaken(column), notNull: true, span, nameSpan: span })
     if (draft.key.length === 0) draft.key = key.map(({ name }) => name)
     draft.references.push({
       name: null,
@@ -522,7 +525,13 @@ class Mapping {
       element: attribute.id,
       name: `${plain(own)}_${plain(attribute.name)}`,
       columns: [
-        ...key.map(({ column }, i) => ({ ...column, name: names[i]!, notNull: true, span, nameSpan: span })),
+        ...key.map(({ column }, i) => ({
+          ...asTaken(column),
+          name: names[i]!,
+          notNull: true,
+          span,
+          nameSpan: span,
+        })),
         ...values,
       ],
       key: [...names, ...values.map(({ name }) => name)],

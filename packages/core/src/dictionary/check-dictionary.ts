@@ -13,7 +13,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
-import { fitsMask } from '../rows'
+import { fitsMask, numberedColumns } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
 import { checksMask, dayByFormat, plainMask } from './masks'
 import { fieldName, placeOf } from './place'
@@ -48,7 +48,29 @@ export function checkDictionary(
     ...own.flatMap(table =>
       table.references.flatMap(reference => describedOtherwise(dictionary, schema, table, reference)),
     ),
-    ...own.flatMap(table => table.columns.flatMap(column => checkField(dictionary, table, column))),
+    ...own.flatMap(table => [
+      ...severalInOne(table),
+      ...table.columns.flatMap(column => checkField(dictionary, table, column)),
+    ]),
+  ]
+}
+
+/** One fact in several fields, numbered, and fields that are called like lists. */
+function severalInOne({ name: entity, columns }: Table): Finding[] {
+  const fieldAt = (name: string): Parameters<typeof dictionaryFinding>[1] => ({
+    entry: placeOf(columns.find(column => column.name === name)!.nameSpan).entry,
+    slot: 'field',
+  })
+  return [
+    ...numberedColumns(columns.map(({ name }) => name)).map(names =>
+      dictionaryFinding('dictionary.several-fields', fieldAt(names[0]!), {
+        entity,
+        fields: names.join(', '),
+      }),
+    ),
+    ...columns
+      .filter(({ name }) => /(?:^|[\s_])list$|\(s\)$/i.test(name.trim()))
+      .map(({ name }) => dictionaryFinding('dictionary.list-field', fieldAt(name), { entity, field: name })),
   ]
 }
 

@@ -1,9 +1,10 @@
 import { z } from 'zod'
+import { REFERENTIAL_ACTIONS } from '../schema'
 
 const Short = z.string().max(200)
 const Long = z.string().max(2000)
 
-/** One field of the dictionary, every slot as it was written: an empty one is open. */
+/** One field of the dictionary, every slot as it was written: an empty one is open. Slots that came later may be absent. */
 export const DictionaryEntry = z.object({
   entity: Short,
   field: Short,
@@ -17,9 +18,16 @@ export const DictionaryEntry = z.object({
   key: z.enum(['', 'primary', 'unique', 'unique 1', 'unique 2', 'unique 3', 'unique 4']),
   /** An entity, or a field of it: trip, trip.trip_no. */
   refersTo: Short,
+  /** What becomes of this field when what it refers to is deleted, or its key changes. */
+  onDelete: z.enum(['', ...REFERENTIAL_ACTIONS]).optional(),
+  onUpdate: z.enum(['', ...REFERENTIAL_ACTIONS]).optional(),
   example: Long,
   /** What its values keep to: 0 to 100; at least 0; one of seed, spore. */
   rule: Long,
+  /** What stands there where nothing is said. */
+  default: Short.optional(),
+  /** Counts on by itself: from 1; from 100 by 5. */
+  numbering: Short.optional(),
   meaning: Long,
 })
 export type DictionaryEntry = z.infer<typeof DictionaryEntry>
@@ -30,7 +38,7 @@ export const Dictionary = z.object({ entries: z.array(DictionaryEntry).max(MOST_
 export type Dictionary = z.infer<typeof Dictionary>
 
 export const EMPTY_DICTIONARY: Dictionary = { entries: [] }
-export const NEW_ENTRY: DictionaryEntry = {
+export const NEW_ENTRY: Required<DictionaryEntry> = {
   entity: '',
   field: '',
   type: '',
@@ -39,9 +47,18 @@ export const NEW_ENTRY: DictionaryEntry = {
   required: '',
   key: '',
   refersTo: '',
+  onDelete: '',
+  onUpdate: '',
   example: '',
   rule: '',
+  default: '',
+  numbering: '',
   meaning: '',
+}
+
+/** What stands in a slot; empty where nothing does. */
+export function writtenAt(entry: DictionaryEntry, slot: Slot): string {
+  return entry[slot] ?? ''
 }
 
 /** In the order in which they are read. */
@@ -54,10 +71,17 @@ export const SLOTS: readonly Slot[] = [
   'required',
   'key',
   'refersTo',
+  'onDelete',
+  'onUpdate',
   'example',
   'rule',
+  'default',
+  'numbering',
   'meaning',
 ]
+
+/** Slots that few courses ask for: shown where one of them is written, or asked for. */
+export const FURTHER_SLOTS: readonly Slot[] = ['onDelete', 'onUpdate', 'default', 'numbering']
 
 /** The slots in words, as heads of the ruled table and of a CSV. */
 export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
@@ -69,14 +93,18 @@ export const SLOT_NAMES: Readonly<Record<Slot, string>> = {
   required: 'required',
   key: 'key',
   refersTo: 'refers to',
+  onDelete: 'on delete',
+  onUpdate: 'on update',
   example: 'example',
   rule: 'rule',
+  default: 'default',
+  numbering: 'numbers itself',
   meaning: 'meaning',
 }
 
 /** Whether nothing at all is written. */
 export function isEmptyDictionary({ entries }: Dictionary): boolean {
-  return entries.every(entry => SLOTS.every(slot => entry[slot].trim() === ''))
+  return entries.every(entry => SLOTS.every(slot => writtenAt(entry, slot).trim() === ''))
 }
 
 /**
@@ -89,7 +117,7 @@ export function entitiesOf({
   const groups: { name: string; at: number[] }[] = []
   let last = ''
   for (const [i, entry] of entries.entries()) {
-    if (SLOTS.every(slot => entry[slot].trim() === '')) continue
+    if (SLOTS.every(slot => writtenAt(entry, slot).trim() === '')) continue
     last = entry.entity.trim() || last
     const known = groups.find(({ name }) => name.toLowerCase() === last.toLowerCase())
     if (known) known.at.push(i)

@@ -1,5 +1,6 @@
-import { isRequired, type Column, type DataType, type Schema, type Table } from '../schema'
+import { isRequired, type Column, type DataType, type Reference, type Schema, type Table } from '../schema'
 import { profileColumn, valuesOf, type ColumnProfile, type FlatTable, type SplitProposal } from '../rows'
+import { defaultInWords, numberingInWords } from './column-marks'
 import { NEW_ENTRY, type Dictionary, type DictionaryEntry } from './document'
 
 /** Type and size in a dictionary's own words. */
@@ -50,8 +51,20 @@ function entryFrom(table: Table, column: Column): DictionaryEntry {
     refersTo: reference
       ? `${reference.table}${reference.targetColumns.length > 0 ? `.${reference.targetColumns[reference.columns.indexOf(column.name)] ?? ''}` : ''}`
       : '',
+    ...(reference ? actionsIn(reference) : {}),
+    default: column.numbering ? '' : defaultInWords(column.default),
+    numbering: column.numbering
+      ? numberingInWords({ start: Number(column.numbering.start), step: Number(column.numbering.step) })
+      : '',
+    meaning: column.comment ?? '',
   }
 }
+
+/** What every server does by itself is not said. */
+const actionsIn = ({ onDelete, onUpdate }: Reference): Pick<DictionaryEntry, 'onDelete' | 'onUpdate'> => ({
+  onDelete: onDelete === 'no action' ? '' : onDelete,
+  onUpdate: onUpdate === 'no action' ? '' : onUpdate,
+})
 
 /** As which key a column stands that is in the unique constraint at that place; -1 is none. */
 function uniqueWord({ uniques }: Table, at: number): DictionaryEntry['key'] {

@@ -23,8 +23,21 @@ export function slotValue(slot: Slot, written: string): string {
     if (!/^(?:u|alternate)/i.test(text)) return ''
     return group ? `unique ${group}` : 'unique'
   }
+  if (slot === 'onDelete' || slot === 'onUpdate') return actionWritten(text)
   return text
 }
+
+/** An action by the words that people use; empty where it is none. */
+function actionWritten(text: string): NonNullable<DictionaryEntry['onDelete']> {
+  const plain = text.toLowerCase().replace(/[\s_-]+/g, ' ')
+  if (/^(?:no action|nothing)$/.test(plain)) return 'no action'
+  if (/^(?:restrict(?:ed)?|refuse[ds]?|deny|prevent)$/.test(plain)) return 'restrict'
+  if (/^(?:cascade[sd]?|goes with it|follows)$/.test(plain)) return 'cascade'
+  if (/^(?:set null|null(?:ify)?|is emptied|empty|empties)$/.test(plain)) return 'set null'
+  return /^(?:set default|default)$/.test(plain) ? 'set default' : ''
+}
+
+const CHOICES: ReadonlySet<Slot> = new Set(['required', 'key', 'onDelete', 'onUpdate'])
 
 /**
  * An entry with one slot written: text as it is typed, choices by the words for them; what the slot cannot
@@ -33,7 +46,7 @@ export function slotValue(slot: Slot, written: string): string {
 export function withSlot(entry: DictionaryEntry, slot: Slot, written: string): DictionaryEntry {
   const parsed = DictionaryEntry.safeParse({
     ...entry,
-    [slot]: slot === 'required' || slot === 'key' ? slotValue(slot, written) : written,
+    [slot]: CHOICES.has(slot) ? slotValue(slot, written) : written,
   })
   return parsed.success ? parsed.data : entry
 }
@@ -46,20 +59,22 @@ export function pasteCells(
   dictionary: Dictionary,
   from: { readonly entry: number; readonly slot: Slot },
   text: string,
+  /** The slots in the order in which they stand there. */
+  slots: readonly Slot[] = SLOTS,
 ): Dictionary {
   const lines = text
     .replace(/\r\n?/g, '\n')
     .replace(/\n$/, '')
     .split('\n')
     .map(line => line.split('\t'))
-  const first = SLOTS.indexOf(from.slot)
+  const first = slots.indexOf(from.slot)
   const entries = [...dictionary.entries]
   for (const [i, cells] of lines.entries()) {
     const at = from.entry + i
     if (at >= MOST_ENTRIES) break
     while (entries.length <= at) entries.push(NEW_ENTRY)
     for (const [c, cell] of cells.entries()) {
-      const slot = SLOTS[first + c]
+      const slot = slots[first + c]
       if (slot) entries[at] = withSlot(entries[at]!, slot, cell.trim())
     }
   }
@@ -81,7 +96,7 @@ export function dictionaryFromCsv(text: string): Dictionary | undefined {
       .map(row =>
         slots.reduce(
           (entry, slot, at) => (slot ? withSlot(entry, slot, turned(columns[at]!, row[at]!)) : entry),
-          NEW_ENTRY,
+          NEW_ENTRY as DictionaryEntry,
         ),
       ),
   }
@@ -137,4 +152,13 @@ const OTHER_NAMES: Readonly<Record<string, Slot>> = {
   description: 'meaning',
   null: 'required',
   keyrole: 'key',
+  defaultvalue: 'default',
+  ondeleteaction: 'onDelete',
+  onupdateaction: 'onUpdate',
+  autonumber: 'numbering',
+  autoincrement: 'numbering',
+  identity: 'numbering',
+  note: 'meaning',
+  notes: 'meaning',
+  comment: 'meaning',
 }

@@ -11,16 +11,14 @@ import {
   type Schema,
   type Table,
 } from '../schema'
-import { entitiesOf, type Dictionary, type DictionaryEntry } from './document'
+import { defaultFrom, numberingFrom } from './column-marks'
+import { entitiesOf, writtenAt, type Dictionary, type DictionaryEntry } from './document'
 import { maskCheck } from './masks'
 import { fieldName, spanOf, type DictionaryPlace } from './place'
 import { ruleCheck } from './rule-text'
 import { readType } from './types'
 
-/**
- * A dictionary as a schema: each entity a table. What a dictionary has no slot for (actions, defaults) is not
- * there.
- */
+/** A dictionary as a schema: each entity a table. What a dictionary has no slot for (checks over several fields) is not there. */
 export interface ReadDictionary {
   readonly schema: Schema
   /** What cannot be read, at its slot. What is well formed but unwise is `checkDictionary`'s. */
@@ -131,12 +129,27 @@ function columnOf(written: DictionaryEntry, entry: number, findings: Finding[]):
     type,
     notNull: written.required === 'yes',
     ...(written.required === 'no' ? { saysNull: spanOf({ entry, slot: 'required' }) } : {}),
-    default: null,
-    numbering: null,
+    default: defaultFrom(writtenAt(written, 'default'), type),
+    numbering: numberingOf(written, entry, findings),
     generated: false,
     span: spanOf(typePlace),
     nameSpan: spanOf({ entry, slot: 'field' }),
   }
+}
+
+function numberingOf(described: DictionaryEntry, entry: number, findings: Finding[]): Column['numbering'] {
+  const written = writtenAt(described, 'numbering')
+  if (written.trim() === '') return null
+  const numbering = numberingFrom(written)
+  if (!numbering)
+    findings.push(
+      dictionaryFinding(
+        'dictionary.numbering-unread',
+        { entry, slot: 'numbering' },
+        { field: described.field.trim() },
+      ),
+    )
+  return numbering ? { start: String(numbering.start), step: String(numbering.step) } : null
 }
 
 function checksOf(
@@ -209,7 +222,7 @@ function referencesOf(
   while (waiting.length > 0) {
     const group = together(waiting)
     for (const used of group) waiting.splice(waiting.indexOf(used), 1)
-    references.push(referenceOf(group))
+    references.push(referenceOf(dictionary, group))
   }
   return references
 }
@@ -249,9 +262,12 @@ function together(waiting: readonly Target[]): Target[] {
   return parts.includes(first) ? parts : loose.slice(0, key.length)
 }
 
-function referenceOf(group: readonly Target[]): Reference {
+function referenceOf({ entries }: Dictionary, group: readonly Target[]): Reference {
   const [first] = group as [Target]
   const key = first.table.primaryKey?.columns ?? []
+  /** One of its fields says it for all. */
+  const said = (event: 'onDelete' | 'onUpdate'): Reference['onDelete'] =>
+    group.map(({ entry }) => entries[entry]![event]).find(action => action) || 'no action'
   return {
     name: null,
     columns: group.map(({ column }) => column),
@@ -259,8 +275,8 @@ function referenceOf(group: readonly Target[]): Reference {
     targetColumns: group.every(({ target }) => target !== null)
       ? group.map(({ target }) => target!)
       : key.slice(0, group.length),
-    onDelete: 'no action',
-    onUpdate: 'no action',
+    onDelete: said('onDelete'),
+    onUpdate: said('onUpdate'),
     deferrable: false,
     span: spanOf({ entry: first.entry, slot: 'refersTo' }),
   }

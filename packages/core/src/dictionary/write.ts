@@ -1,11 +1,12 @@
+import { numberingFrom, numberingInWords } from './column-marks'
 import { toCsv } from '../rows'
-import { SLOTS, SLOT_NAMES, entitiesOf, type Dictionary, type DictionaryEntry } from './document'
+import { SLOTS, SLOT_NAMES, entitiesOf, writtenAt, type Dictionary, type DictionaryEntry } from './document'
 
 /** The dictionary as CSV, with the slots' words as its first line. */
 export function dictionaryToCsv({ entries }: Dictionary): string {
   return toCsv(
     SLOTS.map(slot => SLOT_NAMES[slot]),
-    entries.map(entry => SLOTS.map(slot => entry[slot])),
+    entries.map(entry => SLOTS.map(slot => writtenAt(entry, slot))),
   )
 }
 
@@ -31,6 +32,11 @@ export function typeInWords({ type, size, format }: DictionaryEntry): string {
     .join(' ')
 }
 
+function numberingSaid(written: string): string {
+  const numbering = numberingFrom(written)
+  return numbering ? numberingInWords(numbering) : `numbers itself: ${written.trim()}`
+}
+
 const KEY_WORDS: Readonly<Record<DictionaryEntry['key'], string>> = {
   '': '',
   'primary': 'primary key',
@@ -47,13 +53,21 @@ const REQUIRED_WORDS: Readonly<Record<DictionaryEntry['required'], string>> = {
   'no': 'may be empty',
 }
 
-export function factsInWords({ required, key, refersTo, example, rule, meaning }: DictionaryEntry): string[] {
+export function factsInWords(entry: DictionaryEntry): string[] {
+  const { required, key, refersTo, onDelete, onUpdate, example, rule, meaning } = entry
+  const [standard, numbering] = (['default', 'numbering'] as const).map(slot =>
+    writtenAt(entry, slot).trim(),
+  ) as [string, string]
   return [
     KEY_WORDS[key],
     REQUIRED_WORDS[required],
     refersTo.trim() === '' ? '' : `refers to ${refersTo}`,
+    onDelete ? `on delete ${onDelete}` : '',
+    onUpdate ? `on update ${onUpdate}` : '',
     example.trim() === '' ? '' : `e.g. ${example}`,
     rule.trim(),
+    standard === '' ? '' : `default ${standard}`,
+    numbering === '' ? '' : numberingSaid(numbering),
     meaning.trim(),
   ].filter(part => part !== '')
 }

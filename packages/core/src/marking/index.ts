@@ -21,7 +21,7 @@ export {
   type MarkingSummary,
 } from './mark'
 export type { PairingLine } from './pairing-lines'
-export { proposeSheet, wellMadeRules } from './propose-sheet'
+export { proposeSheet, wellDrawnRules, wellMadeRules } from './propose-sheet'
 export { askSeparately, nextRuleNumber } from './separate'
 export { MOST_FINDINGS, boundedCells, boundedFindings, boundedMarking, type Bounded } from './bounded'
 export { accountInWords, pointsInWords } from './account'

@@ -113,6 +113,21 @@ function drawnRules(level: Level): RuleEntry[] {
   ]
 }
 
+/** What a diagram may be asked besides: that its lines say something, and its cards are told apart. */
+export function wellDrawnRules(): RuleEntry[] {
+  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({
+    id: 'r1',
+    group: 'The diagram',
+    sentence,
+    points: 0,
+    rule: { kind: 'drawn', entity: 'diagram', about },
+  })
+  return [
+    say('Every card has something that identifies it.', 'identifiers'),
+    say('Every line says what it means: it has a verb phrase.', 'verbs'),
+  ]
+}
+
 /** The script's own checks, each a sentence of the rubric; the last asks that it refuses no more than the rules do. */
 export function wellMadeRules(): RuleEntry[] {
   const sentences: Readonly<Record<CheckGroup, string>> = {

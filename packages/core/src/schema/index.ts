@@ -17,7 +17,7 @@ export {
   type Table,
   type Unmodelled,
 } from './schema'
-export { TAKEN_FROM_ANOTHER } from './schema'
+export { REFERENTIAL_ACTIONS, TAKEN_FROM_ANOTHER } from './schema'
 export { DIALECT, DIALECTS, isDialect, type Dialect } from './dialect'
 export { TYPE_NAMES, dialectsOfType, isTypeName, typeNamesOf } from './type-names'
 export { referenceMatch } from './reference-types'

@@ -82,7 +82,8 @@ export interface Key {
   readonly span: Span
 }
 
-export type ReferentialAction = 'no action' | 'restrict' | 'cascade' | 'set null' | 'set default'
+export const REFERENTIAL_ACTIONS = ['no action', 'restrict', 'cascade', 'set null', 'set default'] as const
+export type ReferentialAction = (typeof REFERENTIAL_ACTIONS)[number]
 
 export interface Reference {
   readonly name: string | null

@@ -30,7 +30,9 @@ import {
 } from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
 import { mapPhrases, type Phrase } from '../words'
+import { actionUnsaid, isAction, stepOf } from './actions'
 import { fromJson, type TableSheetModule } from './module'
+import { namesOnSheet } from './names-on-sheet'
 import type { TableSheet } from './table-sheet'
 
 /** Cards and lines; what the exercise gives is not the student's. */
@@ -72,14 +74,21 @@ export function readDiagramSheet(
     ...reached(drawn.level, asked),
     ...lost.map(({ name }) => finding('diagram.given-lost', { entity: name })),
     ...checkDiagram(diagram),
+    ...(asked === 'physical' ? namesOnSheet('diagram', mapped.schema, document, placedAt(mapped)) : []),
   ]
   const ends = new EndsOf(diagram, mapped, drawn.level)
+  // What becomes of those that refer is asked where the model answer's own diagram says it.
+  const saysActions = (document.models[0]?.diagram?.relationships ?? []).some(relationship =>
+    relationship.ends.some(({ onDelete, onUpdate }) => onDelete !== undefined || onUpdate !== undefined),
+  )
   return {
     name: 'diagram',
     schema,
     findings,
-    asks: rule => asksInDiagram(world, rule, asked),
+    asks: rule => asksInDiagram(world, rule, asked) && (!isAction(rule) || saysActions),
     placed: placedAt(mapped),
+    excuses: (found, reading) =>
+      found.code === 'diagram.one-to-one' && isSettled(ends, found.field ?? '', reading),
     judge: (rule, evaluation, reading) =>
       judge(ends, findings, rule, inCardWords(ends, rule, evaluation, reading), reading),
   }
@@ -232,6 +241,13 @@ class EndsOf {
     return referenceWritten(this.diagram, card, relationship, end, { key, target, isTaken: () => false })
   }
 
+  /** Whether the end that a reference leads to says what becomes of those that refer. */
+  says(step: Step, event: 'onDelete' | 'onUpdate'): boolean {
+    const link = this.link(step)
+    const end = link && findRelationship(this.diagram, link.relationship)?.ends[link.end]
+    return end?.[event] !== undefined
+  }
+
   private link({ fromTable, columns }: Step): MappedDiagram['links'][number] | undefined {
     return this.mapped.links.find(
       link =>
@@ -323,6 +339,8 @@ function judge(
 ): Evaluation {
   if (rule.kind === 'drawn') return judgeDrawn(ends, findings, rule.about)
   if (rule.kind === 'stores') return withoutType(rule, evaluation, reading)
+  if (rule.kind === 'onDelete' || rule.kind === 'onUpdate')
+    return isActionSaid(ends, rule, reading) ? evaluation : actionUnsaid(rule, evaluation)
   if ((rule.kind === 'mustHave' || rule.kind === 'mayLack') && isUnsaid(ends, rule, reading))
     return {
       ...evaluation,
@@ -407,6 +425,34 @@ function byEnds(
   return answer !== 'one' && evaluation.verdict !== 'upheld' ? evaluation : asTables()
 }
 
+/** Whether a rule says how many there are at most on the other side of a line: then nobody is asked again. */
+function isSettled(ends: EndsOf, line: string, reading: Reading): boolean {
+  return reading.rules.some(rule => {
+    const role = settledRole(rule)
+    const layout = role === undefined ? undefined : reading.rolePlacement(rule.entity, role)?.layout
+    const own = reading.placement(rule.entity)?.table ?? ''
+    return layout !== undefined && (ends.of(layout, own)?.relationships.includes(line) ?? false)
+  })
+}
+
+/** The role of which a rule says how many may share it. */
+function settledRole(rule: Rule): string | undefined {
+  if (rule.kind === 'identifies') return rule.by.length === 1 ? rule.by[0] : undefined
+  if (rule.kind === 'determines') return rule.from.length === 1 ? rule.from[0] : undefined
+  const question = moduleOf(rule).end?.(rule)
+  return question?.ask === 'most' && question.of === 'toEntity' ? question.role : undefined
+}
+
+/** Whether the line of a role says what becomes of it. */
+function isActionSaid(
+  ends: EndsOf,
+  { kind, entity, role }: Extract<Rule, { kind: 'onDelete' | 'onUpdate' }>,
+  reading: Reading,
+): boolean {
+  const step = stepOf(reading.rolePlacement(entity, role)?.layout)
+  return step === undefined || ends.says(step, kind)
+}
+
 /** Whether the diagram does not say of a fact, though it is asked, if it may be missing. */
 function isUnsaid(
   { diagram }: EndsOf,
@@ -440,7 +486,9 @@ function withoutType(
 
 /** Whether anything is there of which it could be said: nothing drawn is nothing well drawn. */
 function hasAny({ entities, relationships }: Diagram, about: keyof typeof ABOUT): boolean {
-  if (about === 'answers' || about === 'between') return relationships.some(({ given }) => !given)
+  if (about === 'answers' || about === 'verbs' || about === 'between')
+    return relationships.some(({ given }) => !given)
+  if (about === 'identifiers') return entities.some(({ given }) => !given)
   return [...entities, ...relationships].some(({ given, attributes }) => !given && attributes.length > 0)
 }
 
@@ -452,6 +500,8 @@ const hasTypes = ({ entities, relationships }: Diagram): boolean =>
 
 const ABOUT: Readonly<Record<Extract<Rule, { kind: 'drawn' }>['about'], readonly FindingCode[]>> = {
   answers: ['diagram.end-open', 'diagram.end-missing'],
+  verbs: ['diagram.no-verb'],
+  identifiers: ['diagram.no-identifier'],
   between: ['junction.unresolved', 'diagram.several-unresolved'],
   types: ['diagram.no-type'],
   sizes: ['diagram.no-size'],

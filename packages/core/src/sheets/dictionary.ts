@@ -11,9 +11,11 @@ import {
 } from '../dictionary'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
-import { findTable, fit, sameName, type Schema } from '../schema'
+import { findColumn, findTable, fit, sameName, type Schema } from '../schema'
 import { phrase, type Phrase } from '../words'
+import { actionUnsaid, isAction, stepOf } from './actions'
 import { fromJson, type TableSheetModule } from './module'
+import { namesOnSheet } from './names-on-sheet'
 import type { TableSheet } from './table-sheet'
 
 /** Each field of each entity in a line of its own. */
@@ -38,7 +40,7 @@ export const dictionary: TableSheetModule<Dictionary> = {
  * reference is described exactly as its key.
  */
 function readDictionarySheet(
-  { given }: PreparedExercise,
+  { given, document }: PreparedExercise,
   { dictionary: described = EMPTY_DICTIONARY }: MarkableAnswer,
 ): TableSheet {
   const read = readDictionary(described, { given })
@@ -49,10 +51,22 @@ function readDictionarySheet(
   return {
     name: 'dictionary',
     schema: read.schema,
-    findings: [...read.findings, ...checkDictionary(described, read)],
+    // What becomes of those that refer is asked where the model answer's own dictionary says it.
+    asks: rule =>
+      !isAction(rule) ||
+      (document.models[0]?.dictionary?.entries ?? []).some(
+        ({ onDelete, onUpdate }) => Boolean(onDelete) || Boolean(onUpdate),
+      ),
+    findings: [
+      ...read.findings,
+      ...checkDictionary(described, read),
+      ...namesOnSheet('dictionary', read.schema, document, placedIn(described)),
+    ],
     placed: placedIn(described),
     judge: (rule, evaluated, reading) => {
       const evaluation = inSlotWords(words, evaluated)
+      if (rule.kind === 'onDelete' || rule.kind === 'onUpdate')
+        return isActionSaid(described, rule, reading) ? evaluation : actionUnsaid(rule, evaluation)
       if (rule.kind === 'refersTo') return describedAsKey(described, rule, evaluation, reading)
       return rule.kind === 'refusesValue' || rule.kind === 'admitsValue'
         ? withUnreadRule(unread, rule, evaluation, reading)
@@ -61,11 +75,26 @@ function readDictionarySheet(
   }
 }
 
+/** Whether one of the fields of a reference says what becomes of it. */
+function isActionSaid(
+  { entries }: Dictionary,
+  { kind, entity, role }: Extract<Rule, { kind: 'onDelete' | 'onUpdate' }>,
+  reading: Reading,
+): boolean {
+  const step = stepOf(reading.rolePlacement(entity, role)?.layout)
+  const table = step && findTable(reading.schema, step.fromTable)
+  if (!step || !table) return true
+  return step.columns.some(([name]) => {
+    const column = findColumn(table, name)
+    return column && Boolean(entries[placeOf(column.nameSpan).entry]?.[kind])
+  })
+}
+
 /** The slot that a place of the schema speaks of. */
 function placedIn({ entries }: Dictionary): TableSheet['placed'] {
   return span => {
     const place = placeOf(span)
-    return { start: 0, end: entries[place.entry]?.[place.slot].length ?? 0, field: fieldName(place) }
+    return { start: 0, end: (entries[place.entry]?.[place.slot] ?? '').length, field: fieldName(place) }
   }
 }
 
@@ -76,7 +105,7 @@ function slotWords({ entries }: Dictionary, { tables }: Schema): ReadonlyMap<str
     .flatMap(({ checks }) =>
       checks.map(({ expression, span }) => {
         const { entry, slot } = placeOf(span)
-        const written = entries[entry]?.[slot].trim() ?? ''
+        const written = (entries[entry]?.[slot] ?? '').trim()
         return [expression, phrase(slot === 'format' ? 'slot-format' : 'slot-rule', { written })] as const
       }),
     )

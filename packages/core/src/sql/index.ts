@@ -26,6 +26,7 @@ export { formatScript } from './write/format'
 export {
   CHECK_GROUPS,
   checkScript,
+  namesOfTable,
   refusals,
   reviewScript,
   type ReviewOptions,

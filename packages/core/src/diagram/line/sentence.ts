@@ -1,5 +1,6 @@
 import { isDemanded } from '../amounts'
 import type { DiagramAttribute, DiagramEnd, DiagramEntity, DiagramRelationship } from '../document'
+import { numberingFrom } from '../../dictionary'
 import { typeWritten } from '../type-written'
 import { afterArticle, knownName, readName, singular, type NameRead } from './names'
 import { readIsA, readKeyOf, readRatio, wholeName, withoutPossessive, type Ratio } from './other-forms'
@@ -321,8 +322,9 @@ function readCarries({ relationships }: Known, words: readonly Word[], at: numbe
 }
 
 /** "number, width (may lack), price (decimal 6 2)". */
-export function factList(words: readonly Word[]): Read<Fact[]> {
+export function factList(written: readonly Word[]): Read<Fact[]> {
   const facts: Fact[] = []
+  const words = withCommas(written)
   let at = 0
   while (at < words.length) {
     const end = words.findIndex(
@@ -364,6 +366,19 @@ export function factList(words: readonly Word[]): Read<Fact[]> {
   return read(facts)
 }
 
+/** The "and" between facts as the comma that it is; one in brackets, or in a quoted name, stays. */
+function withCommas(words: readonly Word[]): Word[] {
+  let depth = 0
+  return words.flatMap((word, i): Word[] => {
+    if (isSign(word) && word.text === '(') depth++
+    if (isSign(word) && word.text === ')') depth--
+    const isAnd = depth === 0 && i > 0 && i < words.length - 1 && isWord(word, 'and')
+    if (!isAnd) return [word]
+    const before = words[i - 1]!
+    return isSign(before) && before.text === ',' ? [] : [{ ...word, text: ',' }]
+  })
+}
+
 /** The bracket that closes the one at `open`; -1 where none does. */
 function closingOf(words: readonly Word[], open: number): number {
   let depth = 0
@@ -382,7 +397,7 @@ function readMarks(words: readonly Word[]): Read<Omit<Fact, 'name'>> {
     if (!mark)
       return fault(
         group.length > 0 ? group : words,
-        'In brackets I look for: identifier, may lack, several, worked out, parts … + …, or a type such as text 9.',
+        'In brackets I look for: identifier, may lack, several, worked out, parts … + …, default …, numbers itself from … by …, note “…”, or a type such as text 9.',
       )
     facts = { ...facts, ...mark }
   }
@@ -403,6 +418,12 @@ function readMark(words: readonly Word[]): Omit<Fact, 'name'> | undefined {
         .map(part => part.trim())
         .filter(part => part !== ''),
     }
+  if (isWord(words[0], 'default') && words.length > 1) return { default: textOf(words.slice(1)) }
+  if (isWord(words[0], 'note') && words.length > 1) return { note: textOf(words.slice(1)) }
+  if (findPhrase(words, ['numbers', 'itself']) === 0) {
+    const numbering = numberingFrom(text)
+    return numbering && { numbering }
+  }
   return typeWritten(text)
 }
 

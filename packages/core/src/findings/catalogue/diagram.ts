@@ -37,6 +37,12 @@ export const DIAGRAM = {
     message: p => `What does the line between ${p.between} say? It has no verb phrase.`,
     why: 'A line is a sentence: one trip brings in accessions. Without a verb nobody can say whether it is right.',
   },
+  'diagram.one-to-one': {
+    severity: 'remark',
+    concerns: 'design',
+    message: p => `One to one between ${p.between}: really only one, ever, on either side?`,
+    why: 'A keeper has one bay today. Who had it last year, and who will have it next? One to one is rare, and often two cards that are one.',
+  },
   'diagram.no-role': {
     severity: 'flaw',
     concerns: 'form',

@@ -43,6 +43,24 @@ export const DICTIONARY = {
     message: p => `"${p.field}" refers to "${p.target}", which is not described here.`,
     why: 'A reference leads to an entity of this dictionary, or to a field of it: trip, or trip.trip_no.',
   },
+  'dictionary.numbering-unread': {
+    severity: 'flaw',
+    concerns: 'form',
+    message: p => `I cannot read how "${p.field}" numbers itself: write from 1, or from 100 by 5.`,
+    why: 'A number that counts on by itself begins somewhere and goes on by a step.',
+  },
+  'dictionary.several-fields': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p => `${p.fields} of ${p.entity} are one fact several times: it wants an entity of its own.`,
+    why: 'Two phones today, three tomorrow: what is counted in names of fields ends where the fields end.',
+  },
+  'dictionary.list-field': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p => `"${p.field}" of ${p.entity} sounds like a list: one value stands in one field.`,
+    why: 'Nobody can ask for the second of "seed, spore", and no reference can lead there.',
+  },
   'dictionary.rule-unread': {
     severity: 'remark',
     concerns: 'form',

@@ -5,11 +5,18 @@ import { Name } from './shapes'
 const Drawn = z.object({
   kind: z.literal('drawn'),
   entity: Name,
-  about: z.enum(['answers', 'between', 'types', 'sizes']),
+  about: z.enum(['answers', 'verbs', 'identifiers', 'between', 'types', 'sizes']),
 })
 type Drawn = z.infer<typeof Drawn>
 
-const LEVEL = { answers: 'conceptual', between: 'logical', types: 'logical', sizes: 'physical' } as const
+const LEVEL = {
+  answers: 'conceptual',
+  verbs: 'conceptual',
+  identifiers: 'conceptual',
+  between: 'logical',
+  types: 'logical',
+  sizes: 'physical',
+} as const
 
 /**
  * Asked of diagrams alone: that what the level asks for is there. `entity` is only its place on the sheet.

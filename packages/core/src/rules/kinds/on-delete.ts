@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import type { Reference } from '../../schema'
 import { becauseOf } from '../because'
 import type { Reading } from '../reading'
@@ -21,11 +22,12 @@ type OnDelete = z.infer<typeof OnDelete>
 /** What becomes of the entity when the target of its role is deleted. */
 export const onDelete: RuleModule<OnDelete> = {
   shape: OnDelete,
-  sheets: ['script'],
+  sheets: TABLE_SHEETS,
   weight: 'demand',
   names: 'elements',
   words: rule => `on delete ${rule.outcome}: ${about(rule, rule.role)}`,
   elements: ({ role }) => [role],
+  level: () => 'physical',
   evaluate,
 }
 

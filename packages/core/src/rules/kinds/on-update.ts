@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { TABLE_SHEETS } from '../../findings'
 import type { Step } from '../../alignment'
 import { sameName, type Reference } from '../../schema'
 import { becauseOf } from '../because'
@@ -21,11 +22,12 @@ type OnUpdate = z.infer<typeof OnUpdate>
 /** What becomes of the entity's link when what identifies the target of its role is changed. */
 export const onUpdate: RuleModule<OnUpdate> = {
   shape: OnUpdate,
-  sheets: ['script'],
+  sheets: TABLE_SHEETS,
   weight: 'demand',
   names: 'elements',
   words: rule => `on update ${rule.outcome}: ${about(rule, rule.role)}`,
   elements: ({ role }) => [role],
+  level: () => 'physical',
   evaluate,
 }
 

@@ -1,4 +1,5 @@
 export { checkScript } from './check-script'
+export { namesOfTable } from './names'
 export { reviewScript, type ReviewOptions } from './review-script'
 export { Habits, NAME_STYLES, nameByPattern } from '../text/habits'
 export { CHECK_GROUPS, speaksAgainst, groupOf, type CheckGroup } from './groups'

@@ -15,6 +15,24 @@ export function checkNames(input: ScriptToCheck, table: Table): Finding[] {
   return findings
 }
 
+/** The same of a table that is described, not written: its words have no quotes, its constraints no names. */
+export function namesOfTable(
+  { dialect, habits }: Pick<ScriptToCheck, 'dialect' | 'habits'>,
+  { name, nameSpan, columns }: Table,
+): Finding[] {
+  const named = [
+    { name, nameSpan, kind: 'table' as const },
+    ...columns.map(column => ({ ...column, kind: 'column' as const })),
+  ]
+  return named.flatMap(({ name: own, nameSpan: place, kind }) => [
+    ...(reservedIn(own).includes(dialect)
+      ? [scriptFinding('names.reserved', place, { name: own, here: DIALECT[dialect].name })]
+      : []),
+    ...checkStyle(habits, own, place, kind),
+    ...(kind === 'table' ? checkNumber(habits, { name: own, nameSpan: place }) : []),
+  ])
+}
+
 function checkName(
   input: ScriptToCheck,
   findings: Finding[],
@@ -97,7 +115,10 @@ function inStyle(name: string, style: NonNullable<Habits['tables']>): string {
   }
 }
 
-function checkNumber(habits: Habits | undefined, { name, nameSpan }: Table): Finding[] {
+function checkNumber(
+  habits: Habits | undefined,
+  { name, nameSpan }: Pick<Table, 'name' | 'nameSpan'>,
+): Finding[] {
   if (!habits?.number || name.length < 3) return []
   const isPlural = /ies$/i.test(name) || (/[^s]s$/i.test(name) && !/(?:us|is)$/i.test(name))
   if (isPlural === (habits.number === 'plural')) return []

@@ -18,6 +18,10 @@ export const SHEETS = {
   ),
   'unmodelled': own<{ what: Phrase }>(p => `${say(p.what)} is outside what can be said without running it.`),
   'no-line': own<object>(() => 'No line is drawn that could be asked about.'),
+  'action-unsaid': own<{ isUpdate: boolean }>(
+    p =>
+      `What becomes of it when ${p.isUpdate ? 'the key changes that it names' : 'what it names is deleted'} is not said here.`,
+  ),
   'mark-unsaid': own<{ fact: string }>(p => `Whether ${p.fact} may be missing is not said in the diagram.`),
   'no-type': own<{ column: string; table: string }>(p => `${p.column} of ${p.table} has no type yet.`),
   'nothing-drawn': own<object>(() => 'Nothing of the kind is drawn yet.'),
