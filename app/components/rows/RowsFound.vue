@@ -85,8 +85,12 @@ const isFollowing = (line: Pick<Line, 'from' | 'to'>): boolean =>
     </p>
     <section
       v-for="[title, lines, why] in [
-        ['Holds, and looks meant', meant, 'many rows share the left side'],
-        ['Holds, perhaps by accident', accidental, 'few rows share the left side, or it is long'],
+        [
+          'Holds, and looks meant',
+          meant,
+          'by its rows, its names and where it stands; with the key that means something',
+        ],
+        ['Holds, perhaps by accident', accidental, 'its names or its few rows say little for it'],
         ['Holds because the left side is a key', ofKeys, 'no two rows share it'],
       ] as const"
       :key="title"

@@ -97,7 +97,7 @@ watch(split, async now => {
         </button>
       </section>
       <section
-        v-for="{ part, columns, separator, givesBack } in split.proposal.unfolded"
+        v-for="{ part, columns, groups, separator, givesBack } in split.proposal.unfolded"
         :key="part.name"
         class="slip unfolded"
         :aria-label="part.name"
@@ -113,12 +113,20 @@ watch(split, async now => {
             @change="rename(part.name, ($event.target as HTMLInputElement).value)"
           /><span v-else class="serif name">{{ part.name }}</span>
         </p>
-        <p v-for="name in part.columns" :key="name" class="mono key">
+        <p
+          v-for="name in part.columns"
+          :key="name"
+          class="mono"
+          :class="{ key: part.keys[0]?.includes(name) }"
+        >
           <span>{{ name }}</span>
         </p>
         <p class="tiny soft">
-          {{ separator === null ? `${listInWords(columns)}, one to a row` : `the list, one to a row` }}:
-          {{ countOf(part.rows, 'row') }}{{ givesBack ? '; gathered again they are the same' : '' }}
+          {{
+            separator === null
+              ? `${listInWords(columns)}, ${groups ? 'those of a number' : 'one'} to a row`
+              : `the list, one to a row`
+          }}: {{ countOf(part.rows, 'row') }}{{ givesBack ? '; gathered again they are the same' : '' }}
         </p>
       </section>
     </div>

@@ -82,7 +82,11 @@ function uniqueGroup(at: number): DictionaryEntry['key'] {
  */
 export function dictionaryFromRows(table: FlatTable, { parts, unfolded }: SplitProposal): Dictionary {
   const listed = new Map(
-    unfolded.map(fact => [fact.part.columns.at(-1)!, table.rows.flatMap(row => valuesOf(table, fact, row))]),
+    unfolded.flatMap(fact => {
+      const values = table.rows.flatMap(row => valuesOf(table, fact, row))
+      const width = fact.groups?.length ?? 1
+      return fact.part.columns.slice(-width).map((name, at) => [name, values.map(of => of[at]!)] as const)
+    }),
   )
   const all = [...parts, ...unfolded.map(({ part }) => part)]
   const profiles = new Map<string, ColumnProfile>()

@@ -159,7 +159,10 @@ export function wellMadeRules(): RuleEntry[] {
  * has it as an attribute.
  */
 function atomicRules({ entities }: World, rows: FlatTable): RuleEntry[] {
-  return repeatingFacts(rows.columns, profile(rows)).flatMap(({ columns, separator }) => {
+  const facts = repeatingFacts(rows.columns, profile(rows)).flatMap(({ columns, groups, separator }) =>
+    (groups ?? [columns]).map(group => ({ columns: group, separator })),
+  )
+  return facts.flatMap(({ columns, separator }) => {
     const name = (separator === null ? stemOf(columns, rows.columns) : columns[0]!).toLowerCase()
     const entity = entities.find(({ attributes }) => attributes.some(attribute => attribute.name === name))
     return entity

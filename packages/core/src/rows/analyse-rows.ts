@@ -1,7 +1,8 @@
 import { Universe, minimalCover } from '../dependencies'
 import { discover, type DiscoveryOptions, type FoundDependency } from './discover'
+import { Looks } from './looks'
 import { nearlyHolding } from './nearly'
-import { numberedColumns } from './numbered'
+import { numberIn, numberedColumns } from './numbered'
 import { profile, type ColumnProfile } from './profile'
 import { proposeSplit, type NamedDependency, type Repeating, type SplitProposal } from './propose-split'
 import { surrogateIn, type Surrogate } from './questions'
@@ -70,9 +71,11 @@ export function analyseRows(table: FlatTable, options: RowsOptions = {}): RowsAn
 export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundInRows {
   const { dependencies, keys, duplicates, complete } = discover(table, options)
   const names = (positions: readonly number[]): string[] => positions.map(at => table.columns[at]!)
+  const looks = new Looks(table)
+  const best = looks.bestKey(keys)
   const nearly = nearlyHolding(table, dependencies, { error: options.error ?? 0.05 })
   return {
-    keys: keys.map(names),
+    keys: (best ? [best, ...keys.filter(key => key !== best)] : keys).map(names),
     duplicates,
     complete,
     surrogate: surrogateIn(table),
@@ -80,7 +83,7 @@ export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundIn
       from: names(found.from),
       to: table.columns[found.to]!,
       support: found.support,
-      look: lookOf(found, table.rows.length - duplicates),
+      look: lookOf(found, looks, best),
     })),
     nearly: nearly.map(({ from, to, error, rows }) => ({
       from: names(from),
@@ -91,15 +94,26 @@ export function findInRows(table: FlatTable, options: RowsOptions = {}): FoundIn
   }
 }
 
-/**
- * A left side shared by fewer rows than this, or than a tenth of all, says little; one of several columns may
- * well be shared by those rows alone that tell of one thing.
- */
-const FEW = 4
+function lookOf(
+  { from, to, support }: FoundDependency,
+  looks: Looks,
+  key: readonly number[] | undefined,
+): Look {
+  const isKey = key !== undefined && from.length === key.length && from.every(at => key.includes(at))
+  if (isKey || looks.isMeant(from, to, support)) return 'meant'
+  return support === 0 ? 'of a key' : 'accidental'
+}
 
-function lookOf({ from, support }: FoundDependency, rows: number): Look {
-  if (support === 0 && rows > 1) return 'of a key'
-  return support >= Math.max(FEW, rows / 10) && from.length <= 1 ? 'meant' : 'accidental'
+/** Facts that are counted by the same numbers belong together: product_1 with quantity_1. */
+function byNumber(groups: readonly string[][]): Repeating[] {
+  const numbersOf = (group: readonly string[]): string => group.map(numberIn).join()
+  const alike = new Map<string, string[][]>()
+  for (const group of groups) alike.set(numbersOf(group), [...(alike.get(numbersOf(group)) ?? []), group])
+  return [...alike.values()].map(together => ({
+    columns: together.flat(),
+    separator: null,
+    ...(together.length > 1 ? { groups: together } : {}),
+  }))
 }
 
 export function repeatingFacts(
@@ -107,7 +121,7 @@ export function repeatingFacts(
   columns: readonly Pick<ColumnProfile, 'name' | 'list'>[],
 ): Repeating[] {
   return [
-    ...numberedColumns(names).map(group => ({ columns: group, separator: null })),
+    ...byNumber(numberedColumns(names)),
     ...columns.flatMap(({ name, list }) => (list ? [{ columns: [name], separator: list.separator }] : [])),
   ]
 }

@@ -19,7 +19,10 @@ export interface NamedDependency {
 
 /** Several values of one fact: a list in a cell, or the same fact in numbered columns. */
 export interface Repeating {
+  /** All of them. */
   readonly columns: readonly string[]
+  /** Facts that belong together by their number, product_1 with quantity_1: the columns of each. */
+  readonly groups?: readonly (readonly string[])[]
   /** Null where the columns are numbered. */
   readonly separator: string | null
 }
@@ -126,15 +129,19 @@ function unfold(
   dependencies: readonly NamedDependency[],
 ): ProposedUnfolding {
   const by = determinantOf(table, fact, rest, relation, dependencies)
-  const item = fact.separator === null ? stemOf(fact.columns, table.columns) : fact.columns[0]!
+  const items = itemNames(table, fact)
   const at = by.map(name => columnAt(table, name))
   const rows = distinctRows(
-    table.rows.flatMap(row => valuesOf(table, fact, row).map(value => [...at.map(c => row[c]!), value])),
+    table.rows.flatMap(row => valuesOf(table, fact, row).map(values => [...at.map(c => row[c]!), ...values])),
   )
+  const columns = [...by, ...items]
+  // The first of what belongs together tells the rest, where it does so in all rows.
+  const short = [...by, items[0]!]
+  const keys = new Set(rows.map(row => rowKey(row.slice(0, short.length))))
   const part: ProposedPart = {
-    name: partName([...by, item]),
-    columns: [...by, item],
-    keys: [[...by, item]],
+    name: partName(short),
+    columns,
+    keys: [keys.size === rows.length ? short : columns],
     rows: rows.length,
   }
   return { ...fact, part, givesBack: givesBack(table, fact, at, rows) }
@@ -165,14 +172,22 @@ function determinantOf(
   return fixing?.from ?? (key ? relation.universe.list(key) : rest)
 }
 
-/** The values of a repeating fact in a row, one by one. */
+/** What the columns of a repeating fact become: one for each that belongs to the number. */
+function itemNames(table: FlatTable, { columns, groups = [columns], separator }: Repeating): string[] {
+  return separator === null ? groups.map(group => stemOf(group, table.columns)) : [columns[0]!]
+}
+
+/** The values of a repeating fact in a row, one by one; of facts that belong together, those of one number. */
 export function valuesOf(
   table: FlatTable,
-  { columns, separator }: Repeating,
+  { columns, groups = [columns], separator }: Repeating,
   row: readonly string[],
-): string[] {
-  const cells = columns.map(name => row[columnAt(table, name)]!).filter(cell => cell !== '')
-  return separator === null ? cells : cells.flatMap(cell => itemsOf(cell, separator))
+): string[][] {
+  const cell = (name: string): string => row[columnAt(table, name)]!
+  if (separator !== null) return itemsOf(cell(columns[0]!), separator).map(item => [item])
+  return groups[0]!
+    .map((_, number) => groups.map(group => cell(group[number]!)))
+    .filter(values => values.some(value => value !== ''))
 }
 
 function givesBack(
@@ -183,11 +198,11 @@ function givesBack(
 ): boolean {
   const gathered = new Map<string, Set<string>>()
   for (const row of rows) {
-    const key = rowKey(row.slice(0, -1))
-    gathered.set(key, (gathered.get(key) ?? new Set()).add(row.at(-1)!))
+    const key = rowKey(row.slice(0, by.length))
+    gathered.set(key, (gathered.get(key) ?? new Set()).add(rowKey(row.slice(by.length))))
   }
   return table.rows.every(row => {
-    const values = new Set(valuesOf(table, fact, row))
+    const values = new Set(valuesOf(table, fact, row).map(rowKey))
     const found = gathered.get(rowKey(by.map(c => row[c]!))) ?? new Set()
     return values.size === found.size && [...values].every(value => found.has(value))
   })

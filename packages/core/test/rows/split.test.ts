@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { dictionaryFromRows } from '../../src/dictionary'
 import {
+  analyseRows,
   couldIdentify,
   discover,
   doesFix,
@@ -208,6 +210,44 @@ describe('a split of rows', () => {
     expect(
       rejoin(table, [projectRows(table, ['a']), projectRows(table, ['b'])], { limit: 100 }),
     ).toMatchObject({ complete: false })
+  })
+
+  it('what belongs together by its number stays together', () => {
+    const columns = ['basket_no', 'packed_on', 'product1', 'qty1', 'product2', 'qty2', 'product3', 'qty3']
+    const rows = [
+      ['1', '2025-05-01', 'pear', '4', 'plum', '2', '', ''],
+      ['2', '2025-05-01', 'plum', '2', '', '', '', ''],
+      ['3', '2025-05-02', 'fig', '9', 'pear', '1', 'plum', '2'],
+    ]
+    const { repeating, proposal } = analyseRows({ columns, rows })
+    expect(repeating).toEqual([
+      {
+        columns: ['product1', 'product2', 'product3', 'qty1', 'qty2', 'qty3'],
+        groups: [
+          ['product1', 'product2', 'product3'],
+          ['qty1', 'qty2', 'qty3'],
+        ],
+        separator: null,
+      },
+    ])
+    expect(
+      proposal.unfolded.map(({ part, givesBack }) => [part.columns, part.keys, part.rows, givesBack]),
+    ).toEqual([[['basket_no', 'product', 'qty'], [['basket_no', 'product']], 6, true]])
+    const entries = dictionaryFromRows({ columns, rows }, proposal).entries.filter(
+      ({ entity }) => entity === proposal.unfolded[0]!.part.name,
+    )
+    expect(entries.map(({ field, type, example }) => [field, type, example])).toEqual([
+      ['basket_no', 'whole number', '1'],
+      ['product', 'text', 'pear'],
+      ['qty', 'whole number', '4'],
+    ])
+  })
+  it('other numbers are other facts, and so is one without a partner', () => {
+    const facts = (...columns: string[]) => repeatingFacts(columns, []).map(({ columns: own }) => own)
+    expect(facts('phone_1', 'phone_2', 'child1', 'child2', 'child3')).toEqual([
+      ['phone_1', 'phone_2'],
+      ['child1', 'child2', 'child3'],
+    ])
   })
 
   it('is proposed from what looks meant', () => {
