@@ -3,9 +3,10 @@ import { emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
 import { markAnswer } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { DRAWN_WORLDS } from './drawn-worlds'
+import { MORE_WORLDS } from './drawn-worlds-more'
 
 /** Drawings at the three levels; each verdict was written down before any of them was marked. */
-describe.each(DRAWN_WORLDS.map(world => [world.name, world] as const))(
+describe.each([...DRAWN_WORLDS, ...MORE_WORLDS].map(world => [world.name, world] as const))(
   '%s',
   (_, { model, rules, answers }) => {
     const exercise = prepareExercise({

@@ -1,5 +1,16 @@
 import { munkres } from 'munkres'
 
+/** Scores are compared to so many parts of one; what is left below them turns ties. */
+const PARTS = 1e7
+const BELOW = 1e5
+const NEVER = 4 * PARTS * BELOW
+
+/**
+ * A score as a whole number: the search takes costs from each other until some are nothing, and with fractions
+ * none need ever be.
+ */
+const costOf = (score: number): number => Math.round((2 - score) * PARTS) * BELOW
+
 /**
  * The optimal one-to-one assignment of rows to columns: the column of each row, or -1, so that the sum of the
  * scores is greatest, where a row left alone counts `floor` and a pair below `floor` is never made. Ties: the
@@ -10,8 +21,8 @@ export function assign(scores: readonly (readonly number[])[], floor: number): n
   const columns = scores[0]?.length ?? 0
   if (rows === 0 || columns === 0) return scores.map(() => -1)
   const costs = scores.map((row, i) => [
-    ...row.map((score, j) => (score >= floor ? 2 - score + 1e-9 * Math.abs(i - j) : 4)),
-    ...Array.from({ length: rows }, (_, j) => (j === i ? 2 - floor : 4)),
+    ...row.map((score, j) => (score >= floor ? costOf(score) + Math.abs(i - j) : NEVER)),
+    ...Array.from({ length: rows }, (_, j) => (j === i ? costOf(floor) : NEVER)),
   ])
   const result = scores.map(() => -1)
   for (const [row, column] of munkres(costs))

@@ -12,16 +12,49 @@ export interface Likeness {
 /** Compares names of the world with names of an answer, the glossary included. */
 export class NameComparer {
   private readonly glossary = new Map<string, readonly NameWords[]>()
+  /** The words of an entity's own name with the first that the glossary accepts for it. */
+  private readonly words: (readonly [own: NameWords, accepted: NameWords])[] = []
+  private readonly composed = new Map<string, readonly NameWords[]>()
+  /** The accepted names as they are written, folded. */
+  private readonly exact = new Map<string, ReadonlySet<string>>()
   private readonly columnScores = new WeakMap<Table, Map<string, number>>()
   private readonly scores = new WeakMap<Schema, Scores>()
 
   constructor(glossary: readonly GlossaryEntry[]) {
-    for (const { element, names } of glossary)
-      this.glossary.set(foldName(element), [...this.accepted(foldName(element)), ...names.map(nameWords)])
+    for (const { element, names } of glossary) {
+      const key = foldName(element)
+      this.glossary.set(key, [...(this.glossary.get(key) ?? []), ...names.map(nameWords)])
+      const [first] = names
+      if (first !== undefined && !key.includes('.')) this.words.push([nameWords(key), nameWords(first)])
+      this.exact.set(key, new Set([...(this.exact.get(key) ?? []), ...names.map(foldName)]))
+    }
   }
 
+  /** Whether a name is written just as the model's, or as the glossary accepts it. */
+  isExactly(element: string, own: string, written: string): boolean {
+    return sameName(own, written) || (this.exact.get(foldName(element))?.has(foldName(written)) ?? false)
+  }
+
+  /** What the glossary accepts for an element, and what its own name is with the accepted words for entities in it. */
   accepted(element: string): readonly NameWords[] {
-    return this.glossary.get(foldName(element)) ?? []
+    const key = foldName(element)
+    const own = this.glossary.get(key) ?? []
+    if (this.words.length === 0) return own
+    const known = this.composed.get(key) ?? [
+      ...own,
+      ...this.withAcceptedWords(nameWords(key.split('.').at(-1)!)),
+    ]
+    this.composed.set(key, known)
+    return known
+  }
+
+  /** order_brick as auftrag_ziegel, where the glossary has Auftrag for order and Ziegel for brick. */
+  private withAcceptedWords(name: NameWords): NameWords[] {
+    const turned = this.words.reduce<NameWords>(
+      (words, [own, accepted]) => replaced(words, own, accepted),
+      name,
+    )
+    return turned.join() === name.join() ? [] : [turned]
   }
 
   entity(entity: WorldEntity, table: Table): Likeness {
@@ -125,6 +158,14 @@ export class NameComparer {
       [],
     )
   }
+}
+
+/** A name with some words in it put in place of others; unchanged where those do not stand there together. */
+function replaced(words: NameWords, own: NameWords, accepted: NameWords): NameWords {
+  const at = words.findIndex((_, i) => own.every((word, j) => words[i + j] === word))
+  return at < 0 || own.length === 0
+    ? words
+    : [...words.slice(0, at), ...accepted, ...words.slice(at + own.length)]
 }
 
 function best(written: NameWords, own: readonly NameWords[], accepted: readonly NameWords[]): Likeness {

@@ -94,6 +94,7 @@ function scoreOf(
   if (reason === 'bare-number' && (isElsewhere(draft, entity, table) || isReferring(table, column.name)))
     return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
+  const isExact = draft.comparer.isExactly(`${entity.name}.${attribute.name}`, attribute.name, column.name)
   // A number that the table makes up beside a key of its own stands for the row, not for a fact.
   if (!isSame && standsForRow(table, column)) return { score: 0, reason: null }
   const fits = typeLikeness(attribute, column)
@@ -102,7 +103,7 @@ function scoreOf(
       score +
       COLUMN.type * fits -
       (fits === 0 ? COLUMN.type : 0) +
-      (isSame ? COLUMN.exactName : 0) -
+      (isExact ? COLUMN.exactName : 0) -
       (isSurrogate(table, column) ? COLUMN.surrogate : 0),
     reason,
   }

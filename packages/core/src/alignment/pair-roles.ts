@@ -74,7 +74,7 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
         ? Math.max(
             ROLE.anyName,
             ...reference.columns.map(column => draft.comparer.role(entity, role, column).score),
-          )
+          ) + (isWrittenAlike(role, reference) ? ROLE.margin : 0)
         : -1,
     )
   })
@@ -94,8 +94,28 @@ export function pairReferences(draft: AlignmentDraft, entity: WorldEntity, table
         s !== r && other >= 0 && !assignment.includes(s) && likeness[i]![r]! - other < ROLE.margin,
     )
     const rival = twin >= 0 ? assignment[twin]! : spare
-    takeReference(draft, entity, table, roles[i]!, references[r]!, likeness[i]![r]!, references[rival])
+    takeReference(
+      draft,
+      entity,
+      table,
+      roles[i]!,
+      references[r]!,
+      Math.min(1, likeness[i]![r]!),
+      references[rival],
+    )
   })
+}
+
+/**
+ * Whether a reference has the very columns of the model's, by their names: then it is that one of several.
+ * Names that a drawing was given by its mapping say nothing.
+ */
+function isWrittenAlike({ columns: own }: WorldRole, { columns, line }: Reference): boolean {
+  return (
+    line === undefined &&
+    columns.length === own.length &&
+    columns.every((column, i) => sameName(column, own[i]!))
+  )
 }
 
 /** Whether the reference leads to rows that are rows of the target as well: a table whose key refers to it. */

@@ -59,7 +59,7 @@ function scoresOf(
       table =>
         all[rowOf.get(entity)!]![columnOf.get(table)!]! +
         (table.given && sameName(entity.name, table.name) ? 1 : 0) +
-        (sameName(entity.name, table.name) ? TABLE.exactName : 0),
+        (comparer.isExactly(entity.name, entity.name, table.name) ? TABLE.exactName : 0),
     ),
   )
   return { scores: firstTablesFirst(scores, names, tables), names }

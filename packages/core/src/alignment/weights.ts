@@ -25,9 +25,9 @@ export const NAME = {
   /** The same but for rounding. */
   same: 0.99,
   /** A name of the glossary counts a hair less than the model's own, so that of two exact ones that wins. */
-  inGlossary: 0.98,
+  inGlossary: 0.998,
   /** An exact name of the glossary, after that. */
-  exactInGlossary: 0.97,
+  exactInGlossary: 0.99,
   /** Read with the table's own name before it, or without: a later reading must win clearly. */
   otherReading: 0.02,
   /**

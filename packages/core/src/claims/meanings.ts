@@ -13,7 +13,7 @@ import {
 import type { AttributeSet, Universe } from '../dependencies'
 
 /** So far a reference is followed. */
-const FURTHEST = 12
+const FURTHEST = 40
 
 /**
  * Which attributes of a relation the columns of tables stand for: one that is called like it, alone or after
@@ -23,6 +23,8 @@ const FURTHEST = 12
 export class Meanings {
   /** By exact name, and by the words of it that no other attribute has. */
   private readonly called = new Map<string, string>()
+
+  private readonly keys = new Map<string, AttributeSet | undefined>()
 
   constructor(
     private readonly universe: Universe,
@@ -45,26 +47,33 @@ export class Meanings {
     return target && there !== undefined ? this.of(target, there, depth + 1) : undefined
   }
 
-  /** The attributes that a key stands for; nothing where one of its columns stands for none. */
+  /**
+   * The attributes that a key stands for; nothing where one of its columns stands for none. Each key is worked
+   * out once, and one that leads round to itself stands for nothing.
+   */
   ofKey(table: Table, { columns }: Pick<Key, 'columns'>, depth = 0): AttributeSet | undefined {
     if (depth > FURTHEST) return undefined
-    const sets = columns.map(column => {
-      const name = this.of(table, column)
-      return name === undefined ? this.ofReferred(table, column, depth) : this.universe.set([name])
-    })
-    return sets.reduce<AttributeSet | undefined>(
-      (all, set) => (all && set ? all.union(set) : undefined),
-      this.universe.set([]),
-    )
+    const id = JSON.stringify([foldName(table.name), columns.map(foldName)])
+    if (this.keys.has(id)) return this.keys.get(id)
+    this.keys.set(id, undefined)
+    const found = columns.reduce<AttributeSet | undefined>((all, column) => {
+      const set = all && this.ofColumn(table, column, depth)
+      return set && all.union(set)
+    }, this.universe.set([]))
+    this.keys.set(id, found)
+    return found
   }
 
   /** A number without a meaning stands for what else tells its rows apart. */
-  private ofReferred(table: Table, column: string, depth: number): AttributeSet | undefined {
+  private ofColumn(table: Table, column: string, depth: number): AttributeSet | undefined {
+    const name = this.of(table, column)
+    if (name !== undefined) return this.universe.set([name])
     const target = findTable(this.schema, referenceOf(table, column)?.table ?? '')
-    if (!target) return undefined
-    return declaredKeys(target)
-      .map(key => this.ofKey(target, key, depth + 1))
-      .find(set => set !== undefined)
+    for (const key of target ? declaredKeys(target) : []) {
+      const set = this.ofKey(target!, key, depth + 1)
+      if (set) return set
+    }
+    return undefined
   }
 
   private byName(table: Table, column: string): string | undefined {

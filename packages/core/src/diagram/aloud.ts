@@ -118,8 +118,6 @@ function aboutRelationship(
 ): string[] {
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
-  const counted = (end: DiagramEnd): string =>
-    `${amountInWords(end)} ${end.most === 'one' ? called(end) : plural(called(end))}`
   const carried =
     attributes.length > 0
       ? [`It carries ${listInWords(attributes.map(fact => factInWords(fact, diagram.level)))}.`]
@@ -138,9 +136,14 @@ function aboutRelationship(
       ...carried,
     ]
   }
+  const as = ({ role }: DiagramEnd): string => (role.trim() === '' ? '' : ` as ${said(role.trim())}`)
+  const card = (end: DiagramEnd): string => nameOf(diagram, end.entity).toLowerCase()
+  const from = (end: DiagramEnd): string => `One ${card(end)}${as(end)}`
+  const to = (end: DiagramEnd): string =>
+    `${amountInWords(end)} ${end.most === 'one' ? card(end) : plural(card(end))}${as(end)}`
   return [
-    `One ${called(a)} ${name || 'goes with'} ${counted(b)}.`,
-    `One ${called(b)} ${back || 'goes with'} ${counted(a)}.`,
+    `${from(a)} ${name || 'goes with'} ${to(b)}.`,
+    `${from(b)} ${back || 'goes with'} ${to(a)}.`,
     ...carried,
     ...(diagram.level === 'physical'
       ? [a, b].flatMap((end, i) => actionsInWords(end, called(end), called(i === 0 ? b : a)))

@@ -197,16 +197,40 @@ function entityOf(
 function endOf(
   reference: Reference,
   ids: ReadonlyMap<string, string>,
-  part: Pick<DiagramEnd, 'least' | 'most' | 'identifies'>,
+  part: Pick<DiagramEnd, 'role' | 'least' | 'most' | 'identifies'>,
 ): DiagramEnd {
   return {
     entity: ids.get(foldName(reference.table))!,
-    role: '',
     ...part,
     columns: [...reference.columns],
     ...actionsOf(reference),
   }
 }
+
+/**
+ * Who the target is to the table, where its name alone does not say: several references lead there, or it is
+ * the table itself. It is what the column is called beside the target's name and its key: lead of
+ * lead_pilot_no. Empty where nothing is left.
+ */
+function roleIn(table: Table, reference: Reference): string {
+  const isAmbiguous =
+    sameName(table.name, reference.table) ||
+    table.references.filter(other => sameName(other.table, reference.table)).length > 1
+  const [column, ...more] = reference.columns
+  if (!isAmbiguous || column === undefined || more.length > 0) return ''
+  const said = new Set([...wordsIn(reference.table), ...reference.targetColumns.flatMap(wordsIn), ...NUMBERS])
+  const left = wordsIn(column).filter(word => !said.has(word) && !said.has(`${word}s`))
+  return left.every(word => /^\d+$/.test(word)) ? '' : left.join(' ')
+}
+
+const NUMBERS = ['no', 'nr', 'num', 'number', 'id', 'code', 'key', 'ref', 'fk']
+
+const wordsIn = (name: string): string[] =>
+  name
+    .replace(/([\p{Ll}\d])(\p{Lu})/gu, '$1 $2')
+    .toLowerCase()
+    .split(/[^\p{L}\p{N}]+/u)
+    .filter(word => word !== '')
 
 /** The table that refers stands at the many end, unless its reference is unique. */
 function relationshipOf(
@@ -217,6 +241,7 @@ function relationshipOf(
   const isPart = reference.columns.every(name => table.primaryKey?.columns.some(key => sameName(key, name)))
   const isUnique = declaredKeys(table).some(({ columns }) => sameColumns(columns, reference.columns))
   const target = endOf(reference, ids, {
+    role: roleIn(table, reference),
     least: reference.columns.every(name => isRequired(table, name)) ? 1 : 0,
     most: 'one',
     identifies: isPart,
@@ -250,7 +275,9 @@ function meetingOf(
     name: '',
     back: '',
     table: table.name,
-    ends: references.map(reference => endOf(reference, ids, { least: 0, most: 'many', identifies: false })),
+    ends: references.map(reference =>
+      endOf(reference, ids, { role: '', least: 0, most: 'many', identifies: false }),
+    ),
     attributes: attributesOf(table, id, references),
   }
 }

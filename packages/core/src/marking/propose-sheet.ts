@@ -12,6 +12,7 @@ import {
   type Rule,
   type RuleEntry,
 } from '../rules'
+import { isEmptyDictionary } from '../dictionary'
 import type { Level } from '../diagram'
 import { findTable, sameName, soundPart } from '../schema'
 import { CHECK_GROUPS, type CheckGroup } from '../sql'
@@ -50,10 +51,17 @@ export function proposeSheet(
   const tables = [
     ...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}),
     ...(rows ? atomicRules(world, rows) : []),
-    ...(diagram ? drawnRules(document.level ?? 'logical') : []),
+    ...(drawn
+      ? drawnRules(document.level ?? 'logical').filter(({ rule }) => isThere(exercise, drawn, rule))
+      : []),
   ]
     .filter(({ rule }) => !findTable(exercise.given, rule.entity))
-    .flatMap(entry => withParts(entry, partsOf(entry).filter(canShow)))
+    .flatMap(entry =>
+      withParts(
+        entry,
+        partsOf(entry).filter(rule => canShow(rule) && isSaid(document.models[0], rule)),
+      ),
+    )
   const total = claims.length > 0 ? 20 : 40
   const runs = sheets.includes('script') && tables.length > 0 ? [scriptRunsRule(total / 10)] : []
   const points = shareEvenly(runs.length > 0 ? (total * 9) / 10 : total, tables.length)
@@ -75,6 +83,26 @@ function scriptRunsRule(points: number): RuleEntry {
 /** The entry with these parts alone; nothing where none is left. */
 function withParts({ and: _, ...entry }: RuleEntry, [rule, ...and]: readonly Rule[]): RuleEntry[] {
   return rule ? [{ ...entry, rule, ...(and.length > 0 ? { and } : {}) }] : []
+}
+
+/**
+ * Whether a model answer that is a drawing alone says what a rule asks of a fact: below the physical level
+ * nobody says whether it may be missing.
+ */
+function isSaid(model: MarkableExercise['models'][number] | undefined, rule: Rule): boolean {
+  const { script = '', dictionary, diagram } = model ?? {}
+  const isDrawnAlone = script.trim() === '' && (!dictionary || isEmptyDictionary(dictionary))
+  if (!diagram || !isDrawnAlone || (rule.kind !== 'mustHave' && rule.kind !== 'mayLack')) return true
+  const card = diagram.entities.find(({ name }) => sameName(name.trim(), rule.entity))
+  const fact = card?.attributes.find(({ name }) => sameName(name.trim(), rule.path))
+  return fact === undefined || fact.identifies || fact.required !== null
+}
+
+/** Whether the model diagram has anything of which a rule of the level could be said. */
+function isThere({ world, glossaries }: PreparedExercise, drawn: TableSheet, rule: Rule): boolean {
+  const schema = soundPart(drawn.schema)
+  const reading = new Reading(world, schema, align(world, schema, { glossary: glossaries[0] ?? [] }))
+  return drawn.judge(rule, evaluate(reading, rule), reading).verdict !== 'not shown'
 }
 
 /** Whether the model diagram says that the target of a role has at least one: what it upholds of that. */
