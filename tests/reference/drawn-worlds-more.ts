@@ -8,8 +8,14 @@ type Ends = readonly [from: string, verb: string, to: string, back?: string]
 
 function line([from, verb, to, back = '']: Ends): Line {
   const end = (written: string): Line['from'] => {
-    const [, within, card, amount, role = ''] = /^(>?)(\w[\w ]*?) (\S+ \S+?)(?:\/(.+))?$/.exec(written)!
-    return [card!, amount!, { role, ...(within ? { identifies: true } : {}) }]
+    const [told = '', role = ''] = written.split('/')
+    const words = told.replace('>', '').split(' ')
+    const isWithin = told.startsWith('>')
+    return [
+      words.slice(0, -2).join(' '),
+      words.slice(-2).join(' '),
+      { role, ...(isWithin ? { identifies: true } : {}) },
+    ]
   }
   return { verb, back, from: end(from), to: end(to) }
 }
