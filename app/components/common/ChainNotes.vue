@@ -2,8 +2,13 @@
 import { isAboutChain, wording, type Finding } from '@nomenklatura/core/findings'
 
 /** What one sheet of an answer has otherwise than another, folded. */
-const { findings } = defineProps<{ findings: readonly Finding[] }>()
+const { findings, whose = 'your' } = defineProps<{
+  findings: readonly Finding[]
+  /** Told to who wrote them, or to who marks them. */
+  whose?: 'your' | 'the'
+}>()
 const notes = computed(() => findings.filter(isAboutChain))
+const said = (note: Finding): string => wording(note).message.replaceAll('your ', `${whose} `)
 </script>
 
 <template>
@@ -11,7 +16,7 @@ const notes = computed(() => findings.filter(isAboutChain))
     <summary>{{ countOf(notes.length, 'difference') }} between the sheets</summary>
     <ul>
       <li v-for="(note, i) in notes" :key="i" class="serif" :class="note.severity">
-        {{ wording(note).message }}
+        {{ said(note) }}
       </li>
     </ul>
   </details>

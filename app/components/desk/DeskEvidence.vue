@@ -85,7 +85,10 @@ const DOUBTS = {
       </div>
     </div>
     <ExhibitView v-for="(exhibit, i) in cell.exhibits ?? []" :key="i" :exhibit="exhibit" />
-    <ChainNotes :findings="(handIn.marking?.findings ?? []).filter(({ sheet: of }) => of === sheet)" />
+    <ChainNotes
+      whose="the"
+      :findings="(handIn.marking?.findings ?? []).filter(({ sheet: of }) => of === sheet)"
+    />
     <p v-if="entry.phrase" class="serif soft brief-phrase">
       The brief: <i>“{{ entry.phrase }}”</i>
     </p>

@@ -292,7 +292,7 @@ function nameTable(table: string): void {
         >
           no two alike
         </button>
-        <label v-if="isPhysical && !fact.several" class="slot"
+        <label v-if="isPhysical && !fact.several" class="besides"
           >default
           <input
             :value="fact.default ?? ''"
@@ -302,7 +302,7 @@ function nameTable(table: string): void {
             @change="set(i, { default: textIn($event) || undefined })"
             @keydown.enter.stop.prevent="focusLine(i + 1)"
         /></label>
-        <label v-if="isPhysical && !fact.several" class="slot"
+        <label v-if="isPhysical && !fact.several" class="besides"
           >numbers itself
           <input
             :value="
@@ -316,7 +316,7 @@ function nameTable(table: string): void {
             @change="number(i, textIn($event))"
             @keydown.enter.stop.prevent="focusLine(i + 1)"
         /></label>
-        <label class="slot wide"
+        <label class="besides wide"
           >note
           <input
             :value="fact.note ?? ''"
@@ -387,19 +387,19 @@ input:focus {
   font-weight: 650;
   border-bottom: 1.5px solid var(--ink);
 }
-.slot {
+.besides {
   display: flex;
   gap: 4px;
   align-items: baseline;
 }
-.slot input {
+.besides input {
   width: 84px;
   font-size: 12px;
 }
-.slot.wide {
+.besides.wide {
   flex: 1 1 100%;
 }
-.slot.wide input {
+.besides.wide input {
   flex: 1;
 }
 .mark-words {

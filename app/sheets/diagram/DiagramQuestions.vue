@@ -226,7 +226,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         <option value="1">yes</option>
       </select>
     </p>
-    <p v-if="referred >= 0 && diagram.level === 'physical'" class="small roles">
+    <p v-if="referred >= 0 && diagram.level === 'physical'" class="small roles actions">
       <label v-for="(words, event) in ACTIONS" :key="event"
         >{{ words }} of a <i>{{ called(relationship.ends[referred]!) }}</i>, its
         {{ plural(called(relationship.ends[1 - referred]!)) }}:
@@ -394,6 +394,10 @@ select {
   margin: 0 2px;
   font: 650 15px var(--font-serif);
   cursor: pointer;
+}
+.actions select {
+  font-size: 13.5px;
+  field-sizing: content;
 }
 option {
   background: var(--sheet);
