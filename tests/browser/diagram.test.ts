@@ -168,7 +168,7 @@ describe('exercise 3 by mouse', () => {
     whole = await sentences(wen)
     for (const sentence of [
       'Drawer is identified by drawer no within bay.',
-      'Packet has weight (may lack).',
+      'weight (may lack, decimal 6 2).',
       'One packet has any number of placements.',
       'One placement is in exactly one drawer.',
     ])

@@ -18,7 +18,14 @@ const closures = computed(() => handIn.relation?.asks.closures ?? [])
         :tone="cell.verdict"
         :only="showsAll ? undefined : rule.fields"
       />
-      <button type="button" class="plain small" :aria-expanded="showsAll" @click="showsAll = !showsAll">
+      <p v-else class="soft small">Nothing stands on this sheet.</p>
+      <button
+        v-if="handIn.answer.claims && rule.fields"
+        type="button"
+        class="plain small"
+        :aria-expanded="showsAll"
+        @click="showsAll = !showsAll"
+      >
         {{ showsAll ? 'Only what the rule is about' : 'The whole sheet' }}
       </button>
     </template>
