@@ -1,9 +1,16 @@
 <script setup lang="ts">
+import { isEmptyClaims } from '@nomenklatura/core/claims'
 import type { EvidenceProps } from '~/utils/evidence'
 
 /** What was claimed about the fields of a rule, and what holds. */
-const { handIn } = defineProps<EvidenceProps>()
+const { handIn, rule } = defineProps<EvidenceProps>()
+const claims = computed(() => {
+  const own = handIn.answer.claims
+  return own && !isEmptyClaims(own) ? own : undefined
+})
 const showsAll = ref(false)
+/** Rules about tables are about the dependencies, of no field more than of another. */
+const isAboutFields = computed(() => rule.fields.length > 0)
 const closures = computed(() => handIn.relation?.asks.closures ?? [])
 </script>
 
@@ -11,16 +18,16 @@ const closures = computed(() => handIn.relation?.asks.closures ?? [])
   <DeskSides against="What holds">
     <template #handIn>
       <ClaimsView
-        v-if="handIn.answer.claims"
-        :claims="handIn.answer.claims"
+        v-if="claims"
+        :claims="claims"
         :closures="closures"
         :places="places"
         :tone="cell.verdict"
-        :only="showsAll ? undefined : rule.fields"
+        :only="showsAll || !isAboutFields ? undefined : rule.fields"
       />
       <p v-else class="soft small">Nothing stands on this sheet.</p>
       <button
-        v-if="handIn.answer.claims && rule.fields"
+        v-if="claims && isAboutFields"
         type="button"
         class="plain small"
         :aria-expanded="showsAll"
