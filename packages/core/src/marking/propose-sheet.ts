@@ -11,6 +11,7 @@ import {
   shareEvenly,
   type Rule,
   type RuleEntry,
+  type Verdict,
 } from '../rules'
 import { isEmptyDictionary } from '../dictionary'
 import type { Level } from '../diagram'
@@ -41,6 +42,10 @@ export function proposeSheet(
   const { world, model } = exercise
   const diagram = sheets.includes('diagram') ? document.models[0]?.diagram : undefined
   const drawn = diagram && readDiagramSheet(exercise, { diagram })
+  const saying = drawn && sayingOf(exercise, drawn)
+  /** Whether the model diagram says that the target of a role has at least one. */
+  const hasSome = (entity: string, role: string): boolean =>
+    !findTable(exercise.given, entity) && saying?.({ kind: 'hasSome', entity, role }) === 'upheld'
   const canShow = (rule: Rule): boolean =>
     sheets.some(
       sheet =>
@@ -49,10 +54,11 @@ export function proposeSheet(
         (sheet !== 'diagram' || !drawn || drawn.asks!(rule)),
     )
   const tables = [
-    ...proposeRules(world, model.schema, drawn ? { hasSome: farSides(exercise, drawn) } : {}),
+    ...proposeRules(world, model.schema, saying ? { hasSome } : {}),
     ...(rows ? atomicRules(world, rows) : []),
-    ...(drawn
-      ? drawnRules(document.level ?? 'logical').filter(({ rule }) => isThere(exercise, drawn, rule))
+    // Of what is not there at all nothing is asked.
+    ...(saying
+      ? drawnRules(document.level ?? 'logical').filter(({ rule }) => saying(rule) !== 'not shown')
       : []),
   ]
     .filter(({ rule }) => !findTable(exercise.given, rule.entity))
@@ -98,61 +104,41 @@ function isSaid(model: MarkableExercise['models'][number] | undefined, rule: Rul
   return fact === undefined || fact.identifies || fact.required !== null
 }
 
-/** Whether the model diagram has anything of which a rule of the level could be said. */
-function isThere({ world, glossaries }: PreparedExercise, drawn: TableSheet, rule: Rule): boolean {
+/** The model diagram, read and paired with the world: what it says of a rule. */
+function sayingOf({ world, glossaries }: PreparedExercise, drawn: TableSheet): (rule: Rule) => Verdict {
   const schema = soundPart(drawn.schema)
   const reading = new Reading(world, schema, align(world, schema, { glossary: glossaries[0] ?? [] }))
-  return drawn.judge(rule, evaluate(reading, rule), reading).verdict !== 'not shown'
+  return rule => drawn.judge(rule, evaluate(reading, rule), reading).verdict
 }
 
-/** Whether the model diagram says that the target of a role has at least one: what it upholds of that. */
-function farSides(
-  { world, given, glossaries }: PreparedExercise,
-  drawn: TableSheet,
-): (entity: string, role: string) => boolean {
-  const schema = soundPart(drawn.schema)
-  const alignment = align(world, schema, { glossary: glossaries[0] ?? [] })
-  const reading = new Reading(world, schema, alignment)
-  const isGiven = (entity: string): boolean => given.tables.some(({ name }) => sameName(name, entity))
-  return (entity, role) => {
-    const rule: Rule = { kind: 'hasSome', entity, role }
-    return !isGiven(entity) && drawn.judge(rule, evaluate(reading, rule), reading).verdict === 'upheld'
-  }
-}
+/** One sentence about a diagram by itself. */
+const ofDiagram = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({
+  id: 'r1',
+  group: 'The diagram',
+  sentence,
+  points: 0,
+  rule: { kind: 'drawn', entity: 'diagram', about },
+})
 
 /** What the level asks of a diagram besides its rules. */
 function drawnRules(level: Level): RuleEntry[] {
-  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({
-    id: 'r1',
-    group: 'The diagram',
-    sentence,
-    points: 0,
-    rule: { kind: 'drawn', entity: 'diagram', about },
-  })
   return [
-    say('Every line is answered both ways.', 'answers'),
+    ofDiagram('Every line is answered both ways.', 'answers'),
     ...(level === 'conceptual'
       ? []
       : [
-          say('Nothing many-to-many is left without a card between.', 'between'),
-          say('Every fact has a type.', 'types'),
+          ofDiagram('Nothing many-to-many is left without a card between.', 'between'),
+          ofDiagram('Every fact has a type.', 'types'),
         ]),
-    ...(level === 'physical' ? [say('Every text and number that needs one has a size.', 'sizes')] : []),
+    ...(level === 'physical' ? [ofDiagram('Every text and number that needs one has a size.', 'sizes')] : []),
   ]
 }
 
 /** What a diagram may be asked besides: that its lines say something, and its cards are told apart. */
 export function wellDrawnRules(): RuleEntry[] {
-  const say = (sentence: string, about: Extract<Rule, { kind: 'drawn' }>['about']): RuleEntry => ({
-    id: 'r1',
-    group: 'The diagram',
-    sentence,
-    points: 0,
-    rule: { kind: 'drawn', entity: 'diagram', about },
-  })
   return [
-    say('Every card has something that identifies it.', 'identifiers'),
-    say('Every line says what it means: it has a verb phrase.', 'verbs'),
+    ofDiagram('Every card has something that identifies it.', 'identifiers'),
+    ofDiagram('Every line says what it means: it has a verb phrase.', 'verbs'),
   ]
 }
 
