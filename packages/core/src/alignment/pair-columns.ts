@@ -94,7 +94,10 @@ function scoreOf(
   if (reason === 'bare-number' && (isElsewhere(draft, entity, table) || isReferring(table, column.name)))
     return { score: 0, reason: null }
   const isSame = sameName(attribute.name, column.name)
-  const isExact = draft.comparer.isExactly(`${entity.name}.${attribute.name}`, attribute.name, column.name)
+  const isExact =
+    isSame ||
+    (reason === 'glossary' &&
+      draft.comparer.isExactly(`${entity.name}.${attribute.name}`, attribute.name, column.name))
   // A number that the table makes up beside a key of its own stands for the row, not for a fact.
   if (!isSame && standsForRow(table, column)) return { score: 0, reason: null }
   const fits = typeLikeness(attribute, column)
