@@ -35,11 +35,17 @@ type Chance = (from: readonly number[], to: number) => number
  */
 export class Looks {
   private readonly roles: readonly Role[]
+  /** Columns of dates. */
+  private readonly moments: readonly boolean[]
   private readonly chance: Chance
+  /** What is known already of two columns: whether the first fixes the second. */
+  private readonly fixing = new Map<string, boolean>()
 
   constructor(private readonly table: FlatTable) {
-    this.roles = table.columns.map((name, at) => roleOf(name, this.valuesOf(at)))
-    this.chance = chanceIn(table)
+    const values = table.columns.map((_, at) => valuesOf(table, at))
+    this.roles = table.columns.map((name, at) => roleOf(name, values[at]!))
+    this.moments = values.map(of => datesIn(of) !== null)
+    this.chance = chanceIn({ columns: table.columns, rows: table.rows.slice(0, MOST_ROWS) })
   }
 
   /**
@@ -95,7 +101,8 @@ export class Looks {
     const areTogether = last - Math.min(...from) === from.length - 1
     const isBeside = areTogether && this.runAfter(last) >= to && to > last
     const isCalled = from.some(at => sharesStem(this.table.columns[at]!, this.table.columns[to]!))
-    const unlikely = UNLIKELY.filter(below => this.chance(from, to) < Math.log(below)).length
+    const chance = this.chance(from, to)
+    const unlikely = UNLIKELY.filter(below => chance < Math.log(below)).length
     return (
       (isBeside ? 2 : 0) +
       (isCalled ? 2 : 0) +
@@ -132,12 +139,10 @@ export class Looks {
   }
 
   private fixes(from: number, to: number): boolean {
-    const seen = new Map<string, string>()
-    return this.table.rows.every(row => {
-      const known = seen.get(row[from]!)
-      seen.set(row[from]!, row[to]!)
-      return known === undefined || known === row[to]
-    })
+    const pair = `${from} ${to}`
+    const known = this.fixing.get(pair) ?? doesFixAlone(this.table, from, to)
+    this.fixing.set(pair, known)
+    return known
   }
 
   private isNameOf(at: number, number: number): boolean {
@@ -149,12 +154,25 @@ export class Looks {
   }
 
   private isMoment(at: number): boolean {
-    return this.roles[at] === 'measures' && datesIn(this.valuesOf(at)) !== null
+    return this.roles[at] === 'measures' && this.moments[at]!
   }
+}
 
-  private valuesOf(at: number): string[] {
-    return [...new Set(this.table.rows.map(row => row[at]!))].filter(value => value !== '').slice(0, 500)
-  }
+/** So many values of a column say what it is for, and so many rows how much is chance. */
+const MOST_VALUES = 500
+const MOST_ROWS = 2000
+
+const valuesOf = ({ rows }: FlatTable, at: number): string[] =>
+  [...new Set(rows.map(row => row[at]!))].filter(value => value !== '').slice(0, MOST_VALUES)
+
+/** Whether one column fixes another; ends at the first row that speaks against it. */
+function doesFixAlone({ rows }: FlatTable, from: number, to: number): boolean {
+  const seen = new Map<string, string>()
+  return rows.every(row => {
+    const known = seen.get(row[from]!) ?? row[to]!
+    seen.set(row[from]!, known)
+    return known === row[to]
+  })
 }
 
 /** The name without what says that it is a number: trip of trip_no. */

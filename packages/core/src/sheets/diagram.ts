@@ -20,6 +20,7 @@ import {
   becauseOf,
   emptyFarSide,
   moduleOf,
+  stepToTarget,
   type Because,
   type EndQuestion,
   type Evaluation,
@@ -30,7 +31,7 @@ import {
 } from '../rules'
 import { asGiven, findColumn, findTable, sameColumns, sameName, type Schema } from '../schema'
 import { mapPhrases, type Phrase } from '../words'
-import { actionUnsaid, isAction, stepOf } from './actions'
+import { actionUnsaid, isAction } from './actions'
 import { fromJson, type TableSheetModule } from './module'
 import { namesOnSheet } from './names-on-sheet'
 import type { TableSheet } from './table-sheet'
@@ -449,7 +450,8 @@ function isActionSaid(
   { kind, entity, role }: Extract<Rule, { kind: 'onDelete' | 'onUpdate' }>,
   reading: Reading,
 ): boolean {
-  const step = stepOf(reading.rolePlacement(entity, role)?.layout)
+  const layout = reading.rolePlacement(entity, role)?.layout
+  const step = layout && stepToTarget(layout)
   return step === undefined || ends.says(step, kind)
 }
 

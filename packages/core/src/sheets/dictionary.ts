@@ -10,10 +10,10 @@ import {
   readDictionary,
 } from '../dictionary'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
-import { becauseOf, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
+import { becauseOf, stepToTarget, valueWitness, type Evaluation, type Reading, type Rule } from '../rules'
 import { findColumn, findTable, fit, sameName, type Schema } from '../schema'
 import { phrase, type Phrase } from '../words'
-import { actionUnsaid, isAction, stepOf } from './actions'
+import { actionUnsaid, isAction } from './actions'
 import { fromJson, type TableSheetModule } from './module'
 import { namesOnSheet } from './names-on-sheet'
 import type { TableSheet } from './table-sheet'
@@ -81,7 +81,8 @@ function isActionSaid(
   { kind, entity, role }: Extract<Rule, { kind: 'onDelete' | 'onUpdate' }>,
   reading: Reading,
 ): boolean {
-  const step = stepOf(reading.rolePlacement(entity, role)?.layout)
+  const layout = reading.rolePlacement(entity, role)?.layout
+  const step = layout && stepToTarget(layout)
   const table = step && findTable(reading.schema, step.fromTable)
   if (!step || !table) return true
   return step.columns.some(([name]) => {
