@@ -61,6 +61,18 @@ export default defineConfig({
           hookTimeout: 120_000,
         },
       },
+      {
+        extends: true,
+        test: {
+          name: 'sandbox',
+          globalSetup: 'tests/sandbox/prepare.ts',
+          include: ['tests/sandbox/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+          sequence: { groupOrder: 4 },
+        },
+      },
       // Files of the browser tests have databases of their own, and a person who types leaves the processor
       // idle: two at a time. What takes machines away comes after, alone.
       {

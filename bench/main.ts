@@ -25,8 +25,7 @@ import { ledgerClaims } from '../db/demo/answers-ledger'
 
 /**
  * Benchmarks, as ratios within one run. `--short` runs each a few times only, to see that they still run: it
- * judges nothing. By hand: npm run bench; node bin/support/run.mjs bench/main.ts --sandbox adds the trial of
- * two engines.
+ * judges nothing. By hand: npm run bench.
  */
 const short = process.argv.includes('--short')
 
@@ -292,4 +291,3 @@ await claims()
 await diagrams()
 rows(report, short)
 worst(report, short)
-if (process.argv.includes('--sandbox')) await (await import('../sandbox/trial')).runTrial(report)

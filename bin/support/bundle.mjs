@@ -1,5 +1,14 @@
+import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs'
+import {
+  copyFileSync,
+  existsSync,
+  mkdirSync,
+  readFileSync,
+  readdirSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { FOLDERS } from '../../packages/core/layers.mjs'
@@ -56,16 +65,42 @@ const OUR_SUPPORT = {
 
 /** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
 const THREAD = 'server/pool/thread.ts'
+const SANDBOX_THREAD = 'sandbox/node-thread.ts'
 export const COMMAND_LINE = 'cli/main.ts'
 
 /** The bundle of the worker threads; it lies beside the programs that start them. */
 export const bundleThread = () => bundle(THREAD)
 
 /**
+ * All that engines for scripts start from, in one folder: the thread, PostgreSQL compiled to WebAssembly with its
+ * files, and the image of an engine that was set up once. Answers the folder.
+ */
+export async function bundleSandbox() {
+  const folder = join(BUILD, 'sandbox')
+  const thread = await bundle(SANDBOX_THREAD)
+  mkdirSync(folder, { recursive: true })
+  copyFileSync(thread, join(folder, 'thread.mjs'))
+  const hash = hashOf(['sandbox/image.ts', 'sandbox/write-image.ts', 'package-lock.json'])
+  if (readStamp('sandbox') === hash && existsSync(join(folder, 'image.tar'))) return folder
+  for (const file of ['pglite.wasm', 'pglite.data'])
+    copyFileSync(join(ROOT, 'node_modules/@electric-sql/pglite/dist', file), join(folder, file))
+  const { status } = spawnSync(
+    process.execPath,
+    [await bundle('sandbox/write-image.ts'), join(folder, 'image.tar')],
+    {
+      stdio: ['ignore', 'inherit', 'inherit'],
+    },
+  )
+  if (status !== 0) throw new Error('The image that engines for scripts start from could not be made.')
+  writeStamp('sandbox', hash)
+  return folder
+}
+
+/**
  * Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle.
  */
 export async function bundle(entry) {
-  const isWhole = entry === THREAD || entry === COMMAND_LINE
+  const isWhole = [THREAD, SANDBOX_THREAD, COMMAND_LINE].includes(entry)
   const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
   // A command loads what it needs, and no more: its parts lie beside each other.
   const outfile = entry === COMMAND_LINE ? join(BUILD, name, 'main.mjs') : join(BUILD, `${name}.mjs`)

@@ -12,7 +12,7 @@ export const LAYERS = [
   ['diagram'],
   ['alignment'],
   ['rules'],
-  ['claims'],
+  ['claims', 'instances'],
   ['exercise'],
   ['sheets'],
   ['chain'],

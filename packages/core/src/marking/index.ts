@@ -14,11 +14,13 @@ export {
   markAnswer,
   markScript,
   markedPoints,
+  planAnswer,
   readingFindings,
   summaryOf,
   type MarkOptions,
   type Marking,
   type MarkingSummary,
+  type RunPlan,
 } from './mark'
 export type { PairingLine } from './pairing-lines'
 export { proposeSheet, wellDrawnRules, wellMadeRules } from './propose-sheet'

@@ -10,6 +10,7 @@ import {
   partsOf,
   surplusFindings,
   type Evaluation,
+  type Reading,
   type Rule,
   type RuleEntry,
 } from '../rules'
@@ -25,14 +26,26 @@ interface MarkedSheet {
   readonly findings: readonly Finding[]
 }
 
-/** Marks one sheet that describes tables against one model answer. */
-export function markSheet(
-  exercise: PreparedExercise,
+/** One sheet with its rules under one model answer, judged by reasoning alone. */
+export interface ReasonedSheet {
+  readonly sheet: TableSheet
+  readonly asked: readonly RuleEntry[]
+  /** The parts of each asked rule. */
+  readonly parts: readonly (readonly Rule[])[]
+  readonly best: Reading
+  /** For each part, over all rules. */
+  readonly evaluations: readonly Evaluation[]
+  /** The pairing under which each was judged. */
+  readonly under: readonly Reading[]
+}
+
+/** Judges one sheet that describes tables against one model answer. */
+export function reasonSheet(
+  { document, world, glossaries }: PreparedExercise,
   model: number,
   sheet: TableSheet,
   pins: readonly Pin[],
-): MarkedSheet {
-  const { document, world, glossaries } = exercise
+): ReasonedSheet {
   const asked = askedRules(document.rules, sheet.name, sheet.asks)
   const parts = asked.map(partsOf)
   const rules = parts.flat()
@@ -40,8 +53,23 @@ export function markSheet(
   const own = pins.filter(pin => isAboutSheet(pin, schema))
   const options = { glossary: glossaries[model]!, pins: own }
   const readings = new Readings(world, schema, options, rules, sheet.judge)
-  const { best } = readings
-  const evaluations = rules.map(rule => readings.evaluate(rule))
+  const judged = rules.map(rule => readings.judgeRule(rule))
+  return {
+    sheet,
+    asked,
+    parts,
+    best: readings.best,
+    evaluations: judged.map(({ evaluation }) => evaluation),
+    under: judged.map(({ reading }) => reading),
+  }
+}
+
+/** What comes of a judged sheet, with the evaluations of its parts as they are now. */
+export function markSheet(
+  exercise: PreparedExercise,
+  { sheet, asked, parts, best, evaluations }: ReasonedSheet,
+): MarkedSheet {
+  const rules = parts.flat()
   const follows = consequences(best, rules, evaluations)
   const givenTables = new Set(sheet.schema.tables.filter(table => table.given).map(({ name }) => name))
   const entries = entryOfPart(parts)

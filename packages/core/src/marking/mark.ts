@@ -3,13 +3,15 @@ import { chainFindings, chainSheet } from '../chain'
 import { isEmptyClaims, readClaims } from '../claims'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
+import type { SandboxReport, SandboxWork } from '../instances'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
 import { SHEET, sheetModule, type Cell, type MarkedCell, type SheetModule, type TableSheet } from '../sheets'
 import { dialectOf, readScript } from '../sql'
-import { askedRules, markSheet } from './mark-sheet'
+import { askedRules, markSheet, reasonSheet, type ReasonedSheet } from './mark-sheet'
 import type { PairingLine } from './pairing-lines'
 import { points, type Override, type Points } from './points'
+import { planSheet, withReport } from './run-sheet'
 import { MARKING_VERSION } from './stored'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
@@ -50,7 +52,7 @@ export function markAnswer(
 ): Marking {
   const asked = askedSheets(exercise)
   const own = asked.flatMap(sheet => ('mark' in sheet ? [sheet.mark(exercise, answer)] : []))
-  const read = asked.flatMap(sheet => ('read' in sheet ? [sheet.read(exercise, answer)] : []))
+  const read = readTables(exercise, answer)
   const tables = markTables(exercise, read, options)
   return {
     ...tables,
@@ -61,6 +63,31 @@ export function markAnswer(
       ...changedOnTheWay(exercise, answer, read),
     ],
   }
+}
+
+const readTables = (exercise: PreparedExercise, answer: MarkableAnswer): TableSheet[] =>
+  askedSheets(exercise).flatMap(sheet => ('read' in sheet ? [sheet.read(exercise, answer)] : []))
+
+/** What is to be run of an answer on a database before it is marked with what came of it. */
+export interface RunPlan {
+  readonly work: SandboxWork
+  /** The model answer that the rows are made under. */
+  readonly model: number
+}
+
+/**
+ * The rows and statements that show what an answer does with each rule; undefined where nothing of it can be run.
+ */
+export function planAnswer(
+  exercise: PreparedExercise,
+  answer: MarkableAnswer,
+  { pins = [] }: Pick<MarkOptions, 'pins'> = {},
+): RunPlan | undefined {
+  const read = readTables(exercise, answer)
+  if (read.every(({ runnable }) => !runnable)) return undefined
+  const { model, reasoned } = bestOf(exercise, read, pins)
+  const plan = reasoned.map(planSheet).find(found => found !== undefined)
+  return plan && { work: plan.work, model }
 }
 
 /** What one sheet of the answer has otherwise than another. */
@@ -98,31 +125,54 @@ export function markScript(
 
 export interface MarkOptions {
   readonly pins?: readonly Pin[]
+  /** What came of running what `planAnswer` asks for. */
+  readonly report?: SandboxReport
 }
 
 /**
  * Marks the sheets that describe tables. Against each model answer whole; the marking with the most points
- * counts, then the surest, then the first.
+ * counts, then the surest, then the first. What was run counts for that one.
  */
 function markTables(
   exercise: PreparedExercise,
   read: readonly TableSheet[],
-  { pins = [] }: MarkOptions,
+  { pins = [], report }: MarkOptions,
 ): Marking {
-  const [first, ...others] = exercise.glossaries.map((_, model): Marking => {
-    const parts = read.map(sheet => markSheet(exercise, model, sheet, pins))
-    return {
-      version: MARKING_VERSION,
-      engineVersion: ENGINE_VERSION,
-      model,
-      cells: parts.flatMap(({ cells }) => cells),
-      pairing: parts.flatMap(({ pairing }) => pairing),
-      surplus: parts.flatMap(({ surplus }) => surplus),
-      findings: parts.flatMap(({ findings }) => findings),
-    }
+  const { model, reasoned, marking } = bestOf(exercise, read, pins)
+  if (!report) return marking
+  const together = reasoned.map(sheet => {
+    const plan = planSheet(sheet)
+    return plan ? withReport(sheet, plan, report) : sheet
+  })
+  return toMarking(exercise, model, together)
+}
+
+interface MarkedUnder {
+  readonly model: number
+  readonly reasoned: readonly ReasonedSheet[]
+  readonly marking: Marking
+}
+
+function bestOf(exercise: PreparedExercise, read: readonly TableSheet[], pins: readonly Pin[]): MarkedUnder {
+  const [first, ...others] = exercise.glossaries.map((_, model): MarkedUnder => {
+    const reasoned = read.map(sheet => reasonSheet(exercise, model, sheet, pins))
+    return { model, reasoned, marking: toMarking(exercise, model, reasoned) }
   })
   if (!first) throw new RangeError('An exercise has at least its own glossary.')
-  return others.reduce((best, next) => (isBetter(exercise, next, best) ? next : best), first)
+  return others.reduce((best, next) => (isBetter(exercise, next.marking, best.marking) ? next : best), first)
+}
+
+function toMarking(exercise: PreparedExercise, model: number, sheets: readonly ReasonedSheet[]): Marking {
+  const parts = sheets.map(sheet => markSheet(exercise, sheet))
+  return {
+    version: MARKING_VERSION,
+    engineVersion: ENGINE_VERSION,
+    model,
+    cells: parts.flatMap(({ cells }) => cells),
+    pairing: parts.flatMap(({ pairing }) => pairing),
+    surplus: parts.flatMap(({ surplus }) => surplus),
+    findings: parts.flatMap(({ findings }) => findings),
+  }
 }
 
 function isBetter(exercise: PreparedExercise, a: Marking, b: Marking): boolean {

@@ -71,8 +71,13 @@ export class Readings {
    * else nothing can be told. The evidence is that of the likeliest.
    */
   evaluate(rule: Rule): Evaluation {
+    return this.judgeRule(rule).evaluation
+  }
+
+  /** The same, with the likeliest pairing. */
+  judgeRule(rule: Rule): { readonly evaluation: Evaluation; readonly reading: Reading } {
     const inParts = this.writtenInParts(rule)
-    if (inParts) return inParts
+    if (inParts) return { evaluation: inParts, reading: this.best }
     const [first, ...rest] = this.underAll(rule)
     // What stands in a place that was only left for it is open, also where that is the only one.
     const lower = first!.pins.length > 0 ? { confidence: 'weak' as const } : {}
@@ -81,7 +86,8 @@ export class Readings {
       ...rest,
       ...this.doubtful.map(reading => ({ reading, ...this.lookAt(reading, rule) })),
     ].find(({ evaluation }) => evaluation.verdict !== own.verdict)
-    return other ? undecided(own, first!.reading, other.evaluation, other.reading) : own
+    const { reading } = first!
+    return { reading, evaluation: other ? undecided(own, reading, other.evaluation, other.reading) : own }
   }
 
   private lookAt(reading: Reading, rule: Rule): Looked {

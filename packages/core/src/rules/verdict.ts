@@ -33,6 +33,21 @@ export interface Witness {
   readonly deed?: Deed
   /** A value that is accepted, and what is read back in its place. */
   readonly readBack?: { readonly value: string; readonly as: string | Phrase }
+  /** Whether it went as the rule wants: then the rows show that it is upheld. @defaultValue it did not */
+  readonly wanted?: boolean
+  /** What was run to see it. @defaultValue nothing: the rows are reasoned */
+  readonly run?: RunOfWitness
+  /** Where something allowed is refused besides, the rows for that. */
+  readonly also?: Witness
+}
+
+/** Statements that were run on the answer's tables, and the engine's own words. */
+export interface RunOfWitness {
+  readonly before: readonly string[]
+  readonly tried: readonly string[]
+  /** What the engine said as it refused; null where it accepted. */
+  readonly said: string | null
+  readonly constraint: string | null
 }
 
 export type Deed =

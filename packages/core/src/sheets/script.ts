@@ -1,6 +1,7 @@
 import { readTask, samplesOf } from '../claims'
 import type { MarkableAnswer, MarkableExercise, PreparedExercise } from '../exercise'
 import type { Finding, Span } from '../findings'
+import { runnableScript } from '../instances'
 import {
   becauseOf,
   elementsOf,
@@ -15,6 +16,7 @@ import {
 import {
   dialectOf,
   groupOf,
+  isOpaqueCheck,
   oncePerKind,
   readScript,
   refusals,
@@ -25,7 +27,7 @@ import {
   type ReadScript,
   type Trigger,
 } from '../sql'
-import { DIALECT, foldName, sameName, type Dialect } from '../schema'
+import { DIALECT, findTable, foldName, sameName, type Dialect } from '../schema'
 import { phrase, type Phrase } from '../words'
 import { z } from 'zod'
 import type { TableSheetModule } from './module'
@@ -91,6 +93,14 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
     findings: oncePerKind(answer.script, read.findings),
     excuses,
     placed: placedInText,
+    runnable: () => ({
+      script: runnableScript(answer.script, read, {
+        starter: document.starter ?? '',
+        dialect: document.dialect,
+        isTaken: refusals(read).length === 0,
+      }),
+      isUnmodelled: tables => isUnmodelled(read, tables),
+    }),
     judge: (rule, evaluation, reading) => {
       if (rule.kind === 'wellMade') {
         const findings = read.findings.filter(finding => !excuses(finding, reading))
@@ -102,6 +112,20 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
         : withTriggers(read, rule, withUnread(unread, evaluation), reading)
     },
   }
+}
+
+/** Whether something on one of the tables is not read: a trigger, a condition, a type of the script's own. */
+function isUnmodelled({ schema, triggers }: ReadScript, tables: readonly string[]): boolean {
+  return tables.some(name => {
+    const table = findTable(schema, name)
+    return (
+      table !== undefined &&
+      (table.unmodelled.length > 0 ||
+        triggers.some(trigger => sameName(trigger.table, name)) ||
+        table.checks.some(({ expression }) => isOpaqueCheck(expression)) ||
+        table.columns.some(({ type, generated }) => generated || type.family === 'other'))
+    )
+  })
 }
 
 /** Whether the script refuses only what a rule forbids. */

@@ -1,4 +1,5 @@
 import type { Finding, Span, TableSheetName } from '../findings'
+import type { SheetRun } from '../instances'
 import type { Evaluation, Reading, Rule } from '../rules'
 import type { Schema } from '../schema'
 import type { MarkedCell } from './marked-cell'
@@ -18,6 +19,8 @@ export interface TableSheet extends DescribedTables {
   readonly asks?: (rule: Rule) => boolean
   /** Whether the rules themselves ask for what a finding blames. @defaultValue never */
   readonly excuses?: (finding: Finding, reading: Reading) => boolean
+  /** What can be run of it on a database. @defaultValue nothing: its rows are reasoned */
+  readonly runnable?: () => SheetRun
   /** What this sheet makes of an evaluation of the schema. */
   readonly judge: (rule: Rule, evaluation: Evaluation, reading: Reading) => Evaluation
 }

@@ -14,7 +14,7 @@ export { readExpression, type Comparison, type Expression } from './text/express
 export { intervalFrom } from './text/moments'
 export { columnsOf, looksAtToday, partsOfExpression } from './text/expression-parts'
 export { dayText, momentFrom, plusMonths, type Moment } from './values/days'
-export { checksOn, checksOnRow, literalsFor } from './values/check-values'
+export { checksOn, checksOnRow, isOpaqueCheck, literalsFor } from './values/check-values'
 export { calculate, decimalFrom, type Decimal } from './values/decimal'
 export { inQuotes, quoteName } from './text/quote-name'
 export { isReserved, reservedIn, reservedWords } from './text/reserved'

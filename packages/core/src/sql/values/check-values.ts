@@ -64,6 +64,11 @@ export function checksOnRow(
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }
 
+/** Whether there is something in the condition that is not read: what it refuses is not to be said. */
+export function isOpaqueCheck(expression: string): boolean {
+  return isOpaque(readCached(expression))
+}
+
 /** What the checks that look at a column compare things with: texts, and numbers with their neighbours. */
 export function literalsFor(table: Table, column: string): string[] {
   return table.checks

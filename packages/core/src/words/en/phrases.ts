@@ -35,6 +35,8 @@ export const PHRASES = {
     (p, say) => `the reference of ${p.table} (${say(p.columns)})`,
   ),
   'reference-to': phrase<{ target: string }>(p => `the reference to ${p.target}`),
+  'constraint-of': phrase<{ constraint: string; table: string }>(p => `${p.constraint} of ${p.table}`),
+  'engine-words': phrase<{ words: string }>(p => `the engine ("${p.words}")`),
   'dependency': phrase<{ dependency: string }>(p => p.dependency),
   'at-least-one': phrase<object>(() => '"at least one"'),
 

@@ -1,6 +1,6 @@
 import { wording, type FindingCode, type Params } from '../../../findings'
 import type { Names, Phrase } from '../../param'
-import { own } from '../../reason'
+import { guarded, own } from '../../reason'
 import { say } from '../say'
 
 /** What a sheet says by itself. */
@@ -17,6 +17,11 @@ export const SHEETS = {
     p => `It is written for ${p.server}; the exercise is for ${say(p.allowed)}.`,
   ),
   'unmodelled': own<{ what: Phrase }>(p => `${say(p.what)} is outside what can be said without running it.`),
+  'decided-by-running': own<{ verdict: string }>(p => `Rows were run to see it: ${p.verdict}.`),
+  'run-disagrees': guarded<{ verdict: string; executed: string }>(
+    p => `By reasoning it is ${p.verdict}; the rows that were run say ${p.executed}. One of the two is a fault of ours.`,
+    () => 'Reasoning and running do not agree here: your instructor looks at it.',
+  ),
   'no-line': own<object>(() => 'No line is drawn that could be asked about.'),
   'action-unsaid': own<{ isUpdate: boolean }>(
     p =>

@@ -1,0 +1,57 @@
+import { findColumn, type Table } from '../schema'
+import type { Witness, WitnessTable } from '../rules'
+import { phrase, type Phrase } from '../words'
+import type { Refusal } from './engine'
+import type { Row } from './fill'
+import { refusedRow, type JudgedProbe } from './judge-probe'
+
+/** The rows of a trial as a witness, with what was run and what the engine said. */
+export function witnessOf(judged: JudgedProbe): Witness {
+  const { outcome, ready, tried, probe, trial } = judged
+  const refused = outcome.is === 'accepted' ? null : outcome.refusal
+  const bad = outcome.is === 'refused' ? refusedRow(judged, outcome.refusal, outcome.at) : tried.at(-1)
+  const entered = probe.deed ? ready : [...ready, ...tried]
+  return {
+    outcome: refused ? 'refused' : 'accepted',
+    by: refused && refusedBy(refused, bad?.table),
+    tables: tablesOf(entered, bad),
+    wanted: judged.said !== 'otherwise',
+    run: {
+      before: trial.before,
+      tried: trial.tried,
+      said: refused ? refused.message : null,
+      constraint: refused?.constraint ?? null,
+    },
+    ...(judged.readBack !== undefined && probe.kept
+      ? { readBack: { value: probe.kept.value, as: judged.readBack } }
+      : {}),
+  }
+}
+
+function tablesOf(rows: readonly Row[], bad: Row | undefined): WitnessTable[] {
+  const tables = [...new Set(rows.map(({ table }) => table))]
+  return tables.map(table => {
+    const own = rows.filter(row => row.table === table)
+    const columns = columnsOf(table, own)
+    return {
+      table: table.name,
+      columns: columns.map(name => findColumn(table, name)!.name),
+      rows: own.map(row => ({
+        cells: columns.map(name => row.cells.get(name)?.value ?? null),
+        bad: row === bad,
+      })),
+    }
+  })
+}
+
+/** Columns that any of the rows says something in, in the order of the table. */
+function columnsOf(table: Table, rows: readonly Row[]): string[] {
+  const said = new Set(rows.flatMap(({ cells }) => [...cells.keys()]))
+  return table.columns.map(({ name }) => name.toLowerCase()).filter(name => said.has(name))
+}
+
+function refusedBy({ state, constraint, column, message }: Refusal, table: Table | undefined): Phrase {
+  if (state === '23502' && column !== null) return phrase('not-null', { column })
+  if (constraint !== null) return phrase('constraint-of', { constraint, table: table?.name ?? '' })
+  return phrase('engine-words', { words: message })
+}

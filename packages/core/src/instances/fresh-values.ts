@@ -1,0 +1,195 @@
+import { findAttribute, type WorldAttribute } from '../alignment'
+import {
+  findColumn,
+  findTable,
+  fit,
+  foldName,
+  sameName,
+  type Column,
+  type DataType,
+  type Table,
+} from '../schema'
+import { checksOn, dayText, literalsFor, momentFrom } from '../sql'
+import { dayMeant, speaksOfToday, type Reading, type Rule } from '../rules'
+
+/** So many values are made of one sample. */
+const MOST_MADE = 40
+
+/**
+ * Values for facts, a new one each time it is asked: those of the exercise first, then what follows them in
+ * their own manner. The same in every run.
+ */
+export class FreshValues {
+  private readonly made = new Map<string, readonly string[]>()
+  private readonly used = new Map<string, number>()
+
+  constructor(
+    private readonly reading: Reading,
+    private readonly rules: readonly Rule[],
+  ) {}
+
+  /** Begins anew: each state is made by itself, with the best values first. */
+  restart(): void {
+    this.used.clear()
+  }
+
+  /** One that was not given yet, and the last one where no more are to be had. */
+  next(entity: string, attribute: string): string {
+    const key = foldName(`${entity}.${attribute}`)
+    const values = this.valuesFor(entity, attribute)
+    const at = this.used.get(key) ?? 0
+    this.used.set(key, at + 1)
+    return values[Math.min(at, values.length - 1)] ?? String(at + 1)
+  }
+
+  private valuesFor(entity: string, attribute: string): readonly string[] {
+    const key = foldName(`${entity}.${attribute}`)
+    const known = this.made.get(key)
+    if (known) return known
+    const values = this.makeValues(entity, attribute)
+    this.made.set(key, values)
+    return values
+  }
+
+  private makeValues(entity: string, attribute: string): readonly string[] {
+    const world = this.reading.entity(entity)
+    const fact = world && findAttribute(world, attribute)
+    const places = placesOf(this.reading, entity, attribute)
+    const { good, bad } = this.listed(entity, attribute)
+    const literals = places.flatMap(({ table, column }) => literalsFor(table, column.name))
+    const given = [...new Set([...(fact?.samples ?? []), ...good, ...literals])]
+    const made = fact
+      ? [
+          ...given.slice(0, 1).flatMap(sample => following(sample, fact)),
+          ...plainValues(fact.type),
+          ...places.flatMap(({ column }) => plainValues(column.type)),
+        ]
+      : []
+    const isLegal = within(good, bad)
+    const all = [...new Set([...given.filter(value => !speaksOfToday(value)), ...made])].filter(isLegal)
+    const suits = (value: string, wanted: 'passes' | 'unknown'): boolean =>
+      places.every(
+        ({ table, column }) =>
+          fit(value, column.type) === 'kept' && checksOn(table, column.name, value).outcome === wanted,
+      ) &&
+      (!fact || fit(value, fact.type) !== 'refused')
+    const passing = all.filter(value => suits(value, 'passes'))
+    const rest = all.filter(value => !passing.includes(value))
+    return [...passing, ...rest.filter(value => suits(value, 'unknown')), ...rest]
+  }
+
+  /** What rules say is accepted and kept, and what is refused. */
+  private listed(entity: string, attribute: string): Listed {
+    const good: string[] = []
+    const bad: string[] = []
+    for (const rule of this.rules) {
+      if (!('values' in rule) || !sameName(rule.entity, entity) || !sameName(rule.attribute, attribute))
+        continue
+      if (rule.kind === 'refusesValue') bad.push(...rule.values)
+      else good.push(...rule.values)
+    }
+    return { good, bad }
+  }
+}
+
+interface Listed {
+  readonly good: readonly string[]
+  readonly bad: readonly string[]
+}
+
+/**
+ * Whether a value is none of the bad ones, nor beyond them as seen from the good ones: what rules say of bounds,
+ * of numbers and days.
+ */
+function within(good: readonly string[], bad: readonly string[]): (value: string) => boolean {
+  const amounts = good.flatMap(value => amountOf(value) ?? [])
+  const limits = bad.flatMap(value => amountOf(value) ?? [])
+  const [least, most] = [Math.min(...amounts), Math.max(...amounts)]
+  const floor = Math.max(...limits.filter(limit => limit < least))
+  const ceiling = Math.min(...limits.filter(limit => limit > most))
+  return value => {
+    const amount = amountOf(value)
+    return !bad.includes(value) && (amount === undefined || (amount > floor && amount < ceiling))
+  }
+}
+
+/** A number, or a day as one; of one reckoned from today that of some day. */
+function amountOf(value: string): number | undefined {
+  const day =
+    dayMeant(value, momentFrom(SOME_DAY)!) ?? (/^\d{4}-\d\d-\d\d/.test(value) ? momentFrom(value) : undefined)
+  if (day !== undefined) return day
+  return /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : undefined
+}
+
+const SOME_DAY = '2026-03-14'
+
+/** All places where a fact is written: its own and its copies. */
+export function placesOf(
+  { alignment, schema }: Reading,
+  entity: string,
+  attribute: string,
+): { table: Table; column: Column }[] {
+  return [...alignment.attributes, ...alignment.copies]
+    .filter(other => sameName(other.entity, entity) && sameName(other.attribute, attribute))
+    .flatMap(other => {
+      const table = findTable(schema, other.table)
+      const column = table && findColumn(table, other.column)
+      return table && column ? [{ table, column }] : []
+    })
+}
+
+/** What comes after a value, in its manner: the next number, the next day, the next one of a list. */
+function following(sample: string, { type }: WorldAttribute): string[] {
+  const steps = Array.from({ length: MOST_MADE }, (_, i) => i + 1)
+  if (/^\d{4}-\d\d-\d\d$/.test(sample)) {
+    const day = momentFrom(sample)
+    return day === undefined ? [] : steps.map(step => dayText(day + step))
+  }
+  const number = /^((?:.*\D)?)(\d+)(\D*)$/s.exec(sample)
+  if (number) {
+    const [, before = '', digits = '', after = ''] = number
+    return steps.map(
+      step => `${before}${String(BigInt(digits) + BigInt(step)).padStart(digits.length, '0')}${after}`,
+    )
+  }
+  if (type.family === 'boolean' || type.family === 'enum') return []
+  return steps.map(step => `${sample} ${step + 1}`)
+}
+
+/** Values of a type alone. */
+export function plainValues(type: DataType): string[] {
+  const steps = Array.from({ length: MOST_MADE }, (_, i) => i + 1)
+  switch (type.family) {
+    case 'integer':
+    case 'decimal':
+    case 'float':
+      return [...steps.map(String), '0']
+    case 'date':
+      return ['2025-09-01', ...FAR_DAYS].flatMap(first =>
+        steps.map(step => dayText(momentFrom(first)! + step)),
+      )
+    case 'timestamp':
+      return steps.map(step => `${dayText(momentFrom('2025-09-01')! + step)} 09:00`)
+    case 'time':
+      return steps.map(step => `${String(8 + (step % 12)).padStart(2, '0')}:${String(step).padStart(2, '0')}`)
+    case 'boolean':
+      return ['true', 'false']
+    case 'enum':
+      return [...type.members]
+    case 'uuid':
+      return steps.map(step => `00000000-0000-4000-8000-${String(step).padStart(12, '0')}`)
+    case 'json':
+      return steps.map(step => `{"n": ${step}}`)
+    case 'interval':
+      return steps.map(step => `${step} days`)
+    case 'binary':
+      return steps.map(step => `\\x${step.toString(16).padStart(2, '0')}`)
+    default:
+      return [...LETTERS, ...steps.map(step => `${LETTERS[step % LETTERS.length]}${step}`)]
+  }
+}
+
+/** For what is measured against the current date. */
+const FAR_DAYS = ['1961-05-01', '1996-05-01', '2090-05-01']
+
+const LETTERS = [...'abcdefghijklmnopqrstuvwxyz']

@@ -1,0 +1,15 @@
+export {
+  SANDBOX_LIMITS,
+  type Refusal,
+  type SandboxEngine,
+  type SandboxLimits,
+  type SandboxReport,
+  type SandboxWork,
+  type Stopped,
+  type Trial,
+  type TrialOutcome,
+} from './engine'
+export { planRun, type Plan, type PlannedProbe } from './plan'
+export { isAllowed, runnableScript, type Runnable, type RunnableStatement, type SheetRun } from './runnable'
+export { readReport, type Executed } from './executed'
+export { combined } from './combine'

@@ -1,0 +1,210 @@
+import { findEntity, type WorldEntity, type WorldRole } from '../alignment'
+import { foldName, sameName } from '../schema'
+import type { Reading, Rule } from '../rules'
+import type { FreshValues} from './fresh-values';
+import { placesOf } from './fresh-values'
+import { EMPTY_STATE, linksOf, thingIn, withThing, type State, type Thing } from './things'
+
+/** What a thing is to be like; the rest is made up as it must be. */
+export interface Wanted {
+  readonly values?: Readonly<Record<string, string>>
+  readonly links?: Readonly<Record<string, readonly number[]>>
+  /** Members that it does not have. */
+  readonly lacks?: readonly string[]
+  /** Members that it has, though it might lack them. */
+  readonly has?: readonly string[]
+  /** Copies in its row, by `role.attribute`. */
+  readonly copies?: Readonly<Record<string, string>>
+}
+
+/** How far things lead to others that must be there. */
+const MOST_DEPTH = 8
+
+/**
+ * Makes states of the world that are legal but for what is wanted: with each thing those it must have, and as
+ * little else as the answer at hand lets be. Every value is another one, unless it is given.
+ */
+export class Populating {
+  state: State = EMPTY_STATE
+  private next = 1
+  private readonly making: Thing[] = []
+
+  constructor(
+    readonly reading: Reading,
+    private readonly rules: readonly Rule[],
+    private readonly values: FreshValues,
+  ) {
+    values.restart()
+  }
+
+  /** A new thing and what it must have; it is put into the state after what it leads to. */
+  make(entity: string, wanted: Wanted = {}): Thing {
+    const found = this.entity(entity)
+    const own: { -readonly [K in keyof Thing]: Thing[K] } = {
+      id: this.next++,
+      entity,
+      values: new Map(),
+      links: new Map(),
+    }
+    this.making.push(own)
+    own.links = this.linksFor(found, wanted)
+    own.values = this.valuesFor(found, wanted)
+    if (wanted.copies)
+      own.copies = new Map(Object.entries(wanted.copies).map(([path, value]) => [foldName(path), value]))
+    this.making.pop()
+    this.state = withThing(this.state, own)
+    this.lodge(own)
+    return own
+  }
+
+  /** A thing that is only named: like one that is there, and not in the state. */
+  missing(entity: string, wanted: Wanted = {}): Thing {
+    const made = this.make(entity, wanted)
+    const { things, missing } = this.state
+    this.state = {
+      things: new Map([...things].filter(([id]) => id !== made.id)),
+      missing: new Map([...missing, [made.id, made]]),
+    }
+    return made
+  }
+
+  change(thing: Thing, wanted: Wanted): Thing {
+    const changed: Thing = {
+      ...thing,
+      links: new Map([...thing.links, ...folded(wanted.links ?? {})]),
+      values: new Map([...thing.values, ...folded(wanted.values ?? {})]),
+    }
+    this.state = withThing(this.state, changed)
+    return changed
+  }
+
+  fresh(entity: string, attribute: string): string {
+    return this.values.next(entity, attribute)
+  }
+
+  entity(name: string): WorldEntity {
+    const found = findEntity(this.reading.world, name)
+    if (!found) throw new RangeError(`The world has no "${name}".`)
+    return found
+  }
+
+  thing(id: number): Thing {
+    return thingIn(this.state, id)!
+  }
+
+  private valuesFor(entity: WorldEntity, wanted: Wanted): ReadonlyMap<string, string> {
+    const values = new Map(folded(wanted.values ?? {}))
+    for (const { name, required } of entity.attributes) {
+      const key = foldName(name)
+      if (values.has(key) || isAmong(wanted.lacks, name)) continue
+      const isNeeded =
+        required ||
+        isAmong(wanted.has, name) ||
+        isAmong(entity.identifier, name) ||
+        this.demandsAttribute(entity.name, name)
+      if (isNeeded) values.set(key, this.values.next(entity.name, name))
+    }
+    return values
+  }
+
+  private linksFor(entity: WorldEntity, wanted: Wanted): ReadonlyMap<string, readonly number[]> {
+    const links = new Map(folded(wanted.links ?? {}))
+    for (const role of entity.roles) {
+      const key = foldName(role.name)
+      if (links.has(key) || isAmong(wanted.lacks, role.name)) continue
+      const isNeeded =
+        role.required ||
+        isAmong(wanted.has, role.name) ||
+        isAmong(entity.identifier, role.name) ||
+        this.demandsRole(entity.name, role.name)
+      const target = isNeeded ? this.targetFor(role) : undefined
+      if (target !== undefined) links.set(key, [target])
+    }
+    return links
+  }
+
+  /** In a circle that which is being made, else a new one. */
+  private targetFor({ target }: WorldRole): number | undefined {
+    const above = this.making.find(thing => sameName(thing.entity, target))
+    if (above) return above.id
+    return this.making.length > MOST_DEPTH ? undefined : this.make(target).id
+  }
+
+  /** What has no table of its own is written with what leads to it: one such thing is made. */
+  private lodge(thing: Thing): void {
+    const placement = this.reading.placement(thing.entity)
+    const { inside } = placement ?? {}
+    if (!inside || this.making.length > MOST_DEPTH) return
+    if (inside.role === null) {
+      this.lodgeGuest(thing, inside.entity)
+      return
+    }
+    const isLedTo = [...this.state.things.values(), ...this.making].some(
+      other => sameName(other.entity, inside.entity) && linksOf(other, inside.role!).includes(thing.id),
+    )
+    const isBeingMade = this.making.some(other => sameName(other.entity, inside.entity))
+    if (!isLedTo && !isBeingMade) this.make(inside.entity, { links: { [inside.role]: [thing.id] } })
+  }
+
+  /** A guest that is left in the rows of a table that leads to all its ends needs such a row. */
+  private lodgeGuest(guest: Thing, host: string): void {
+    const shared = sharedRoles(this.reading, guest.entity, host)
+    if (shared.length === 0) return
+    this.make(host, {
+      links: Object.fromEntries(shared.map(({ own, theirs }) => [theirs, linksOf(guest, own)])),
+    })
+  }
+
+  private demandsAttribute(entity: string, attribute: string): boolean {
+    return placesOf(this.reading, entity, attribute).some(
+      ({ table, column }) =>
+        this.reading.isRequired(table, column.name) && column.default === null && !column.numbering,
+    )
+  }
+
+  private demandsRole(entity: string, role: string): boolean {
+    if (
+      this.rules.some(
+        rule => rule.kind === 'mustHave' && sameName(rule.entity, entity) && sameName(rule.path, role),
+      )
+    )
+      return true
+    const layout = this.reading.rolePlacement(entity, role)?.layout
+    switch (layout?.kind) {
+      case 'forward':
+        return this.reading.isStepRequired(layout.step)
+      case 'columns':
+        return layout.columns.some(column =>
+          this.reading.isRequired(this.reading.table(layout.table), column),
+        )
+      default:
+        return false
+    }
+  }
+}
+
+/** The roles of a guest with those of its host that lead the same way. */
+export function sharedRoles(
+  reading: Reading,
+  guest: string,
+  host: string,
+): { readonly own: string; readonly theirs: string }[] {
+  const layoutOf = (entity: string, role: string): string =>
+    JSON.stringify(reading.rolePlacement(entity, role)?.layout ?? null)
+  const own = reading.entity(guest)?.roles ?? []
+  if (own.some(({ name }) => reading.rolePlacement(guest, name)?.layout.kind === 'inside')) return []
+  return own.flatMap(({ name }) => {
+    const theirs = reading
+      .entity(host)
+      ?.roles.find(
+        other => layoutOf(host, other.name) === layoutOf(guest, name) && layoutOf(guest, name) !== 'null',
+      )
+    return theirs ? [{ own: name, theirs: theirs.name }] : []
+  })
+}
+
+const isAmong = (names: readonly string[] | undefined, name: string): boolean =>
+  names?.some(other => sameName(other, name)) ?? false
+
+const folded = <Value>(record: Readonly<Record<string, Value>>): [string, Value][] =>
+  Object.entries(record).map(([name, value]) => [foldName(name), value])

@@ -1,0 +1,67 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { workerData } from 'node:worker_threads'
+import { PGlite } from '@electric-sql/pglite'
+import { SANDBOX_LIMITS, type SandboxReport, type SandboxWork } from '@nomenklatura/core/instances'
+import { BoundedMemory } from './bounded-memory'
+import { pgliteSession } from './pglite-session'
+import { remember, runWork } from './run-work'
+import type { Session } from './session'
+
+/** What a thread is asked: to run a work, or only to be ready for one. */
+export interface ThreadTask {
+  readonly work: SandboxWork | null
+  /** Where the thread says how far it is, for who ends it. */
+  readonly step: Int32Array
+}
+
+const memory = new BoundedMemory()
+/** The engine of this thread, started once from the image and used for one work after the other. */
+let session: Promise<Session> | undefined
+
+let wasm: WebAssembly.Module | undefined
+
+function file(name: string): Uint8Array<ArrayBuffer> {
+  const { folder } = workerData as { folder: string }
+  return new Uint8Array(readFileSync(join(folder, name)))
+}
+
+async function start(): Promise<Session> {
+  memory.forNewEngine()
+  wasm ??= await WebAssembly.compile(file('pglite.wasm'))
+  const database = await PGlite.create({
+    pgliteWasmModule: wasm,
+    fsBundle: new Blob([file('pglite.data')]),
+    loadDataDir: new Blob([file('image.tar')]),
+  })
+  memory.allowMore(SANDBOX_LIMITS.memoryMb * 2 ** 20)
+  const started = pgliteSession(database)
+  await remember(started)
+  return started
+}
+
+/** What became of the work; an engine that it broke is given up for a new one. */
+export default async function run({ work, step }: ThreadTask): Promise<SandboxReport | null> {
+  session ??= start()
+  const ready = await session
+  if (!work) return null
+  try {
+    return bounded(await runWork(ready, work, { onStep: at => Atomics.store(step, 0, at) }))
+  } catch {
+    giveUp(ready)
+    return { statements: [], trials: [], stopped: memory.isScarce ? 'memory' : 'engine' }
+  } finally {
+    if (memory.isScarce) giveUp(ready)
+  }
+}
+
+/** The next work finds a new engine. */
+function giveUp(engine: Session): void {
+  session = undefined
+  void engine.close().catch(() => {})
+}
+
+function bounded(report: SandboxReport): SandboxReport {
+  if (JSON.stringify(report.trials).length <= SANDBOX_LIMITS.output) return report
+  return { ...report, trials: [], stopped: 'output' }
+}

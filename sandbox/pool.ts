@@ -1,0 +1,82 @@
+import { availableParallelism } from 'node:os'
+import { join } from 'node:path'
+import { Piscina } from 'piscina'
+import {
+  SANDBOX_LIMITS,
+  type SandboxEngine,
+  type SandboxReport,
+  type SandboxWork,
+} from '@nomenklatura/core/instances'
+import type { ThreadTask } from './node-thread'
+
+export interface PoolOptions {
+  /** Where all lies that engines start from (bin/support/bundle.mjs). */
+  readonly folder: string
+  /** @defaultValue one for each processor */
+  readonly engines?: number
+  readonly ms?: number
+}
+
+/** Engines in worker threads, kept warm: each runs one work at a time, and is ended when one takes too long. */
+export class EnginePool implements SandboxEngine {
+  private readonly threads: Piscina
+  private readonly ms: number
+  private readonly engines: number
+
+  constructor({ folder, engines = availableParallelism(), ms = SANDBOX_LIMITS.ms }: PoolOptions) {
+    this.ms = ms
+    this.engines = engines
+    this.threads = new Piscina({
+      filename: join(folder, 'thread.mjs'),
+      workerData: { folder },
+      minThreads: engines,
+      maxThreads: engines,
+      idleTimeout: Infinity,
+      concurrentTasksPerWorker: 1,
+    })
+  }
+
+  /** Starts all engines, so that the first work need not wait. */
+  async warm(): Promise<void> {
+    await Promise.all(Array.from({ length: this.engines }, () => this.threads.run(task(null))))
+  }
+
+  async run(work: SandboxWork): Promise<SandboxReport> {
+    const asked = task(work)
+    const limit = new AbortController()
+    // The time is that of the work, not of waiting for an engine: the thread says when it begins.
+    const watch = setInterval(() => {
+      if (asked.step[0]! >= 0 && since === null) since = Date.now()
+      if (since !== null && Date.now() - since > this.ms) limit.abort()
+    }, TICK_MS)
+    let since: number | null = null
+    try {
+      return (await this.threads.run(asked, { signal: limit.signal })) as SandboxReport
+    } catch (error) {
+      if (!limit.signal.aborted) throw error
+      return await this.tookTooLong(work, asked.step[0]!)
+    } finally {
+      clearInterval(watch)
+    }
+  }
+
+  /** The statements before the one that did not end are told all the same. */
+  private async tookTooLong(work: SandboxWork, step: number): Promise<SandboxReport> {
+    const before = work.statements.slice(0, Math.max(0, step))
+    if (before.length === 0 || before.length === work.statements.length + 1)
+      return { statements: [], trials: [], stopped: 'time' }
+    const { statements } = await this.run({ statements: before, meant: null, trials: [] })
+    return { statements, trials: [], stopped: 'time' }
+  }
+
+  async close(): Promise<void> {
+    await this.threads.destroy()
+  }
+}
+
+const TICK_MS = 50
+
+const task = (work: SandboxWork | null): ThreadTask => ({
+  work,
+  step: new Int32Array(new SharedArrayBuffer(4)).fill(-1),
+})
