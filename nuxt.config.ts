@@ -1,9 +1,9 @@
 import { FOLDERS } from './packages/core/layers.mjs'
 import { readdirSync } from 'node:fs'
-import { copyFile, mkdir } from 'node:fs/promises'
+import { copyFile, cp, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { bundleThread } from './bin/support/bundle.mjs'
+import { bundleSandbox, bundleThread } from './bin/support/bundle.mjs'
 
 const core = (name: string): string =>
   fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
@@ -17,11 +17,12 @@ function apiRoutes(): { method: string; path: string }[] {
   })
 }
 
-/** The worker threads lie beside the built server. */
+/** The worker threads lie beside the built server, and what engines for scripts start from. */
 async function putThreadInto(serverFolder: string): Promise<void> {
   const folder = join(serverFolder, 'workers')
   await mkdir(folder, { recursive: true })
   await copyFile(await bundleThread(), join(folder, 'server-pool-thread.mjs'))
+  await cp(await bundleSandbox(), join(folder, 'sandbox'), { recursive: true })
 }
 
 export default defineNuxtConfig({

@@ -1,5 +1,6 @@
 import { DIALECTS, isDialect, type Dialect } from '@nomenklatura/core/schema'
 import { readFileSync, readdirSync, statSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { basename, join } from 'node:path'
 
 /** The call or its input cannot be used: one line says why and where, and the exit status is 2. */
@@ -16,6 +17,8 @@ const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = {
   '--to': 'value',
   '--rerunnable': 'flag',
   '--csv': 'value',
+  '--run': 'flag',
+  '--jobs': 'value',
   '--max-determinant': 'value',
   '--error': 'value',
   '--svg': 'value',
@@ -36,6 +39,9 @@ export interface Call {
   readonly to: Dialect | undefined
   readonly rerunnable: boolean
   readonly csv: string | undefined
+  /** Whether rows are run on a database to see what an answer does, and so many answers at a time. */
+  readonly run: boolean
+  readonly jobs: number
   /** Where a picture and a graph of a diagram are written. */
   readonly svg: string | undefined
   readonly graphml: string | undefined
@@ -58,7 +64,8 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
                               [--one-to-one merged|referenced] [--kinds one|several]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect D]
   write FILE --to D           a script (.sql, with --from D), a diagram or a schema (.json) as a script of that dialect; what it cannot keep on standard error   [--rerunnable]
-  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT]
+  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT] [--run] [--jobs N]
+                              --run: rows are tried on a database of the program's own, N answers at a time
 
   D is ${DIALECTS.join(', ')}
 
@@ -93,6 +100,8 @@ export function readCall(args: readonly string[]): Call {
     to: dialectIn(options, '--to'),
     rerunnable: options.has('--rerunnable'),
     csv: options.get('--csv'),
+    run: options.has('--run'),
+    jobs: Math.max(1, numberIn(options, '--jobs', 64, true) ?? availableParallelism()),
     svg: options.get('--svg'),
     graphml: options.get('--graphml'),
     toScript: options.get('--to-script'),

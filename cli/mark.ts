@@ -16,10 +16,12 @@ import {
   type MarkableAnswer,
   type PreparedExercise,
 } from '@nomenklatura/core/exercise'
-import { accountInWords, markAnswer, markedPoints } from '@nomenklatura/core/marking'
+import type { SandboxEngine } from '@nomenklatura/core/instances'
+import { accountInWords, markAnswer, markedPoints, planAnswer } from '@nomenklatura/core/marking'
 import { unknownElements } from '@nomenklatura/core/rules'
 import type { Dialect } from '@nomenklatura/core/schema'
 import { reasonInWords, say } from '@nomenklatura/core/words'
+import type { EnginePool } from '../sandbox/pool'
 import { readDiagram } from './diagram'
 import {
   CallError,
@@ -77,21 +79,24 @@ function refuseUnknown({ document, world, model }: PreparedExercise, file: strin
   }
 }
 
-export function runMark({ files, json, strict, csv, dialect }: Call): number {
+export async function runMark({ files, json, strict, csv, dialect, run, jobs }: Call): Promise<number> {
   const [exerciseFile, ...answerFiles] = files
   if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
   const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
   refuseUnknown(exercise, exerciseFile)
+  const engines = run ? await startEngines(jobs) : null
   const reports: MarkReport[] = []
   const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv', '.graphml'])
-  for (const [i, input] of inputs.entries()) {
-    const report = markOne(exercise, input, dialect)
+  for await (const report of inTurn(inputs, jobs, input => markOne(exercise, input, dialect, engines))) {
     reports.push(report)
     if (json && inputs.length > 1) console.log(JSON.stringify(report))
     if (!json) console.log(inWords(report, inputs.length > 1))
     if (process.stderr.isTTY)
-      process.stderr.write(`\r${i + 1} of ${inputs.length}${i + 1 === inputs.length ? '\n' : ''}`)
+      process.stderr.write(
+        `\r${reports.length} of ${inputs.length}${reports.length === inputs.length ? '\n' : ''}`,
+      )
   }
+  await engines?.close()
   if (json && reports.length === 1) printJson([{ file: reports[0]!.file, value: reports[0]! }])
   if (csv !== undefined) writeFileSync(csv, toCsv(exercise, reports))
   return strict && reports.some(({ findings }) => findings.some(({ severity }) => severity === 'error'))
@@ -134,16 +139,48 @@ function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | 
     : String(claims[field as keyof typeof claims] ?? '')
 }
 
-function markOne(given: PreparedExercise, input: Input, dialect: Dialect | undefined): MarkReport {
+/** Engines for `--run`, as many as are worked on at a time; they start from what `bin/support/run.mjs` put there. */
+async function startEngines(jobs: number): Promise<EnginePool> {
+  const folder = process.env.NOMENKLATURA_SANDBOX
+  if (folder === undefined) throw new CallError('--run: there are no engines beside this program')
+  const { EnginePool } = await import('../sandbox/pool')
+  return new EnginePool({ folder, engines: jobs })
+}
+
+/** The results in the order of the inputs, so many worked on at a time. */
+async function* inTurn<In, Out>(
+  inputs: readonly In[],
+  jobs: number,
+  work: (input: In) => Promise<Out>,
+): AsyncGenerator<Out> {
+  const begun: Promise<Out>[] = []
+  for (let at = 0; at < inputs.length; at++) {
+    while (begun.length < inputs.length && begun.length < at + jobs) {
+      const result = work(inputs[begun.length]!)
+      result.catch(() => {}) // it is told when its turn comes
+      begun.push(result)
+    }
+    yield await begun[at]!
+  }
+}
+
+async function markOne(
+  given: PreparedExercise,
+  input: Input,
+  dialect: Dialect | undefined,
+  engines: SandboxEngine | null,
+): Promise<MarkReport> {
   const answer = { ...(dialect ? { dialect } : {}), ...answerOf(input) }
   const exercise =
     answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
-  const { cells, pairing, findings, model } = markAnswer(exercise, answer)
+  const plan = engines ? planAnswer(exercise, answer) : undefined
+  const report = plan && engines ? await engines.run(plan.work) : undefined
+  const { cells, pairing, findings, model } = markAnswer(exercise, answer, { report })
   const points = markedPoints(exercise, cells)
   return {
     file: input.name,
     student: studentOf(input.name),
-    executed: false,
+    executed: report !== undefined,
     points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
     cells: cells.map(({ rule, sheet, verdict, follows, confidence, doubt = null, because, witness }) => ({
       rule,

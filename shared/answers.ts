@@ -4,7 +4,7 @@ import type { ExerciseDocument, ExerciseRows, HelpLevel, SheetsOfAnswer } from '
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
-import type { Override, PairingLine, Points } from '@nomenklatura/core/marking'
+import type { Override, PairingLine, Points, Ran } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
 import type { Dialect } from '@nomenklatura/core/schema'
 import type { Habits } from '@nomenklatura/core/sql'
@@ -222,6 +222,8 @@ export interface CheckAnswer {
   readonly tooMuch: string | null
   /** Empty where the help level tells no verdicts. */
   readonly verdicts: readonly CheckedRule[]
+  /** On which tables rows were run; null where nothing was. */
+  readonly ran: Ran | null
 }
 
 export interface CheckedRule {
@@ -341,6 +343,7 @@ export interface HandInAnswer {
     readonly pairing: readonly PairingLine[]
     readonly surplus: readonly string[]
     readonly findings: readonly Finding[]
+    readonly ran?: Ran
   } | null
   readonly pinning: { readonly version: number; readonly pins: readonly Pin[] }
   readonly overrides: readonly StoredOverride[]
@@ -409,6 +412,8 @@ export interface FeedbackAnswer {
     readonly follows: string | null
   })[]
   readonly findings: readonly Finding[]
+  /** On which tables rows were run; null where nothing was. */
+  readonly ran: Ran | null
   readonly comments: readonly CommentLine[]
 }
 

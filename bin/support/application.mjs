@@ -4,7 +4,7 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { join } from 'node:path'
-import { ROOT, bundle, bundleThread } from './bundle.mjs'
+import { ROOT, bundle, bundleSandbox, bundleThread } from './bundle.mjs'
 
 /** The secret that seals sessions: made once and kept, so that a restart signs nobody out. */
 export function sessionPassword(folder) {
@@ -32,7 +32,7 @@ const LONGEST_RUN_MS = 300_000
  * minutes.
  */
 export async function runProgram(entry, args, env) {
-  const [file] = [await bundle(entry), await bundleThread()]
+  const [file] = [await bundle(entry), await bundleThread(), await bundleSandbox()]
   const ran = spawnSync(process.execPath, ['--enable-source-maps', file, ...args], {
     env: { ...process.env, ...env },
     encoding: 'utf8',
@@ -67,6 +67,7 @@ export async function startApplication({ databaseUrl, port, password, demo, outp
   }
   const workerFile = await bundle('server/jobs/worker.ts')
   await bundleThread()
+  await bundleSandbox()
   const start = file =>
     spawn(process.execPath, ['--enable-source-maps', file], {
       cwd: ROOT,

@@ -9,6 +9,7 @@ const SOURCES = [
   'shared',
   'public',
   'packages/core/src',
+  'sandbox',
   'packages/core/package.json',
   'nuxt.config.ts',
   'bin/support/bundle.mjs',

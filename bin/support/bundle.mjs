@@ -139,6 +139,8 @@ export async function bundle(entry) {
           },
         }
       : { packages: 'external' }),
+    // It starts its threads from a file of its own.
+    ...(entry === COMMAND_LINE ? { external: ['piscina'] } : {}),
     plugins: [OUR_SUPPORT],
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),

@@ -2,7 +2,7 @@
 import { spawn } from 'node:child_process'
 import { join } from 'node:path'
 import { ended, isFree, runProgram, sessionPassword } from './application.mjs'
-import { ROOT, bundle, bundleThread } from './bundle.mjs'
+import { ROOT, bundle, bundleSandbox, bundleThread } from './bundle.mjs'
 import { startCluster } from './cluster.mjs'
 
 const HELP = `npm run dev      the demo with pages that follow each change of app/ and server/; Ctrl-C stops all of it
@@ -42,6 +42,7 @@ try {
     ...process.env,
     DATABASE_URL: process.env.DATABASE_URL ?? cluster.url,
     NOMENKLATURA_THREAD: await bundleThread(),
+    NOMENKLATURA_SANDBOX: await bundleSandbox(),
     NUXT_SESSION_PASSWORD: sessionPassword(folder),
     NOMENKLATURA_DEMO: 'true',
     NUXT_TELEMETRY_DISABLED: '1',

@@ -11,6 +11,7 @@ import * as shortSummaries from './0009-short-summaries'
 import * as recent from './0010-recent'
 import * as collectingFailures from './0011-collecting-failures'
 import * as decisions from './0012-decisions'
+import * as runs from './0013-runs'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -34,6 +35,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0010-recent', recent],
   ['0011-collecting-failures', collectingFailures],
   ['0012-decisions', decisions],
+  ['0013-runs', runs],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,5 +1,6 @@
 import type PgBoss from 'pg-boss'
 import { THREADS, closePool } from '../pool/compute'
+import { closeEngines } from '../pool/engines'
 import { database } from '../repositories/database'
 import { collectDue } from '../services/handing-in'
 import { log, logFault } from '../services/log'
@@ -34,7 +35,7 @@ export function startWorker({ sweepMs = 5000 }: { sweepMs?: number } = {}): Work
     stop: async () => {
       stopping.abort()
       await done
-      await closePool()
+      await Promise.all([closePool(), closeEngines()])
     },
   }
 }

@@ -2,6 +2,7 @@ import { defineNitroPlugin } from 'nitropack/runtime'
 import { newFirstWord } from '../auth/token'
 import { closeQueue } from '../jobs/queue'
 import { closePool } from '../pool/compute'
+import { closeEngines, warmEngines } from '../pool/engines'
 import { closeDatabase, database } from '../repositories/database'
 import { logFault } from '../services/log'
 import { offerFirstWord } from '../services/people'
@@ -25,10 +26,11 @@ export default defineNitroPlugin(nitro => {
     }
   }
   void offer()
+  void warmEngines()
   nitro.hooks.hook('close', async () => {
     clearTimeout(timer)
     await closeQueue()
-    await closePool()
+    await Promise.all([closePool(), closeEngines()])
     await closeDatabase()
   })
 })

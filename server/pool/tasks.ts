@@ -15,10 +15,13 @@ import {
   explainRule,
   markAnswer,
   missingBeforePublishing,
+  planAnswer,
   readingFindings,
   proposeSheet,
   type Marking,
+  type Ran,
 } from '@nomenklatura/core/marking'
+import type { SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
 import type { RuleEntry } from '@nomenklatura/core/rules'
 import { sameName } from '@nomenklatura/core/schema'
 import { readScript } from '@nomenklatura/core/sql'
@@ -49,6 +52,12 @@ function preparedFor({ key, document, seed }: ExerciseRef): PreparedExercise {
   return result
 }
 
+interface ToRun {
+  readonly exercise: ExerciseRef
+  readonly answer: MarkableAnswer
+  readonly pins?: readonly Pin[]
+}
+
 interface ToCheck {
   readonly exercise: ExerciseRef
   readonly answer: MarkableAnswer
@@ -58,37 +67,42 @@ interface Checked {
   readonly findings: readonly Finding[]
   readonly findingsLeft: number
   readonly verdicts: readonly CheckedRule[]
+  readonly ran: Ran | null
 }
 
 /**
  * All computation of the server: each task a function of its input alone, run in a worker thread (`compute`).
  */
 export const TASKS = {
-  mark: ({
-    exercise,
-    answer,
-    pins = [],
-  }: {
-    exercise: ExerciseRef
-    answer: MarkableAnswer
-    pins?: readonly Pin[]
-  }): Marking => boundedMarking(markAnswer(preparedFor(exercise), answer, { pins })),
+  mark: ({ exercise, answer, pins = [], report }: ToRun & { report?: SandboxReport | undefined }): Marking =>
+    boundedMarking(markAnswer(preparedFor(exercise), answer, { pins, report })),
+
+  /** What is to be run of an answer before it is marked. */
+  plan: ({ exercise, answer, pins = [] }: ToRun): SandboxWork | null =>
+    planAnswer(preparedFor(exercise), answer, { pins })?.work ?? null,
 
   /** What a check tells at a help level. */
-  check: ({ exercise, answer, helpLevel, tellsVerdicts }: ToCheck & { tellsVerdicts: boolean }): Checked => {
+  check: ({
+    exercise,
+    answer,
+    helpLevel,
+    tellsVerdicts,
+    report,
+  }: ToCheck & { tellsVerdicts: boolean; report?: SandboxReport | undefined }): Checked => {
     const prepared = preparedFor(exercise)
-    const { cells, findings } = markAnswer(prepared, answer)
+    const { cells, findings, ran } = markAnswer(prepared, answer, { report })
     const { kept, left } = boundedFindings(toldAt(helpLevel, findings))
     const { rules } = prepared.document
     return {
       findings: kept,
       findingsLeft: left,
+      ran: (tellsVerdicts && ran) || null,
       verdicts: tellsVerdicts ? boundedCells(cells).map(cell => toldBefore(rules, cell, helpLevel)) : [],
     }
   },
 
   /** What a sheet's own reading says, without a verdict: quick, whatever is written. */
-  findings: ({ exercise, answer, helpLevel }: ToCheck): Omit<Checked, 'verdicts'> => {
+  findings: ({ exercise, answer, helpLevel }: ToCheck): Omit<Checked, 'verdicts' | 'ran'> => {
     const { kept, left } = boundedFindings(toldAt(helpLevel, readingFindings(preparedFor(exercise), answer)))
     return { findings: kept, findingsLeft: left }
   },

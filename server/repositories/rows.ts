@@ -1,6 +1,7 @@
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { Sheet } from '@nomenklatura/core/findings'
+import type { SandboxReport } from '@nomenklatura/core/instances'
 import type { StoredMarking } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { Knex } from 'knex'
@@ -171,6 +172,12 @@ export interface MarkingRow {
   marked_at: Date
 }
 
+export interface RunRow {
+  work_hash: string
+  report: SandboxReport
+  ran_at: Date
+}
+
 export interface MarkingFailureRow {
   hand_in_id: string
   exercise_revision_id: string
@@ -267,6 +274,7 @@ declare module 'knex/types/tables.js' {
     hand_ins: Table<HandInRow>
     markings: Table<MarkingRow>
     marking_failures: Table<MarkingFailureRow>
+    runs: Table<RunRow>
     pinnings: Table<PinningRow>
     overrides: Table<OverrideRow>
     comments: Table<CommentRow>

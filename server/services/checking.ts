@@ -5,6 +5,7 @@ import type { ExerciseRef } from '../pool/tasks'
 import type { Db } from '../repositories/database'
 import { latestRevision, type Exercise } from '../repositories/exercises'
 import { Refusal } from './problem'
+import { runOnce } from './running'
 import { seedOf } from './sheets'
 import { hasOpened, isOpen, myState } from './student-state'
 import { visibleExercise } from './worksheets'
@@ -39,7 +40,7 @@ export async function check(
   return {
     helpLevel: document.helpLevel,
     checkedAt: now.toISOString(),
-    ...(await oneAtATime(personId, () => run(personId, ref, answer, document.helpLevel, tellsVerdicts))),
+    ...(await oneAtATime(personId, () => run(db, personId, ref, answer, document.helpLevel, tellsVerdicts))),
   }
 }
 
@@ -62,9 +63,10 @@ async function oneAtATime<Answer>(personId: string, run: () => Promise<Answer>):
   }
 }
 
-type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'tooMuch'>
+type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'ran' | 'tooMuch'>
 
 async function run(
+  db: Db,
   personId: string,
   exercise: ExerciseRef,
   answer: MarkableAnswer,
@@ -73,7 +75,13 @@ async function run(
 ): Promise<Told> {
   if ((resting.get(personId) ?? 0) > Date.now()) return justReading(exercise, answer, helpLevel)
   try {
-    const told = await compute('check', { exercise, answer, helpLevel, tellsVerdicts }, { ms: CHECK_MS })
+    const work = tellsVerdicts ? await compute('plan', { exercise, answer }, { ms: CHECK_MS }) : null
+    const report = (work && (await runOnce(db, work))) ?? undefined
+    const told = await compute(
+      'check',
+      { exercise, answer, helpLevel, tellsVerdicts, report },
+      { ms: CHECK_MS },
+    )
     return { ...told, tooMuch: null }
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error
@@ -96,6 +104,7 @@ async function justReading(
     return {
       ...told,
       verdicts: [],
+      ran: null,
       tooMuch: `${TOO_MUCH}: only how it is written was looked at. Take parts out, and check again.`,
     }
   } catch (error) {
@@ -104,6 +113,7 @@ async function justReading(
       findings: [],
       findingsLeft: 0,
       verdicts: [],
+      ran: null,
       tooMuch: `${TOO_MUCH}: take parts out, and check again.`,
     }
   }

@@ -45,6 +45,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     points,
     account: accountInWords(points, document.rules),
     findings: marking.verdicts.findings,
+    ran: marking.verdicts.ran ?? null,
     comments,
     rules: marking.verdicts.cells.map(cell => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)

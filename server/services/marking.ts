@@ -27,6 +27,7 @@ import {
   type MarkingKey,
 } from '../repositories/markings'
 import { logFault, reasonOf } from './log'
+import { runOnce } from './running'
 import { lateLoss } from './student-state'
 
 /** So long a hand-in may take. */
@@ -46,7 +47,7 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
   if (!handIn || !revision || (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version))) return
   const key: MarkingKey = { handInId, revision, pinsVersion: version }
   try {
-    await insertMarking(db, key, await markUnder(revision, handIn, pins))
+    await insertMarking(db, key, await markUnder(db, revision, handIn, pins))
   } catch (error) {
     // The database is away: the job comes again, and no hand-in is to blame. What it refuses to store is the
     // hand-in's.
@@ -56,13 +57,17 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
   }
 }
 
-/** The marking of a hand-in with some pins, worked out in a thread. */
-export function markUnder(
+/** The marking of a hand-in with some pins: worked out in a thread, with what running it shows. */
+export async function markUnder(
+  db: Db,
   revision: Pick<Revision, 'id' | 'number' | 'document'>,
   { answer }: Pick<HandIn, 'answer'>,
   pins: readonly Pin[],
 ): Promise<Marking> {
-  return compute('mark', { exercise: exerciseRef(revision, answer.seed), answer, pins }, { ms: MARK_MS })
+  const asked = { exercise: exerciseRef(revision, answer.seed), answer, pins }
+  const work = await compute('plan', asked, { ms: MARK_MS })
+  const report = work ? await runOnce(db, work) : null
+  return compute('mark', { ...asked, report: report ?? undefined }, { ms: MARK_MS })
 }
 
 /** An exercise as a thread reads it: `number` names it with its id, since the row of a draft is replaced. */

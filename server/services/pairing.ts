@@ -45,7 +45,7 @@ export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[
   const before = await findMarking(db, handIn.id, revision.id)
   if (!exercise || !before)
     throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
-  const after = await markUnder(revision, handIn, pins)
+  const after = await markUnder(db, revision, handIn, pins)
   const points = (marking: Marking): Points =>
     pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
   return {
@@ -71,7 +71,7 @@ export async function keepPairing(
   if (release && release.takenBackAt === null)
     throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
   const revision = await latestRevision(db, handIn.exerciseId)
-  const marking = await markUnder(revision, handIn, pins)
+  const marking = await markUnder(db, revision, handIn, pins)
   await db.transaction(async trx => {
     const { version } = await findPinning(trx, handIn.id)
     if (version !== base || !(await insertPinning(trx, { handInId: handIn.id, base, pins, by }))) {
@@ -133,7 +133,7 @@ export async function previewGlossary(
     const [found, { pins }] = await Promise.all([findHandIn(db, handIn.id), findPinning(db, handIn.id)])
     if (!before || !found) continue
     if (await compute('usesName', { script: found.answer.script, name: entry.name }, { ms: 2000 })) using++
-    const after = await markUnder(changed, found, pins)
+    const after = await markUnder(db, changed, found, pins)
     const points = (marking: Marking | MarkingSummary) =>
       totals(
         pointsOf(

@@ -13,6 +13,7 @@ import { STATEMENTS as SHORT } from '../../db/migrations/0009-short-summaries'
 import { STATEMENTS as RECENT } from '../../db/migrations/0010-recent'
 import { STATEMENTS as COLLECTING } from '../../db/migrations/0011-collecting-failures'
 import { STATEMENTS as DECISIONS } from '../../db/migrations/0012-decisions'
+import { STATEMENTS as RUNS } from '../../db/migrations/0013-runs'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -37,6 +38,7 @@ const read = reviewScript(
     ...RECENT,
     ...COLLECTING,
     ...DECISIONS,
+    ...RUNS,
   ].join('\n'),
 )
 

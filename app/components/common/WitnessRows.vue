@@ -2,7 +2,11 @@
 import { witnessInWords, type Witness } from '@nomenklatura/core/rules'
 
 /** The rows that show a verdict, with the engine's word at their end. */
-const { witness, compact = false } = defineProps<{ witness: Witness; compact?: boolean }>()
+const {
+  witness,
+  compact = false,
+  isDrawn = false,
+} = defineProps<{ witness: Witness; compact?: boolean; isDrawn?: boolean }>()
 const isRefused = computed(() => witness.outcome === 'refused')
 const sentence = computed(() => witnessInWords(witness))
 </script>
@@ -25,7 +29,11 @@ const sentence = computed(() => witnessInWords(witness))
           </tr>
         </thead>
         <tbody>
-          <tr v-for="(row, r) in table.rows" :key="r" :class="{ bad: row.bad, strict: row.bad && isRefused }">
+          <tr
+            v-for="(row, r) in table.rows"
+            :key="r"
+            :class="{ bad: row.bad, strict: row.bad && isRefused, wanted: row.bad && witness.wanted }"
+          >
             <td v-for="(cell, c) in row.cells" :key="c">
               {{ cell ?? '–' }}<span v-if="cell === null" class="visually-hidden">empty</span>
             </td>
@@ -39,7 +47,13 @@ const sentence = computed(() => witnessInWords(witness))
     <p class="outcome small">
       <span class="bar" :class="isRefused ? 'strict' : 'broken'" aria-hidden="true" />
       {{ sentence.done }} <strong>{{ sentence.word }}</strong>{{ sentence.rest }}.
+      <span v-if="isDrawn" class="soft">An illustration: rows of the tables that the diagram maps to.</span>
     </p>
+    <WitnessRun v-if="witness.run" :witness="{ ...witness, run: witness.run }" />
+    <template v-if="witness.also">
+      <p class="also small">And besides:</p>
+      <WitnessRows :witness="witness.also" :compact="compact" />
+    </template>
   </div>
 </template>
 
@@ -93,6 +107,16 @@ tr.strict td {
 }
 tr.strict td:first-child {
   box-shadow: inset 3px 0 0 var(--ochre);
+}
+tr.wanted td {
+  background: var(--verdigris-wash);
+}
+tr.wanted td:first-child {
+  box-shadow: inset 3px 0 0 var(--verdigris);
+}
+.also {
+  flex: 1 1 100%;
+  margin: 4px 0 0;
 }
 .none {
   color: var(--soft);

@@ -35,10 +35,12 @@ const lost = computed(() => {
   const cells = handIn.marking?.cells ?? []
   return cell.value ? lostInWords(rightBefore(cells, cell.value), sheet, 'the') : ''
 })
+provideRan(() => handIn.marking?.ran?.tables)
 const DOUBTS = {
   pairing: 'A part has no sure counterpart: pair it.',
   unread: 'A statement was not read: it is shown under Why.',
-  disagreement: 'Row test and reasoning disagree.',
+  disagreement:
+    'Rows that were run and reasoning disagree: both are shown, and the fault is ours. Decide it.',
   limit: 'A limit was reached: decide it.',
   outside: 'It is outside what rules can say: decide it.',
 } as const
@@ -81,7 +83,7 @@ const DOUBTS = {
       </div>
       <div v-if="cell.witness" class="witness">
         <h3>Witness</h3>
-        <WitnessRows :witness="cell.witness" />
+        <WitnessRows :witness="cell.witness" :is-drawn="cell.sheet === 'diagram'" />
       </div>
     </div>
     <ExhibitView v-for="(exhibit, i) in cell.exhibits ?? []" :key="i" :exhibit="exhibit" />

@@ -158,7 +158,12 @@ function toggle(rule: string): void {
         <template v-if="open.has(rule.rule)">
           <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
           <p v-if="lostOf(rule)" class="small lost">{{ lostOf(rule) }}</p>
-          <WitnessRows v-if="rule.witness" :witness="rule.witness" compact />
+          <WitnessRows
+            v-if="rule.witness"
+            :witness="rule.witness"
+            compact
+            :is-drawn="rule.sheet === 'diagram'"
+          />
           <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
           <button
             v-if="rule.because.some(reason => reason.place)"
@@ -186,6 +191,10 @@ function toggle(rule: string): void {
       <ul v-if="showsUpheld" class="upheld">
         <li v-for="rule in upheld" :key="rule.rule">
           <VerdictSign verdict="upheld" :stale="isStale" /> <span class="serif">{{ rule.sentence }}</span>
+          <details v-if="rule.witness" class="small">
+            <summary>The rows</summary>
+            <WitnessRows :witness="rule.witness" compact :is-drawn="rule.sheet === 'diagram'" />
+          </details>
         </li>
       </ul>
     </template>

@@ -28,6 +28,7 @@ const general = computed(
 const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
   lostInWords(rightBefore(feedback.value?.rules ?? [], rule), rule.sheet)
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
+provideRan(() => feedback.value?.ran?.tables)
 </script>
 
 <template>
@@ -102,7 +103,7 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
             <p v-for="(reason, i) in rule.because" :key="i">{{ reason.sentence }}</p>
             <p v-if="lostOf(rule)" class="lost">{{ lostOf(rule) }}</p>
             <p v-if="rule.follows" class="soft">It follows from another mistake and costs nothing more.</p>
-            <WitnessRows v-if="rule.witness" :witness="rule.witness" />
+            <WitnessRows v-if="rule.witness" :witness="rule.witness" :is-drawn="rule.sheet === 'diagram'" />
             <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
             <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif">
               <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
@@ -119,6 +120,10 @@ const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => 
                 rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : ''
               }}</span>
               <span class="points">{{ pointsText(rule.got) }}</span>
+              <details v-if="rule.witness" class="small rows">
+                <summary>The rows</summary>
+                <WitnessRows :witness="rule.witness" :is-drawn="rule.sheet === 'diagram'" />
+              </details>
             </li>
           </ul>
         </details>

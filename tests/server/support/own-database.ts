@@ -7,9 +7,11 @@ process.env.DATABASE_URL = url
 afterAll(async () => {
   const { closeQueue } = await import('../../../server/jobs/queue')
   const { closePool } = await import('../../../server/pool/compute')
+  const { closeEngines } = await import('../../../server/pool/engines')
   const { closeDatabase } = await import('../../../server/repositories/database')
   await closeQueue()
   await closePool()
+  await closeEngines()
   await closeDatabase()
   await drop()
 })

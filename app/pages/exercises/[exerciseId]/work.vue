@@ -95,6 +95,7 @@ onBeforeRouteLeave(() => {
 useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void store.send()
 })
+provideRan(() => store.check?.answer.ran?.tables)
 </script>
 
 <template>

@@ -70,3 +70,6 @@ export interface SandboxLimits {
 }
 
 export const SANDBOX_LIMITS: SandboxLimits = { ms: 5000, memoryMb: 96, output: 2_000_000 }
+
+/** Rises whenever the same work could come to another report. */
+export const RUN_VERSION = '1'

@@ -1,4 +1,4 @@
-import { findColumn, type Table } from '../schema'
+import { findColumn, foldName, type Table } from '../schema'
 import type { Witness, WitnessTable } from '../rules'
 import { phrase, type Phrase } from '../words'
 import type { Refusal } from './engine'
@@ -14,7 +14,7 @@ export function witnessOf(judged: JudgedProbe): Witness {
   return {
     outcome: refused ? 'refused' : 'accepted',
     by: refused && refusedBy(refused, bad?.table),
-    tables: tablesOf(entered, bad),
+    tables: tablesOf(entered, bad, probe.touches),
     wanted: judged.said !== 'otherwise',
     run: {
       before: trial.before,
@@ -28,11 +28,11 @@ export function witnessOf(judged: JudgedProbe): Witness {
   }
 }
 
-function tablesOf(rows: readonly Row[], bad: Row | undefined): WitnessTable[] {
+function tablesOf(rows: readonly Row[], bad: Row | undefined, touches: readonly string[]): WitnessTable[] {
   const tables = [...new Set(rows.map(({ table }) => table))]
   return tables.map(table => {
     const own = rows.filter(row => row.table === table)
-    const columns = columnsOf(table, own)
+    const columns = columnsOf(table, own, touches)
     return {
       table: table.name,
       columns: columns.map(name => findColumn(table, name)!.name),
@@ -44,10 +44,14 @@ function tablesOf(rows: readonly Row[], bad: Row | undefined): WitnessTable[] {
   })
 }
 
-/** Columns that any of the rows says something in, in the order of the table. */
-function columnsOf(table: Table, rows: readonly Row[]): string[] {
-  const said = new Set(rows.flatMap(({ cells }) => [...cells.keys()]))
-  return table.columns.map(({ name }) => name.toLowerCase()).filter(name => said.has(name))
+/** Columns that any of the rows says something in, and those that the rule is about, in the order of the table. */
+function columnsOf(table: Table, rows: readonly Row[], touches: readonly string[]): string[] {
+  const isShown = (name: string): boolean =>
+    rows.some(({ cells }) => {
+      const cell = cells.get(name)
+      return cell !== undefined && (cell.value !== null || touches.includes(foldName(cell.of)))
+    })
+  return table.columns.map(({ name }) => foldName(name)).filter(isShown)
 }
 
 function refusedBy({ state, constraint, column, message }: Refusal, table: Table | undefined): Phrase {

@@ -1,4 +1,5 @@
 export {
+  RUN_VERSION,
   SANDBOX_LIMITS,
   type Refusal,
   type SandboxEngine,
@@ -13,3 +14,5 @@ export { planRun, type Plan, type PlannedProbe } from './plan'
 export { isAllowed, runnableScript, type Runnable, type RunnableStatement, type SheetRun } from './runnable'
 export { readReport, type Executed } from './executed'
 export { combined } from './combine'
+export { replayAsSql } from './replay'
+export { ranThrough } from './run-through'

@@ -1,7 +1,7 @@
 import { findEntity, type WorldEntity, type WorldRole } from '../alignment'
 import { foldName, sameName } from '../schema'
 import type { Reading, Rule } from '../rules'
-import type { FreshValues} from './fresh-values';
+import type { FreshValues } from './fresh-values'
 import { placesOf } from './fresh-values'
 import { EMPTY_STATE, linksOf, thingIn, withThing, type State, type Thing } from './things'
 

@@ -7,6 +7,8 @@ export interface Runnable {
   readonly statements: readonly RunnableStatement[]
   /** The same tables as they are read, written anew; where the script as it stands would not be taken. */
   readonly meant: readonly RunnableStatement[] | null
+  /** Something of it is of a kind that is not run. */
+  readonly isPartly: boolean
   readonly spelling: string | null
   /** What could not be carried over from another dialect, in sentences; null where nothing was translated. */
   readonly translated: readonly string[] | null
@@ -51,6 +53,7 @@ export function runnableScript(
       ...own.statements,
     ].slice(0, MOST_STATEMENTS),
     meant: meant && meant.slice(0, MOST_STATEMENTS),
+    isPartly: own.statements.length < read.statements.filter(({ kind }) => kind !== 'sentence').length,
     spelling: isTranslated || meant ? null : script,
     translated: isTranslated ? own.losses : null,
   }

@@ -20,6 +20,7 @@ export {
   type MarkOptions,
   type Marking,
   type MarkingSummary,
+  type Ran,
   type RunPlan,
 } from './mark'
 export type { PairingLine } from './pairing-lines'

@@ -3,7 +3,7 @@ import { chainFindings, chainSheet } from '../chain'
 import { isEmptyClaims, readClaims } from '../claims'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
-import type { SandboxReport, SandboxWork } from '../instances'
+import type { SandboxReport, SandboxWork, Stopped } from '../instances'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
 import { SHEET, sheetModule, type Cell, type MarkedCell, type SheetModule, type TableSheet } from '../sheets'
@@ -15,7 +15,7 @@ import { planSheet, withReport } from './run-sheet'
 import { MARKING_VERSION } from './stored'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '13'
+export const ENGINE_VERSION = '14'
 
 export interface Marking {
   /** Of its shape. */
@@ -27,8 +27,16 @@ export interface Marking {
   readonly pairing: readonly PairingLine[]
   readonly surplus: readonly string[]
   readonly findings: readonly Finding[]
+  /** On which tables rows were run. @defaultValue nothing was run */
+  readonly ran?: Ran
   /** How many findings more there are than are told. @defaultValue none */
   readonly findingsLeft?: number
+}
+
+/** What was run of an answer: the statements that made its tables, and why it did not come to its end. */
+export interface Ran {
+  readonly tables: readonly string[]
+  readonly stopped: Stopped | null
 }
 
 /** What lists need of a marking: verdicts without their evidence. */
@@ -126,7 +134,7 @@ export function markScript(
 export interface MarkOptions {
   readonly pins?: readonly Pin[]
   /** What came of running what `planAnswer` asks for. */
-  readonly report?: SandboxReport
+  readonly report?: SandboxReport | undefined
 }
 
 /**
@@ -140,11 +148,14 @@ function markTables(
 ): Marking {
   const { model, reasoned, marking } = bestOf(exercise, read, pins)
   if (!report) return marking
+  let ran: Ran | undefined
   const together = reasoned.map(sheet => {
     const plan = planSheet(sheet)
-    return plan ? withReport(sheet, plan, report) : sheet
+    if (!plan) return sheet
+    ran = { tables: plan.work.meant ?? plan.work.statements, stopped: report.stopped }
+    return withReport(sheet, plan, report)
   })
-  return toMarking(exercise, model, together)
+  return { ...toMarking(exercise, model, together), ...(ran ? { ran } : {}) }
 }
 
 interface MarkedUnder {

@@ -1,5 +1,5 @@
 import type { Evaluation, Rule } from '../rules'
-import { combined, planRun, readReport, type Plan, type SandboxReport } from '../instances'
+import { combined, planRun, ranThrough, readReport, type Plan, type SandboxReport } from '../instances'
 import type { ReasonedSheet } from './mark-sheet'
 
 /** What is to be run of a sheet; undefined where nothing of it can be. */
@@ -17,11 +17,12 @@ export function withReport(reasoned: ReasonedSheet, plan: Plan, report: SandboxR
   const rules: readonly Rule[] = parts.flat()
   const isUnmodelled = (part: number): boolean => run.isUnmodelled(evaluations[part]!.tables)
   const executed = readReport(plan, rules, report, isUnmodelled)
-  const together = evaluations.map((evaluation, i): Evaluation =>
-    combined(evaluation, executed[i], {
+  const together = evaluations.map((evaluation, i): Evaluation => {
+    if (rules[i]!.kind === 'scriptRuns') return ranThrough(evaluation, run.script, report)
+    return combined(evaluation, executed[i], {
       isUnmodelled: isUnmodelled(i),
       isTranslated: run.script.translated !== null,
-    }),
-  )
+    })
+  })
   return { ...reasoned, evaluations: together }
 }

@@ -35,7 +35,7 @@ const UPDATED: Readonly<Record<Updated, readonly [becomes: string, should: strin
   ],
 }
 
-export function witnessInWords({ outcome, by, deed, readBack }: Witness): WitnessInWords {
+export function witnessInWords({ outcome, by, deed, readBack, wanted = false }: Witness): WitnessInWords {
   const refusedBy = outcome === 'refused' && by ? ` by ${say(by)}` : ''
   if (readBack)
     return {
@@ -43,6 +43,8 @@ export function witnessInWords({ outcome, by, deed, readBack }: Witness): Witnes
       word: outcome,
       rest: `: ${readBack.value} is kept as ${say(readBack.as)}; it should be kept as it is written`,
     }
+  if (wanted && !deed)
+    return { done: 'The marked row is', word: outcome, rest: `${refusedBy}, as it should be` }
   if (!deed)
     return {
       done: 'The marked row is',

@@ -12,6 +12,15 @@ export const SHEETS = {
   'script-runs': own<{ server: string }>(
     p => `As it is read, ${p.server} accepts every statement, in the order in which they stand.`,
   ),
+  'script-ran': own<{ server: string }>(
+    p => `${p.server} ran it: every statement was accepted, in the order in which they stand.`,
+  ),
+  'statement-refused': own<{ server: string; statement: string; words: string }>(
+    p => `${p.server} refuses ${p.statement}: "${p.words}".`,
+  ),
+  'statement-endless': own<{ statement: string }>(
+    p => `${p.statement} was still running when its time was over.`,
+  ),
   'nothing-more': own<object>(() => 'No constraint was found that no rule speaks of.'),
   'server-not-allowed': own<{ allowed: Names; server: string }>(
     p => `It is written for ${p.server}; the exercise is for ${say(p.allowed)}.`,
@@ -19,7 +28,8 @@ export const SHEETS = {
   'unmodelled': own<{ what: Phrase }>(p => `${say(p.what)} is outside what can be said without running it.`),
   'decided-by-running': own<{ verdict: string }>(p => `Rows were run to see it: ${p.verdict}.`),
   'run-disagrees': guarded<{ verdict: string; executed: string }>(
-    p => `By reasoning it is ${p.verdict}; the rows that were run say ${p.executed}. One of the two is a fault of ours.`,
+    p =>
+      `By reasoning it is ${p.verdict}; the rows that were run say ${p.executed}. One of the two is a fault of ours.`,
     () => 'Reasoning and running do not agree here: your instructor looks at it.',
   ),
   'no-line': own<object>(() => 'No line is drawn that could be asked about.'),
