@@ -48,8 +48,11 @@ interface NewKey {
 
 /** Another value for what tells the thing apart: of what is referred to, where it is a fact; else of any fact of its key. */
 function newKey({ table, cells }: Row, step: Step): NewKey | undefined {
-  const keyed = step.columns.map(([, key]) => foldName(key)).find(key => cells.get(key)?.of)
-  const named = keyed ?? [...cells].find(([, { of, value }]) => of !== '' && value !== null)?.[0]
+  const refers = (name: string): boolean =>
+    table.references.some(({ columns }) => columns.some(column => foldName(column) === name))
+  const keyed = step.columns.map(([, key]) => foldName(key)).find(key => cells.get(key)?.of && !refers(key))
+  const named =
+    keyed ?? [...cells].find(([name, { of, value }]) => of !== '' && value !== null && !refers(name))?.[0]
   const column = named === undefined ? undefined : findColumn(table, named)
   if (!column) return undefined
   const old = cells.get(named!)!.value

@@ -22,6 +22,7 @@ const MOST_MADE = 40
 export class FreshValues {
   private readonly made = new Map<string, readonly string[]>()
   private readonly used = new Map<string, number>()
+  private readonly taken = new Set<string>()
 
   constructor(
     private readonly reading: Reading,
@@ -31,13 +32,20 @@ export class FreshValues {
   /** Begins anew: each state is made by itself, with the best values first. */
   restart(): void {
     this.used.clear()
+    this.taken.clear()
+  }
+
+  /** The value is given to something already. */
+  take(entity: string, attribute: string, value: string): void {
+    this.taken.add(foldName(`${entity}.${attribute}=`) + value)
   }
 
   /** One that was not given yet, and the last one where no more are to be had. */
   next(entity: string, attribute: string): string {
     const key = foldName(`${entity}.${attribute}`)
     const values = this.valuesFor(entity, attribute)
-    const at = this.used.get(key) ?? 0
+    let at = this.used.get(key) ?? 0
+    while (at < values.length && this.taken.has(`${key}=${values[at]}`)) at++
     this.used.set(key, at + 1)
     return values[Math.min(at, values.length - 1)] ?? String(at + 1)
   }

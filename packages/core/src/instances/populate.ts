@@ -47,6 +47,7 @@ export class Populating {
       links: new Map(),
     }
     this.making.push(own)
+    for (const [name, value] of Object.entries(wanted.values ?? {})) this.values.take(entity, name, value)
     own.links = this.linksFor(found, wanted)
     own.values = this.valuesFor(found, wanted)
     if (wanted.copies)
@@ -101,7 +102,7 @@ export class Populating {
         required ||
         isAmong(wanted.has, name) ||
         isAmong(entity.identifier, name) ||
-        this.demandsAttribute(entity.name, name)
+        this.demandsAttribute(entity.name, name, wanted.lacks)
       if (isNeeded) values.set(key, this.values.next(entity.name, name))
     }
     return values
@@ -124,7 +125,9 @@ export class Populating {
   }
 
   /** In a circle that which is being made, else a new one. */
-  private targetFor({ target }: WorldRole): number | undefined {
+  private targetFor({ name, target, required }: WorldRole): number | undefined {
+    const own = this.making.at(-1)
+    if (own && sameName(own.entity, target) && !required) return this.make(target, { lacks: [name] }).id
     const above = this.making.find(thing => sameName(thing.entity, target))
     if (above) return above.id
     return this.making.length > MOST_DEPTH ? undefined : this.make(target).id
@@ -155,10 +158,25 @@ export class Populating {
     })
   }
 
-  private demandsAttribute(entity: string, attribute: string): boolean {
+  /** In a further table only where nothing is lacked there: without a fact its row is not there either. */
+  private demandsAttribute(entity: string, attribute: string, lacks: readonly string[] = []): boolean {
     return placesOf(this.reading, entity, attribute).some(
       ({ table, column }) =>
-        this.reading.isRequired(table, column.name) && column.default === null && !column.numbering,
+        this.reading.isRequired(table, column.name) &&
+        column.default === null &&
+        !column.numbering &&
+        !(
+          this.reading.part(entity, table.name) &&
+          lacks.some(member => this.standsIn(entity, member, table.name))
+        ),
+    )
+  }
+
+  private standsIn(entity: string, member: string, table: string): boolean {
+    const layout = this.reading.rolePlacement(entity, member)?.layout
+    return (
+      placesOf(this.reading, entity, member).some(place => sameName(place.table.name, table)) ||
+      (layout?.kind === 'forward' && sameName(layout.step.fromTable, table))
     )
   }
 
@@ -172,7 +190,10 @@ export class Populating {
     const layout = this.reading.rolePlacement(entity, role)?.layout
     switch (layout?.kind) {
       case 'forward':
-        return this.reading.isStepRequired(layout.step)
+        return (
+          this.reading.isStepRequired(layout.step) &&
+          sameName(layout.step.fromTable, this.reading.placement(entity)?.table ?? '')
+        )
       case 'columns':
         return layout.columns.some(column =>
           this.reading.isRequired(this.reading.table(layout.table), column),

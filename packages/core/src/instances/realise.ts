@@ -1,8 +1,8 @@
-import { findEntity, findRole, type Step } from '../alignment'
+import { findEntity, type Step } from '../alignment'
 import { foldName, sameName, type Table } from '../schema'
 import type { Reading } from '../rules'
 import { sharedRoles } from './populate'
-import { linksOf, thingIn, valueOf, type State, type Thing } from './things'
+import { identityOf, linksOf, thingIn, valueOf, type State, type Thing } from './things'
 
 /**
  * What stands in a column of a row: a value, or what another row has in one of its columns. `also` is what else
@@ -170,26 +170,13 @@ export class Realising {
 
   /** What tells the target apart, written out in columns that refer to nothing. */
   private named(columns: readonly string[], target: number, of: string, state: State): Cells {
-    const values = this.identity(target, state)
+    const values = identityOf(this.reading.world, state, target)
     const isComplete = values.length === columns.length
     return new Map(
       columns.map((column, i) => [
         foldName(column),
         { is: 'value', value: isComplete ? values[i]! : values.join(' '), of },
       ]),
-    )
-  }
-
-  private identity(id: number, state: State, depth = 0): string[] {
-    const thing = thingIn(state, id)
-    const entity = thing && findEntity(this.reading.world, thing.entity)
-    if (!entity || depth > 4) return []
-    return entity.identifier.flatMap(member =>
-      findRole(entity, member)
-        ? linksOf(thing, member)
-            .slice(0, 1)
-            .flatMap(target => this.identity(target, state, depth + 1))
-        : (valueOf(thing, member) ?? []),
     )
   }
 

@@ -1,3 +1,4 @@
+import { findEntity, findRole, type World } from '../alignment'
 import { foldName } from '../schema'
 
 /**
@@ -54,4 +55,18 @@ export function unified(state: State, kept: number, dropped: number): State {
       ),
     }))
   return { ...state, things: new Map(things.map(thing => [thing.id, thing])) }
+}
+
+/** The values that tell a thing apart, those of what it is told apart by included; at most five steps deep. */
+export function identityOf(world: World, state: State, id: number, depth = 0): string[] {
+  const thing = thingIn(state, id)
+  const entity = thing && findEntity(world, thing.entity)
+  if (!entity || depth > 4) return []
+  return entity.identifier.flatMap(member =>
+    findRole(entity, member)
+      ? linksOf(thing, member)
+          .slice(0, 1)
+          .flatMap(target => identityOf(world, state, target, depth + 1))
+      : (valueOf(thing, member) ?? []),
+  )
 }

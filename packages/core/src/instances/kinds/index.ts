@@ -1,6 +1,7 @@
 import type { Rule, RuleKind } from '../../rules'
 import type { Populate, Probe, ProbesOf } from '../probe'
 import { onDelete, onUpdate } from './deeds'
+import { givenRows } from './given-rows'
 import { atMostOne, determines, manyAllowed, mayHaveNone, mayLack, mustHave, refersTo } from './links'
 import { identifies, pairMayRepeat, pairOnce } from './told-apart'
 import { admitsValue, refusesValue, stores } from './values'
@@ -22,6 +23,7 @@ const PROBES: { readonly [K in RuleKind]?: ProbesOf<Extract<Rule, { kind: K }>> 
   admitsValue,
   onDelete,
   onUpdate,
+  givenRows,
 }
 
 /** What is tried for a rule; nothing where its kind is not tried. */

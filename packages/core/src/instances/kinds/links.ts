@@ -1,13 +1,38 @@
-import { foldName } from '../../schema'
+import { foldName, sameName } from '../../schema'
 import type { Rule } from '../../rules'
 import { BY_ANYTHING, BY_KEY, BY_REFERENCE, BY_VALUE_MISSING, type Probe, type ProbesOf } from '../probe'
-import { membersNamed, touching } from '../members'
+import { membersNamed, sameAs, touching } from '../members'
 import { linksOf, unified, without, type Thing } from '../things'
 
 type OfKind<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 
-/** One that leads to two at once. */
-export const atMostOne: ProbesOf<OfKind<'atMostOne'>> = (populate, { entity, role }) => {
+/** One that leads to two at once; and what is told by the same identifier to be one, and leads to two. */
+export const atMostOne: ProbesOf<OfKind<'atMostOne'>> = (populate, rule) => [
+  ...twoAtOnce(populate, rule),
+  ...toldAsOne(populate, rule),
+]
+
+function toldAsOne(populate: Populate, { entity, role }: OfKind<'atMostOne'>): Probe[] {
+  const { identifier } = populate().entity(entity)
+  if (identifier.length === 0 || identifier.some(member => sameName(member, role))) return []
+  const populating = populate()
+  const one = populating.make(entity, { has: [...identifier, role] })
+  const other = populating.make(entity, { ...sameAs(one, identifier), has: [role] })
+  const after = populating.state
+  return [
+    {
+      wants: 'refused',
+      about: 'two-at-once',
+      before: without(after, other.id),
+      after,
+      instead: unified(after, one.id, other.id),
+      touches: touching(populating.reading, entity, [...identifier, role]),
+      refusedBy: BY_KEY,
+    },
+  ]
+}
+
+function twoAtOnce(populate: Populate, { entity, role }: OfKind<'atMostOne'>): Probe[] {
   const populating = populate()
   const one = populating.make(entity, { has: [role] })
   const [first] = linksOf(one, role)
