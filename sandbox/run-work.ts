@@ -27,10 +27,10 @@ export async function runWork(
   await session.query('BEGIN')
   const statements = await runScript(session, work.statements, onStep)
   onStep?.(work.statements.length)
-  if (work.meant) await runInstead(session, work.meant)
+  const notMeant = work.meant ? await runInstead(session, work.meant) : []
   const tried = await runTrials(session, work)
   await undo(session)
-  return { statements, ...tried }
+  return { statements, ...(notMeant.length > 0 ? { notMeant } : {}), ...tried }
 }
 
 /** All statements at once where none is refused; else anew, each by itself, without those that are. */
@@ -55,14 +55,17 @@ async function runScript(
   return outcomes
 }
 
-/** Makes the tables anew, as they are meant; what is refused is left out. */
-async function runInstead(session: Session, statements: readonly string[]): Promise<void> {
+/** Makes the tables anew, as they are meant; what is refused is left out, and told by its position. */
+async function runInstead(session: Session, statements: readonly string[]): Promise<number[]> {
   await session.query('ROLLBACK TO script')
-  for (const statement of statements) {
+  const left: number[] = []
+  for (const [i, statement] of statements.entries()) {
     await session.query('SAVEPOINT statement')
     const refusal = await refusalOf(session, statement)
     await session.query(refusal ? 'ROLLBACK TO statement' : 'RELEASE statement')
+    if (refusal) left.push(i)
   }
+  return left
 }
 
 async function firstRefused(

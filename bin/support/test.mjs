@@ -117,6 +117,16 @@ const STAGES = [
     run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
   },
   {
+    name: 'tests of the sandbox',
+    keys: ['sandbox'],
+    beside: 'units',
+    paths: [...CORE, 'sandbox', 'tests/sandbox', 'tests/support'],
+    run: async () => [
+      ...vitest('sandbox'),
+      { DATABASE_URL: await databaseFor('nomenklatura_sandbox_tests') },
+    ],
+  },
+  {
     name: 'tests of the interface',
     keys: ['app'],
     paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'],

@@ -3,14 +3,11 @@ import type { PreparedExercise } from '@nomenklatura/core/exercise'
 import type { SandboxEngine } from '@nomenklatura/core/instances'
 import { markAnswer, planAnswer, type Marking } from '@nomenklatura/core/marking'
 import { partsOf } from '@nomenklatura/core/rules'
-import { readScript, writeScript } from '@nomenklatura/core/sql'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { EnginePool } from '../../sandbox/pool'
-import { CHANGES, drawsFrom, pick } from '../reference/harmless-changes'
 import { MORE_WORLDS, WORLDS, exerciseOf } from '../reference/four-worlds'
-import { MISTAKES } from '../reference/typical-mistakes'
 import { HARBOUR } from './support/harbour'
-import { MUTANTS } from './support/mutants'
+import { generated } from './support/generated'
 import { ServerEngine } from './support/server-engine'
 
 /**
@@ -37,6 +34,21 @@ const NOT_RUN = [
   'hasSome',
   'drawn',
   'claim',
+]
+
+/** Kinds with the verdicts that the plan allows them, each of which the chance must have made so often. */
+const LEAST_SEEN = 8
+const SEEN_OFTEN = [
+  ...['identifies', 'refersTo', 'stores', 'onDelete', 'onUpdate', 'givenRows'].flatMap(kind =>
+    ['broken', 'upheld'].map(verdict => `${kind} ${verdict}`),
+  ),
+  ...['pairOnce', 'determines', 'atMostOne', 'mustHave', 'refusesValue'].flatMap(kind =>
+    ['broken', 'upheld'].map(verdict => `${kind} ${verdict}`),
+  ),
+  ...['pairMayRepeat', 'manyAllowed', 'mayLack', 'mayHaveNone'].flatMap(kind =>
+    ['too strict', 'upheld'].map(verdict => `${kind} ${verdict}`),
+  ),
+  ...['refersTo', 'stores', 'onDelete', 'onUpdate', 'givenRows'].map(kind => `${kind} too strict`),
 ]
 
 interface Seen {
@@ -68,25 +80,6 @@ const lacksEvidence = (seen: Seen): boolean => isDecided(seen) && !seen.run.witn
 /** A server writes to a disk for each: there they are fewer. */
 const SCHEMAS = { 'in a thread': 420, 'on a server': 60 }
 const exercise = exerciseOf(HARBOUR)
-const model = readScript(HARBOUR.model).schema
-
-/** A script made from the model by chance: a typical mistake or up to three mutations, and a harmless change. */
-function generated(seed: number): { script: string; meant: readonly string[]; isHarmless: boolean } {
-  const draw = drawsFrom(seed)
-  const change = draw() < 0.5 ? pick(Object.values(CHANGES), draw) : null
-  const wanted = seed % 4
-  const mistaken = wanted === 1 ? pick(Object.values(MISTAKES), draw)(model, exercise.world, draw) : undefined
-  let schema = mistaken?.schema ?? model
-  if (wanted > 1)
-    for (let i = 0; i < 2 + Math.floor(draw() * 8); i++)
-      schema = pick(Object.values(MUTANTS), draw)(schema, draw)
-  if (change) schema = change(schema, draw)
-  const { text } = writeScript(schema, { to: 'postgresql', from: 'postgresql' })
-  const meant = mistaken
-    ? exercise.document.rules.filter(({ rule }) => mistaken.isMeant(rule)).map(({ id }) => id)
-    : []
-  return { script: text, meant, isHarmless: wanted === 0 }
-}
 
 describe.each(ENGINES)('%s', (name, start) => {
   let engine: Closable
@@ -133,6 +126,8 @@ describe.each(ENGINES)('%s', (name, start) => {
         .join(' · '),
       { all, open, without },
     )
+    for (const key of name === 'in a thread' ? SEEN_OFTEN : [])
+      expect([key, (counts.get(key) ?? 0) >= LEAST_SEEN]).toEqual([key, true])
     expect(open / all).toBeLessThanOrEqual(0.02)
     expect(without / all).toBeLessThanOrEqual(0.05)
   })

@@ -16,7 +16,7 @@ export type Mutant = (schema: Schema, draw: () => number) => Schema
 const ofTable =
   (change: (table: Table, draw: () => number) => Table): Mutant =>
   (schema, draw) => {
-    const table = pick(schema.tables, draw)
+    const table = draw() < 0.2 ? schema.tables[1]! : pick(schema.tables, draw)
     return withTable(schema, table.name, of => change(of, draw))
   }
 
@@ -136,6 +136,100 @@ const otherType = ofTable((table, draw) => {
   return { ...table, columns: table.columns.map(other => (other === column ? { ...other, type } : other)) }
 })
 
+/** Decimals that are rounded away. */
+const rounded: Mutant = (schema, draw) => {
+  const places = schema.tables.flatMap(table =>
+    table.columns.filter(({ type }) => type.family === 'decimal').map(column => ({ table, column })),
+  )
+  if (places.length === 0) return schema
+  const at = pick(places, draw)
+  const type = pick(
+    [dataType('DECIMAL', ['8', '0'], 'decimal(8,0)'), dataType('INTEGER', [], 'integer')],
+    draw,
+  )
+  return withTable(schema, at.table.name, table => ({
+    ...table,
+    columns: table.columns.map(column => (column.name === at.column.name ? { ...column, type } : column)),
+  }))
+}
+
+/** Texts that are too short for what is to be kept. */
+const shortText: Mutant = (schema, draw) => {
+  const places = schema.tables.flatMap(table =>
+    table.columns
+      .filter(({ name }) => name === 'quay' || name === 'full_name')
+      .map(column => ({ table, column })),
+  )
+  const at = pick(places, draw)
+  return withTable(schema, at.table.name, table => ({
+    ...table,
+    columns: table.columns.map(column =>
+      column.name === at.column.name ? { ...column, type: dataType('VARCHAR', ['5'], 'varchar(5)') } : column,
+    ),
+  }))
+}
+
+/** A reference that cannot hold what it refers to. */
+const narrowReference: Mutant = (schema, draw) => {
+  const places = schema.tables.flatMap(table =>
+    table.columns
+      .filter(
+        ({ name, type }) =>
+          type.family === 'char' &&
+          table.references.some(({ columns }) => columns.some(other => sameName(other, name))),
+      )
+      .map(column => ({ table, column })),
+  )
+  if (places.length === 0) return schema
+  const at = pick(places, draw)
+  return withTable(schema, at.table.name, table => ({
+    ...table,
+    columns: table.columns.map(column =>
+      column.name === at.column.name ? { ...column, type: dataType('CHAR', ['3'], 'char(3)') } : column,
+    ),
+  }))
+}
+
+/** The link on the other side: what was referred to refers, and must perhaps. */
+const turnedRound: Mutant = (schema, draw) => {
+  const places = schema.tables.flatMap(table =>
+    table.references
+      .filter(
+        ({ columns, table: target }) =>
+          !sameName(target, table.name) &&
+          table.primaryKey &&
+          !columns.some(name => table.primaryKey!.columns.some(key => sameName(key, name))) &&
+          !table.uniques.some(key => key.columns.some(name => columns.includes(name))),
+      )
+      .map(reference => ({ table, reference })),
+  )
+  if (places.length === 0) return schema
+  const { table, reference } = pick(places, draw)
+  const notNull = draw() < 0.7
+  const own = (name: string): string => `${table.name}_${name}`
+  const without = withTable(schema, table.name, of => ({
+    ...of,
+    columns: of.columns.filter(({ name }) => !reference.columns.some(other => sameName(other, name))),
+    references: of.references.filter(other => other !== reference),
+  }))
+  const keyed = table.primaryKey!.columns.map(key => table.columns.find(({ name }) => sameName(name, key))!)
+  return withTable(without, without.tables.find(({ name }) => sameName(name, reference.table))!.name, of => ({
+    ...of,
+    columns: [...of.columns, ...keyed.map(column => ({ ...column, name: own(column.name), notNull }))],
+    references: [
+      ...of.references,
+      {
+        ...reference,
+        columns: keyed.map(({ name }) => own(name)),
+        table: table.name,
+        targetColumns: keyed.map(({ name }) => name),
+        onDelete: 'no action',
+        onUpdate: 'no action',
+      },
+    ],
+  }))
+}
+
 export const MUTANTS: Readonly<Record<string, Mutant>> = {
   'a value demanded or not': requiredToggled,
   'one more unique': uniqueMore,
@@ -154,4 +248,8 @@ export const MUTANTS: Readonly<Record<string, Mutant>> = {
   'a check less': checkLess,
   'a check more': checkMore,
   'another type': otherType,
+  'decimals rounded': rounded,
+  'a text too short': shortText,
+  'a reference too narrow': narrowReference,
+  'the link on the other side': turnedRound,
 }

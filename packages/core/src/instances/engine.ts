@@ -54,6 +54,8 @@ export type Stopped = 'time' | 'memory' | 'output' | 'engine'
 export interface SandboxReport {
   /** For each statement what refused it, or null; shorter where it stopped. */
   readonly statements: readonly (Refusal | null)[]
+  /** Positions among what is meant that were not taken. @defaultValue none */
+  readonly notMeant?: readonly number[]
   /** For each trial what became of it; empty where it stopped. */
   readonly trials: readonly TrialOutcome[]
   readonly stopped: Stopped | null

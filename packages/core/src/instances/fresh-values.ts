@@ -10,7 +10,7 @@ import {
   type Table,
 } from '../schema'
 import { checksOn, dayText, literalsFor, momentFrom } from '../sql'
-import { dayMeant, speaksOfToday, type Reading, type Rule } from '../rules'
+import { dayMeant, speaksOfToday, stepToTarget, type Reading, type Rule } from '../rules'
 
 /** So many values are made of one sample. */
 const MOST_MADE = 40
@@ -47,7 +47,17 @@ export class FreshValues {
     let at = this.used.get(key) ?? 0
     while (at < values.length && this.taken.has(`${key}=${values[at]}`)) at++
     this.used.set(key, at + 1)
-    return values[Math.min(at, values.length - 1)] ?? String(at + 1)
+    const value = values[Math.min(at, values.length - 1)] ?? String(at + 1)
+    this.take(entity, attribute, value)
+    return value
+  }
+
+  /** Some values for a fact that are not given to anything yet. */
+  candidates(entity: string, attribute: string, most: number): readonly string[] {
+    const key = foldName(`${entity}.${attribute}`)
+    return this.valuesFor(entity, attribute)
+      .filter(value => !this.taken.has(`${key}=${value}`))
+      .slice(0, most)
   }
 
   private valuesFor(entity: string, attribute: string): readonly string[] {
@@ -68,7 +78,7 @@ export class FreshValues {
     const given = [...new Set([...(fact?.samples ?? []), ...good, ...literals])]
     const made = fact
       ? [
-          ...given.slice(0, 1).flatMap(sample => following(sample, fact)),
+          ...given.slice(0, 4).flatMap(sample => following(sample, fact)),
           ...plainValues(fact.type),
           ...places.flatMap(({ column }) => plainValues(column.type)),
         ]
@@ -81,9 +91,22 @@ export class FreshValues {
           fit(value, column.type) === 'kept' && checksOn(table, column.name, value).outcome === wanted,
       ) &&
       (!fact || fit(value, fact.type) !== 'refused')
-    const passing = all.filter(value => suits(value, 'passes'))
+    // What no column that refers to it can hold comes after the rest.
+    const referring = places.flatMap(place => referringTo(this.reading, place))
+    const isHeld = (value: string): boolean => referring.every(({ type }) => fit(value, type) === 'kept')
+    const passing = all
+      .filter(value => suits(value, 'passes'))
+      .toSorted((a, b) => Number(isHeld(b)) - Number(isHeld(a)))
     const rest = all.filter(value => !passing.includes(value))
     return [...passing, ...rest.filter(value => suits(value, 'unknown')), ...rest]
+  }
+
+  /** The values that the exercise and its rules name for a fact. */
+  given(entity: string, attribute: string): readonly string[] {
+    const world = this.reading.entity(entity)
+    const samples = (world && findAttribute(world, attribute)?.samples) ?? []
+    const { good } = this.listed(entity, attribute)
+    return [...new Set([...samples, ...good])].filter(value => !speaksOfToday(value))
   }
 
   /** What rules say is accepted and kept, and what is refused. */
@@ -131,12 +154,13 @@ function amountOf(value: string): number | undefined {
 
 const SOME_DAY = '2026-03-14'
 
+interface Place {
+  readonly table: Table
+  readonly column: Column
+}
+
 /** All places where a fact is written: its own and its copies. */
-export function placesOf(
-  { alignment, schema }: Reading,
-  entity: string,
-  attribute: string,
-): { table: Table; column: Column }[] {
+export function placesOf({ alignment, schema }: Reading, entity: string, attribute: string): Place[] {
   return [...alignment.attributes, ...alignment.copies]
     .filter(other => sameName(other.entity, entity) && sameName(other.attribute, attribute))
     .flatMap(other => {
@@ -144,6 +168,27 @@ export function placesOf(
       const column = table && findColumn(table, other.column)
       return table && column ? [{ table, column }] : []
     })
+}
+
+/** Columns that refer to this one, by a declared reference or by what stands for a role. */
+function referringTo({ schema, alignment }: Reading, { table, column }: Place): Column[] {
+  const declared = schema.tables.flatMap(from =>
+    from.references
+      .filter(reference => sameName(reference.table, table.name))
+      .map(reference => ({
+        from: from.name,
+        columns: reference.columns.map((own, i) => [own, reference.targetColumns[i] ?? ''] as const),
+      })),
+  )
+  const implied = alignment.roles.flatMap(({ layout }) => {
+    const step = stepToTarget(layout)
+    return step && sameName(step.toTable, table.name) ? [{ from: step.fromTable, columns: step.columns }] : []
+  })
+  return [...declared, ...implied].flatMap(({ from, columns }) => {
+    const own = columns.find(([, key]) => sameName(key, column.name))?.[0]
+    const host = findTable(schema, from)
+    return (own !== undefined && host && findColumn(host, own)) || []
+  })
 }
 
 /** What comes after a value, in its manner: the next number, the next day, the next one of a list. */

@@ -36,7 +36,9 @@ export function judgeProbe(planned: PlannedProbe, outcome: TrialOutcome, options
     if (!counts(planned, outcome.refusal, outcome.at, options)) return { ...base, said: 'nothing' }
     return { ...base, said: wants === 'refused' ? 'as wanted' : 'otherwise' }
   }
-  if (planned.probe.kept) return judgeKept(base, outcome.looks)
+  const { kept } = planned.probe
+  if (kept?.decides) return judgeKept(base, outcome.looks)
+  if (kept && judgeKept(base, outcome.looks).said === 'otherwise') return { ...base, said: 'nothing' }
   if (!allThere(planned, outcome.looks)) return { ...base, said: 'nothing' }
   return { ...base, said: wants === 'accepted' ? 'as wanted' : 'otherwise' }
 }
@@ -55,7 +57,9 @@ function counts(
   const row = refusedRow(planned, refusal, at)
   if (!row) return false
   if (columns.length === 0) return isOnlyValueInDoubt(row, probe.touches)
-  return columns.some(name => isTouched(row, name, probe.touches))
+  const touched = columns.filter(name => isTouched(row, name, probe.touches))
+  // A check over other columns as well may be about those: with other values it might have passed.
+  return touched.length > 0 && (state !== '23514' || touched.length === columns.length)
 }
 
 /** The row that was not taken, where the statement enters several by the table that the engine names. */

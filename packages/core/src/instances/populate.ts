@@ -1,6 +1,7 @@
 import { findEntity, type WorldEntity, type WorldRole } from '../alignment'
 import { foldName, sameName } from '../schema'
 import type { Reading, Rule } from '../rules'
+import { checksOnRow } from '../sql'
 import type { FreshValues } from './fresh-values'
 import { placesOf } from './fresh-values'
 import { EMPTY_STATE, linksOf, thingIn, withThing, type State, type Thing } from './things'
@@ -15,8 +16,12 @@ export interface Wanted {
   readonly has?: readonly string[]
   /** Copies in its row, by `role.attribute`. */
   readonly copies?: Readonly<Record<string, string>>
+  /** Nothing leads to it, not even where its row should say what does. */
+  readonly isAlone?: boolean
 }
 
+/** So many values are tried in place of one, and their square in all. */
+const MOST_TRIED = 10
 /** How far things lead to others that must be there. */
 const MOST_DEPTH = 8
 
@@ -49,12 +54,13 @@ export class Populating {
     this.making.push(own)
     for (const [name, value] of Object.entries(wanted.values ?? {})) this.values.take(entity, name, value)
     own.links = this.linksFor(found, wanted)
-    own.values = this.valuesFor(found, wanted)
+    own.values = this.suited(found, this.valuesFor(found, wanted), wanted)
     if (wanted.copies)
       own.copies = new Map(Object.entries(wanted.copies).map(([path, value]) => [foldName(path), value]))
     this.making.pop()
     this.state = withThing(this.state, own)
     this.lodge(own)
+    if (!wanted.isAlone) this.leadTo(own)
     return own
   }
 
@@ -83,6 +89,11 @@ export class Populating {
     return this.values.next(entity, attribute)
   }
 
+  /** The values that the exercise and its rules name for a fact. */
+  given(entity: string, attribute: string): readonly string[] {
+    return this.values.given(entity, attribute)
+  }
+
   entity(name: string): WorldEntity {
     const found = findEntity(this.reading.world, name)
     if (!found) throw new RangeError(`The world has no "${name}".`)
@@ -108,6 +119,40 @@ export class Populating {
     return values
   }
 
+  /** The values with others in place of those that are not wanted so, until the checks of the table let them pass. */
+  private suited(
+    { name, identifier }: WorldEntity,
+    values: ReadonlyMap<string, string>,
+    wanted: Wanted,
+  ): ReadonlyMap<string, string> {
+    const placed = this.reading.alignment.attributes.filter(({ entity }) => sameName(entity, name))
+    const table = this.reading.placement(name) && this.reading.table(this.reading.placement(name)!.table)
+    if (!table || table.checks.length === 0) return values
+    const passes = (found: ReadonlyMap<string, string>): boolean => {
+      const row = placed
+        .filter(place => sameName(place.table, table.name))
+        .map(({ attribute, column }) => [foldName(column), found.get(foldName(attribute)) ?? null] as const)
+      return checksOnRow(table, new Map(row)).outcome !== 'refuses'
+    }
+    if (passes(values)) return values
+    const fixed = folded(wanted.values ?? {}).map(([key]) => key)
+    const free = [...values.keys()]
+      .filter(key => !fixed.includes(key))
+      .toSorted((a, b) => Number(isAmong(identifier, a)) - Number(isAmong(identifier, b)))
+    let tried: ReadonlyMap<string, string>[] = [values]
+    for (const key of free) {
+      const others = this.values.candidates(name, key, MOST_TRIED)
+      tried = tried
+        .flatMap(before => [before, ...others.map(value => new Map([...before, [key, value]]))])
+        .slice(0, MOST_TRIED ** 2)
+      const found = tried.find(passes)
+      if (!found) continue
+      for (const changed of free) this.values.take(name, changed, found.get(changed)!)
+      return found
+    }
+    return values
+  }
+
   private linksFor(entity: WorldEntity, wanted: Wanted): ReadonlyMap<string, readonly number[]> {
     const links = new Map(folded(wanted.links ?? {}))
     for (const role of entity.roles) {
@@ -128,7 +173,7 @@ export class Populating {
   private targetFor({ name, target, required }: WorldRole): number | undefined {
     const own = this.making.at(-1)
     if (own && sameName(own.entity, target) && !required) return this.make(target, { lacks: [name] }).id
-    const above = this.making.find(thing => sameName(thing.entity, target))
+    const above = this.making.findLast(thing => sameName(thing.entity, target))
     if (above) return above.id
     return this.making.length > MOST_DEPTH ? undefined : this.make(target).id
   }
@@ -147,6 +192,21 @@ export class Populating {
     )
     const isBeingMade = this.making.some(other => sameName(other.entity, inside.entity))
     if (!isLedTo && !isBeingMade) this.make(inside.entity, { links: { [inside.role]: [thing.id] } })
+  }
+
+  /** Where a thing's own row must name what leads to it, something does. */
+  private leadTo(thing: Thing): void {
+    if (this.making.length > MOST_DEPTH) return
+    for (const { entity, role, layout } of this.reading.alignment.roles) {
+      if (layout.kind !== 'backward' || !this.reading.isStepRequired(layout.step)) continue
+      if (!sameName(this.reading.role(entity, role)?.target ?? '', thing.entity)) continue
+      const isLedTo = [...this.state.things.values()].some(
+        other => sameName(other.entity, entity) && linksOf(other, role).includes(thing.id),
+      )
+      // What is being made leads to it when it is made.
+      const isBeingMade = this.making.some(other => sameName(other.entity, entity))
+      if (!isLedTo && !isBeingMade) this.make(entity, { links: { [role]: [thing.id] } })
+    }
   }
 
   /** A guest that is left in the rows of a table that leads to all its ends needs such a row. */

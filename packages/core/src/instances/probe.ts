@@ -47,6 +47,8 @@ export interface Kept {
   readonly thing: number
   readonly attribute: string
   readonly value: string
+  /** Whether the rule is about that: else what is read back otherwise only says that it was not what was meant. */
+  readonly decides: boolean
 }
 
 /** What is done to a thing, and what is looked at afterwards. */

@@ -119,7 +119,7 @@ export class Realising {
       found = product(
         found,
         leading.length === 0
-          ? [nothing(layout.step, of)]
+          ? [this.nothing(layout.step, of)]
           : leading.map(other => handle(layout.step, other.id, of)),
       )
     }
@@ -135,7 +135,7 @@ export class Realising {
     const copied = (target: number | undefined): Cells => this.copiesIn(thing, role, target, table, state)
     if (layout?.kind === 'forward' && sameName(layout.step.fromTable, table.name))
       return targets.length === 0
-        ? [joined(nothing(layout.step, of), copied(undefined))]
+        ? [joined(this.nothing(layout.step, of), copied(undefined))]
         : targets.map(target => joined(handle(layout.step, target, of), copied(target)))
     if (layout?.kind === 'columns' && sameName(layout.table, table.name))
       return targets.length === 0
@@ -155,6 +155,13 @@ export class Realising {
     // The link stands elsewhere; what is copied of the target may stand here all the same.
     const copies = targets.map(copied).filter(cells => cells.size > 0)
     return copies.length > 0 ? copies : undefined
+  }
+
+  /** No link: a reference of which one column is empty leads nowhere, whatever stands in those that must be filled. */
+  private nothing({ fromTable, columns }: Step, of: string): Cells {
+    const table = this.reading.table(fromTable)
+    const free = columns.filter(([own]) => !this.reading.isRequired(table, own))
+    return new Map((free.length > 0 ? free : columns).map(([own]) => [foldName(own), empty(of)]))
   }
 
   /** No target: its facts in the row are empty. */
@@ -273,7 +280,7 @@ export class Realising {
             const targets = linksOf(thing, role)
             const choices =
               targets.length === 0
-                ? [nothing(layout.toTarget, of)]
+                ? [this.nothing(layout.toTarget, of)]
                 : targets.map(target => handle(layout.toTarget, target, of))
             found = product(
               found.map(cells => joined(cells, handle(layout.toEntity, thing.id, `${entity}`))),
@@ -313,9 +320,6 @@ const empty = (of: string): RowCell => ({ is: 'value', value: null, of })
 
 const handle = ({ columns, toTable }: Step, thing: number, of: string): Cells =>
   new Map(columns.map(([own, column]) => [foldName(own), { is: 'of', thing, table: toTable, column, of }]))
-
-const nothing = ({ columns }: Step, of: string): Cells =>
-  new Map(columns.map(([own]) => [foldName(own), empty(of)]))
 
 const sameLinks = (a: readonly number[], b: readonly number[]): boolean =>
   a.length === b.length && a.every(id => b.includes(id))

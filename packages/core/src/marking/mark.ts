@@ -152,10 +152,20 @@ function markTables(
   const together = reasoned.map(sheet => {
     const plan = planSheet(sheet)
     if (!plan) return sheet
-    ran = { tables: plan.work.meant ?? plan.work.statements, stopped: report.stopped }
+    ran = { tables: madeBy(plan.work, report), stopped: report.stopped }
     return withReport(sheet, plan, report)
   })
   return { ...toMarking(exercise, model, together), ...(ran ? { ran } : {}) }
+}
+
+/** The statements that made the tables of the trials. */
+function madeBy(
+  { meant, statements }: SandboxWork,
+  { notMeant = [], statements: refusals }: SandboxReport,
+): string[] {
+  return meant
+    ? meant.filter((_, i) => !notMeant.includes(i))
+    : statements.filter((_, i) => refusals[i] === null)
 }
 
 interface MarkedUnder {

@@ -41,7 +41,7 @@ function enter(populating: Populating, { entity, values }: GivenRow): number {
     else if (!role) facts[member] = value
     else links[member] = [named(populating, role.target, value)]
   }
-  return populating.make(entity, { values: facts, links, lacks }).id
+  return populating.make(entity, { values: facts, links, lacks, isAlone: true }).id
 }
 
 /** What is there with these parts; else one that is only named. */

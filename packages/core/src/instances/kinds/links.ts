@@ -2,6 +2,7 @@ import { foldName, sameName } from '../../schema'
 import type { Rule } from '../../rules'
 import { BY_ANYTHING, BY_KEY, BY_REFERENCE, BY_VALUE_MISSING, type Probe, type ProbesOf } from '../probe'
 import { membersNamed, sameAs, touching } from '../members'
+import type { Populating } from '../populate'
 import { linksOf, unified, without, type Thing } from '../things'
 
 type OfKind<K extends Rule['kind']> = Extract<Rule, { kind: K }>
@@ -37,7 +38,7 @@ function twoAtOnce(populate: Populate, { entity, role }: OfKind<'atMostOne'>): P
   const one = populating.make(entity, { has: [role] })
   const [first] = linksOf(one, role)
   const target = populating.reading.role(entity, role)!.target
-  const second = populating.make(target)
+  const second = populating.make(target, { isAlone: true })
   const before = populating.state
   populating.change(one, { links: { [role]: [first!, second.id] } })
   return [
@@ -108,7 +109,7 @@ export const mayHaveNone: ProbesOf<OfKind<'mayHaveNone'>> = (populate, { entity,
   const { inside } = populating.reading.placement(target) ?? {}
   // What stands in the rows of those that lead to it is not said without them.
   if (inside) return []
-  const own = populating.make(target)
+  const own = populating.make(target, { isAlone: true })
   return [
     {
       wants: 'accepted',
@@ -130,6 +131,7 @@ export const refersTo: ProbesOf<OfKind<'refersTo'>> = (populate, { entity, role 
       ? [namingNothing(populate, entity, role), ...namingPartly(populate, entity, role)]
       : []),
     namingOne(populate, entity, role),
+    ...namingGiven(populate, entity, role),
   ]
 }
 
@@ -188,6 +190,37 @@ function mixed(thing: Thing, identifier: readonly string[], other: string) {
       }),
     ),
     has: [other],
+  }
+}
+
+/** So many values that the exercise names are tried for what tells a thing apart. */
+const MOST_GIVEN = 4
+
+/** One that names what has a value of the exercise. */
+function namingGiven(populate: Populate, entity: string, role: string): Probe[] {
+  const { target } = populate().reading.role(entity, role)!
+  const [attribute, ...others] = populate().entity(target).identifier
+  if (attribute === undefined || others.length > 0) return []
+  if (populate().reading.role(target, attribute)) return []
+  return populate()
+    .given(target, attribute)
+    .slice(0, MOST_GIVEN)
+    .map(value => {
+      const populating = populate()
+      const there = populating.make(target, { values: { [attribute]: value } })
+      return namingIt(populating, entity, role, there.id)
+    })
+}
+
+function namingIt(populating: Populating, entity: string, role: string, target: number): Probe {
+  const own = populating.make(entity, { links: { [role]: [target] } })
+  return {
+    wants: 'accepted',
+    about: 'there',
+    before: without(populating.state, own.id),
+    after: populating.state,
+    touches: touching(populating.reading, entity, [role]),
+    refusedBy: [...BY_REFERENCE, '22'],
   }
 }
 

@@ -1,6 +1,6 @@
 import type { Rule } from '../../rules'
 import { findAttribute } from '../../alignment'
-import { BY_ANYTHING, BY_VALUE, type Populate, type Probe, type ProbesOf } from '../probe'
+import { BY_ANYTHING, BY_VALUE, type Kept, type Populate, type Probe, type ProbesOf } from '../probe'
 import { membersNamed, touching } from '../members'
 import { without } from '../things'
 
@@ -10,29 +10,30 @@ type OfKind<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 const MOST_VALUES = 12
 
 /** Each value is accepted and read back as it was. */
-export const stores: ProbesOf<OfKind<'stores'>> = (populate, { entity, attribute, values }) =>
-  values.slice(0, MOST_VALUES).flatMap(value => {
-    const probe = withValue(populate, entity, attribute, value)
-    return probe ? [{ ...probe, wants: 'accepted' as const, refusedBy: BY_ANYTHING, kept: probe.kept }] : []
-  })
+export const stores: ProbesOf<OfKind<'stores'>> = (populate, rule) =>
+  withEach(populate, rule).map(probe => ({
+    ...probe,
+    wants: 'accepted' as const,
+    refusedBy: BY_ANYTHING,
+    kept: { ...probe.kept, decides: true },
+  }))
 
-export const admitsValue: ProbesOf<OfKind<'admitsValue'>> = (populate, { entity, attribute, values }) =>
-  values.slice(0, MOST_VALUES).flatMap(value => {
-    const probe = withValue(populate, entity, attribute, value)
-    return probe ? [{ ...without_(probe), wants: 'accepted' as const, refusedBy: BY_ANYTHING }] : []
-  })
+export const admitsValue: ProbesOf<OfKind<'admitsValue'>> = (populate, rule) =>
+  withEach(populate, rule).map(probe => ({ ...probe, wants: 'accepted' as const, refusedBy: BY_ANYTHING }))
 
-export const refusesValue: ProbesOf<OfKind<'refusesValue'>> = (populate, { entity, attribute, values }) =>
-  values.slice(0, MOST_VALUES).flatMap(value => {
-    const probe = withValue(populate, entity, attribute, value)
-    return probe
-      ? [{ ...without_(probe), wants: 'refused' as const, refusedBy: BY_VALUE, unlisted: probe.touches[0]! }]
-      : []
-  })
+export const refusesValue: ProbesOf<OfKind<'refusesValue'>> = (populate, rule) =>
+  withEach(populate, rule).map(probe => ({
+    ...probe,
+    wants: 'refused' as const,
+    refusedBy: BY_VALUE,
+    unlisted: probe.touches[0]!,
+  }))
 
-type Drawn = Omit<Probe, 'wants' | 'refusedBy' | 'kept'> & { readonly kept: NonNullable<Probe['kept']> }
+type Drawn = Omit<Probe, 'wants' | 'refusedBy' | 'kept'> & { readonly kept: Kept }
+type ValueRule = OfKind<'stores' | 'admitsValue' | 'refusesValue'>
 
-const without_ = ({ kept: _, ...probe }: Drawn): Omit<Drawn, 'kept'> => probe
+const withEach = (populate: Populate, { entity, attribute, values }: ValueRule): Drawn[] =>
+  values.slice(0, MOST_VALUES).flatMap(value => withValue(populate, entity, attribute, value) ?? [])
 
 /** A thing with the value; a role's value is what identifies its target. */
 function withValue(populate: Populate, entity: string, attribute: string, value: string): Drawn | undefined {
@@ -46,7 +47,7 @@ function withValue(populate: Populate, entity: string, attribute: string, value:
     before: without(populating.state, own.id),
     after: populating.state,
     touches: [...membersNamed(entity, [attribute]), ...touching(populating.reading, entity, [attribute])],
-    kept: { thing: own.id, attribute, value },
+    kept: { thing: own.id, attribute, value, decides: false },
     isOfToday: fact.byToday || /^today/i.test(value),
   }
 }

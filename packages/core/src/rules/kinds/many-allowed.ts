@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { SHEETS } from '../../findings'
+import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
 import type { Reading } from '../reading'
@@ -54,7 +55,9 @@ function evaluate(reading: Reading, { entity, role }: ManyAllowed): Result {
   const from = tree.root(host.table)
   const row = reading.followBack(tree, from, entity, role)
   const identifier = reading.entity(target)?.identifier ?? []
-  const left = reading.columns(tree, from, target, identifier) ?? []
+  const named = reading.columns(tree, from, target, identifier) ?? []
+  // Where the link stands in f's own row, there is one for each e, with the same facts of f in all of them.
+  const left = layout.kind === 'backward' ? [...named, ...factsOf(reading, from, target)] : named
   const rows = layout.kind === 'via' || layout.kind === 'forward' ? [from] : []
   if (!row || (left.length === 0 && rows.length === 0))
     return absent('identifier-absent', { entity: target, members: identifier })
@@ -65,6 +68,20 @@ function evaluate(reading: Reading, { entity, role }: ManyAllowed): Result {
       ? reading.columns(tree, row, entity, reading.entity(entity)?.identifier ?? [])
       : undefined
   return mustNotReachRow(reading, tree, left, row, rows, names)
+}
+
+/** Where the facts and the links of an entity stand in a row of its own. */
+function factsOf({ alignment }: Reading, at: Occurrence, entity: string): ColumnAt[] {
+  const isOwn = (other: string, table: string): boolean =>
+    sameName(other, entity) && sameName(table, at.table.name)
+  const facts = alignment.attributes.filter(placed => isOwn(placed.entity, placed.table))
+  const links = alignment.roles.flatMap(({ entity: other, layout }) =>
+    layout.kind === 'forward' && isOwn(other, layout.step.fromTable) ? layout.step.columns : [],
+  )
+  return [...facts.map(({ column }) => column), ...links.map(([column]) => column)].map(column => ({
+    at,
+    column,
+  }))
 }
 
 function mustNotReachRow(
