@@ -25,7 +25,7 @@ import { ledgerClaims } from '../db/demo/answers-ledger'
 
 /**
  * Benchmarks, as ratios within one run. `--short` runs each a few times only, to see that they still run: it
- * judges nothing. By hand: npm run bench.
+ * judges nothing. By hand: npm run bench; with --sandbox the engines as well.
  */
 const short = process.argv.includes('--short')
 
@@ -291,3 +291,4 @@ await claims()
 await diagrams()
 rows(report, short)
 worst(report, short)
+if (process.argv.includes('--sandbox')) await (await import('./sandbox')).sandbox(report)

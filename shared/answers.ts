@@ -224,6 +224,8 @@ export interface CheckAnswer {
   readonly verdicts: readonly CheckedRule[]
   /** On which tables rows were run; null where nothing was. */
   readonly ran: Ran | null
+  /** The verdicts are those of reasoning, since rows are still being run: asked again it says more. */
+  readonly isBeingRun: boolean
 }
 
 export interface CheckedRule {

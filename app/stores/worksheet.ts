@@ -4,6 +4,10 @@ import { contentFrom, sheetModule, type ContentOf } from '@nomenklatura/core/she
 import { readScript } from '@nomenklatura/core/sql'
 import type { CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
+/** So often, and after so long, a check is asked again for what was still being run. */
+const MOST_TRIES = 8
+const AGAIN_MS = 1000
+
 /** A student's working copy of one exercise: a keeper for each sheet, and what was checked last. */
 export const useWorksheetStore = defineStore('worksheet', () => {
   const sheet = shallowRef<WorksheetAnswer>()
@@ -78,7 +82,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     if (conflict.value) savers.value[conflict.value]?.resolveConflict(mine)
   }
 
-  async function runCheck(): Promise<void> {
+  /** Checks; what is still being run is asked for again, as long as nothing changes. */
+  async function runCheck(tries = MOST_TRIES): Promise<void> {
     const { value: current } = sheet
     if (!current || checking.value) return
     checking.value = true
@@ -94,6 +99,10 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     } finally {
       checking.value = false
     }
+    if (check.value.answer.isBeingRun && tries > 0)
+      setTimeout(() => {
+        if (sheet.value === current && everything.value === of) runCheck(tries - 1).catch(() => {})
+      }, AGAIN_MS)
   }
 
   async function handIn(): Promise<HandInReceipt> {

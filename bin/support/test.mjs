@@ -49,6 +49,7 @@ const vitest = (...projects) => {
   return [bin('vitest'), ['run', ...chosen.flatMap(name => ['--project', name]), ...rest]]
 }
 
+let starting
 let cluster
 let folder
 const passed = []
@@ -56,7 +57,9 @@ const passed = []
 async function databaseFor(name) {
   if (process.env.DATABASE_URL) return process.env.DATABASE_URL
   folder ??= mkdtempSync(join(process.getuid() === 0 ? '/var/tmp' : tmpdir(), 'nomenklatura-test-'))
-  cluster = await startCluster(join(folder, 'cluster'), name)
+  // Stages beside each other share it.
+  starting ??= startCluster(join(folder, 'cluster'), name)
+  cluster = await starting
   return cluster.url
 }
 

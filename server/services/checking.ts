@@ -1,9 +1,11 @@
 import type { MarkableAnswer, HelpLevel } from '@nomenklatura/core/exercise'
+import type { SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
 import type { CheckAnswer, MyState, Role } from '#shared/answers'
 import { TooMuch, compute } from '../pool/compute'
 import type { ExerciseRef } from '../pool/tasks'
 import type { Db } from '../repositories/database'
 import { latestRevision, type Exercise } from '../repositories/exercises'
+import { logFault } from './log'
 import { Refusal } from './problem'
 import { runOnce } from './running'
 import { seedOf } from './sheets'
@@ -12,6 +14,8 @@ import { visibleExercise } from './worksheets'
 
 const CHECK_MS = 2000
 const FINDINGS_MS = 1000
+/** So long a check waits for rows to be run; then it answers by reasoning. */
+const RUN_MS = 1000
 /** After a check that took too long, so long only the reading is told. */
 const REST_MS = 10_000
 
@@ -63,7 +67,7 @@ async function oneAtATime<Answer>(personId: string, run: () => Promise<Answer>):
   }
 }
 
-type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'ran' | 'tooMuch'>
+type Told = Pick<CheckAnswer, 'findings' | 'findingsLeft' | 'verdicts' | 'ran' | 'isBeingRun' | 'tooMuch'>
 
 async function run(
   db: Db,
@@ -76,18 +80,41 @@ async function run(
   if ((resting.get(personId) ?? 0) > Date.now()) return justReading(exercise, answer, helpLevel)
   try {
     const work = tellsVerdicts ? await compute('plan', { exercise, answer }, { ms: CHECK_MS }) : null
-    const report = (work && (await runOnce(db, work))) ?? undefined
+    const report = work ? await runWithin(db, work) : null
     const told = await compute(
       'check',
-      { exercise, answer, helpLevel, tellsVerdicts, report },
+      {
+        exercise,
+        answer,
+        helpLevel,
+        tellsVerdicts,
+        report: report === 'later' ? undefined : (report ?? undefined),
+      },
       { ms: CHECK_MS },
     )
-    return { ...told, tooMuch: null }
+    return { ...told, isBeingRun: report === 'later', tooMuch: null }
   } catch (error) {
     if (!(error instanceof TooMuch)) throw error
     for (const [person, until] of resting) if (until < Date.now()) resting.delete(person)
     resting.set(personId, Date.now() + REST_MS)
     return justReading(exercise, answer, helpLevel)
+  }
+}
+
+/** What came of running it, if it comes soon. */
+async function runWithin(db: Db, work: SandboxWork): Promise<SandboxReport | null | 'later'> {
+  const running = runOnce(db, work).catch((error: unknown) => {
+    logFault('sandbox', error)
+    return null
+  })
+  let timer: NodeJS.Timeout | undefined
+  const late = new Promise<'later'>(resolve => {
+    timer = setTimeout(resolve, RUN_MS, 'later')
+  })
+  try {
+    return await Promise.race([running, late])
+  } finally {
+    clearTimeout(timer)
   }
 }
 
@@ -105,6 +132,7 @@ async function justReading(
       ...told,
       verdicts: [],
       ran: null,
+      isBeingRun: false,
       tooMuch: `${TOO_MUCH}: only how it is written was looked at. Take parts out, and check again.`,
     }
   } catch (error) {
@@ -114,6 +142,7 @@ async function justReading(
       findingsLeft: 0,
       verdicts: [],
       ran: null,
+      isBeingRun: false,
       tooMuch: `${TOO_MUCH}: take parts out, and check again.`,
     }
   }

@@ -4,6 +4,10 @@ import { runInSandbox } from '../pool/engines'
 import type { Db } from '../repositories/database'
 import { findRun, insertRun } from '../repositories/runs'
 
+/** What came of the last ones in this process, those included that did not come to their end: for a while. */
+const recent = new Map<string, SandboxReport>()
+const MOST_RECENT = 200
+
 /** What is running in this process just now, by what it runs: who asks for the same waits for it. */
 const running = new Map<string, Promise<SandboxReport | null>>()
 
@@ -21,9 +25,20 @@ export function runOnce(db: Db, work: SandboxWork): Promise<SandboxReport | null
 }
 
 async function runNew(db: Db, hash: string, work: SandboxWork): Promise<SandboxReport | null> {
-  const before = await findRun(db, hash)
+  const before = recent.get(hash) ?? (await findRun(db, hash))
   if (before) return before
   const report = await runInSandbox(work)
+  if (report) remember(hash, report)
   if (report && report.stopped === null) await insertRun(db, hash, report)
   return report
 }
+
+/** The oldest makes room; one that did not come to its end is forgotten after a minute. */
+function remember(hash: string, report: SandboxReport): void {
+  recent.set(hash, report)
+  const [oldest] = recent.keys()
+  if (recent.size > MOST_RECENT && oldest !== undefined) recent.delete(oldest)
+  if (report.stopped !== null) setTimeout(() => recent.delete(hash), FORGET_MS).unref()
+}
+
+const FORGET_MS = 60_000

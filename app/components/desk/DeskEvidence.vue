@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
+import { replayAsSql } from '@nomenklatura/core/instances'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { sheetView } from '~/sheets'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
@@ -36,6 +37,14 @@ const lost = computed(() => {
   return cell.value ? lostInWords(rightBefore(cells, cell.value), sheet, 'the') : ''
 })
 provideRan(() => handIn.marking?.ran?.tables)
+/** All that brings a disagreement about: the rule, what is said of it, and the rows on the tables. */
+function saveFault(): void {
+  if (!cell.value?.witness || !entry.value) return
+  const { because, witness } = cell.value
+  const head = [entry.value.sentence, ...because.map(reasonInWords)].map(line => `-- ${line}`)
+  const sql = replayAsSql(handIn.marking?.ran?.tables ?? [], witness) ?? ''
+  download(`${head.join('\n')}\n${sql}`, 'text/plain;charset=utf-8', `disagreement-${rule}.sql`)
+}
 const DOUBTS = {
   pairing: 'A part has no sure counterpart: pair it.',
   unread: 'A statement was not read: it is shown under Why.',
@@ -76,6 +85,14 @@ const DOUBTS = {
         <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reasonInWords(reason) }}</p>
         <p v-if="lost" class="small lost">{{ lost }}</p>
         <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
+        <button
+          v-if="cell.doubt === 'disagreement' && cell.witness?.run"
+          type="button"
+          class="plain small"
+          @click="saveFault"
+        >
+          Save it as a file, for those who mend it
+        </button>
         <p v-else-if="cell.confidence !== 'sure'" class="small open">
           It rests on a pairing that is {{ cell.confidence }}.
         </p>

@@ -15,6 +15,7 @@ const {
   hasText,
   nothing = 'Nothing to see. Check looks at what is here.',
   tooMuch = null,
+  isBeingRun = false,
   left = 0,
   folds = false,
 } = defineProps<{
@@ -31,6 +32,8 @@ const {
   nothing?: string
   /** What could not be looked at, in words. */
   tooMuch?: string | null | undefined
+  /** Verdicts are those of reasoning so far: rows are being run. */
+  isBeingRun?: boolean | undefined
   /** How many notes more there are than stand here. */
   left?: number
   /** Whether the margin can be folded away. */
@@ -74,14 +77,13 @@ function toggle(rule: string): void {
       }}</span>
     </div>
     <p v-if="checkedAt || folds" class="soft small checked">
-      <span>{{ !checkedAt ? '' : isStale ? 'changed since the check' : `checked ${checkedAt}` }}</span><button
-        v-if="folds"
-        type="button"
-        class="plain small"
-        @click="emit('fold')"
-      >
-        Fold
-      </button>
+      <span>{{
+        !checkedAt
+          ? ''
+          : isStale
+            ? 'changed since the check'
+            : `checked ${checkedAt}${isBeingRun ? ' by reasoning; its rows are being run' : ''}`
+      }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
     </p>
     <p v-if="tooMuch" class="too-much" role="alert">{{ tooMuch }}</p>
     <p v-if="notes.length === 0 && verdicts.length === 0" class="serif soft empty">

@@ -197,6 +197,7 @@ provideRan(() => store.check?.answer.ran?.tables)
           :is-stale="store.isStale"
           :tells-verdicts="sheet.helpLevel !== 'assessed'"
           :too-much="store.isStale ? null : store.check?.answer.tooMuch"
+          :is-being-run="store.check?.answer.isBeingRun"
           :left="store.check?.answer.findingsLeft ?? 0"
           :has-text="!store.isEmpty"
           :folds="!isPhone"

@@ -7,6 +7,7 @@ import {
   sameName,
   type Column,
   type Reference,
+  type Schema,
   type Table,
 } from '../schema'
 import { checksOn, literalsFor } from '../sql'
@@ -135,12 +136,7 @@ export class Filling {
 
   /** Whether rows may lead to this one by the column: its number is always said. */
   private isLedTo(table: Table, column: string): boolean {
-    return this.reading.schema.tables.some(({ references }) =>
-      references.some(
-        ({ table: name, targetColumns }) =>
-          sameName(name, table.name) && targetColumns.some(target => foldName(target) === column),
-      ),
-    )
+    return ledTo(this.reading.schema).has(`${foldName(table.name)} ${column}`)
   }
 
   /** A reference that stands for nothing and must lead somewhere: to a row that is there, or one made for it. */
@@ -208,6 +204,23 @@ export class Filling {
       isListed: true,
     })
   }
+}
+
+const LED_TO = new WeakMap<Schema, ReadonlySet<string>>()
+
+/** The columns that references lead to, by table and name; worked out once for a schema. */
+function ledTo(schema: Schema): ReadonlySet<string> {
+  const known = LED_TO.get(schema)
+  if (known) return known
+  const found = new Set(
+    schema.tables.flatMap(({ references }) =>
+      references.flatMap(({ table, targetColumns }) =>
+        targetColumns.map(column => `${foldName(table)} ${foldName(column)}`),
+      ),
+    ),
+  )
+  LED_TO.set(schema, found)
+  return found
 }
 
 /** Whether a row has to name the column, though it stands for nothing. */

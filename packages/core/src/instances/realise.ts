@@ -1,5 +1,5 @@
 import { findEntity, type Step } from '../alignment'
-import { foldName, sameName, type Table } from '../schema'
+import { findTable, foldName, sameName, type Table } from '../schema'
 import type { Reading } from '../rules'
 import { sharedRoles } from './populate'
 import { identityOf, linksOf, thingIn, valueOf, type State, type Thing } from './things'
@@ -31,10 +31,20 @@ const MOST_ROWS = 200
  * world, its anchor's things joined along the paths of its columns.
  */
 export class Realising {
-  constructor(private readonly reading: Reading) {}
+  /** Those that stand for something: the others have no rows but those that are only needed. */
+  private readonly tables: readonly Table[]
+
+  constructor(private readonly reading: Reading) {
+    const { entities, roles } = reading.alignment
+    const named = new Set([
+      ...entities.flatMap(({ table, parts }) => [table, ...parts.map(part => part.table)]),
+      ...roles.flatMap(({ layout }) => (layout.kind === 'via' ? [layout.table] : [])),
+    ])
+    this.tables = [...named].flatMap(name => findTable(reading.schema, name) ?? [])
+  }
 
   rows(state: State): DraftRow[] {
-    return this.reading.schema.tables.flatMap(table => this.rowsOf(table, state)).slice(0, MOST_ROWS)
+    return this.tables.flatMap(table => this.rowsOf(table, state)).slice(0, MOST_ROWS)
   }
 
   /** The row in which a thing would stand that is only named. */
