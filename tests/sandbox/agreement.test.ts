@@ -37,7 +37,7 @@ const NOT_RUN = [
 ]
 
 /** Kinds with the verdicts that the plan allows them, each of which the chance must have made so often. */
-const LEAST_SEEN = 8
+const LEAST_SEEN = 4
 const SEEN_OFTEN = [
   ...['identifies', 'refersTo', 'stores', 'onDelete', 'onUpdate', 'givenRows'].flatMap(kind =>
     ['broken', 'upheld'].map(verdict => `${kind} ${verdict}`),
@@ -78,7 +78,7 @@ const isDecided = ({ by }: Seen): boolean => by.verdict !== 'not shown' && by.ve
 const lacksEvidence = (seen: Seen): boolean => isDecided(seen) && !seen.run.witness?.run
 
 /** A server writes to a disk for each: there they are fewer. */
-const SCHEMAS = { 'in a thread': 420, 'on a server': 60 }
+const SCHEMAS = { 'in a thread': 300, 'on a server': 60 }
 const exercise = exerciseOf(HARBOUR)
 
 describe.each(ENGINES)('%s', (name, start) => {

@@ -14,7 +14,7 @@ export function witnessOf(judged: JudgedProbe): Witness {
   return {
     outcome: refused ? 'refused' : 'accepted',
     by: refused && refusedBy(refused, bad?.table),
-    tables: tablesOf(entered, bad, probe.touches),
+    tables: [...absentTables(judged, entered), ...tablesOf(entered, bad, probe.touches)],
     wanted: judged.said !== 'otherwise',
     run: {
       before: trial.before,
@@ -43,6 +43,16 @@ function tablesOf(rows: readonly Row[], bad: Row | undefined, touches: readonly 
     }
   })
 }
+
+/** What is named and not there: its table without a row, unless others stand in it. */
+const absentTables = ({ absent }: JudgedProbe, entered: readonly Row[]): WitnessTable[] =>
+  absent
+    .filter(({ table }) => !entered.some(row => row.table === table))
+    .map(({ table, columns }) => ({
+      table: table.name,
+      columns: columns.map(name => findColumn(table, name)?.name ?? name),
+      rows: [],
+    }))
 
 /** Columns that any of the rows says something in, and those that the rule is about, in the order of the table. */
 function columnsOf(table: Table, rows: readonly Row[], touches: readonly string[]): string[] {

@@ -1,4 +1,4 @@
-import { foldName, sameName } from '../schema'
+import { declaredKeys, findTable, foldName, sameName, type Table } from '../schema'
 import type { Reading, Rule } from '../rules'
 import { deedLooks } from './deed-looks'
 import type { SandboxWork, Trial } from './engine'
@@ -19,10 +19,18 @@ export interface PlannedProbe {
   readonly tried: readonly Row[]
   /** The rows that each statement tried enters. */
   readonly entries: readonly Entry[]
+  /** Where what is only named would stand. */
+  readonly absent: readonly Absent[]
   readonly trial: Trial
   /** So many of the looks count the rows that were entered. */
   readonly counted: number
   at: number
+}
+
+/** A table in which a row is named that is not there, with the columns by which it is. */
+export interface Absent {
+  readonly table: Table
+  readonly columns: readonly string[]
 }
 
 /** A rule, and the pairing under which it was judged. */
@@ -133,6 +141,7 @@ function planProbe(probe: Probe, { reading, writer, run }: Planning): PlannedPro
     ready,
     tried: writer.sorted(tried),
     entries,
+    absent: absentIn(probe.after, reading),
     trial: { before: texts(writer.entering(ready)), tried: texts(entries), looks },
     counted: counting.length,
     at: -1,
@@ -162,6 +171,17 @@ function leadsTo(row: Row, other: Row): boolean {
   )
 }
 
+/** Where the things would stand that are only named, with what tells them apart. */
+function absentIn({ missing }: State, reading: Reading): Absent[] {
+  return [...missing.values()].flatMap(({ entity }) => {
+    const placed = reading.placement(entity)
+    const table = placed && findTable(reading.schema, placed.table)
+    if (!table) return []
+    const [key] = declaredKeys(table)
+    return [{ table, columns: key?.columns ?? table.columns.slice(0, 1).map(({ name }) => name) }]
+  })
+}
+
 /** What stands in the column of the fact, as the database writes it, and whether it takes it for equal. */
 function keptLooks({ thing, attribute }: Kept, tried: readonly Row[], writer: StatementWriter): string[] {
   const isIt = (of: string): boolean => foldName(of).endsWith(`.${foldName(attribute)}`)
@@ -186,6 +206,7 @@ function planDeed(
     ready: writer.sorted(rows),
     tried: [row],
     entries: [{ text: statement, rows: [row] }],
+    absent: [],
     trial: { before: texts(writer.entering(rows)), tried: [statement], looks },
     counted: 0,
     at: -1,
