@@ -5,7 +5,7 @@ import { PGlite } from '@electric-sql/pglite'
 import { SANDBOX_LIMITS, type SandboxReport, type SandboxWork } from '@nomenklatura/core/instances'
 import { BoundedMemory } from './bounded-memory'
 import { pgliteSession } from './pglite-session'
-import { remember, runWork } from './run-work'
+import { remember, runWork, tidy } from './run-work'
 import type { Session } from './session'
 
 /** What a thread is asked: to run a work, or only to be ready for one. */
@@ -16,6 +16,9 @@ export interface ThreadTask {
 }
 
 const memory = new BoundedMemory()
+/** What was undone stays in the catalogs' files until it is swept out: after so many works. */
+const TIDY_EVERY = 32
+let works = 0
 /** The engine of this thread, started once from the image and used for one work after the other. */
 let session: Promise<Session> | undefined
 
@@ -46,6 +49,7 @@ export default async function run({ work, step }: ThreadTask): Promise<SandboxRe
   const ready = await session
   if (!work) return null
   try {
+    if (++works % TIDY_EVERY === 0) await tidy(ready)
     return bounded(await runWork(ready, work, { onStep: at => Atomics.store(step, 0, at) }))
   } catch {
     giveUp(ready)
