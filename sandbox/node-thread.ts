@@ -45,7 +45,11 @@ async function start(): Promise<Session> {
 
 /** What became of the work; an engine that it broke is given up for a new one. */
 export default async function run({ work, step }: ThreadTask): Promise<SandboxReport | null> {
-  session ??= start()
+  // One that could not be started is not kept: the next work tries again.
+  session ??= start().catch((error: unknown) => {
+    session = undefined
+    throw error
+  })
   const ready = await session
   if (!work) return null
   try {

@@ -1,6 +1,5 @@
 import type { PGlite } from '@electric-sql/pglite'
-import type { Session, ProtocolError } from './session'
-import { refusedBy } from './session'
+import { refusedBy, type ProtocolError, type Session } from './session'
 
 /** Every value is told as the database writes it. */
 const AS_TEXT = (text: string): string => text
@@ -9,8 +8,8 @@ const TEXT_PARSERS: Readonly<Record<number, typeof AS_TEXT>> = new Proxy(
   { get: () => AS_TEXT, has: () => true },
 )
 
-/** A session with PostgreSQL compiled to WebAssembly; `most` characters are told in all. */
-export function pgliteSession(database: PGlite, most: () => number = () => Infinity): Session {
+/** A session with PostgreSQL compiled to WebAssembly. */
+export function pgliteSession(database: PGlite): Session {
   return {
     async query(statement) {
       try {
@@ -18,7 +17,7 @@ export function pgliteSession(database: PGlite, most: () => number = () => Infin
           rowMode: 'array',
           parsers: TEXT_PARSERS,
         })
-        return rows.slice(0, most())
+        return rows
       } catch (error) {
         if (isOfProtocol(error)) throw refusedBy(error)
         throw error

@@ -41,7 +41,11 @@ export class EnginePool implements SandboxEngine {
     await Promise.all(Array.from({ length: this.engines }, () => this.threads.run(task(null))))
   }
 
-  async run(work: SandboxWork): Promise<SandboxReport> {
+  run(work: SandboxWork): Promise<SandboxReport> {
+    return this.runLimited(work, true)
+  }
+
+  private async runLimited(work: SandboxWork, tellsBefore: boolean): Promise<SandboxReport> {
     const asked = task(work)
     const limit = new AbortController()
     // The time is that of the work, not of waiting for an engine: the thread says when it begins.
@@ -54,19 +58,19 @@ export class EnginePool implements SandboxEngine {
       return (await this.threads.run(asked, { signal: limit.signal })) as SandboxReport
     } catch (error) {
       if (!limit.signal.aborted) throw error
-      return await this.tookTooLong(work, asked.step[0]!)
+      const before = tellsBefore ? work.statements.slice(0, Math.max(0, asked.step[0]!)) : []
+      return await this.tookTooLong(before)
     } finally {
       clearInterval(watch)
     }
   }
 
-  /** The statements before the one that did not end are told all the same. */
-  private async tookTooLong(work: SandboxWork, step: number): Promise<SandboxReport> {
-    const before = work.statements.slice(0, Math.max(0, step))
-    if (before.length === 0 || before.length === work.statements.length + 1)
-      return { statements: [], trials: [], stopped: 'time' }
-    const { statements } = await this.run({ statements: before, meant: null, trials: [] })
-    return { statements, trials: [], stopped: 'time' }
+  /** The statements before the one that did not end are told all the same, if they come to an end themselves. */
+  private async tookTooLong(before: readonly string[]): Promise<SandboxReport> {
+    const none: SandboxReport = { statements: [], trials: [], stopped: 'time' }
+    if (before.length === 0) return none
+    const { statements } = await this.runLimited({ statements: before, meant: null, trials: [] }, false)
+    return { ...none, statements }
   }
 
   async close(): Promise<void> {

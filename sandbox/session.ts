@@ -4,7 +4,7 @@ import type { Refusal } from '@nomenklatura/core/instances'
 export interface Session {
   /** Runs one statement and gives its rows as texts. Throws `Refused` for what the database refuses. */
   query(statement: string): Promise<readonly (readonly (string | null)[])[]>
-  /** Makes nothing new of it: what is over is over. */
+  /** Ends it. */
   close(): Promise<void>
 }
 

@@ -13,8 +13,6 @@ export interface Executed {
   /** Everything forbidden that was to be tried was refused; everything allowed accepted. */
   readonly refusesAll: boolean
   readonly acceptsAll: boolean
-  /** The answer has no way to say what the rule forbids. */
-  readonly isInexpressible: boolean
 }
 
 /** What the report says of each part of the plan. */
@@ -38,7 +36,6 @@ export function readReport(
       ...verdictOf(judged),
       refusesAll: allAre('refused'),
       acceptsAll: allAre('accepted'),
-      isInexpressible: notRun.includes('inexpressible'),
     }
   })
 }

@@ -13,6 +13,7 @@ import {
 import { checksOn, literalsFor } from '../sql'
 import type { Reading } from '../rules'
 import { plainValues } from './fresh-values'
+import { standsFor } from './members'
 import type { DraftRow, Realising, RowCell } from './realise'
 import { thingIn, type State } from './things'
 
@@ -182,11 +183,8 @@ export class Filling {
     extra: Row[],
   ): void {
     const said = columns.map(column => cells.get(foldName(column))!)
-    const isAnchored = this.reading.alignment.entities.some(
-      ({ table, parts }) =>
-        sameName(table, target.name) || parts.some(part => sameName(part.table, target.name)),
-    )
-    if (isAnchored || said.some(({ value, of }) => value === null || of === '')) return
+    if (standsFor(this.reading, target.name) || said.some(({ value, of }) => value === null || of === ''))
+      return
     if (said.some(({ of }) => foldName(of) === this.unlisted)) return
     const key = `${foldName(target.name)} lists ${said.map(({ value }) => value).join(' ')}`
     if (extra.some(other => other.key === key)) return

@@ -1,4 +1,4 @@
-import { foldName } from '../schema'
+import { foldName, sameName } from '../schema'
 import type { Reading } from '../rules'
 import { linksOf, valueOf, type Thing } from './things'
 import type { Wanted } from './populate'
@@ -33,4 +33,11 @@ export function touching(reading: Reading, entity: string, members: readonly str
     const target = reading.entity(role.target)
     return [own, ...touching(reading, role.target, target?.identifier ?? [], depth + 1)]
   })
+}
+
+/** Whether a table of the answer stands for something in the world. */
+export function standsFor({ alignment }: Reading, name: string): boolean {
+  return alignment.entities.some(
+    ({ table, parts }) => sameName(table, name) || parts.some(part => sameName(part.table, name)),
+  )
 }

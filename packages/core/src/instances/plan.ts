@@ -5,6 +5,7 @@ import type { SandboxWork, Trial } from './engine'
 import { Filling, type Row } from './fill'
 import { FreshValues } from './fresh-values'
 import { probesFor } from './kinds'
+import { standsFor } from './members'
 import { Populating } from './populate'
 import type { Kept, Probe } from './probe'
 import { Realising } from './realise'
@@ -86,13 +87,6 @@ export function planRun(judged: readonly JudgedRule[], run: SheetRun): Plan {
     trials: inOrder.map(({ trial }) => trial),
   }
   return { work, parts }
-}
-
-/** Whether a table of the answer stands for something in the world. */
-export function standsFor({ alignment }: Reading, name: string): boolean {
-  return alignment.entities.some(
-    ({ table, parts }) => sameName(table, name) || parts.some(part => sameName(part.table, name)),
-  )
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : Number(a > b))

@@ -2,8 +2,7 @@ import { findEntity, type WorldEntity, type WorldRole } from '../alignment'
 import { foldName, sameName } from '../schema'
 import type { Reading, Rule } from '../rules'
 import { checksOnRow } from '../sql'
-import type { FreshValues } from './fresh-values'
-import { placesOf } from './fresh-values'
+import { placesOf, type FreshValues } from './fresh-values'
 import { EMPTY_STATE, linksOf, thingIn, withThing, type State, type Thing } from './things'
 
 /** What a thing is to be like; the rest is made up as it must be. */

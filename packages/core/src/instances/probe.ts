@@ -8,8 +8,6 @@ import type { State } from './things'
  */
 export interface Probe {
   readonly wants: 'accepted' | 'refused'
-  /** What is tried, for those who read it. */
-  readonly about: ProbeCode
   readonly before: State
   readonly after: State
   /** A legal state: where its rows are the same, the answer cannot even say what is forbidden. */
@@ -26,22 +24,6 @@ export interface Probe {
   /** It is about the day on which it is run: what happens today need not happen tomorrow. */
   readonly isOfToday?: boolean
 }
-
-export type ProbeCode =
-  | 'two-alike'
-  | 'one-part-differs'
-  | 'part-missing'
-  | 'again'
-  | 'two-at-once'
-  | 'several'
-  | 'without'
-  | 'alone'
-  | 'nowhere'
-  | 'partly-elsewhere'
-  | 'there'
-  | 'value'
-  | 'row'
-  | 'deed'
 
 export interface Kept {
   readonly thing: number

@@ -29,7 +29,6 @@ function deedProbe(
   return [
     {
       wants: isToBeRefused ? 'refused' : 'accepted',
-      about: 'deed',
       before: populating.state,
       after: populating.state,
       touches: touching(populating.reading, entity, [role]),

@@ -21,7 +21,6 @@ function rowProbe(populate: Populate, rows: readonly GivenRow[]): Probe | undefi
   const own = enter(populating, last)
   return {
     wants: last.accept ? 'accepted' : 'refused',
-    about: 'row',
     before: without(populating.state, own),
     after: populating.state,
     touches: touching(reading, last.entity, Object.keys(last.values)),

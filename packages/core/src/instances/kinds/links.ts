@@ -1,9 +1,17 @@
 import { foldName, sameName } from '../../schema'
 import type { Rule } from '../../rules'
-import { BY_ANYTHING, BY_KEY, BY_REFERENCE, BY_VALUE_MISSING, type Probe, type ProbesOf } from '../probe'
+import {
+  BY_ANYTHING,
+  BY_KEY,
+  BY_REFERENCE,
+  BY_VALUE_MISSING,
+  type Populate,
+  type Probe,
+  type ProbesOf,
+} from '../probe'
 import { membersNamed, sameAs, touching } from '../members'
 import type { Populating } from '../populate'
-import { linksOf, unified, without, type Thing } from '../things'
+import { linksOf, unified, without } from '../things'
 
 type OfKind<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 
@@ -23,7 +31,6 @@ function toldAsOne(populate: Populate, { entity, role }: OfKind<'atMostOne'>): P
   return [
     {
       wants: 'refused',
-      about: 'two-at-once',
       before: without(after, other.id),
       after,
       instead: unified(after, one.id, other.id),
@@ -44,7 +51,6 @@ function twoAtOnce(populate: Populate, { entity, role }: OfKind<'atMostOne'>): P
   return [
     {
       wants: 'refused',
-      about: 'two-at-once',
       before,
       after: populating.state,
       instead: before,
@@ -66,7 +72,6 @@ export const manyAllowed: ProbesOf<OfKind<'manyAllowed'>> = (populate, { entity,
   return [
     {
       wants: 'accepted',
-      about: 'several',
       before: without(populating.state, other.id),
       after: populating.state,
       touches: [
@@ -87,15 +92,10 @@ export const mayLack: ProbesOf<OfKind<'mayLack'>> = (populate, { entity, path })
   { ...lackingProbe(populate, entity, path), wants: 'accepted', refusedBy: BY_ANYTHING },
 ]
 
-function lackingProbe(
-  populate: Parameters<ProbesOf<OfKind<'mustHave'>>>[0],
-  entity: string,
-  path: string,
-): Omit<Probe, 'wants' | 'refusedBy'> {
+function lackingProbe(populate: Populate, entity: string, path: string): Omit<Probe, 'wants' | 'refusedBy'> {
   const populating = populate()
   const own = populating.make(entity, { lacks: [path] })
   return {
-    about: 'without',
     before: without(populating.state, own.id),
     after: populating.state,
     touches: membersNamed(entity, [path]),
@@ -113,7 +113,6 @@ export const mayHaveNone: ProbesOf<OfKind<'mayHaveNone'>> = (populate, { entity,
   return [
     {
       wants: 'accepted',
-      about: 'alone',
       before: without(populating.state, own.id),
       after: populating.state,
       touches: membersNamed(entity, [role]),
@@ -130,12 +129,10 @@ export const refersTo: ProbesOf<OfKind<'refersTo'>> = (populate, { entity, role 
     ...(isExpressible
       ? [namingNothing(populate, entity, role), ...namingPartly(populate, entity, role)]
       : []),
-    namingOne(populate, entity, role),
+    naming(populate(), entity, role),
     ...namingGiven(populate, entity, role),
   ]
 }
-
-type Populate = Parameters<ProbesOf<OfKind<'refersTo'>>>[0]
 
 function namingNothing(populate: Populate, entity: string, role: string): Probe {
   const populating = populate()
@@ -144,7 +141,6 @@ function namingNothing(populate: Populate, entity: string, role: string): Probe 
   const own = populating.make(entity, { links: { [role]: [nobody.id] } })
   return {
     wants: 'refused',
-    about: 'nowhere',
     before: without(populating.state, own.id),
     after: populating.state,
     touches: touching(populating.reading, entity, [role]),
@@ -160,11 +156,14 @@ function namingPartly(populate: Populate, entity: string, role: string): Probe[]
   return identifier.map((part): Probe => {
     const populating = populate()
     const there = populating.make(target, { has: identifier })
-    const nobody = populating.missing(target, mixed(there, identifier, part))
+    const same = sameAs(
+      there,
+      identifier.filter(member => member !== part),
+    )
+    const nobody = populating.missing(target, { ...same, has: [part] })
     const own = populating.make(entity, { links: { [role]: [nobody.id] } })
     return {
       wants: 'refused',
-      about: 'partly-elsewhere',
       before: without(populating.state, own.id),
       after: populating.state,
       instead: unified(populating.state, there.id, nobody.id),
@@ -172,25 +171,6 @@ function namingPartly(populate: Populate, entity: string, role: string): Probe[]
       refusedBy: BY_REFERENCE,
     }
   })
-}
-
-function mixed(thing: Thing, identifier: readonly string[], other: string) {
-  const same = identifier.filter(member => member !== other)
-  return {
-    values: Object.fromEntries(
-      same.flatMap(member => {
-        const value = thing.values.get(foldName(member))
-        return value === undefined ? [] : [[member, value] as const]
-      }),
-    ),
-    links: Object.fromEntries(
-      same.flatMap(member => {
-        const led = linksOf(thing, member)
-        return led.length === 0 ? [] : [[member, led] as const]
-      }),
-    ),
-    has: [other],
-  }
 }
 
 /** So many values that the exercise names are tried for what tells a thing apart. */
@@ -208,28 +188,18 @@ function namingGiven(populate: Populate, entity: string, role: string): Probe[] 
     .map(value => {
       const populating = populate()
       const there = populating.make(target, { values: { [attribute]: value } })
-      return namingIt(populating, entity, role, there.id)
+      return naming(populating, entity, role, there.id)
     })
 }
 
-function namingIt(populating: Populating, entity: string, role: string, target: number): Probe {
-  const own = populating.make(entity, { links: { [role]: [target] } })
+/** One that names what is there: a certain one, or whichever is made for it. */
+function naming(populating: Populating, entity: string, role: string, target?: number): Probe {
+  const own = populating.make(
+    entity,
+    target === undefined ? { has: [role] } : { links: { [role]: [target] } },
+  )
   return {
     wants: 'accepted',
-    about: 'there',
-    before: without(populating.state, own.id),
-    after: populating.state,
-    touches: touching(populating.reading, entity, [role]),
-    refusedBy: [...BY_REFERENCE, '22'],
-  }
-}
-
-function namingOne(populate: Populate, entity: string, role: string): Probe {
-  const populating = populate()
-  const own = populating.make(entity, { has: [role] })
-  return {
-    wants: 'accepted',
-    about: 'there',
     before: without(populating.state, own.id),
     after: populating.state,
     touches: touching(populating.reading, entity, [role]),
@@ -279,7 +249,6 @@ function equalAndUnequal(
   return [
     {
       wants: 'refused',
-      about: 'two-alike',
       before: without(populating.state, other.id),
       after: populating.state,
       instead: unified(populating.state, one.id, other.id),
@@ -316,7 +285,6 @@ function copiedOtherwise(populate: Populate, entity: string, attribute: string):
       return [
         {
           wants: 'refused',
-          about: 'two-alike',
           before: without(populating.state, other.id),
           after: populating.state,
           touches: [

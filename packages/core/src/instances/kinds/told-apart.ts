@@ -17,7 +17,7 @@ export const identifies: ProbesOf<Identifies> = (populate, { entity, by }) => {
   const isGuest = reading.isGuest(entity)
   const ownParts = by.filter(part => standsInOwnRow(reading, entity, part))
   return [
-    twoAlike(populate, entity, by, 'two-alike'),
+    twoAlike(populate, entity, by),
     ...twinned(populate, entity, by),
     ...(isFirst && !isGuest ? ownParts.map(part => lacking(populate, entity, by, part)) : []),
     ...(by.length > 1 && !isGuest ? by.map(part => differingIn(populate, entity, by, part)) : []),
@@ -25,24 +25,23 @@ export const identifies: ProbesOf<Identifies> = (populate, { entity, by }) => {
 }
 
 export const pairOnce: ProbesOf<PairOnce> = (populate, { entity, by }) => [
-  twoAlike(populate, entity, by, 'again'),
+  twoAlike(populate, entity, by),
   ...twinned(populate, entity, by),
 ]
 
 /** The same pair twice, different in all else. */
 export const pairMayRepeat: ProbesOf<PairMayRepeat> = (populate, { entity, by }) => {
-  const probe = twoAlike(populate, entity, by, 'again')
+  const probe = twoAlike(populate, entity, by)
   return [{ ...probe, wants: 'accepted', refusedBy: BY_ANYTHING }]
 }
 
-function twoAlike(populate: Populate, entity: string, by: readonly string[], about: Probe['about']): Probe {
+function twoAlike(populate: Populate, entity: string, by: readonly string[]): Probe {
   const populating = populate()
   const one = populating.make(entity, { has: by })
   const other = populating.make(entity, sameAs(one, by))
   const after = populating.state
   return {
     wants: 'refused',
-    about,
     before: without(after, other.id),
     after,
     instead: unified(after, one.id, other.id),
@@ -65,7 +64,6 @@ function twinned(populate: Populate, entity: string, by: readonly string[]): Pro
     const after = populating.state
     return {
       wants: 'refused',
-      about: 'two-alike',
       before: without(after, other.id, second.id),
       after,
       instead: unified(unified(after, first.id, second.id), one.id, other.id),
@@ -92,7 +90,6 @@ function differingIn(populate: Populate, entity: string, by: readonly string[], 
   const other: Thing = populating.make(entity, { ...sameAs(one, rest), has: [part] })
   return {
     wants: 'accepted',
-    about: 'one-part-differs',
     before: without(populating.state, other.id),
     after: populating.state,
     touches: touching(populating.reading, entity, by),
@@ -105,7 +102,6 @@ function lacking(populate: Populate, entity: string, by: readonly string[], part
   const own = populating.make(entity, { has: by.filter(member => member !== part), lacks: [part] })
   return {
     wants: 'refused',
-    about: 'part-missing',
     before: without(populating.state, own.id),
     after: populating.state,
     touches: membersNamed(entity, [memberOf(part)]),

@@ -43,7 +43,6 @@ function withValue(populate: Populate, entity: string, attribute: string, value:
   if (!fact) return undefined
   const own = populating.make(entity, { values: { [attribute]: value } })
   return {
-    about: 'value',
     before: without(populating.state, own.id),
     after: populating.state,
     touches: [...membersNamed(entity, [attribute]), ...touching(populating.reading, entity, [attribute])],
