@@ -3,7 +3,12 @@ import { readdirSync } from 'node:fs'
 import { copyFile, cp, mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
-import { bundleSandbox, bundleThread } from './bin/support/bundle.mjs'
+import {
+  browserEngineVersion,
+  bundleBrowserEngine,
+  bundleSandbox,
+  bundleThread,
+} from './bin/support/bundle.mjs'
 
 const core = (name: string): string =>
   fileURLToPath(new URL(`./packages/core/src/${name}/index.ts`, import.meta.url))
@@ -24,6 +29,9 @@ async function putThreadInto(serverFolder: string): Promise<void> {
   await copyFile(await bundleThread(), join(folder, 'server-pool-thread.mjs'))
   await cp(await bundleSandbox(), join(folder, 'sandbox'), { recursive: true })
 }
+
+/** Where the browser loads the engine of row trials from. */
+const ENGINE_PATH = `/engine/${browserEngineVersion()}`
 
 export default defineNuxtConfig({
   modules: ['@nuxt/ui', '@pinia/nuxt', '@vueuse/nuxt'],
@@ -48,7 +56,15 @@ export default defineNuxtConfig({
   ui: { fonts: false, theme: { colors: ['primary', 'neutral', 'error', 'warning', 'info', 'success'] } },
   alias: Object.fromEntries(FOLDERS.map(name => [`@nomenklatura/core/${name}`, core(name)])),
   compatibilityDate: '2026-11-01',
+  runtimeConfig: { public: { enginePath: ENGINE_PATH } },
   nitro: {
+    publicAssets: [
+      {
+        dir: fileURLToPath(new URL('./.build/engine', import.meta.url)),
+        baseURL: ENGINE_PATH,
+        maxAge: 31_536_000,
+      },
+    ],
     compressPublicAssets: { gzip: true },
     errorHandler: '~~/server/error-handler.ts',
     virtual: { '#api-routes': () => `export default ${JSON.stringify(apiRoutes())}` },
@@ -64,6 +80,9 @@ export default defineNuxtConfig({
   // Without it the development server finds no entry for the browser (Nuxt 4.4 with Vite 7, tried).
   $development: { experimental: { viteEnvironmentApi: true } },
   hooks: {
+    'build:before': async () => {
+      await bundleBrowserEngine()
+    },
     'nitro:init': nitro => {
       nitro.hooks.hook('compiled', () => putThreadInto(nitro.options.output.serverDir))
     },

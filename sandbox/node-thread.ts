@@ -3,14 +3,17 @@ import { join } from 'node:path'
 import { workerData } from 'node:worker_threads'
 import { PGlite } from '@electric-sql/pglite'
 import { SANDBOX_LIMITS, type SandboxReport, type SandboxWork } from '@nomenklatura/core/instances'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
 import { BoundedMemory } from './bounded-memory'
 import { pgliteSession } from './pglite-session'
 import { remember, runWork, tidy } from './run-work'
 import type { Session } from './session'
+import { TrialRoom } from './trial-room'
 
-/** What a thread is asked: to run a work, or only to be ready for one. */
+/** What a thread is asked: to run a work, to show a row trial, or only to be ready. */
 export interface ThreadTask {
   readonly work: SandboxWork | null
+  readonly trial: TrialWork | null
   /** Where the thread says how far it is, for who ends it. */
   readonly step: Int32Array
 }
@@ -43,24 +46,38 @@ async function start(): Promise<Session> {
   return started
 }
 
-/** What became of the work; an engine that it broke is given up for a new one. */
-export default async function run({ work, step }: ThreadTask): Promise<SandboxReport | null> {
+/** What became of what was asked; an engine that it broke is given up for a new one. */
+export default async function run({
+  work,
+  trial,
+  step,
+}: ThreadTask): Promise<SandboxReport | TrialReport | null> {
   // One that could not be started is not kept: the next work tries again.
   session ??= start().catch((error: unknown) => {
     session = undefined
     throw error
   })
   const ready = await session
-  if (!work) return null
+  if (!work && !trial) return null
   try {
     if (++works % TIDY_EVERY === 0) await tidy(ready)
-    return bounded(await runWork(ready, work, { onStep: at => Atomics.store(step, 0, at) }))
+    Atomics.store(step, 0, 0)
+    if (trial) return await showTrial(ready, trial)
+    return bounded(await runWork(ready, work!, { onStep: at => Atomics.store(step, 0, at) }))
   } catch {
     giveUp(ready)
-    return { statements: [], trials: [], stopped: memory.isScarce ? 'memory' : 'engine' }
+    const stopped = memory.isScarce ? 'memory' : 'engine'
+    return trial ? { tables: [], before: [], steps: [], stopped } : { statements: [], trials: [], stopped }
   } finally {
     if (memory.isScarce) giveUp(ready)
   }
+}
+
+async function showTrial(engine: Session, trial: TrialWork): Promise<TrialReport> {
+  const room = new TrialRoom(engine)
+  const report = await room.show(trial)
+  await room.leave()
+  return report
 }
 
 /** The next work finds a new engine. */

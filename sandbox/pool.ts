@@ -7,6 +7,7 @@ import {
   type SandboxReport,
   type SandboxWork,
 } from '@nomenklatura/core/instances'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
 import type { ThreadTask } from './node-thread'
 
 export interface PoolOptions {
@@ -38,28 +39,42 @@ export class EnginePool implements SandboxEngine {
 
   /** Starts all engines, so that the first work need not wait. */
   async warm(): Promise<void> {
-    await Promise.all(Array.from({ length: this.engines }, () => this.threads.run(task(null))))
+    await Promise.all(Array.from({ length: this.engines }, () => this.threads.run(task({}))))
   }
 
   run(work: SandboxWork): Promise<SandboxReport> {
-    return this.runLimited(work, true)
+    return this.runWork(work, true)
   }
 
-  private async runLimited(work: SandboxWork, tellsBefore: boolean): Promise<SandboxReport> {
-    const asked = task(work)
+  /** Shows a row trial from its beginning. One that takes too long says so, and no more. */
+  async show(trial: TrialWork): Promise<TrialReport> {
+    const asked = task({ trial })
+    const report = await this.within(asked)
+    return (report as TrialReport | null) ?? { tables: [], before: [], steps: [], stopped: 'time' }
+  }
+
+  private async runWork(work: SandboxWork, tellsBefore: boolean): Promise<SandboxReport> {
+    const asked = task({ work })
+    const report = (await this.within(asked)) as SandboxReport | null
+    if (report) return report
+    const before = tellsBefore ? work.statements.slice(0, Math.max(0, asked.step[0]!)) : []
+    return this.tookTooLong(before)
+  }
+
+  /** What the thread answers; null, and the thread is ended, where it takes too long. */
+  private async within(asked: ThreadTask): Promise<SandboxReport | TrialReport | null> {
     const limit = new AbortController()
+    let since: number | null = null
     // The time is that of the work, not of waiting for an engine: the thread says when it begins.
     const watch = setInterval(() => {
       if (asked.step[0]! >= 0 && since === null) since = Date.now()
       if (since !== null && Date.now() - since > this.ms) limit.abort()
     }, TICK_MS)
-    let since: number | null = null
     try {
-      return (await this.threads.run(asked, { signal: limit.signal })) as SandboxReport
+      return (await this.threads.run(asked, { signal: limit.signal })) as SandboxReport | TrialReport
     } catch (error) {
       if (!limit.signal.aborted) throw error
-      const before = tellsBefore ? work.statements.slice(0, Math.max(0, asked.step[0]!)) : []
-      return await this.tookTooLong(before)
+      return null
     } finally {
       clearInterval(watch)
     }
@@ -69,7 +84,7 @@ export class EnginePool implements SandboxEngine {
   private async tookTooLong(before: readonly string[]): Promise<SandboxReport> {
     const none: SandboxReport = { statements: [], trials: [], stopped: 'time' }
     if (before.length === 0) return none
-    const { statements } = await this.runLimited({ statements: before, meant: null, trials: [] }, false)
+    const { statements } = await this.runWork({ statements: before, meant: null, trials: [] }, false)
     return { ...none, statements }
   }
 
@@ -80,7 +95,8 @@ export class EnginePool implements SandboxEngine {
 
 const TICK_MS = 50
 
-const task = (work: SandboxWork | null): ThreadTask => ({
+const task = ({ work = null, trial = null }: Partial<ThreadTask>): ThreadTask => ({
   work,
+  trial,
   step: new Int32Array(new SharedArrayBuffer(4)).fill(-1),
 })

@@ -1,5 +1,5 @@
 import type { Refusal, SandboxReport, SandboxWork, Stopped, TrialOutcome } from '@nomenklatura/core/instances'
-import { Refused, type Session } from './session'
+import { Refused, refusalOf, type Session } from './session'
 import { ASK_TRIALS, readOutcomes, trialBlocks } from './trial-blocks'
 
 /** Who scripts run as: it owns nothing that is there before them, and may create tables. */
@@ -80,16 +80,6 @@ async function firstRefused(
   return null
 }
 
-async function refusalOf(session: Session, statement: string): Promise<Refusal | null> {
-  try {
-    await session.query(statement)
-    return null
-  } catch (error) {
-    if (!(error instanceof Refused)) throw error
-    return error.refusal
-  }
-}
-
 async function runTrials(
   session: Session,
   { trials }: SandboxWork,
@@ -118,7 +108,7 @@ function stoppedBy({ state }: Refusal): Stopped {
 }
 
 /** From here on objects are made by users (PostgreSQL, transam.h). */
-const FIRST_OID = 16384
+export const FIRST_OID = 16384
 
 /** Constraints and unique indexes with their columns; those of expressions have none there. */
 const CONSTRAINTS = `SELECT r.relname, k.name, a.attname FROM (
@@ -173,7 +163,8 @@ export async function tidy(session: Session): Promise<void> {
   await session.query('CHECKPOINT')
 }
 
-async function undo(session: Session): Promise<void> {
+/** Undoes all. Throws `Disturbed` where the database is not as it was then. */
+export async function undo(session: Session): Promise<void> {
   await session.query('ROLLBACK')
   const now = (await session.query(STATE))[0]?.[0]
   if (now !== states.get(session))

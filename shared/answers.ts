@@ -185,6 +185,8 @@ export interface WorksheetAnswer {
   readonly rows: ExerciseRows | null
   /** What is saved of each asked sheet; null before the exercise is begun. */
   readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
+  /** What is kept of the row trial, as text; empty where nothing is. */
+  readonly rowTrial: string
 }
 
 export interface SheetContent {

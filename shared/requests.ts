@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { RelationTask } from '@nomenklatura/core/claims'
 import { SHEETS } from '@nomenklatura/core/findings'
+import { MOST_STATEMENTS } from '@nomenklatura/core/instances'
+import { LONGEST_TRIAL, MOST_STEPS } from '@nomenklatura/core/row-trial'
 import {
   EXERCISE_FORMAT,
   ExerciseDocument,
@@ -88,6 +90,16 @@ export const AllowanceBody = z.strictObject({
 export const SaveBody = z.strictObject({
   content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'),
   base: z.int().min(0).max(MOST),
+})
+/** What a row trial keeps; `base` is sent by all who save, and not looked at: the last save counts. */
+export const RowTrialBody = z.strictObject({
+  content: z.string().max(LONGEST_TRIAL, 'A row trial may have 400,000 characters.'),
+  base: z.int().min(0).max(MOST),
+})
+const Statements = (most: number) => z.array(z.string().max(100_000)).max(most)
+export const TrialWorkBody = z.strictObject({
+  tables: Statements(MOST_STATEMENTS),
+  steps: z.array(z.strictObject({ statements: Statements(2000), isWhole: z.boolean() })).max(MOST_STEPS),
 })
 export const CheckBody = SheetsOfAnswer.strict()
 /** For each sheet the revision that the student saw. */

@@ -11,6 +11,7 @@ export const NOTHING_COMPARED: ScriptQuestion['chain'] = { level: 'logical', she
  */
 export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
   const read = shallowRef<ReadScript>(reviewScript(''))
+  const text = shallowRef('')
   const aloud = shallowRef<ScriptRead['aloud']>([])
   const chain = shallowRef<ScriptRead['chain']>([])
   let worker: Worker | undefined
@@ -34,6 +35,7 @@ export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
   function start(): Worker {
     const made = new ScriptWorker()
     made.addEventListener('message', ({ data }: MessageEvent<ScriptRead>) => {
+      text.value = data.script
       read.value = data.read
       aloud.value = data.aloud
       chain.value = data.chain
@@ -58,5 +60,5 @@ export function useScriptReading(question: () => Omit<ScriptQuestion, 'id'>) {
   const asked = useDebounceFn(ask, 60)
   onMounted(() => watch(question, asked, { immediate: true }))
   onScopeDispose(() => worker?.terminate())
-  return { read, aloud, chain }
+  return { text, read, aloud, chain }
 }

@@ -27,6 +27,8 @@ export interface ChainQuestion {
 
 export interface ScriptRead {
   readonly id: number
+  /** The text that was read. */
+  readonly script: string
   readonly read: ReadScript
   readonly aloud: readonly TableAloud[]
   readonly chain: readonly Finding[]
@@ -37,6 +39,7 @@ self.addEventListener('message', ({ data }: MessageEvent<ScriptQuestion>) => {
   const read = reviewScript(script, options)
   const answer: ScriptRead = {
     id,
+    script,
     read,
     aloud: scriptAloud(read),
     chain: chainOf(data, read),

@@ -9,8 +9,10 @@ import {
   statSync,
   writeFileSync,
 } from 'node:fs'
+import { builtinModules } from 'node:module'
 import { dirname, join, relative } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { gzipSync } from 'node:zlib'
 import { FOLDERS } from '../../packages/core/layers.mjs'
 
 export const ROOT = fileURLToPath(new URL('../..', import.meta.url)).replace(/\/$/, '')
@@ -53,6 +55,18 @@ export function writeStamp(name, value) {
   writeFileSync(join(BUILD, 'stamps', name), value)
 }
 
+/** In the browser there are none of Node's parts, and the engine asks for none: they are empty. */
+const NO_NODE = {
+  name: 'no-node',
+  setup: build => {
+    build.onResolve({ filter: new RegExp(`^(node:)?(${builtinModules.join('|')})$`) }, ({ path }) => ({
+      path,
+      namespace: 'no-node',
+    }))
+    build.onLoad({ filter: /.*/, namespace: 'no-node' }, () => ({ contents: 'module.exports = {}' }))
+  },
+}
+
 /** Scripts of this folder find the project by where they lie: a bundle uses them as they are. */
 const OUR_SUPPORT = {
   name: 'support',
@@ -66,6 +80,7 @@ const OUR_SUPPORT = {
 /** What worker threads run: whole, since beside the built server lie only the packages that that needs. */
 const THREAD = 'server/pool/thread.ts'
 const SANDBOX_THREAD = 'sandbox/node-thread.ts'
+const BROWSER_THREAD = 'sandbox/browser-thread.ts'
 export const COMMAND_LINE = 'cli/main.ts'
 
 /** The bundle of the worker threads; it lies beside the programs that start them. */
@@ -97,10 +112,39 @@ export async function bundleSandbox() {
 }
 
 /**
- * Bundles a TypeScript program for plain Node, only when its sources changed; answers the path of the bundle.
+ * What the engine of a row trial is loaded from in the browser: its worker, and what engines start from, packed.
+ * Answers the folder.
+ */
+export async function bundleBrowserEngine() {
+  const from = await bundleSandbox()
+  const folder = join(BUILD, 'engine')
+  mkdirSync(folder, { recursive: true })
+  copyFileSync(await bundle(BROWSER_THREAD), join(folder, 'thread.js'))
+  const stamp = readStamp('sandbox')
+  if (readStamp('engine') === stamp && existsSync(join(folder, 'image.tar.gz'))) return folder
+  for (const file of ['pglite.wasm', 'pglite.data', 'image.tar'])
+    writeFileSync(join(folder, `${file}.gz`), gzipSync(readFileSync(join(from, file))))
+  writeStamp('engine', stamp)
+  return folder
+}
+
+/** Changes whenever something of it does: it stands in its address, and may be kept for good there. */
+export const browserEngineVersion = () =>
+  hashOf(['packages/core/src', 'sandbox', 'package-lock.json', 'bin/support/bundle.mjs']).slice(0, 16)
+
+/** Packages are in the bundle where none lie beside it. */
+function withPackages(entry) {
+  if (entry === BROWSER_THREAD) return {}
+  if (![THREAD, SANDBOX_THREAD, COMMAND_LINE].includes(entry)) return { packages: 'external' }
+  const js = "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);"
+  return { banner: { js } }
+}
+
+/**
+ * Bundles a TypeScript program for plain Node, or for a worker of the browser, only when its sources changed; answers the path of the bundle.
  */
 export async function bundle(entry) {
-  const isWhole = [THREAD, SANDBOX_THREAD, COMMAND_LINE].includes(entry)
+  const isOfBrowser = entry === BROWSER_THREAD
   const name = entry.replace(/\.ts$/, '').replaceAll('/', '-')
   // A command loads what it needs, and no more: its parts lie beside each other.
   const outfile = entry === COMMAND_LINE ? join(BUILD, name, 'main.mjs') : join(BUILD, `${name}.mjs`)
@@ -124,24 +168,19 @@ export async function bundle(entry) {
   await build({
     entryPoints: [join(ROOT, entry)],
     ...(entry === COMMAND_LINE
-      ? { outdir: dirname(outfile), splitting: true, outExtension: { '.js': '.mjs' }, minify: true }
+      ? { outdir: dirname(outfile), splitting: true, outExtension: { '.js': '.mjs' } }
       : { outfile }),
     bundle: true,
-    platform: 'node',
+    platform: isOfBrowser ? 'browser' : 'node',
     format: 'esm',
-    target: 'node20',
-    sourcemap: entry === COMMAND_LINE ? false : 'inline',
+    target: isOfBrowser ? 'es2022' : 'node20',
+    sourcemap: entry === COMMAND_LINE || isOfBrowser ? false : 'inline',
     logLevel: 'warning',
-    ...(isWhole
-      ? {
-          banner: {
-            js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",
-          },
-        }
-      : { packages: 'external' }),
+    minify: isOfBrowser || entry === COMMAND_LINE,
+    ...withPackages(entry),
     // It starts its threads from a file of its own.
     ...(entry === COMMAND_LINE ? { external: ['piscina'] } : {}),
-    plugins: [OUR_SUPPORT],
+    plugins: isOfBrowser ? [NO_NODE] : [OUR_SUPPORT],
     alias: {
       '@nomenklatura/core': join(ROOT, 'packages/core/src/index.ts'),
       ...Object.fromEntries(

@@ -12,6 +12,7 @@ import * as recent from './0010-recent'
 import * as collectingFailures from './0011-collecting-failures'
 import * as decisions from './0012-decisions'
 import * as runs from './0013-runs'
+import * as rowTrials from './0014-row-trials'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -36,6 +37,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0011-collecting-failures', collectingFailures],
   ['0012-decisions', decisions],
   ['0013-runs', runs],
+  ['0014-row-trials', rowTrials],
 ]
 
 const source: Knex.MigrationSource<string> = {

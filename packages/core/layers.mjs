@@ -13,7 +13,7 @@ export const LAYERS = [
   ['alignment'],
   ['rules'],
   ['claims', 'instances'],
-  ['exercise'],
+  ['row-trial', 'exercise'],
   ['sheets'],
   ['chain'],
   ['marking'],

@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { dirname, join } from 'node:path'
 import type { SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
 import { EnginePool } from '../../sandbox/pool'
 import { logFault } from '../services/log'
 
@@ -36,11 +37,18 @@ export async function warmEngines(): Promise<void> {
 }
 
 /** What came of the work; null where there are no engines, or none could be had. */
-export async function runInSandbox(work: SandboxWork): Promise<SandboxReport | null> {
+export const runInSandbox = (work: SandboxWork): Promise<SandboxReport | null> =>
+  withEngines(engine => engine.run(work))
+
+/** A row trial as an engine here shows it; null like above. */
+export const showInSandbox = (trial: TrialWork): Promise<TrialReport | null> =>
+  withEngines(engine => engine.show(trial))
+
+async function withEngines<Report>(run: (pool: EnginePool) => Promise<Report>): Promise<Report | null> {
   const found = pool()
   if (!found) return null
   try {
-    return await found.run(work)
+    return await run(found)
   } catch (error) {
     logFault('sandbox', error)
     return null

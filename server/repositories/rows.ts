@@ -136,6 +136,12 @@ export interface LateSaveRow {
   arrived_at: Date
 }
 
+export interface RowTrialRow {
+  worksheet_id: string
+  content: string
+  saved_at: Date
+}
+
 export interface CollectingFailureRow {
   worksheet_id: string
   reason: string
@@ -275,6 +281,7 @@ declare module 'knex/types/tables.js' {
     markings: Table<MarkingRow>
     marking_failures: Table<MarkingFailureRow>
     runs: Table<RunRow>
+    row_trials: Table<RowTrialRow>
     pinnings: Table<PinningRow>
     overrides: Table<OverrideRow>
     comments: Table<CommentRow>

@@ -9,6 +9,7 @@ import {
   latestRevision,
   type Exercise,
 } from '../repositories/exercises'
+import { findRowTrial } from '../repositories/row-trials'
 import {
   beginWorksheet,
   findWorksheet,
@@ -51,6 +52,7 @@ export async function showWorksheet(
   ])
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
+  const rowTrial = worksheetId ? await findRowTrial(db, worksheetId) : ''
   const relation = opened
     ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
     : null
@@ -74,6 +76,7 @@ export async function showWorksheet(
     relation,
     rows: opened ? (document.rows ?? null) : null,
     sheets: saved ? contents(document.sheets, saved) : null,
+    rowTrial,
   }
 }
 

@@ -83,6 +83,8 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'get /api/exercises/[exerciseId]/worksheet': MEMBERS,
   'post /api/exercises/[exerciseId]/worksheet': MEMBERS,
   'put /api/exercises/[exerciseId]/sheets/[sheet]': MEMBERS,
+  'put /api/exercises/[exerciseId]/row-trial': MEMBERS,
+  'post /api/exercises/[exerciseId]/row-trial': MEMBERS,
   'post /api/exercises/[exerciseId]/check': MEMBERS,
   'post /api/exercises/[exerciseId]/hand-ins': STUDENTS,
   'get /api/exercises/[exerciseId]/desk': STAFF,

@@ -14,6 +14,7 @@ import { STATEMENTS as RECENT } from '../../db/migrations/0010-recent'
 import { STATEMENTS as COLLECTING } from '../../db/migrations/0011-collecting-failures'
 import { STATEMENTS as DECISIONS } from '../../db/migrations/0012-decisions'
 import { STATEMENTS as RUNS } from '../../db/migrations/0013-runs'
+import { STATEMENTS as ROW_TRIALS } from '../../db/migrations/0014-row-trials'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -39,6 +40,7 @@ const read = reviewScript(
     ...COLLECTING,
     ...DECISIONS,
     ...RUNS,
+    ...ROW_TRIALS,
   ].join('\n'),
 )
 

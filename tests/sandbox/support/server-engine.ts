@@ -1,6 +1,8 @@
 import createKnex from 'knex'
 import type { SandboxEngine, SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
 import { remember, runWork, STUDENT } from '../../../sandbox/run-work'
+import { TrialRoom } from '../../../sandbox/trial-room'
 import type { Session } from '../../../sandbox/session'
 import { createDatabase } from '../../support/databases'
 import { serverSession } from './server-session'
@@ -25,6 +27,18 @@ export class ServerEngine implements SandboxEngine {
 
   run(work: SandboxWork): Promise<SandboxReport> {
     return runWork(this.session, work)
+  }
+
+  async show(trial: TrialWork): Promise<TrialReport> {
+    const room = new TrialRoom(this.session)
+    const report = await room.show(trial)
+    await room.leave()
+    return report
+  }
+
+  /** A room that stays, as in the browser. */
+  room(): TrialRoom {
+    return new TrialRoom(this.session)
   }
 
   close(): Promise<void> {

@@ -1,15 +1,15 @@
 import pg from 'pg'
-import { refusedBy, type Session } from '../../../sandbox/session'
+import { refusedBy, sessionOf, type Session } from '../../../sandbox/session'
 
 /** A session with a PostgreSQL server; one statement a call, as everywhere. */
 export async function serverSession(connectionString: string, statementMs: number): Promise<Session> {
   const client = new pg.Client({ connectionString, statement_timeout: statementMs })
   client.on('error', () => {})
   await client.connect()
-  return {
-    async query(statement) {
+  return sessionOf({
+    async ask(statement) {
       try {
-        const { rows } = await client.query<(string | null)[]>({
+        const { rows, fields, rowCount } = await client.query<(string | null)[]>({
           text: statement,
           values: [],
           rowMode: 'array',
@@ -17,12 +17,12 @@ export async function serverSession(connectionString: string, statementMs: numbe
           queryMode: 'extended',
           types: { getTypeParser: () => (text: string) => text },
         } as pg.QueryArrayConfig)
-        return rows
+        return { rows, columns: fields.map(({ name }) => name), touched: rowCount }
       } catch (error) {
         if (error instanceof pg.DatabaseError) throw refusedBy(error)
         throw error
       }
     },
     close: () => client.end(),
-  }
+  })
 }

@@ -35,6 +35,8 @@ export interface Refusal {
   /** SQLSTATE. */
   readonly state: string
   readonly message: string
+  /** What it adds, where it says more. */
+  readonly detail?: string
   readonly table: string | null
   readonly column: string | null
   readonly constraint: string | null

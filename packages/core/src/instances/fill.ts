@@ -21,6 +21,8 @@ export interface FilledCell {
   readonly value: string | null
   /** The element of the world that it speaks of; empty for what only makes the row complete. */
   readonly of: string
+  /** The value is what the engine reckons from this text. */
+  readonly isExpression?: boolean
 }
 
 /** A row as it is entered; columns by folded name. */

@@ -11,8 +11,17 @@ export {
   type TrialOutcome,
 } from './engine'
 export { planRun, type Plan, type PlannedProbe } from './plan'
-export { isAllowed, runnableScript, type Runnable, type RunnableStatement, type SheetRun } from './runnable'
+export {
+  MOST_STATEMENTS,
+  isAllowed,
+  runnableScript,
+  type Runnable,
+  type RunnableStatement,
+  type SheetRun,
+} from './runnable'
 export { readReport, type Executed } from './executed'
 export { combined } from './combine'
 export { replayAsSql } from './replay'
 export { ranThrough } from './run-through'
+export { EntryOrder, StatementWriter, inEntryOrder, literal } from './statements'
+export type { FilledCell, Row } from './fill'

@@ -47,6 +47,11 @@ export class EntryOrder {
   }
 }
 
+/** The tables in the order in which rows are entered. */
+export function inEntryOrder(schema: Schema): readonly Table[] {
+  return sorted(schema, waiting(schema))
+}
+
 function waiting(schema: Schema): Later {
   const places = new Map(schema.tables.map((table, i) => [foldName(table.name), i]))
   const links = schema.tables.map(table =>
@@ -119,6 +124,8 @@ export class StatementWriter {
     private readonly order: EntryOrder,
     /** The text in which the names of tables and columns stand; null where they are written plainly. */
     private readonly script: string | null,
+    /** Whether a number is given where the server always makes one of its own. */
+    private readonly overrides = true,
   ) {}
 
   /**
@@ -158,14 +165,14 @@ export class StatementWriter {
   private insert({ table, cells, isListed }: Row): string {
     const waits = this.order.waits(table)
     // A column with a value of its own is empty only where that is said.
-    const said = [...cells].flatMap(([name, { value }]) => {
+    const said = [...cells].flatMap(([name, cell]) => {
       const column = findColumn(table, name)!
-      if (waits.has(name) || column.generated || (value === null && column.default === null)) return []
-      return [{ column, text: literal(value, column) }]
+      if (waits.has(name) || column.generated || (cell.value === null && column.default === null)) return []
+      return [{ column, text: cellText(cell, column) }]
     })
     if (said.length === 0) return `INSERT INTO ${this.table(table)} DEFAULT VALUES`
     const names = said.map(({ column }) => this.column(column)).join(', ')
-    const isOver = said.some(({ column }) => column.numbering?.isAlways)
+    const isOver = this.overrides && said.some(({ column }) => column.numbering?.isAlways)
     return `INSERT INTO ${this.table(table)} (${names})${isOver ? ' OVERRIDING SYSTEM VALUE' : ''} VALUES (${said.map(({ text }) => text).join(', ')})${isListed ? ' ON CONFLICT DO NOTHING' : ''}`
   }
 
@@ -235,11 +242,17 @@ export class StatementWriter {
   }
 }
 
+const cellText = ({ value, isExpression }: FilledCell, column: Column): string =>
+  isExpression ? `(${value})` : literal(value, column)
+
 const UNCOMPARABLE: ReadonlySet<TypeFamily> = new Set(['json', 'other', 'binary', 'float'])
+
+const TEXTS: ReadonlySet<TypeFamily> = new Set(['text', 'varchar', 'char', 'enum'])
 
 /** As a person would write it: numbers bare where the column holds numbers, days reckoned from today as such. */
 export function literal(value: string | null, { type }: Pick<Column, 'type'>): string {
   if (value === null) return 'NULL'
+  if (TEXTS.has(type.family)) return quoteText(value)
   const today = /^today((?:\s*[+-]\s*\d{1,4}\s+[a-z]+)*)$/i.exec(value.trim())
   if (today) {
     const spans = today[1]!.replace(/([+-])\s*(\d{1,4}\s+[a-z]+)/gi, "$1 interval '$2'")

@@ -1,0 +1,132 @@
+import type { LinePlace } from './board'
+import type { EngineRow, Line, RowTrialDocument, Step, TypedLine } from './document'
+import { MOST_STEPS } from './work'
+
+/*
+ * What a person does to a row trial: each gives the trial anew, and never changes the one it was given.
+ */
+
+/** Types into a line: one that a step refused is taken up, and waits again. */
+export function typeInto(
+  document: RowTrialDocument,
+  place: LinePlace | { readonly is: 'empty'; readonly table: string },
+  column: string,
+  text: string,
+): RowTrialDocument {
+  if (place.is === 'empty') return addLines(document, [{ table: place.table, cells: { [column]: text } }])
+  const { document: taken, at } = takeUp(document, place)
+  const waiting = taken.waiting.map((line, i) =>
+    i === at ? { ...line, cells: { ...line.cells, [column]: text } } : line,
+  )
+  return { ...taken, waiting }
+}
+
+/** Makes a line wait, wherever it is, and tells its place among those that do. */
+function takeUp(
+  document: RowTrialDocument,
+  place: LinePlace,
+): { readonly document: RowTrialDocument; readonly at: number } {
+  if (place.is === 'waiting') return { document, at: place.at }
+  const step = document.steps[place.step]
+  const line = step?.is === 'enter' ? step.lines[place.at] : undefined
+  if (!line) return { document, at: document.waiting.length }
+  return {
+    document: {
+      waiting: [...document.waiting, plainLine(line)],
+      steps: leftOut(document.steps, [place]),
+    },
+    at: document.waiting.length,
+  }
+}
+
+/** The steps, with lines marked that were taken out of them. */
+function leftOut(steps: readonly Step[], places: readonly LinePlace[]): Step[] {
+  return steps.map((step, s) => {
+    const own = places.flatMap(place => (place.is === 'step' && place.step === s ? [place.at] : []))
+    if (step.is !== 'enter' || own.length === 0) return step
+    return {
+      ...step,
+      lines: step.lines.map((line, at) => (own.includes(at) ? { ...line, isTaken: true as const } : line)),
+    }
+  })
+}
+
+/** Throws a line away that the engine does not have. */
+export function dropLine(document: RowTrialDocument, place: LinePlace): RowTrialDocument {
+  if (place.is === 'waiting')
+    return { ...document, waiting: document.waiting.filter((_, i) => i !== place.at) }
+  return { ...document, steps: leftOut(document.steps, [place]) }
+}
+
+/** The number of the next line. */
+export function nextLine({ waiting, steps }: RowTrialDocument): number {
+  const entered = steps.flatMap(step => (step.is === 'enter' ? step.lines : []))
+  return [...waiting, ...entered].reduce((most, { id }) => Math.max(most, id), 0) + 1
+}
+
+export function addLines(document: RowTrialDocument, lines: readonly TypedLine[]): RowTrialDocument {
+  const first = nextLine(document)
+  return {
+    ...document,
+    waiting: [...document.waiting, ...lines.map((line, i): Line => ({ ...line, id: first + i }))],
+  }
+}
+
+const plainLine = ({ id, table, cells }: Line): Line => ({ id, table, cells })
+
+/** Enters lines as one step: they wait no more. Lines in which nothing is typed stay. */
+export function enterLines(
+  document: RowTrialDocument,
+  lines: readonly { readonly place: LinePlace; readonly line: Line }[],
+): RowTrialDocument {
+  const meant = lines.filter(({ line }) => Object.values(line.cells).some(text => text.trim() !== ''))
+  if (meant.length === 0) return document
+  const isMeant = (at: number): boolean =>
+    meant.some(({ place }) => place.is === 'waiting' && place.at === at)
+  return withStep(
+    {
+      waiting: document.waiting.filter((_, i) => !isMeant(i)),
+      steps: leftOut(
+        document.steps,
+        meant.map(({ place }) => place),
+      ),
+    },
+    { is: 'enter', lines: meant.map(({ line }) => plainLine(line)) },
+  )
+}
+
+export const strikeRow = (document: RowTrialDocument, row: EngineRow): RowTrialDocument =>
+  withStep(document, { is: 'strike', row })
+
+export const changeRow = (
+  document: RowTrialDocument,
+  row: EngineRow,
+  to: Readonly<Record<string, string>>,
+): RowTrialDocument => withStep(document, { is: 'change', row, to })
+
+export const askStatement = (document: RowTrialDocument, statement: string): RowTrialDocument =>
+  withStep(document, { is: 'ask', statement })
+
+/** One step more. Of very many the first cannot be left out, since the others stand on it: it is refused. */
+export function withStep(document: RowTrialDocument, step: Step): RowTrialDocument {
+  if (document.steps.length >= MOST_STEPS)
+    throw new RangeError(`${MOST_STEPS} steps are as many as are kept: put some back first.`)
+  return { ...document, steps: [...document.steps, step] }
+}
+
+/** Puts all back that was done after so many steps: lines that were entered wait again. */
+export function putBack(document: RowTrialDocument, to: number): RowTrialDocument {
+  const back = document.steps.slice(to).flatMap(step => (step.is === 'enter' ? step.lines : []))
+  const lines = back.filter(({ isTaken }) => !isTaken).map(plainLine)
+  return { waiting: [...lines, ...document.waiting], steps: document.steps.slice(0, to) }
+}
+
+/** Marks the last step as one that took too long: it is not run again. */
+export function stopLast(document: RowTrialDocument): RowTrialDocument {
+  return {
+    ...document,
+    steps: document.steps.map((step, i) =>
+      i === document.steps.length - 1 ? { ...step, isStopped: true as const } : step,
+    ),
+  }
+}

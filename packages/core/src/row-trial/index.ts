@@ -1,0 +1,53 @@
+export {
+  MOST_SHOWN_ROWS,
+  MOST_STEPS,
+  STEP_MS,
+  type StatementOutcome,
+  type StepReport,
+  type StepWork,
+  type TableRows,
+  type Told,
+  type TrialReport,
+  type TrialWork,
+} from './work'
+export {
+  EMPTY_TRIAL,
+  LONGEST_TRIAL,
+  RowTrialDocument,
+  parseTrial,
+  type EngineRow,
+  type Line,
+  type Step,
+  type TypedLine,
+} from './document'
+export { cellMeaning, typedValue } from './cells'
+export { translatedInWords, trialTables, type TrialTables } from './tables'
+export { isTriable, writeStep, type WrittenStep } from './write-steps'
+export { compareRows, type ComparedRow, type RowMark } from './compare-rows'
+export {
+  slipsOf,
+  tablesAfter,
+  type LinePlace,
+  type Refused,
+  type Slip,
+  type SlipColumn,
+  type SlipLine,
+} from './board'
+export { refusalInWords } from './refusal-words'
+export { stepInWords, rowInWords, type StepInWords } from './steps-in-words'
+export { joinSentences, type JoinSentence } from './join-sentences'
+export { linesFromPaste, linesOfRows, linesOfScript } from './lines'
+export {
+  addLines,
+  askStatement,
+  changeRow,
+  dropLine,
+  enterLines,
+  nextLine,
+  putBack,
+  stopLast,
+  strikeRow,
+  typeInto,
+  withStep,
+} from './edit'
+export { engineName, engineTable } from './names'

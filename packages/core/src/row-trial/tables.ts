@@ -1,0 +1,50 @@
+import { runnableScript } from '../instances'
+import { DIALECT, type Dialect, type Schema } from '../schema'
+import type { ReadScript } from '../sql'
+
+/** The tables on which rows are tried. */
+export interface TrialTables {
+  readonly statements: readonly string[]
+  /** As they are understood: lists, lines and sentences are made from it. */
+  readonly schema: Schema
+  /** The text in which their names stand as they are spelt; null where they were translated. */
+  readonly spelling: string | null
+  /** What a translation could not carry over, in sentences; null where nothing was translated. */
+  readonly translated: readonly string[] | null
+  /** Something of the script is not of a kind that is run. */
+  readonly isPartly: boolean
+}
+
+/**
+ * What makes the tables of a script: all that it makes, without the rows that it enters, which are tried like
+ * others; after what the exercise gives, with its rows.
+ */
+export function trialTables(
+  script: string,
+  read: ReadScript,
+  { starter, dialect = 'postgresql' }: { readonly starter: string; readonly dialect?: Dialect | undefined },
+): TrialTables {
+  const options = { starter: '', dialect, isTaken: true }
+  const given = runnableScript(
+    '',
+    { ...read, statements: [], dialect: 'postgresql' },
+    { ...options, starter },
+  )
+  const own = runnableScript(script, read, options)
+  return {
+    statements: [...given.statements, ...own.statements.filter(({ rowsOf }) => rowsOf === null)].map(
+      ({ text }) => text,
+    ),
+    schema: read.schema,
+    spelling: own.spelling,
+    translated: own.translated,
+    isPartly: own.isPartly,
+  }
+}
+
+/** What was translated, and what was lost by it, as a sentence; null where nothing was. */
+export function translatedInWords({ translated }: TrialTables, from: Dialect): string | null {
+  if (translated === null) return null
+  const begin = `Written for ${DIALECT[from].name}, and translated to PostgreSQL to be run.`
+  return translated.length > 0 ? `${begin} ${translated.join(' ')}` : begin
+}

@@ -1,0 +1,66 @@
+import { PGlite } from '@electric-sql/pglite'
+import { SANDBOX_LIMITS } from '@nomenklatura/core/instances'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
+import { BoundedMemory } from './bounded-memory'
+import { fetchUnpacked } from './fetch-unpacked'
+import { pgliteSession } from './pglite-session'
+import { remember } from './run-work'
+import { TrialRoom } from './trial-room'
+
+/** What the page asks of its engine: to be ready, or to show a row trial. */
+export type BrowserAsk = { readonly ask: 'start' } | { readonly ask: 'show'; readonly work: TrialWork }
+
+/** What the engine tells the page. */
+export type BrowserTold =
+  | { readonly told: 'progress'; readonly loaded: number; readonly of: number }
+  | { readonly told: 'ready' }
+  | { readonly told: 'report'; readonly report: TrialReport }
+  | { readonly told: 'failed'; readonly reason: string }
+
+const memory = new BoundedMemory()
+let room: Promise<TrialRoom> | undefined
+
+const FILES = ['pglite.wasm.gz', 'pglite.data.gz', 'image.tar.gz'] as const
+
+/** Starts the engine from what lies beside this file. */
+async function start(): Promise<TrialRoom> {
+  const loaded = FILES.map(() => ({ done: 0, of: 0 }))
+  const files = await Promise.all(
+    FILES.map((name, i) =>
+      fetchUnpacked(new URL(name, self.location.href), (done, of) => {
+        loaded[i] = { done, of }
+        const sum = (part: 'done' | 'of'): number => loaded.reduce((all, file) => all + file[part], 0)
+        if (loaded.every(file => file.of > 0)) tell({ told: 'progress', loaded: sum('done'), of: sum('of') })
+      }),
+    ),
+  )
+  const [wasm, data, image] = files as [ArrayBuffer, ArrayBuffer, ArrayBuffer]
+  memory.forNewEngine()
+  const database = await PGlite.create({
+    pgliteWasmModule: await WebAssembly.compile(wasm),
+    fsBundle: new Blob([data]),
+    loadDataDir: new Blob([image]),
+  })
+  memory.allowMore(SANDBOX_LIMITS.memoryMb * 2 ** 20)
+  const session = pgliteSession(database)
+  await remember(session)
+  return new TrialRoom(session)
+}
+
+const tell = (told: BrowserTold): void => postMessage(told)
+
+async function answer(asked: BrowserAsk): Promise<void> {
+  try {
+    room ??= start()
+    const ready = await room
+    tell(asked.ask === 'start' ? { told: 'ready' } : { told: 'report', report: await ready.show(asked.work) })
+  } catch (error) {
+    tell({ told: 'failed', reason: error instanceof Error ? error.message : String(error) })
+  }
+}
+
+/** One after the other. */
+let last = Promise.resolve()
+addEventListener('message', ({ data }: MessageEvent<BrowserAsk>) => {
+  last = last.then(() => answer(data))
+})
