@@ -9,7 +9,7 @@ function worksheetOf(sheet: Readonly<Ref<WorksheetAnswer | undefined>>) {
     options: findings.scriptOptions,
     schemaOf: findings.schemaOf,
   })
-  return { ...findings, ...offers, sheet, drafted: shallowRef<Dictionary>() }
+  return { ...findings, ...offers, sheet, drafted: shallowRef<Dictionary>(), isTrialOpen: ref(false) }
 }
 export type Worksheet = ReturnType<typeof worksheetOf>
 

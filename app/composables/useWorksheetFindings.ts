@@ -45,6 +45,7 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     return tableSheetModule(name).describes(store.contentOf(name), { given: given.value, dialect }).schema
   }
   const {
+    text: readText,
     read,
     aloud: scriptSentences,
     chain,
@@ -85,5 +86,15 @@ export function useWorksheetFindings(sheet: Readonly<Ref<WorksheetAnswer | undef
     marksOn('diagram', store.check && !store.isStale ? store.check.answer.verdicts : []),
   )
 
-  return { given, scriptOptions, read, scriptSentences, schemaOf, liveFindings, findingsOf, diagramMarks }
+  return {
+    given,
+    scriptOptions,
+    readText,
+    read,
+    scriptSentences,
+    schemaOf,
+    liveFindings,
+    findingsOf,
+    diagramMarks,
+  }
 }

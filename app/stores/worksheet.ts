@@ -1,5 +1,6 @@
 import type { SheetsOfAnswer } from '@nomenklatura/core/exercise'
 import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
+import { EMPTY_TRIAL, parseTrial, type RowTrialDocument } from '@nomenklatura/core/row-trial'
 import { contentFrom, sheetModule, type ContentOf } from '@nomenklatura/core/sheets'
 import { readScript } from '@nomenklatura/core/sql'
 import type { CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
@@ -14,6 +15,13 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const savers = shallowRef<Readonly<Partial<Record<Sheet, SheetSaver>>>>({})
   const check = shallowRef<{ answer: CheckAnswer; of: string }>()
   const checking = ref(false)
+  /** What is tried on the script's tables: kept like a sheet, and not handed in. */
+  const rowTrial = shallowRef<RowTrialDocument>(EMPTY_TRIAL)
+  const trialSaver = shallowRef<SheetSaver>()
+  const allSavers = computed(() => [
+    ...Object.values(savers.value),
+    ...(trialSaver.value ? [trialSaver.value] : []),
+  ])
 
   /** What the exercise gives stands on a sheet from the beginning. */
   const given = computed(() => ({
@@ -38,14 +46,15 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const isEmpty = computed(() => !SHEETS.some(hasOwn))
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
-  const save = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
+  const save = computed(() => worstSave(allSavers.value.map(saver => saver.save.value)))
   /** The sheet of which there are two versions. */
   const conflict = computed(() => SHEETS.find(name => savers.value[name]?.save.value.status === 'conflict'))
 
   /** Opens what the server answered. */
   function open(opened: WorksheetAnswer): void {
-    for (const saver of Object.values(savers.value)) saver.close()
+    for (const saver of allSavers.value) saver.close()
     sheet.value = opened
+    openRowTrial(opened)
     const { exerciseId, personId } = opened
     savers.value = Object.fromEntries(
       Object.entries(opened.sheets ?? {}).map(([name, content]) => [
@@ -62,20 +71,42 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
 
+  /** The last save counts, wherever it comes from; it may be made after closing as well. */
+  function openRowTrial({ personId, exerciseId, rowTrial: kept, sheets }: WorksheetAnswer): void {
+    trialSaver.value =
+      sheets === null
+        ? undefined
+        : makeSheetSaver(
+            keptKey(personId, exerciseId, 'row-trial'),
+            body => api(`/exercises/${exerciseId}/row-trial`, { method: 'PUT', body, person: personId }),
+            { content: kept, number: 0, savedAt: null },
+            () => false,
+          )
+    trialSaver.value?.takeKept()
+    rowTrial.value = parseTrial(trialSaver.value?.content.value ?? '')
+  }
+
+  function changeRowTrial(next: RowTrialDocument): void {
+    rowTrial.value = next
+    trialSaver.value?.change(JSON.stringify(next))
+  }
+
   /** Changes what stands on a sheet: JSON is kept as text, like a script. */
   function change<S extends Sheet>(name: S, content: ContentOf<S>): void {
     savers.value[name]?.change(typeof content === 'string' ? content : JSON.stringify(content))
   }
 
-  /** Answers whether the server has everything now. */
+  /** Answers whether the server has everything now that is handed in. */
   async function send(): Promise<boolean> {
-    const sent = await Promise.all(Object.values(savers.value).map(saver => saver.send()))
+    const [sent] = await Promise.all([
+      Promise.all(Object.values(savers.value).map(saver => saver.send())),
+      trialSaver.value?.send(),
+    ])
     return sent.every(Boolean)
   }
 
   function takeSignsOut(): void {
-    for (const saver of Object.values(savers.value))
-      if (saver.save.value.status === 'bad signs') saver.takeSignsOut()
+    for (const saver of allSavers.value) if (saver.save.value.status === 'bad signs') saver.takeSignsOut()
   }
 
   function resolveConflict(mine: boolean): void {
@@ -133,6 +164,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     hasOwn,
     open,
     change,
+    rowTrial,
+    changeRowTrial,
     send,
     resolveConflict,
     takeSignsOut,

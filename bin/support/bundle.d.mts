@@ -4,3 +4,5 @@ export function bundle(entry: string): Promise<string>
 export function bundleThread(): Promise<string>
 /** Puts all that engines for scripts start from into one folder; answers the folder. */
 export function bundleSandbox(): Promise<string>
+export function bundleBrowserEngine(): Promise<string>
+export function browserEngineVersion(): string

@@ -141,7 +141,8 @@ function withPackages(entry) {
 }
 
 /**
- * Bundles a TypeScript program for plain Node, or for a worker of the browser, only when its sources changed; answers the path of the bundle.
+ * Bundles a TypeScript program for plain Node, or for a worker of the browser, only when its sources changed;
+ * answers the path of the bundle.
  */
 export async function bundle(entry) {
   const isOfBrowser = entry === BROWSER_THREAD

@@ -6,7 +6,14 @@ const {
   witness,
   compact = false,
   isDrawn = false,
-} = defineProps<{ witness: Witness; compact?: boolean; isDrawn?: boolean }>()
+  about = '',
+} = defineProps<{
+  witness: Witness
+  compact?: boolean
+  isDrawn?: boolean
+  /** The rule that it is of, in words. */
+  about?: string
+}>()
 const isRefused = computed(() => witness.outcome === 'refused')
 const sentence = computed(() => witnessInWords(witness))
 </script>
@@ -49,10 +56,10 @@ const sentence = computed(() => witnessInWords(witness))
       {{ sentence.done }} <strong>{{ sentence.word }}</strong>{{ sentence.rest }}.
       <span v-if="isDrawn" class="soft">An illustration: rows of the tables that the diagram maps to.</span>
     </p>
-    <WitnessRun v-if="witness.run" :witness="{ ...witness, run: witness.run }" />
+    <WitnessRun v-if="witness.run" :witness="{ ...witness, run: witness.run }" :about="about" />
     <template v-if="witness.also">
       <p class="also small">And besides:</p>
-      <WitnessRows :witness="witness.also" :compact="compact" />
+      <WitnessRows :witness="witness.also" :compact="compact" :about="about" />
     </template>
   </div>
 </template>

@@ -3,7 +3,12 @@ import { replayAsSql } from '@nomenklatura/core/instances'
 import type { Witness } from '@nomenklatura/core/rules'
 
 /** What was run to see it: the engine's own words, the statements, and all of it to take along. */
-const { witness } = defineProps<{ witness: Witness & { run: NonNullable<Witness['run']> } }>()
+const { witness, about = '' } = defineProps<{
+  witness: Witness & { run: NonNullable<Witness['run']> }
+  /** The rule that it is of, in words. */
+  about?: string
+}>()
+const trying = useTrying()
 const tables = useRan()
 const isCopied = ref(false)
 const isOpen = ref(false)
@@ -30,6 +35,14 @@ async function copy(): Promise<void> {
         {{ isOpen ? 'Fold the statements' : 'The statements' }}
       </button>
       <button v-if="tables.length > 0" type="button" class="plain small" @click="copy">Copy as SQL</button>
+      <button
+        v-if="trying"
+        type="button"
+        class="plain small"
+        @click="trying.take(stepOfWitness(witness, about)!)"
+      >
+        Try it
+      </button>
       <span aria-live="polite" class="soft">{{ isCopied ? 'Copied, with the tables.' : '' }}</span>
     </p>
     <pre

@@ -165,6 +165,7 @@ function toggle(rule: string): void {
             :witness="rule.witness"
             compact
             :is-drawn="rule.sheet === 'diagram'"
+            :about="rule.sentence"
           />
           <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
           <button
@@ -195,7 +196,12 @@ function toggle(rule: string): void {
           <VerdictSign verdict="upheld" :stale="isStale" /> <span class="serif">{{ rule.sentence }}</span>
           <details v-if="rule.witness" class="small">
             <summary>The rows</summary>
-            <WitnessRows :witness="rule.witness" compact :is-drawn="rule.sheet === 'diagram'" />
+            <WitnessRows
+              :witness="rule.witness"
+              compact
+              :is-drawn="rule.sheet === 'diagram'"
+              :about="rule.sentence"
+            />
           </details>
         </li>
       </ul>

@@ -48,6 +48,10 @@ const emit = defineEmits<{
   others: [change: { dictionary?: Dictionary; diagram?: Diagram }]
 }>()
 
+/** What lies below the script takes its room, or half of it, while it is open. */
+const below = defineModel<boolean>('below', { default: false })
+const isWide = ref(false)
+
 const editor = useTemplateRef('editor')
 const dialect = computed<Dialect>(() => options.dialect ?? 'postgresql')
 const at = ref(0)
@@ -178,7 +182,7 @@ defineExpose({
       <summary><span class="given-word">given</span> by the exercise; yours begin below</summary>
       <pre class="mono" tabindex="0">{{ starter.trim() }}</pre>
     </details>
-    <div ref="two" class="two">
+    <div v-show="!(below && isWide)" ref="two" class="two" :class="{ half: below }">
       <svg v-if="line" class="hairline" aria-hidden="true">
         <path :d="line.path" />
         <circle :cx="line.from.x" :cy="line.from.y" r="2" />
@@ -212,6 +216,20 @@ defineExpose({
         @look="lookedAt = $event"
         @show="editor?.show($event)"
       />
+    </div>
+    <div v-if="$slots.below" class="below" :class="{ open: below, wide: below && isWide }">
+      <p class="below-head">
+        <button type="button" class="below-fold serif" :aria-expanded="below" @click="below = !below">
+          Row trial
+        </button>
+        <span v-if="!below" class="small soft"
+          >type rows, load them in order, see what is refused and why</span
+        >
+        <button v-else type="button" class="plain small" :aria-pressed="isWide" @click="isWide = !isWide">
+          {{ isWide ? 'With the script' : 'All the room' }}
+        </button>
+      </p>
+      <slot v-if="below" name="below" />
     </div>
     <ScriptRename
       v-if="renaming"
@@ -322,6 +340,44 @@ defineExpose({
   overflow: auto;
   font-size: 12.5px;
   margin-top: 6px;
+}
+.two.half {
+  flex: 0 0 34%;
+}
+.below {
+  border-top: 1px solid var(--rule-strong);
+  padding-top: 6px;
+  margin-top: 8px;
+}
+.below.open {
+  flex: 1;
+  min-height: 0;
+  display: flex;
+  flex-direction: column;
+}
+.below.wide {
+  border-top: 0;
+  margin-top: 0;
+}
+.below.open > :last-child {
+  flex: 1;
+}
+.below-head {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
+.below-fold {
+  font-size: 16px;
+  font-weight: 650;
+  cursor: pointer;
+}
+.below-fold::before {
+  content: '▸ ';
+  font-size: 12px;
+}
+.below-fold[aria-expanded='true']::before {
+  content: '▾ ';
 }
 @container (max-width: 720px) {
   .two {

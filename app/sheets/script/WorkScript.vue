@@ -12,8 +12,19 @@ const {
   scriptDrafts,
   otherSheets,
   renameElsewhere,
+  readText,
+  isTrialOpen,
 } = useWorksheet()
 const editor = useTemplateRef('editor')
+const trial = useRowTrial(
+  () => ({
+    script: readText.value,
+    read: read.value,
+    starter: asked.value.starter ?? '',
+    home: asked.value.script.dialect,
+  }),
+  { document: () => store.rowTrial, change: store.changeRowTrial, exerciseId: asked.value.exerciseId },
+)
 defineExpose({
   show: (place: PlaceOnSheet) => editor.value?.show(place),
   applyEdit: (edit: EditOfSheet) => editor.value?.applyEdit(edit),
@@ -34,6 +45,7 @@ defineExpose({
   </p>
   <ScriptSheet
     ref="editor"
+    v-model:below="isTrialOpen"
     :script="store.contentOf('script')"
     :findings="findingsOf.script"
     :read="read"
@@ -47,7 +59,9 @@ defineExpose({
     :others="otherSheets"
     @change="store.change('script', $event)"
     @others="renameElsewhere"
-  />
+  >
+    <template #below><RowTrial :trial="trial" /></template>
+  </ScriptSheet>
 </template>
 
 <style scoped>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import { putBack, withStep } from '@nomenklatura/core/row-trial'
 import { readableContent } from '@nomenklatura/core/sheets'
 import { sheetView } from '~/sheets'
 import type { SheetInHand } from '~/sheets/view'
@@ -15,7 +16,7 @@ watch(answer, value => value && store.open(value), { immediate: true })
 
 const sheet = computed(() => (store.sheet?.exerciseId === exerciseId.value ? store.sheet : undefined))
 const isBegun = computed(() => sheet.value?.sheets !== null)
-const { liveFindings, findingsOf, drafted } = provideWorksheet(sheet)
+const { liveFindings, findingsOf, drafted, isTrialOpen } = provideWorksheet(sheet)
 const { zone, attemptsLeft, whyNot, changedSince, dueWords } = useHandingIn(sheet)
 const hint = useSavingHint()
 
@@ -96,6 +97,15 @@ useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void store.send()
 })
 provideRan(() => store.check?.answer.ran?.tables)
+/** What was tried so far waits again: the rows of a verdict are tried by themselves. */
+provideTrying({
+  take: step => {
+    store.changeRowTrial(withStep(putBack(store.rowTrial, 0), step))
+    turned.value = 'script'
+    isTrialOpen.value = true
+    if (isPhone.value) side.value = 'sheet'
+  },
+})
 </script>
 
 <template>

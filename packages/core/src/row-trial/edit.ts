@@ -6,6 +6,18 @@ import { MOST_STEPS } from './work'
  * What a person does to a row trial: each gives the trial anew, and never changes the one it was given.
  */
 
+/** Where the line of that number is; undefined where it is entered no more, or was taken up. */
+export function placeOfLine({ waiting, steps }: RowTrialDocument, id: number): LinePlace | undefined {
+  const at = waiting.findIndex(line => line.id === id)
+  if (at >= 0) return { is: 'waiting', at }
+  for (const [step, { is, ...rest }] of steps.entries()) {
+    if (is !== 'enter' || !('lines' in rest)) continue
+    const place = rest.lines.findIndex(line => line.id === id && !line.isTaken)
+    if (place >= 0) return { is: 'step', step, at: place }
+  }
+  return undefined
+}
+
 /** Types into a line: one that a step refused is taken up, and waits again. */
 export function typeInto(
   document: RowTrialDocument,
@@ -14,9 +26,18 @@ export function typeInto(
   text: string,
 ): RowTrialDocument {
   if (place.is === 'empty') return addLines(document, [{ table: place.table, cells: { [column]: text } }])
+  return fillLine(document, place, { [column]: text })
+}
+
+/** The same for several columns at once. */
+export function fillLine(
+  document: RowTrialDocument,
+  place: LinePlace,
+  cells: Readonly<Record<string, string>>,
+): RowTrialDocument {
   const { document: taken, at } = takeUp(document, place)
   const waiting = taken.waiting.map((line, i) =>
-    i === at ? { ...line, cells: { ...line.cells, [column]: text } } : line,
+    i === at ? { ...line, cells: { ...line.cells, ...cells } } : line,
   )
   return { ...taken, waiting }
 }

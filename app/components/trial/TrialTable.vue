@@ -1,0 +1,460 @@
+<script setup lang="ts">
+import {
+  addLines,
+  changeRow,
+  dropLine,
+  enterLines,
+  fillLine,
+  linesFromPaste,
+  nextLine,
+  strikeRow,
+  placeOfLine,
+  typeInto,
+  type ComparedRow,
+  type EngineRow,
+  type RowTrialDocument,
+  type Slip,
+  type SlipLine,
+} from '@nomenklatura/core/row-trial'
+
+/** The slip of one table: its rows as the engine has them, the lines that it does not have, an empty one to type. */
+const {
+  slip,
+  document: kept,
+  readonly = false,
+  isBusy = false,
+} = defineProps<{
+  slip: Slip
+  document: RowTrialDocument
+  /** An earlier step is looked at: nothing can be done to it. */
+  readonly?: boolean
+  isBusy?: boolean
+}>()
+const emit = defineEmits<{ change: [document: RowTrialDocument]; said: [words: string] }>()
+
+interface OpenLine {
+  readonly id: number
+  readonly isEmpty: boolean
+  readonly cells: Readonly<Record<string, string>>
+  readonly refused: SlipLine['refused']
+}
+
+const MOST_SHOWN = 40
+const showsAll = ref(false)
+const rows = computed(() => (showsAll.value ? slip.rows : slip.rows.slice(0, MOST_SHOWN)))
+/** Lines keep their place by their number; the empty one has the next. */
+const lines = computed<OpenLine[]>(() => {
+  const open = slip.lines.map(({ line, refused }): OpenLine => ({
+    id: line.id,
+    isEmpty: false,
+    cells: line.cells,
+    refused,
+  }))
+  if (readonly || !slip.isMade) return open
+  return [...open, { id: nextLine(kept), isEmpty: true, cells: {}, refused: null }]
+})
+
+const root = useTemplateRef<HTMLElement>('root')
+const listOf = (column: string): string => `choices-${slip.table}-${column}`
+
+function attempt(make: () => RowTrialDocument): void {
+  try {
+    emit('change', make())
+  } catch (error) {
+    emit('said', error instanceof RangeError ? error.message : '')
+  }
+}
+
+/** The line that is being entered: what its fields tell late is known already. */
+const entering = ref<number>()
+const typedInto = ({ id, isEmpty }: OpenLine, column: string, text: string): RowTrialDocument => {
+  const place = isEmpty ? ({ is: 'empty', table: slip.table } as const) : placeOfLine(kept, id)
+  return place ? typeInto(kept, place, column, text) : kept
+}
+
+function type(open: OpenLine, column: string, event: Event): void {
+  const { value } = event.target as HTMLInputElement
+  if ((open.isEmpty && value === '') || open.id === entering.value) return
+  attempt(() => typedInto(open, column, value))
+}
+
+/** Enters a line as it stands in its fields, that included which was not left yet. */
+async function enter(open: OpenLine, event: KeyboardEvent): Promise<void> {
+  const { value, dataset } = event.target as HTMLInputElement
+  const isTyped = value !== (open.cells[dataset.column!] ?? '')
+  const typed = isTyped ? typedInto(open, dataset.column!, value) : kept
+  const place = placeOfLine(typed, open.id)
+  const step = place?.is === 'step' ? typed.steps[place.step] : undefined
+  const line =
+    place?.is === 'waiting'
+      ? typed.waiting[place.at]
+      : step?.is === 'enter'
+        ? step.lines[place!.at]
+        : undefined
+  if (!place || !line) return
+  entering.value = open.id
+  attempt(() => enterLines(typed, [{ place, line }]))
+  await nextTick()
+  await until(() => isBusy).toBe(false, { timeout: 10_000 })
+  await nextTick()
+  entering.value = undefined
+  focusLine(open.id)
+}
+
+/** The line that was tried, if it is still there; else the empty one. */
+function focusLine(id: number): void {
+  const line = root.value?.querySelector<HTMLInputElement>(`tr[data-line="${id}"] input`)
+  ;(line ?? root.value?.querySelector<HTMLInputElement>('tr.empty input'))?.focus()
+}
+
+function paste(open: OpenLine, column: string, event: ClipboardEvent): void {
+  const from = slip.columns.findIndex(({ name }) => name === column)
+  const names = slip.columns.slice(from).map(({ name }) => name)
+  const found = linesFromPaste(event.clipboardData?.getData('text/plain') ?? '', slip.table, names)
+  if (!found || found.length === 0) return
+  event.preventDefault()
+  const place = open.isEmpty ? undefined : placeOfLine(kept, open.id)
+  if (!place) return attempt(() => addLines(kept, found))
+  const [first, ...others] = found
+  attempt(() => addLines(fillLine(kept, place, first!.cells), others))
+}
+
+function throwAway({ id }: OpenLine): void {
+  const place = placeOfLine(kept, id)
+  if (place) attempt(() => dropLine(kept, place))
+}
+
+const rowOf = ({ cells }: ComparedRow): EngineRow => ({
+  table: slip.table,
+  cells: Object.fromEntries(slip.columns.map(({ name }, i) => [name, cells[i] ?? null])),
+})
+const strike = (row: ComparedRow): void => attempt(() => strikeRow(kept, rowOf(row)))
+function changeCell(row: ComparedRow, at: number, event: Event): void {
+  const field = event.target as HTMLInputElement
+  const was = row.cells[at] ?? ''
+  if (field.value === was) return
+  const { name } = slip.columns[at]!
+  attempt(() => changeRow(kept, rowOf(row), { [name]: field.value }))
+  // What is refused stands as it was: the step says why.
+  field.value = was
+}
+function leave(event: KeyboardEvent, was: string): void {
+  const field = event.target as HTMLInputElement
+  field.value = was
+  field.blur()
+}
+
+const STAMP = { stands: '', new: 'accepted', changed: 'changed', gone: 'gone' } as const
+const widthOf = (name: string, at: number): string => {
+  const longest = Math.max(
+    name.length,
+    4,
+    ...slip.rows.slice(0, MOST_SHOWN).map(({ cells }) => cells[at]?.length ?? 0),
+    ...slip.lines.map(({ line }) => line.cells[name]?.length ?? 0),
+  )
+  return `${Math.min(longest, 26) + 1}ch`
+}
+const keyWords = computed(() =>
+  slip.columns
+    .filter(({ reference }) => reference)
+    .map(({ name, reference }) => `${name} → ${reference!.table}`)
+    .join(', '),
+)
+</script>
+
+<template>
+  <section ref="root" class="slip" :aria-label="`Slip of ${slip.table}`" :data-table="slip.table">
+    <header>
+      <h3 class="serif">{{ slip.table }}</h3>
+      <span class="tiny soft">{{
+        slip.isMade
+          ? `${countOf(slip.rows.filter(({ mark }) => mark !== 'gone').length, 'row')}${slip.isCut ? ' and more' : ''}`
+          : 'not made'
+      }}</span>
+      <span v-if="keyWords" class="tiny soft mono leads">{{ keyWords }}</span>
+    </header>
+    <div class="scroll">
+      <table>
+        <thead>
+          <tr>
+            <th v-for="column in slip.columns" :key="column.name" scope="col" :title="column.type">
+              <span :class="{ key: column.isKey }">{{ column.name }}</span><span
+                v-if="!column.isRequired && !column.isComputed"
+                class="lacks"
+                title="may be empty"
+                >○</span
+              >
+            </th>
+            <th class="end"><span class="visually-hidden">What the engine says</span></th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, r) in rows" :key="`r${r}`" :class="row.mark">
+            <td v-for="(cell, c) in row.cells" :key="c">
+              <input
+                v-if="!readonly && row.mark !== 'gone' && !slip.columns[c]?.isComputed"
+                class="mono"
+                :value="cell ?? ''"
+                :style="{ width: widthOf(slip.columns[c]!.name, c) }"
+                :aria-label="`${slip.columns[c]?.name} of row ${r + 1}`"
+                :placeholder="cell === null ? '–' : ''"
+                :list="slip.columns[c]?.reference ? listOf(slip.columns[c]!.name) : undefined"
+                autocomplete="off"
+                spellcheck="false"
+                @change="changeCell(row, c, $event)"
+                @keydown.esc="leave($event, cell ?? '')"
+              />
+              <span v-else class="mono">{{ cell ?? '–' }}</span>
+              <span v-if="row.was && row.was[c] !== cell" class="was mono"
+                ><span class="visually-hidden">before: </span>{{ row.was[c] ?? '–' }}</span
+              >
+            </td>
+            <td class="end">
+              <span v-if="STAMP[row.mark]" class="stamp" :class="row.mark">{{ STAMP[row.mark] }}</span>
+              <button
+                v-if="!readonly && row.mark !== 'gone'"
+                type="button"
+                class="plain tiny strike"
+                :aria-label="`Strike out row ${r + 1} of ${slip.table}`"
+                @click="strike(row)"
+              >
+                strike out
+              </button>
+            </td>
+          </tr>
+          <template v-for="open in lines" :key="`l${open.id}`">
+            <tr class="line" :class="{ refused: open.refused, empty: open.isEmpty }" :data-line="open.id">
+              <td v-for="column in slip.columns" :key="column.name">
+                <input
+                  v-if="!column.isComputed"
+                  class="mono"
+                  :value="open.cells[column.name] ?? ''"
+                  :style="{ width: widthOf(column.name, slip.columns.indexOf(column)) }"
+                  :aria-label="`${column.name} of ${open.isEmpty ? 'a new line' : 'a line that waits'}`"
+                  :placeholder="open.isEmpty ? '' : (column.default ?? '')"
+                  :list="column.reference ? listOf(column.name) : undefined"
+                  :data-column="column.name"
+                  :readonly="readonly"
+                  maxlength="20000"
+                  autocomplete="off"
+                  spellcheck="false"
+                  @change="type(open, column.name, $event)"
+                  @keydown.enter.prevent="enter(open, $event)"
+                  @paste="paste(open, column.name, $event)"
+                />
+                <span v-else class="soft tiny">worked out</span>
+              </td>
+              <td class="end">
+                <span v-if="open.refused" class="stamp bad">refused</span>
+                <span v-else-if="!open.isEmpty" class="tiny soft">waits</span>
+                <button
+                  v-if="!open.isEmpty && !readonly"
+                  type="button"
+                  class="plain tiny strike"
+                  :aria-label="`Throw this line of ${slip.table} away`"
+                  @click="throwAway(open)"
+                >
+                  throw away
+                </button>
+                <span v-else-if="open.isEmpty" class="tiny soft hint">↵ enters it</span>
+              </td>
+            </tr>
+            <tr v-if="open.refused" class="why">
+              <td :colspan="slip.columns.length + 1">
+                <span class="serif">{{ open.refused.words }}</span>
+                <q v-if="open.refused.said" class="mono">{{ open.refused.said }}</q>
+              </td>
+            </tr>
+          </template>
+        </tbody>
+      </table>
+    </div>
+    <button
+      v-if="slip.rows.length > MOST_SHOWN"
+      type="button"
+      class="plain tiny"
+      @click="showsAll = !showsAll"
+    >
+      {{ showsAll ? 'Fold' : `Show all ${slip.rows.length}` }}
+    </button>
+    <datalist
+      v-for="column in slip.columns.filter(({ reference }) => reference)"
+      :id="listOf(column.name)"
+      :key="column.name"
+    >
+      <option v-for="choice in column.reference!.choices" :key="choice" :value="choice" />
+    </datalist>
+  </section>
+</template>
+
+<style scoped>
+.slip {
+  background: var(--sheet);
+  border: 1px solid var(--rule-strong);
+  box-shadow: 2px 2px 0 var(--shadow);
+  max-width: 100%;
+}
+header {
+  display: flex;
+  flex-wrap: wrap;
+  align-items: baseline;
+  gap: 2px 10px;
+  padding: 5px 10px 2px;
+}
+h3 {
+  font-size: 15px;
+  font-weight: 650;
+}
+.leads {
+  overflow-wrap: anywhere;
+}
+.scroll {
+  overflow-x: auto;
+}
+table {
+  border-collapse: collapse;
+  font-size: 12.5px;
+}
+th {
+  text-align: left;
+  font: 450 12px var(--font-mono);
+  color: var(--soft);
+  padding: 2px 8px;
+  border-bottom: 1px solid var(--rule-strong);
+  white-space: nowrap;
+}
+th .key {
+  border-bottom: 1.5px solid var(--ink);
+  color: var(--ink);
+}
+.lacks {
+  margin-left: 3px;
+  font-size: 10px;
+}
+td {
+  border-bottom: 1px solid var(--rule);
+  padding: 0 4px;
+  white-space: nowrap;
+}
+td > span.mono {
+  padding: 2px 4px;
+  display: inline-block;
+}
+input {
+  font-size: 12.5px;
+  padding: 2px 4px;
+  background: transparent;
+  color: var(--ink);
+  border: 0;
+  min-width: 5ch;
+}
+input::placeholder {
+  color: var(--soft);
+  opacity: 1;
+}
+input::-webkit-calendar-picker-indicator {
+  opacity: 0.35;
+}
+.end {
+  text-align: left;
+  padding: 0 8px;
+  min-width: 92px;
+}
+.stamp {
+  font: 650 11px var(--font-sans);
+  letter-spacing: 0.02em;
+  color: var(--verdigris);
+  margin-right: 8px;
+}
+.stamp::before {
+  content: '✓ ';
+}
+.stamp.changed::before {
+  content: '~ ';
+}
+.stamp.gone::before,
+.stamp.bad::before {
+  content: '✕ ';
+}
+.stamp.bad,
+.stamp.gone {
+  color: var(--madder);
+}
+.strike {
+  opacity: 0;
+  font-weight: 500;
+}
+tr:hover .strike,
+tr:focus-within .strike,
+.strike:focus-visible {
+  opacity: 1;
+}
+tr.new td {
+  background: var(--verdigris-wash);
+}
+tr.new td:first-child {
+  box-shadow: inset 3px 0 0 var(--verdigris);
+}
+tr.changed td {
+  background: var(--ochre-wash);
+}
+tr.changed td:first-child {
+  box-shadow: inset 3px 0 0 var(--ochre);
+}
+tr.changed .stamp {
+  color: var(--ochre);
+}
+tr.gone td {
+  background: var(--madder-wash);
+}
+tr.gone td:first-child {
+  box-shadow: inset 3px 0 0 var(--madder);
+}
+tr.gone .mono {
+  text-decoration: line-through;
+}
+.was {
+  text-decoration: line-through;
+  color: var(--soft);
+  font-size: 11.5px;
+}
+tr.refused td {
+  background: var(--madder-wash);
+  border-bottom: 0;
+}
+tr.refused td:first-child,
+.why td:first-child {
+  box-shadow: inset 3px 0 0 var(--madder);
+}
+.why td {
+  background: var(--madder-wash);
+  white-space: normal;
+  padding: 0 10px 4px;
+  font-size: 13px;
+  max-width: 420px;
+}
+.why q {
+  display: block;
+  quotes: none;
+  font-size: 11.5px;
+  color: var(--soft);
+  overflow-wrap: anywhere;
+}
+.hint {
+  opacity: 0;
+}
+tr.empty:focus-within .hint {
+  opacity: 1;
+}
+tr.empty td {
+  border-bottom: 0;
+}
+tr.empty input {
+  border-bottom: 1px dotted var(--edge);
+}
+@media (hover: none) {
+  .strike {
+    opacity: 1;
+  }
+}
+</style>

@@ -1,0 +1,95 @@
+import type { BrowserAsk, BrowserTold } from '~~/sandbox/browser-thread'
+import { STEP_MS, type TrialReport, type TrialWork } from '@nomenklatura/core/row-trial'
+
+/** How much of the engine is loaded, in bytes. */
+export interface Loaded {
+  readonly done: number
+  readonly of: number
+}
+
+/** What shows row trials. */
+export interface TrialEngine {
+  /** Where it runs, as it is told. */
+  readonly where: 'here' | 'on the server'
+  /** Makes it ready. Rejects where it cannot be had. */
+  start(onLoaded: (loaded: Loaded) => void): Promise<void>
+  /** Rejects with `TookTooLong` where a step does not end, and with other errors where it broke. */
+  show(work: TrialWork): Promise<TrialReport>
+  close(): void
+}
+
+export class TookTooLong extends Error {
+  override readonly name = 'TookTooLong'
+}
+
+/** The first steps on many rows take their time. */
+const MOST_MS = STEP_MS + 5000
+
+/** PostgreSQL in a worker of this page. One that takes too long, or breaks, is ended; the next show begins anew. */
+export class EngineHere implements TrialEngine {
+  readonly where = 'here'
+  private worker: Worker | undefined
+
+  constructor(private readonly path: string) {}
+
+  async start(onLoaded: (loaded: Loaded) => void): Promise<void> {
+    await this.ask({ ask: 'start' }, null, onLoaded)
+  }
+
+  async show(work: TrialWork): Promise<TrialReport> {
+    if (!this.worker) await this.start(() => {})
+    return (await this.ask({ ask: 'show', work }, MOST_MS))!
+  }
+
+  private ask(
+    asked: BrowserAsk,
+    mostMs: number | null,
+    onLoaded: (loaded: Loaded) => void = () => {},
+  ): Promise<TrialReport | undefined> {
+    const worker = (this.worker ??= new Worker(`${this.path}/thread.js`, { type: 'module' }))
+    return new Promise((resolve, reject) => {
+      const fail = (error: Error): void => {
+        this.close()
+        reject(error)
+      }
+      const watch =
+        mostMs === null ? undefined : setTimeout(() => fail(new TookTooLong('It takes too long.')), mostMs)
+      worker.onmessage = ({ data }: MessageEvent<BrowserTold>) => {
+        if (data.told === 'progress') return onLoaded({ done: data.loaded, of: data.of })
+        clearTimeout(watch)
+        if (data.told === 'failed') fail(new Error(data.reason))
+        else resolve(data.told === 'report' ? data.report : undefined)
+      }
+      worker.onerror = () => {
+        clearTimeout(watch)
+        fail(new Error('The engine could not be loaded.'))
+      }
+      worker.postMessage(JSON.parse(JSON.stringify(asked)))
+    })
+  }
+
+  close(): void {
+    this.worker?.terminate()
+    this.worker = undefined
+  }
+}
+
+/** The server's engines, for browsers that have none: each time from the beginning. */
+export class EngineOnServer implements TrialEngine {
+  readonly where = 'on the server'
+
+  constructor(private readonly exerciseId: string) {}
+
+  async start(): Promise<void> {}
+
+  async show(work: TrialWork): Promise<TrialReport> {
+    const report = await api<TrialReport>(`/exercises/${this.exerciseId}/row-trial`, {
+      method: 'POST',
+      body: work,
+    })
+    if (report.stopped === 'time') throw new TookTooLong('It takes too long.')
+    return report
+  }
+
+  close(): void {}
+}
