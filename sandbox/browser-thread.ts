@@ -20,7 +20,8 @@ export type BrowserTold =
 const memory = new BoundedMemory()
 let room: Promise<TrialRoom> | undefined
 
-const FILES = ['pglite.wasm.gz', 'pglite.data.gz', 'image.tar.gz'] as const
+/** Packed with gzip, under a name by which no server takes them for packed on the way. */
+const FILES = ['pglite.wasm.packed', 'pglite.data.packed', 'image.tar.packed'] as const
 
 /** Starts the engine from what lies beside this file. */
 async function start(): Promise<TrialRoom> {

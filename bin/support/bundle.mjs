@@ -121,9 +121,9 @@ export async function bundleBrowserEngine() {
   mkdirSync(folder, { recursive: true })
   copyFileSync(await bundle(BROWSER_THREAD), join(folder, 'thread.js'))
   const stamp = readStamp('sandbox')
-  if (readStamp('engine') === stamp && existsSync(join(folder, 'image.tar.gz'))) return folder
+  if (readStamp('engine') === stamp && existsSync(join(folder, 'image.tar.packed'))) return folder
   for (const file of ['pglite.wasm', 'pglite.data', 'image.tar'])
-    writeFileSync(join(folder, `${file}.gz`), gzipSync(readFileSync(join(from, file))))
+    writeFileSync(join(folder, `${file}.packed`), gzipSync(readFileSync(join(from, file))))
   writeStamp('engine', stamp)
   return folder
 }

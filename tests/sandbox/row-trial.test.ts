@@ -190,7 +190,7 @@ describe.each(ENGINES)('a row trial %s', (_, start) => {
       'SELECT generate_series(1, 100000000)',
       'SELECT nothing FROM nowhere',
       'DROP TABLE voice',
-    ].reduce(askStatement, full)
+    ].reduce((document, text) => askStatement(document, text), full)
     const report = await show(asked)
     const told = report.steps.slice(1).map(({ outcomes }) => outcomes[0]?.told)
     expect(told[0]).toEqual({ columns: ['name'], rows: [['alto'], ['bass']], isCut: false, touched: null })

@@ -41,7 +41,8 @@ const backTo = (step: number): void => attempt(() => putBack(trial.document(), s
 function startOver(): void {
   change({ waiting: [], steps: [] })
 }
-const ask = (statement: string): void => attempt(() => askStatement(trial.document(), statement))
+const ask = (statement: string, title?: string): void =>
+  attempt(() => askStatement(trial.document(), statement, title))
 
 const notMade = computed(() =>
   (shown.value?.report.tables ?? []).flatMap((refusal, i) =>

@@ -20,7 +20,7 @@ const {
   after: number
   readonly?: boolean
 }>()
-const emit = defineEmits<{ ask: [statement: string] }>()
+const emit = defineEmits<{ ask: [statement: string, title?: string] }>()
 
 const statement = ref('')
 const chosen = ref<Record<number, string>>({})
@@ -49,9 +49,9 @@ const choices = computed(() => offered.value.map(choicesOf))
 
 function askSentence(sentence: JoinSentence, at: number): void {
   const options = choices.value[at]!
-  const { values } = options.find(({ words }) => words === chosen.value[at]) ?? options[0]!
+  const { words, values } = options.find(choice => choice.words === chosen.value[at]) ?? options[0]!
   statement.value = sentence.statement(values)
-  ask()
+  emit('ask', statement.value, `${sentence.words[0]} ${words}${sentence.words[1]}`)
 }
 function ask(): void {
   if (statement.value.trim() === '') return
@@ -63,6 +63,8 @@ const told = computed<Told | null>(() => {
   const step = shown.document.steps[after - 1]
   return step?.is === 'ask' ? (shown.report.steps[after - 1]?.outcomes[0]?.told ?? null) : null
 })
+const answer = useTemplateRef<HTMLElement>('answer')
+watch(told, () => void nextTick(() => answer.value?.scrollIntoView({ block: 'nearest' })))
 </script>
 
 <template>
@@ -112,6 +114,7 @@ const told = computed<Told | null>(() => {
     </div>
     <div
       v-if="told && (told.columns.length > 0 || told.touched === null)"
+      ref="answer"
       class="told"
       tabindex="0"
       role="region"

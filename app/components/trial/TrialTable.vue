@@ -146,13 +146,14 @@ function leave(event: KeyboardEvent, was: string): void {
 
 const STAMP = { stands: '', new: 'accepted', changed: 'changed', gone: 'gone' } as const
 const widthOf = (name: string, at: number): string => {
+  const arrow = slip.columns[at]?.reference ? 2 : 0
   const longest = Math.max(
     name.length,
     4,
     ...slip.rows.slice(0, MOST_SHOWN).map(({ cells }) => cells[at]?.length ?? 0),
     ...slip.lines.map(({ line }) => line.cells[name]?.length ?? 0),
   )
-  return `${Math.min(longest, 26) + 1}ch`
+  return `${Math.min(longest, 26) + 1 + arrow}ch`
 }
 const keyWords = computed(() =>
   slip.columns
@@ -312,6 +313,7 @@ h3 {
   overflow-x: auto;
 }
 table {
+  width: 100%;
   border-collapse: collapse;
   font-size: 12.5px;
 }

@@ -34,7 +34,13 @@ const Step = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('enter'), lines: z.array(EnteredLine).max(MOST_LINES), isStopped }),
   z.strictObject({ is: z.literal('strike'), row: EngineRow, isStopped }),
   z.strictObject({ is: z.literal('change'), row: EngineRow, to: z.record(Name, CellText), isStopped }),
-  z.strictObject({ is: z.literal('ask'), statement: z.string().max(100_000), isStopped }),
+  /** A statement; `title` where it answers a ready question. */
+  z.strictObject({
+    is: z.literal('ask'),
+    statement: z.string().max(100_000),
+    title: z.string().max(500).optional(),
+    isStopped,
+  }),
   /** The rows of a witness, and what was tried on them. */
   z.strictObject({
     is: z.literal('witness'),

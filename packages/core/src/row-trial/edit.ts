@@ -125,8 +125,11 @@ export const changeRow = (
   to: Readonly<Record<string, string>>,
 ): RowTrialDocument => withStep(document, { is: 'change', row, to })
 
-export const askStatement = (document: RowTrialDocument, statement: string): RowTrialDocument =>
-  withStep(document, { is: 'ask', statement })
+export const askStatement = (
+  document: RowTrialDocument,
+  statement: string,
+  title?: string,
+): RowTrialDocument => withStep(document, { is: 'ask', statement, ...(title ? { title } : {}) })
 
 /** One step more. Of very many the first cannot be left out, since the others stand on it: it is refused. */
 export function withStep(document: RowTrialDocument, step: Step): RowTrialDocument {

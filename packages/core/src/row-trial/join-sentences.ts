@@ -1,6 +1,7 @@
 import { plural, singular } from '../language'
-import { findTable, foldName, sameName, type Reference, type Schema, type Table } from '../schema'
-import { inQuotes, quoteName } from '../sql'
+import { literal } from '../instances'
+import { findColumn, findTable, foldName, sameName, type Reference, type Schema, type Table } from '../schema'
+import { inQuotes, quoteName, quoteText } from '../sql'
 
 /** A question about a row of one table that rows of another answer: "All trips of collector 007". */
 export interface JoinSentence {
@@ -19,7 +20,7 @@ export interface JoinSentence {
  * `spelling` is the text in which names stand as they are spelt; null where they are written plainly.
  */
 export function joinSentences(schema: Schema, spelling: string | null): JoinSentence[] {
-  const spell = speller(spelling)
+  const spell = spellingOf(spelling)
   const links = schema.tables.flatMap(table => linksOf(table, schema))
   const through = schema.tables.filter(isJunction(schema)).flatMap(table => {
     const own = links.filter(link => link.from === table)
@@ -37,14 +38,32 @@ interface Link {
   readonly role: string | null
 }
 
-type Spell = (thing: { readonly name: string; readonly nameSpan: { readonly start: number } }) => string
+/** Names as statements write them. */
+interface Spelling {
+  table(table: Table): string
+  column(table: Table, name: string): string
+  /** `column = value` as the column's type writes it. */
+  isValue(table: Table, name: string, value: string | undefined): string
+}
 
-const speller =
-  (spelling: string | null): Spell =>
-  ({ name, nameSpan }) =>
-    spelling !== null && spelling[nameSpan.start] === '"'
+function spellingOf(text: string | null): Spelling {
+  const spell = ({ name, nameSpan }: Pick<Table, 'name' | 'nameSpan'>): string =>
+    text !== null && text[nameSpan.start] === '"'
       ? inQuotes(name, 'postgresql')
       : quoteName(name, 'postgresql')
+  const column = (table: Table, name: string): string => {
+    const found = findColumn(table, name)
+    return found ? spell(found) : quoteName(name, 'postgresql')
+  }
+  return {
+    table: spell,
+    column,
+    isValue(table, name, value = '') {
+      const found = findColumn(table, name)
+      return `${column(table, name)} = ${found ? literal(value, found) : quoteText(value)}`
+    },
+  }
+}
 
 function linksOf(table: Table, schema: Schema): Link[] {
   return table.references.flatMap(reference => {
@@ -73,53 +92,33 @@ const words = (table: Table): string => table.name.replaceAll('_', ' ')
 const one = (table: Table): string => singular(words(table))
 const many = (table: Table): string => plural(singular(words(table)))
 
-function conditions(
-  left: string,
-  a: readonly string[],
-  right: string,
-  b: readonly string[],
-  spell: (table: Table, name: string) => string,
-  tables: readonly [Table, Table],
-): string {
-  return a
-    .map((name, i) => `${left}.${spell(tables[0], name)} = ${right}.${spell(tables[1], b[i]!)}`)
-    .join(' AND ')
-}
-
-const columnSpeller =
-  (spell: Spell) =>
-  (table: Table, name: string): string => {
-    const column = table.columns.find(other => sameName(other.name, name))
-    return column ? spell(column) : quoteName(name, 'postgresql')
-  }
-
-const valueText = (value: string): string => `'${value.replaceAll("'", "''")}'`
-
 /** Through a junction: all rows of one side that meet a row of the other. */
-function beyond(near: Link, far: Link, spell: Spell): JoinSentence {
-  const column = columnSpeller(spell)
-  const middle = near.from
-  const by = near.reference.columns
+function beyond(near: Link, far: Link, spell: Spelling): JoinSentence {
+  const { from: middle, reference, role } = near
+  const [link, end] = [spell.table(middle), spell.table(far.to)]
+  const met = far.reference.columns.map(
+    (name, i) =>
+      `${end}.${spell.column(far.to, far.reference.targetColumns[i]!)} = ${link}.${spell.column(middle, name)}`,
+  )
   return {
     of: near.to.name,
-    by: near.reference.targetColumns,
+    by: reference.targetColumns,
     words: [
       `All ${many(far.to)} of ${one(near.to)}`,
-      `${by.length > 0 && near.role !== null ? ` (as ${near.role})` : ''}, through ${words(middle)}`,
+      `${role === null ? '' : ` (as ${role})`}, through ${words(middle)}`,
     ],
     statement: values =>
       [
-        `SELECT far.*`,
-        `FROM ${spell(middle)} AS link`,
-        `JOIN ${spell(far.to)} AS far ON ${conditions('far', far.reference.targetColumns, 'link', far.reference.columns, column, [far.to, middle])}`,
-        `WHERE ${by.map((name, i) => `link.${column(middle, name)} = ${valueText(values[i] ?? '')}`).join(' AND ')}`,
+        `SELECT ${end}.*`,
+        `FROM ${link}`,
+        `JOIN ${end} ON ${met.join(' AND ')}`,
+        `WHERE ${reference.columns.map((name, i) => `${link}.${spell.isValue(middle, name, values[i])}`).join(' AND ')}`,
       ].join('\n'),
   }
 }
 
 /** All rows that refer to one. */
-function backwards({ from, to, reference, role }: Link, spell: Spell): JoinSentence {
-  const column = columnSpeller(spell)
+function backwards({ from, to, reference, role }: Link, spell: Spelling): JoinSentence {
   return {
     of: to.name,
     by: reference.targetColumns,
@@ -127,26 +126,33 @@ function backwards({ from, to, reference, role }: Link, spell: Spell): JoinSente
     statement: values =>
       [
         'SELECT *',
-        `FROM ${spell(from)}`,
-        `WHERE ${reference.columns.map((name, i) => `${column(from, name)} = ${valueText(values[i] ?? '')}`).join(' AND ')}`,
+        `FROM ${spell.table(from)}`,
+        `WHERE ${reference.columns.map((name, i) => spell.isValue(from, name, values[i])).join(' AND ')}`,
       ].join('\n'),
   }
 }
 
-/** The row that one refers to; asked only where a key tells which. */
-function forwards({ from, to, reference, role }: Link, spell: Spell): JoinSentence {
-  const column = columnSpeller(spell)
+/** The row that one refers to. Of a table that refers to itself both need names of their own. */
+function forwards({ from, to, reference, role }: Link, spell: Spelling): JoinSentence {
+  const isOwn = from === to
+  const own = isOwn ? 'own' : spell.table(from)
+  const led = isOwn ? 'other' : spell.table(to)
   const by = from.primaryKey?.columns ?? from.uniques[0]?.columns ?? reference.columns
+  const met = reference.columns.map(
+    (name, i) =>
+      `${led}.${spell.column(to, reference.targetColumns[i]!)} = ${own}.${spell.column(from, name)}`,
+  )
+  const named = (table: Table, name: string): string => (isOwn ? `${spell.table(table)} AS ${name}` : name)
   return {
     of: from.name,
     by,
     words: [`The ${one(to)} of ${one(from)}`, role === null ? '' : ` (as ${role})`],
     statement: values =>
       [
-        'SELECT led.*',
-        `FROM ${spell(from)} AS own`,
-        `JOIN ${spell(to)} AS led ON ${conditions('led', reference.targetColumns, 'own', reference.columns, column, [to, from])}`,
-        `WHERE ${by.map((name, i) => `own.${column(from, name)} = ${valueText(values[i] ?? '')}`).join(' AND ')}`,
+        `SELECT ${led}.*`,
+        `FROM ${named(from, own)}`,
+        `JOIN ${named(to, led)} ON ${met.join(' AND ')}`,
+        `WHERE ${by.map((name, i) => `${own}.${spell.isValue(from, name, values[i])}`).join(' AND ')}`,
       ].join('\n'),
   }
 }

@@ -66,7 +66,7 @@ function doneInWords(step: Step, schema: Schema): string {
     case 'change':
       return `${listInWords(Object.keys(step.to))} of ${rowInWords(step.row, schema)} changed`
     case 'ask':
-      return shorten(step.statement.replace(/\s+/g, ' ').trim(), 90)
+      return step.title ?? shorten(step.statement.replace(/\s+/g, ' ').trim(), 90)
     case 'witness':
       return step.title
   }
