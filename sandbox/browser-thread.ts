@@ -20,8 +20,8 @@ export type BrowserTold =
 const memory = new BoundedMemory()
 let room: Promise<TrialRoom> | undefined
 
-/** Packed with gzip, under a name by which no server takes them for packed on the way. */
-const FILES = ['pglite.wasm.packed', 'pglite.data.packed', 'image.tar.packed'] as const
+/** Packed with gzip, under a name by which no server packs them again, or takes them for packed on the way. */
+const FILES = ['pglite.wasm.tgz', 'pglite.data.tgz', 'image.tar.tgz'] as const
 
 /** Starts the engine from what lies beside this file. */
 async function start(): Promise<TrialRoom> {

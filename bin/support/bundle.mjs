@@ -6,6 +6,7 @@ import {
   mkdirSync,
   readFileSync,
   readdirSync,
+  rmSync,
   statSync,
   writeFileSync,
 } from 'node:fs'
@@ -118,13 +119,15 @@ export async function bundleSandbox() {
 export async function bundleBrowserEngine() {
   const from = await bundleSandbox()
   const folder = join(BUILD, 'engine')
-  mkdirSync(folder, { recursive: true })
+  const stamp = `${readStamp('sandbox')} as tgz`
+  if (readStamp('engine') !== stamp || !existsSync(join(folder, 'image.tar.tgz'))) {
+    rmSync(folder, { recursive: true, force: true })
+    mkdirSync(folder, { recursive: true })
+    for (const file of ['pglite.wasm', 'pglite.data', 'image.tar'])
+      writeFileSync(join(folder, `${file}.tgz`), gzipSync(readFileSync(join(from, file))))
+    writeStamp('engine', stamp)
+  }
   copyFileSync(await bundle(BROWSER_THREAD), join(folder, 'thread.js'))
-  const stamp = readStamp('sandbox')
-  if (readStamp('engine') === stamp && existsSync(join(folder, 'image.tar.packed'))) return folder
-  for (const file of ['pglite.wasm', 'pglite.data', 'image.tar'])
-    writeFileSync(join(folder, `${file}.packed`), gzipSync(readFileSync(join(from, file))))
-  writeStamp('engine', stamp)
   return folder
 }
 
