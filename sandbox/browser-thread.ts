@@ -21,7 +21,7 @@ const memory = new BoundedMemory()
 let room: Promise<TrialRoom> | undefined
 
 /** Packed with gzip, under a name by which no server packs them again, or takes them for packed on the way. */
-const FILES = ['pglite.wasm.tgz', 'pglite.data.tgz', 'image.tar.tgz'] as const
+const FILES = ['pglite.wasm.gz.bin', 'pglite.data.gz.bin', 'image.tar.gz.bin'] as const
 
 /** Starts the engine from what lies beside this file. */
 async function start(): Promise<TrialRoom> {

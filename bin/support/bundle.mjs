@@ -119,12 +119,12 @@ export async function bundleSandbox() {
 export async function bundleBrowserEngine() {
   const from = await bundleSandbox()
   const folder = join(BUILD, 'engine')
-  const stamp = `${readStamp('sandbox')} as tgz`
-  if (readStamp('engine') !== stamp || !existsSync(join(folder, 'image.tar.tgz'))) {
+  const stamp = `${readStamp('sandbox')} as gz.bin`
+  if (readStamp('engine') !== stamp || !existsSync(join(folder, 'image.tar.gz.bin'))) {
     rmSync(folder, { recursive: true, force: true })
     mkdirSync(folder, { recursive: true })
     for (const file of ['pglite.wasm', 'pglite.data', 'image.tar'])
-      writeFileSync(join(folder, `${file}.tgz`), gzipSync(readFileSync(join(from, file))))
+      writeFileSync(join(folder, `${file}.gz.bin`), gzipSync(readFileSync(join(from, file))))
     writeStamp('engine', stamp)
   }
   copyFileSync(await bundle(BROWSER_THREAD), join(folder, 'thread.js'))

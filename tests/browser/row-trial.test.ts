@@ -42,6 +42,7 @@ async function openScript(name: string, script: string): Promise<Visitor> {
 
 /** Fills the empty line of a slip key by key, with Tab from column to column, and enters it. */
 async function enterLine(visitor: Visitor, table: string, cells: readonly string[]): Promise<void> {
+  await visitor.page.waitForSelector(`[data-table=${table}] tr.empty input`)
   await visitor.page.click(`[data-table=${table}] tr.empty input`)
   for (const [i, cell] of cells.entries()) {
     if (i > 0) await visitor.page.keyboard.press('Tab')

@@ -109,8 +109,8 @@ watch(told, () => void nextTick(() => answer.value?.scrollIntoView({ block: 'nea
         @keydown.ctrl.enter.prevent.stop="ask"
       />
       <button type="button" class="plain small" :disabled="readonly || statement.trim() === ''" @click="ask">
-        Run it <kbd class="key">Ctrl ↵</kbd>
-      </button>
+        Run it</button
+      ><kbd class="key">Ctrl ↵</kbd>
     </div>
     <div
       v-if="told && (told.columns.length > 0 || told.touched === null)"

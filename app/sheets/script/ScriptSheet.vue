@@ -218,17 +218,19 @@ defineExpose({
       />
     </div>
     <div v-if="$slots.below" class="below" :class="{ open: below, wide: below && isWide }">
-      <p class="below-head">
-        <button type="button" class="below-fold serif" :aria-expanded="below" @click="below = !below">
-          Row trial
-        </button>
+      <div class="below-head">
+        <h2>
+          <button type="button" class="below-fold" :aria-expanded="below" @click="below = !below">
+            Row trial
+          </button>
+        </h2>
         <span v-if="!below" class="small soft"
           >type rows, load them in order, see what is refused and why</span
         >
         <button v-else type="button" class="plain small" :aria-pressed="isWide" @click="isWide = !isWide">
           {{ isWide ? 'With the script' : 'All the room' }}
         </button>
-      </p>
+      </div>
       <slot v-if="below" name="below" />
     </div>
     <ScriptRename
@@ -368,8 +370,8 @@ defineExpose({
   align-items: baseline;
 }
 .below-fold {
+  font: inherit;
   font-size: 16px;
-  font-weight: 650;
   cursor: pointer;
 }
 .below-fold::before {
