@@ -58,8 +58,8 @@ function doneInWords(step: Step, schema: Schema): string {
     case 'enter': {
       const names = [...new Set(step.lines.map(({ table }) => table))]
       return step.lines.length === 1
-        ? `A line of ${names[0]} entered`
-        : `${step.lines.length} lines of ${listInWords(names.slice(0, 3))}${names.length > 3 ? ' …' : ''} loaded`
+        ? `A row entered into ${names[0]}`
+        : `${step.lines.length} rows loaded into ${listInWords(names.slice(0, 3))}${names.length > 3 ? ' …' : ''}`
     }
     case 'strike':
       return `${rowInWords(step.row, schema)} struck out`
