@@ -1,4 +1,5 @@
 import type { BrowserAsk, BrowserTold } from '~~/sandbox/browser-thread'
+import type { SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
 import { STEP_MS, type TrialReport, type TrialWork } from '@nomenklatura/core/row-trial'
 
 /** How much of the engine is loaded, in bytes. */
@@ -37,28 +38,42 @@ export class EngineHere implements TrialEngine {
   }
 
   async show(work: TrialWork): Promise<TrialReport> {
+    const answer = await this.askReady({ ask: 'show', work })
+    if (answer.told !== 'report') throw new Error('The engine answered something else.')
+    return answer.report
+  }
+
+  /** Runs what a verdict is judged by. */
+  async run(work: SandboxWork): Promise<SandboxReport> {
+    const answer = await this.askReady({ ask: 'run', work })
+    if (answer.told !== 'run') throw new Error('The engine answered something else.')
+    return answer.report
+  }
+
+  /** Loading is not counted into its time. */
+  private async askReady(asked: BrowserAsk): Promise<BrowserTold> {
     if (!this.worker) await this.start(() => {})
-    return (await this.ask({ ask: 'show', work }, MOST_MS))!
+    return this.ask(asked, MOST_MS)
   }
 
   private ask(
     asked: BrowserAsk,
     mostMs: number | null,
     onLoaded: (loaded: Loaded) => void = () => {},
-  ): Promise<TrialReport | undefined> {
+  ): Promise<BrowserTold> {
     const worker = (this.worker ??= new Worker(`${this.path}/thread.js`, { type: 'module' }))
     return new Promise((resolve, reject) => {
       const fail = (error: Error): void => {
         this.close()
         reject(error)
       }
-      const watch =
-        mostMs === null ? undefined : setTimeout(() => fail(new TookTooLong('It takes too long.')), mostMs)
+      const late = (): void => fail(new TookTooLong('It takes too long.'))
+      const watch = mostMs === null ? undefined : setTimeout(late, mostMs)
       worker.onmessage = ({ data }: MessageEvent<BrowserTold>) => {
         if (data.told === 'progress') return onLoaded({ done: data.loaded, of: data.of })
         clearTimeout(watch)
         if (data.told === 'failed') fail(new Error(data.reason))
-        else resolve(data.told === 'report' ? data.report : undefined)
+        else resolve(data)
       }
       worker.onerror = () => {
         clearTimeout(watch)

@@ -1,5 +1,6 @@
 import { dictionaryFromRows, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { Finding } from '@nomenklatura/core/findings'
+import { trialOfSplit, type SplitTrial } from '@nomenklatura/core/row-trial'
 import {
   couldIdentify,
   decodeText,
@@ -58,6 +59,8 @@ export interface ShownSplit {
   /** Rows of the join that were not there. */
   readonly spurious: readonly (readonly string[])[]
   readonly dictionary: Dictionary
+  /** The parts as tables to try, with the first rows. */
+  readonly trial: SplitTrial
 }
 
 export type RowsQuestion =
@@ -145,11 +148,13 @@ function split(
   const rest = projectRows(table, kept)
   const parts = proposal.parts.map(({ columns }) => projectRows(rest, columns))
   const { spurious } = plain.spurious === 0 ? { spurious: [] } : rejoin(rest, parts)
+  const dictionary = dictionaryFromRows(table, proposal)
   return {
     proposal,
     parts: parts.map(({ columns, rows }) => ({ columns, rows: rows.slice(0, SHOWN_ROWS) })),
     spurious: spurious.slice(0, 5),
-    dictionary: dictionaryFromRows(table, proposal),
+    dictionary,
+    trial: trialOfSplit(table, proposal, dictionary),
   }
 }
 

@@ -43,6 +43,7 @@ async function copy(): Promise<void> {
       >
         Try it
       </button>
+      <NuxtLink to="/help/witness" target="_blank" class="plain small">What this is</NuxtLink>
       <span aria-live="polite" class="soft">{{ isCopied ? 'Copied, with the tables.' : '' }}</span>
     </p>
     <pre

@@ -37,6 +37,8 @@ const lost = computed(() => {
   return cell.value ? lostInWords(rightBefore(cells, cell.value), sheet, 'the') : ''
 })
 provideRan(() => handIn.marking?.ran?.tables)
+const rowTrial = useTemplateRef('rowTrial')
+provideTrying({ take: step => rowTrial.value?.open(step) })
 /** All that brings a disagreement about: the rule, what is said of it, and the rows on the tables. */
 function saveFault(): void {
   if (!cell.value?.witness || !entry.value) return
@@ -100,10 +102,16 @@ const DOUBTS = {
       </div>
       <div v-if="cell.witness" class="witness">
         <h3>Witness</h3>
-        <WitnessRows :witness="cell.witness" :is-drawn="cell.sheet === 'diagram'" />
+        <WitnessRows :witness="cell.witness" :is-drawn="cell.sheet === 'diagram'" :about="entry.sentence" />
       </div>
     </div>
     <ExhibitView v-for="(exhibit, i) in cell.exhibits ?? []" :key="i" :exhibit="exhibit" />
+    <RowTrialSlip
+      ref="rowTrial"
+      title="Row trial on the tables of this hand-in"
+      :tables="handIn.marking?.ran?.tables ?? []"
+      :exercise-id="desk.exercise.id"
+    />
     <ChainNotes
       whose="the"
       :findings="(handIn.marking?.findings ?? []).filter(({ sheet: of }) => of === sheet)"

@@ -38,6 +38,7 @@ watch(
   { immediate: true, deep: true },
 )
 
+const rowTrial = useTemplateRef('rowTrial')
 const parts = computed(
   () => split.value?.proposal.parts.map((part, i) => ({ ...part, shown: split.value!.parts[i]! })) ?? [],
 )
@@ -164,6 +165,18 @@ watch(split, async now => {
         split.proposal.lost.map(({ from, to }) => `${from.join(', ')} → ${to.join(', ')}`).join('; ')
       }}</span>.
     </p>
+    <p v-if="overview.rows > 0" class="small">
+      <button type="button" class="plain small" @click="rowTrial?.open()">
+        Try the parts, with their rows
+      </button>
+    </p>
+    <RowTrialSlip
+      ref="rowTrial"
+      title="Row trial on the parts of the split"
+      :tables="split.trial.tables"
+      :begin="split.trial.document"
+      :ready="split.trial.ready"
+    />
     <p v-if="once" class="serif">
       A new {{ once.what }} for <span class="mono">{{ once.value }}</span> is {{ once.rows }} changes in the
       flat table, and one in {{ once.part }}.

@@ -6,12 +6,17 @@ import {
   linesOfScript,
   putBack,
   translatedInWords,
+  type ReadyStatement,
   type RowTrialDocument,
 } from '@nomenklatura/core/row-trial'
 import type { RowTrialApi } from '~/composables/useRowTrial'
 
 /** The place where rows are tried on a script's tables: a slip for each table, what was done, what may be asked. */
-const { trial } = defineProps<{ trial: RowTrialApi }>()
+const { trial, ready = [] } = defineProps<{
+  trial: RowTrialApi
+  /** Statements that are made ready, beside those over the references. */
+  ready?: readonly ReadyStatement[]
+}>()
 const { phase, where, loaded, fault, shown, slips, steps, after, lookedAt, isBusy } = trial
 
 onMounted(() => void trial.start())
@@ -137,6 +142,7 @@ const loadingWords = computed(() =>
         <TrialAsk
           v-if="slips.length > 0"
           :sentences="trial.sentences.value"
+          :ready="ready"
           :shown="shown"
           :after="after"
           :readonly="!isNow"

@@ -2,6 +2,7 @@
 import {
   tablesAfter,
   type JoinSentence,
+  type ReadyStatement,
   type RowTrialDocument,
   type Told,
   type TrialReport,
@@ -14,8 +15,11 @@ const {
   shown,
   after,
   readonly = false,
+  ready = [],
 } = defineProps<{
   sentences: readonly JoinSentence[]
+  /** What else is made ready here; it comes first. */
+  ready?: readonly ReadyStatement[]
   shown: { readonly document: RowTrialDocument; readonly report: TrialReport }
   after: number
   readonly?: boolean
@@ -53,6 +57,10 @@ function askSentence(sentence: JoinSentence, at: number): void {
   statement.value = sentence.statement(values)
   emit('ask', statement.value, `${sentence.words[0]} ${words}${sentence.words[1]}`)
 }
+function askReady(offer: ReadyStatement): void {
+  statement.value = offer.statement
+  emit('ask', offer.statement, offer.words)
+}
 function ask(): void {
   if (statement.value.trim() === '') return
   emit('ask', statement.value)
@@ -70,7 +78,12 @@ watch(told, () => void nextTick(() => answer.value?.scrollIntoView({ block: 'nea
 <template>
   <section class="ask" aria-label="Statements to try">
     <h3 class="serif">Statements to try</h3>
-    <ul v-if="sentences.length > 0">
+    <ul v-if="sentences.length + ready.length > 0">
+      <li v-for="offer in ready" :key="offer.words">
+        <button type="button" class="plain serif" :disabled="readonly" @click="askReady(offer)">
+          {{ offer.words }}
+        </button>
+      </li>
       <li v-for="(sentence, i) in offered" :key="sentence.words.join()" class="serif">
         <button
           type="button"

@@ -29,6 +29,8 @@ const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
   lostInWords(rightBefore(feedback.value?.rules ?? [], rule), rule.sheet)
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
 provideRan(() => feedback.value?.ran?.tables)
+const rowTrial = useTemplateRef('rowTrial')
+provideTrying({ take: step => rowTrial.value?.open(step) })
 </script>
 
 <template>
@@ -103,7 +105,12 @@ provideRan(() => feedback.value?.ran?.tables)
             <p v-for="(reason, i) in rule.because" :key="i">{{ reason.sentence }}</p>
             <p v-if="lostOf(rule)" class="lost">{{ lostOf(rule) }}</p>
             <p v-if="rule.follows" class="soft">It follows from another mistake and costs nothing more.</p>
-            <WitnessRows v-if="rule.witness" :witness="rule.witness" :is-drawn="rule.sheet === 'diagram'" />
+            <WitnessRows
+              v-if="rule.witness"
+              :witness="rule.witness"
+              :is-drawn="rule.sheet === 'diagram'"
+              :about="rule.sentence"
+            />
             <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
             <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif">
               <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
@@ -122,7 +129,11 @@ provideRan(() => feedback.value?.ran?.tables)
               <span class="points">{{ pointsText(rule.got) }}</span>
               <details v-if="rule.witness" class="small rows">
                 <summary>The rows</summary>
-                <WitnessRows :witness="rule.witness" :is-drawn="rule.sheet === 'diagram'" />
+                <WitnessRows
+                  :witness="rule.witness"
+                  :is-drawn="rule.sheet === 'diagram'"
+                  :about="rule.sentence"
+                />
               </details>
             </li>
           </ul>
@@ -138,6 +149,12 @@ provideRan(() => feedback.value?.ran?.tables)
         />
       </aside>
       <KeysSlip :keys="[]" />
+      <RowTrialSlip
+        ref="rowTrial"
+        title="Row trial on the tables you handed in"
+        :tables="feedback.ran?.tables ?? []"
+        :exercise-id="feedback.exerciseId"
+      />
     </main>
   </div>
 </template>

@@ -53,3 +53,4 @@ export {
   withStep,
 } from './edit'
 export { engineName, engineTable } from './names'
+export { trialOfSplit, type ReadyStatement, type SplitTrial } from './from-split'

@@ -1,0 +1,103 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { EMPTY_TRIAL, askStatement, typeInto } from '@nomenklatura/core/row-trial'
+import { bundleSandbox } from '../../bin/support/bundle.mjs'
+import { saveSchedule } from '../../server/services/exercises'
+import { Visitor, startServer } from './support/server'
+import { DAY_MS, PASSWORD, emailOf, makeClassRoom, type ClassRoom } from './support/world'
+
+let server: Awaited<ReturnType<typeof startServer>>
+let room: ClassRoom
+beforeAll(async () => {
+  process.env.NOMENKLATURA_SANDBOX = await bundleSandbox()
+  process.env.NOMENKLATURA_ENGINES = '1'
+  server = await startServer()
+})
+afterAll(() => {
+  delete process.env.NOMENKLATURA_SANDBOX
+  return server.stop()
+})
+beforeEach(async () => {
+  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  room = await makeClassRoom(server.db)
+})
+
+const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
+  new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
+const path = (rest = ''): string => `/api/exercises/${room.exerciseId}/${rest || 'row-trial'}`
+const KEPT = JSON.stringify(typeInto(EMPTY_TRIAL, { is: 'empty', table: 'bay' }, 'no', '1'))
+const keptFor = async (visitor: Visitor): Promise<string> =>
+  ((await visitor.ask('GET', path('worksheet'))).body as { rowTrial: string }).rowTrial
+
+describe('what is tried with rows', () => {
+  it('is kept with the worksheet, for its student alone; the last save counts', async () => {
+    const student = await signedIn('student')
+    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).status).toBe(200)
+    const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 1'))
+    expect((await student.ask('PUT', path(), { content: later, base: 0 })).status).toBe(200)
+    expect(await keptFor(student)).toBe(later)
+    expect(await keptFor(await signedIn('classmate'))).toBe('')
+  })
+
+  it('is kept after closing as well, since it is not handed in', async () => {
+    const student = await signedIn('student')
+    await student.ask('PUT', path(), { content: KEPT, base: 0 })
+    await saveSchedule(server.db, room.exerciseId, room.courseId, room.people.instructor, {
+      opensAt: null,
+      dueAt: new Date(Date.now() - DAY_MS).toISOString(),
+      attempts: 1,
+      lateDays: 0,
+      lateLoss: 0,
+      collectsAtDue: false,
+    })
+    const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 2'))
+    expect((await student.ask('PUT', path(), { content: later, base: 0 })).status).toBe(200)
+    expect(await keptFor(student)).toBe(later)
+  })
+
+  it.each(['no JSON', '{}', '{"waiting":[],"steps":[{"is":"drop"}]}', ''])(
+    'is refused as %j',
+    async content => {
+      const student = await signedIn('student')
+      expect(await student.ask('PUT', path(), { content, base: 0 })).toMatchObject({
+        status: 422,
+        body: { code: 'invalid' },
+      })
+    },
+  )
+})
+
+describe('rows tried on the server', () => {
+  const work = (statement: string, tables = ['CREATE TABLE bay (no integer PRIMARY KEY)']) => ({
+    tables,
+    steps: [{ statements: [statement], isWhole: false }],
+  })
+
+  it('are run on the tables, and nothing of it stays', async () => {
+    const student = await signedIn('student')
+    for (let i = 0; i < 2; i++) {
+      const { status, body } = await student.ask('POST', path(), work('INSERT INTO bay VALUES (7)'))
+      expect(status).toBe(200)
+      expect(body).toMatchObject({
+        stopped: null,
+        steps: [{ outcomes: [{ refusal: null }], tables: [{ table: 'bay', rows: [['7']] }] }],
+      })
+    }
+  })
+
+  it.each([
+    ['COMMIT', undefined],
+    ['SET ROLE postgres', undefined],
+    ['INSERT INTO bay VALUES (1)', ['DO $$ BEGIN END $$']],
+    ['INSERT INTO bay VALUES (1)', ['COPY bay FROM PROGRAM $$ls$$']],
+  ])('take no %s on %j', async (statement, tables) => {
+    const student = await signedIn('student')
+    expect((await student.ask('POST', path(), work(statement, tables))).body.code).toBe('invalid')
+  })
+
+  it('say that a statement does not end, and the next one finds an engine', async () => {
+    const student = await signedIn('student')
+    const endless = await student.ask('POST', path(), work('SELECT pg_sleep(60)'))
+    expect(endless.body).toMatchObject({ stopped: 'time' })
+    expect((await student.ask('POST', path(), work('SELECT 1'))).body).toMatchObject({ stopped: null })
+  })
+})
