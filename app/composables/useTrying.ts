@@ -23,7 +23,7 @@ export function stepOfWitness({ run }: Witness, about: string): Step | undefined
   if (!run) return undefined
   return {
     is: 'witness',
-    title: about === '' ? 'Rows of a verdict' : `Rows for: ${about}`,
+    title: about === '' ? 'Rows of a verdict' : `Rows for “${about.replace(/\.$/, '')}”`,
     before: [...run.before],
     tried: [...run.tried],
   }

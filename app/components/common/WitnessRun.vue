@@ -9,6 +9,7 @@ const { witness, about = '' } = defineProps<{
   about?: string
 }>()
 const trying = useTrying()
+const isHelp = useRoute().path.startsWith('/help')
 const tables = useRan()
 const isCopied = ref(false)
 const isOpen = ref(false)
@@ -43,7 +44,7 @@ async function copy(): Promise<void> {
       >
         Try it
       </button>
-      <NuxtLink to="/help/witness" target="_blank" class="plain small">What this is</NuxtLink>
+      <NuxtLink v-if="!isHelp" to="/help/witness" target="_blank" class="plain small">What this is</NuxtLink>
       <span aria-live="polite" class="soft">{{ isCopied ? 'Copied, with the tables.' : '' }}</span>
     </p>
     <pre

@@ -102,7 +102,7 @@ onBeforeUnmount(() => engine.close())
 
 <style scoped>
 .help {
-  max-width: 1000px;
+  max-width: 1080px;
 }
 .lead {
   line-height: 1.7;
@@ -113,7 +113,7 @@ h2 {
 }
 .two {
   display: grid;
-  grid-template-columns: minmax(0, 360px) minmax(0, 1fr);
+  grid-template-columns: minmax(0, 412px) minmax(0, 1fr);
   gap: 24px;
   margin-top: 6px;
 }
@@ -128,8 +128,8 @@ pre {
   line-height: 1.5;
   overflow-x: auto;
 }
-.two p + .witness {
-  margin-top: 8px;
+.two p {
+  margin-bottom: 6px;
 }
 @media (max-width: 800px) {
   .two {
