@@ -49,6 +49,17 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.sees('Joined again, the parts give exactly the same rows.', '.joined')
     expect(await ada.violations()).toEqual([])
 
+    // The rows come along into the parts: their join is the old table, and a change is made once.
+    await ada.press('.split button', 'Try the parts, with their rows')
+    await ada.sees('rows loaded into', '[role=dialog] .steps')
+    await ada.press('.ask li button', 'The old table')
+    await ada.sees('The old table: the parts joined again: accepted', '.steps')
+    await ada.sees('40 rows', '.told')
+    await ada.press('.ask li button', 'changed, once')
+    await ada.sees('1 row touched.', '.steps')
+    await ada.page.keyboard.press('Escape')
+    await ada.dialogGone()
+
     // A slip in one row: it is asked, shown, and taken as meant; then the join shows what the slip does.
     await ada.press('.found section:last-of-type .line', 'site → grid_ref')
     await ada.sees('No: these two agree on site and differ in grid_ref.', '.said')
