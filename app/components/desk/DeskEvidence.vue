@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
-import { replayAsSql } from '@nomenklatura/core/instances'
+import { replayAsSql, translatedInWords } from '@nomenklatura/core/instances'
 import { reasonInWords } from '@nomenklatura/core/words'
 import { sheetView } from '~/sheets'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
@@ -37,6 +37,10 @@ const lost = computed(() => {
   return cell.value ? lostInWords(rightBefore(cells, cell.value), sheet, 'the') : ''
 })
 provideRan(() => handIn.marking?.ran?.tables)
+const translated = computed(() => {
+  const ran = handIn.marking?.ran
+  return ran?.translated ? translatedInWords(ran.translated) : ''
+})
 const rowTrial = useTemplateRef('rowTrial')
 provideTrying({ take: step => rowTrial.value?.open(step) })
 /** All that brings a disagreement about: the rule, what is said of it, and the rows on the tables. */
@@ -86,6 +90,7 @@ const DOUBTS = {
         <h3>Why</h3>
         <p v-for="(reason, i) in cell.because" :key="i" class="serif">{{ reasonInWords(reason) }}</p>
         <p v-if="lost" class="small lost">{{ lost }}</p>
+        <p v-if="translated && cell.sheet === 'script'" class="small soft">{{ translated }}</p>
         <p v-if="cell.doubt" class="small open">{{ DOUBTS[cell.doubt] }}</p>
         <button
           v-if="cell.doubt === 'disagreement' && cell.witness?.run"

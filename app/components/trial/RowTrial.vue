@@ -5,10 +5,10 @@ import {
   enterLines,
   linesOfScript,
   putBack,
-  translatedInWords,
   type ReadyStatement,
   type RowTrialDocument,
 } from '@nomenklatura/core/row-trial'
+import { translatedInWords } from '@nomenklatura/core/instances'
 import type { RowTrialApi } from '~/composables/useRowTrial'
 
 /** The place where rows are tried on a script's tables: a slip for each table, what was done, what may be asked. */
@@ -55,7 +55,7 @@ const notMade = computed(() =>
   ),
 )
 const translated = computed(() =>
-  shown.value ? translatedInWords(shown.value.tables, trial.tried().read.dialect) : null,
+  shown.value?.tables.translated ? translatedInWords(shown.value.tables.translated) : null,
 )
 const percent = computed(() =>
   loaded.value.of === 0 ? 0 : Math.round((100 * loaded.value.done) / loaded.value.of),

@@ -17,6 +17,7 @@ const {
   tooMuch = null,
   isBeingRun = false,
   left = 0,
+  translated = '',
   folds = false,
 } = defineProps<{
   findings: readonly Finding[]
@@ -34,6 +35,8 @@ const {
   tooMuch?: string | null | undefined
   /** Verdicts are those of reasoning so far: rows are being run. */
   isBeingRun?: boolean | undefined
+  /** That the script was translated to be run, and what was lost by it. */
+  translated?: string
   /** How many notes more there are than stand here. */
   left?: number
   /** Whether the margin can be folded away. */
@@ -86,6 +89,7 @@ function toggle(rule: string): void {
       }}</span><button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
     </p>
     <p v-if="tooMuch" class="too-much" role="alert">{{ tooMuch }}</p>
+    <p v-if="translated && !isStale" class="soft small">{{ translated }}</p>
     <p v-if="notes.length === 0 && verdicts.length === 0" class="serif soft empty">
       {{
         checkedAt && !tellsVerdicts

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import { translatedInWords } from '@nomenklatura/core/instances'
 import { putBack, withStep } from '@nomenklatura/core/row-trial'
 import { readableContent } from '@nomenklatura/core/sheets'
 import { sheetView } from '~/sheets'
@@ -97,6 +98,10 @@ useEventListener(document, 'visibilitychange', () => {
   if (document.visibilityState === 'hidden') void store.send()
 })
 provideRan(() => store.check?.answer.ran?.tables)
+const translated = computed(() => {
+  const ran = store.check?.answer.ran
+  return ran?.translated ? translatedInWords(ran.translated) : ''
+})
 /** What was tried so far waits again: the rows of a verdict are tried by themselves. */
 provideTrying({
   take: step => {
@@ -209,6 +214,7 @@ provideTrying({
           :too-much="store.isStale ? null : store.check?.answer.tooMuch"
           :is-being-run="store.check?.answer.isBeingRun"
           :left="store.check?.answer.findingsLeft ?? 0"
+          :translated="current === 'script' ? translated : ''"
           :has-text="!store.isEmpty"
           :folds="!isPhone"
           @fold="foldMargin(true)"

@@ -18,6 +18,7 @@ export {
   type Runnable,
   type RunnableStatement,
   type SheetRun,
+  type Translated,
 } from './runnable'
 export { readReport, type Executed } from './executed'
 export { combined } from './combine'
@@ -25,3 +26,4 @@ export { replayAsSql } from './replay'
 export { ranThrough } from './run-through'
 export { EntryOrder, StatementWriter, inEntryOrder, literal } from './statements'
 export type { FilledCell, Row } from './fill'
+export { translatedInWords } from './translated-words'

@@ -10,8 +10,15 @@ export interface Runnable {
   /** Something of it is of a kind that is not run. */
   readonly isPartly: boolean
   readonly spelling: string | null
-  /** What could not be carried over from another dialect, in sentences; null where nothing was translated. */
-  readonly translated: readonly string[] | null
+  /** Null where it was written for PostgreSQL. */
+  readonly translated: Translated | null
+}
+
+/** A script that was written for another server than the one it is run on. */
+export interface Translated {
+  readonly from: Dialect
+  /** What could not be carried over, in sentences. */
+  readonly losses: readonly string[]
 }
 
 export interface RunnableStatement {
@@ -55,7 +62,7 @@ export function runnableScript(
     meant: meant && meant.slice(0, MOST_STATEMENTS),
     isPartly: own.statements.length < read.statements.filter(({ kind }) => kind !== 'sentence').length,
     spelling: isTranslated || meant ? null : script,
-    translated: isTranslated ? own.losses : null,
+    translated: isTranslated ? { from: read.dialect, losses: own.losses } : null,
   }
 }
 

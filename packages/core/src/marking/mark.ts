@@ -3,7 +3,7 @@ import { chainFindings, chainSheet } from '../chain'
 import { isEmptyClaims, readClaims } from '../claims'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
-import type { SandboxReport, SandboxWork, Stopped } from '../instances'
+import type { SandboxReport, SandboxWork, Stopped, Translated } from '../instances'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
 import { SHEET, sheetModule, type Cell, type MarkedCell, type SheetModule, type TableSheet } from '../sheets'
@@ -15,7 +15,7 @@ import { planSheet, withReport } from './run-sheet'
 import { MARKING_VERSION } from './stored'
 
 /** Part of a marking's key: rises whenever the same input could give another verdict. */
-export const ENGINE_VERSION = '14'
+export const ENGINE_VERSION = '15'
 
 export interface Marking {
   /** Of its shape. */
@@ -37,6 +37,8 @@ export interface Marking {
 export interface Ran {
   readonly tables: readonly string[]
   readonly stopped: Stopped | null
+  /** Where it was written for another server. @defaultValue it was not */
+  readonly translated?: Translated
 }
 
 /** What lists need of a marking: verdicts without their evidence. */
@@ -152,7 +154,12 @@ function markTables(
   const together = reasoned.map(sheet => {
     const plan = planSheet(sheet)
     if (!plan) return sheet
-    ran = { tables: madeBy(plan.work, report), stopped: report.stopped }
+    const { translated } = sheet.sheet.runnable!().script
+    ran = {
+      tables: madeBy(plan.work, report),
+      stopped: report.stopped,
+      ...(translated ? { translated } : {}),
+    }
     return withReport(sheet, plan, report)
   })
   return { ...toMarking(exercise, model, together), ...(ran ? { ran } : {}) }

@@ -21,7 +21,7 @@ export {
   type TypedLine,
 } from './document'
 export { cellMeaning, typedValue } from './cells'
-export { translatedInWords, trialTables, type TrialTables } from './tables'
+export { trialTables, type TrialTables } from './tables'
 export { isTriable, writeStep, type WrittenStep } from './write-steps'
 export { compareRows, type ComparedRow, type RowMark } from './compare-rows'
 export {

@@ -1,5 +1,5 @@
-import { runnableScript } from '../instances'
-import { DIALECT, type Dialect, type Schema } from '../schema'
+import { runnableScript, type Translated } from '../instances'
+import type { Dialect, Schema } from '../schema'
 import type { ReadScript } from '../sql'
 
 /** The tables on which rows are tried. */
@@ -9,8 +9,8 @@ export interface TrialTables {
   readonly schema: Schema
   /** The text in which their names stand as they are spelt; null where they were translated. */
   readonly spelling: string | null
-  /** What a translation could not carry over, in sentences; null where nothing was translated. */
-  readonly translated: readonly string[] | null
+  /** Null where it was written for PostgreSQL. */
+  readonly translated: Translated | null
   /** Something of the script is not of a kind that is run. */
   readonly isPartly: boolean
 }
@@ -40,11 +40,4 @@ export function trialTables(
     translated: own.translated,
     isPartly: own.isPartly,
   }
-}
-
-/** What was translated, and what was lost by it, as a sentence; null where nothing was. */
-export function translatedInWords({ translated }: TrialTables, from: Dialect): string | null {
-  if (translated === null) return null
-  const begin = `Written for ${DIALECT[from].name}, and translated to PostgreSQL to be run.`
-  return translated.length > 0 ? `${begin} ${translated.join(' ')}` : begin
 }

@@ -122,23 +122,24 @@ function zoned(
   return having.includes(dialect) ? kept(full) : { text: plain, lost: 'the time zone is not kept' }
 }
 
-function integerText({ length, unsigned }: DataType, dialect: Dialect): TypeText {
-  const isServerTiny = dialect === 'sqlserver' && length === 8 && unsigned
-  const bits = unsigned && dialect !== 'mysql' && !isServerTiny ? (length ?? 32) + 1 : (length ?? 32)
-  const lost =
-    unsigned && dialect !== 'mysql' && !isServerTiny
-      ? { lost: 'that no number is below zero is not kept' }
-      : {}
-  const sign = unsigned && dialect === 'mysql' ? ' UNSIGNED' : ''
-  if (bits <= 8 && (dialect === 'mysql' || dialect === 'sqlite' || isServerTiny))
-    return { text: `TINYINT${sign}`, ...lost }
-  if (bits <= 16) return { text: `SMALLINT${sign}`, ...lost }
-  if (bits <= 24 && (dialect === 'mysql' || dialect === 'sqlite'))
-    return { text: `MEDIUMINT${sign}`, ...lost }
-  if (bits <= 32)
-    return { text: `${pick({ mysql: 'INT', sqlserver: 'INT', other: 'INTEGER' }, dialect)}${sign}`, ...lost }
-  if (bits <= 64) return { text: dialect === 'oracle' ? 'NUMBER(19)' : `BIGINT${sign}`, ...lost }
-  return { text: dialect === 'oracle' ? 'NUMBER(20)' : 'NUMERIC(20)', ...lost }
+/** Without a sign a number takes less room, where the server has such types; elsewhere a CHECK holds it back. */
+export function hasUnsigned({ family, length, unsigned }: DataType, dialect: Dialect): boolean {
+  const isServerTiny = dialect === 'sqlserver' && family === 'integer' && length === 8
+  return unsigned && (dialect === 'mysql' || isServerTiny)
+}
+
+function integerText(type: DataType, dialect: Dialect): TypeText {
+  const { length, unsigned } = type
+  const isKept = hasUnsigned(type, dialect)
+  const bits = unsigned && !isKept ? (length ?? 32) + 1 : (length ?? 32)
+  const sign = isKept && dialect === 'mysql' ? ' UNSIGNED' : ''
+  const hasTiny = dialect === 'mysql' || dialect === 'sqlite' || isKept
+  if (bits <= 8 && hasTiny) return kept(`TINYINT${sign}`)
+  if (bits <= 16) return kept(`SMALLINT${sign}`)
+  if (bits <= 24 && (dialect === 'mysql' || dialect === 'sqlite')) return kept(`MEDIUMINT${sign}`)
+  if (bits <= 32) return kept(`${pick({ mysql: 'INT', sqlserver: 'INT', other: 'INTEGER' }, dialect)}${sign}`)
+  if (bits <= 64) return kept(dialect === 'oracle' ? 'NUMBER(19)' : `BIGINT${sign}`)
+  return kept(dialect === 'oracle' ? 'NUMBER(20)' : 'NUMERIC(20)')
 }
 
 function decimalText({ precision, scale }: DataType, dialect: Dialect): TypeText {

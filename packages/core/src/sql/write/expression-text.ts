@@ -43,6 +43,10 @@ const LENGTH_CALL: Readonly<Record<Dialect, string>> = {
   oracle: 'LENGTH',
   sqlite: 'length',
 }
+/** MySQL and SQL Server ask for them by functions, the standard and who keeps to it by EXTRACT. */
+const PARTS_OF_DAY: ReadonlySet<string> = new Set(['YEAR', 'MONTH', 'DAY'])
+const EXTRACTS: ReadonlySet<Dialect> = new Set(['iso', 'postgresql', 'oracle'])
+
 const KNOWN_WORDS: ReadonlySet<string> = new Set([
   'AND',
   'OR',
@@ -132,6 +136,8 @@ function partText(
   if (token.upper === 'TRUE' || token.upper === 'FALSE')
     return to === 'sqlserver' || to === 'oracle' ? { text: token.upper === 'TRUE' ? '1' : '0' } : {}
   if (LENGTHS.has(token.upper) && isCall) return { text: LENGTH_CALL[to] }
+  if (PARTS_OF_DAY.has(token.upper) && isCall && EXTRACTS.has(to))
+    return { text: `EXTRACT(${token.upper} FROM `, skips: 1 }
   if (token.upper === 'CURRENT_DATE' && to === 'sqlserver') return { text: 'CAST(GETDATE() AS DATE)' }
   if (token.upper === 'ILIKE' && to !== 'postgresql') return { text: null }
   return { isDoubtful: isCall && !KNOWN_WORDS.has(token.upper) }

@@ -14,7 +14,7 @@ import {
 import { nameByPattern } from '../text/habits'
 import { quoteName } from '../text/quote-name'
 import { expressionText } from './expression-text'
-import { numberingWords, quoteText, typeText } from '../text/type-text'
+import { hasUnsigned, numberingWords, quoteText, typeText } from '../text/type-text'
 import { lose, type Writer } from './writer'
 
 /**
@@ -357,12 +357,16 @@ function checkLines(writer: Writer, table: Table): string[] {
       ({ name, type }) =>
         `CHECK (${quoteName(name, to)} IN (${type.members.map(member => textLiteral(member, to)).join(', ')}))`,
     )
+  const unsigned = table.columns
+    .filter(({ type }) => type.unsigned && writer.from !== to && !hasUnsigned(type, to))
+    .map(({ name }) => `CHECK (${quoteName(name, to)} >= 0)`)
   return [
     ...table.checks.flatMap((check, i) => {
       const text = translated(writer, table, check.expression)
       return text === undefined ? [] : [`${named(writer, table, check, 'check', i + 1)}CHECK (${text})`]
     }),
     ...members,
+    ...unsigned,
   ]
 }
 
