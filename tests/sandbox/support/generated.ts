@@ -3,6 +3,7 @@ import { CHANGES, drawsFrom, pick } from '../../reference/harmless-changes'
 import { exerciseOf } from '../../reference/four-worlds'
 import { MISTAKES } from '../../reference/typical-mistakes'
 import { HARBOUR } from './harbour'
+import { AIMED } from './aimed'
 import { MUTANTS } from './mutants'
 
 const exercise = exerciseOf(HARBOUR)
@@ -15,7 +16,8 @@ export function generated(seed: number): { script: string; meant: readonly strin
   const wanted = seed % 4
   const mistaken = wanted === 1 ? pick(Object.values(MISTAKES), draw)(model, exercise.world, draw) : undefined
   let schema = mistaken?.schema ?? model
-  const mutations = wanted > 1 ? 2 + Math.floor(draw() * 4) : 0
+  if (wanted > 1) for (const aim of AIMED.filter(() => draw() < 0.3)) schema = aim(schema, draw)
+  const mutations = wanted === 3 ? 1 + Math.floor(draw() * 2) : 0
   for (let i = 0; i < mutations; i++) schema = pick(Object.values(MUTANTS), draw)(schema, draw)
   if (change) schema = change(schema, draw)
   const { text } = writeScript(schema, { to: 'postgresql', from: 'postgresql' })

@@ -170,7 +170,7 @@ const shortText: Mutant = (schema, draw) => {
 }
 
 /** A reference that cannot hold what it refers to. */
-const narrowReference: Mutant = (schema, draw) => {
+export const narrowReference: Mutant = (schema, draw) => {
   const places = schema.tables.flatMap(table =>
     table.columns
       .filter(
@@ -191,7 +191,7 @@ const narrowReference: Mutant = (schema, draw) => {
 }
 
 /** The link on the other side: what was referred to refers, and must perhaps. */
-const turnedRound: Mutant = (schema, draw) => {
+export const turnedRound: Mutant = (schema, draw) => {
   const places = schema.tables.flatMap(table =>
     table.references
       .filter(

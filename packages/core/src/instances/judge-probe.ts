@@ -56,7 +56,8 @@ function counts(
   if (!probe.refusedBy.some(begin => state.startsWith(begin))) return false
   const row = refusedRow(planned, refusal, at)
   if (!row) return false
-  if (columns.length === 0) return isOnlyValueInDoubt(row, probe.touches)
+  if (columns.length === 0)
+    return isOnlyValueInDoubt(row, probe.areAllOwn ? probe.touches : probe.touches.slice(0, 1))
   const touched = columns.filter(name => isTouched(row, name, probe.touches))
   // A check over other columns as well may be about those: with other values it might have passed.
   return touched.length > 0 && (state !== '23514' || touched.length === columns.length)
@@ -74,8 +75,8 @@ function isTouched({ cells }: Row, column: string, touches: readonly string[]): 
 }
 
 /** An error of a value names no column: it is the rule's own that stands there, and all others fit their types. */
-function isOnlyValueInDoubt({ table, cells }: Row, [own]: readonly string[]): boolean {
-  const isOwn = (of: string): boolean => foldName(of) === own
+function isOnlyValueInDoubt({ table, cells }: Row, own: readonly string[]): boolean {
+  const isOwn = (of: string): boolean => own.includes(foldName(of))
   return (
     [...cells.values()].some(({ of }) => isOwn(of)) &&
     [...cells].every(([name, { value, of }]) => isOwn(of) || value === null || isKept(table, name, value))

@@ -14,6 +14,8 @@ export interface Probe {
   readonly instead?: State
   /** Elements of the world that a refusal has to do with, as `entity.member`. */
   readonly touches: readonly string[]
+  /** All of these values are the rule's own. @defaultValue the first is */
+  readonly areAllOwn?: boolean
   /** SQLSTATEs, by their beginnings, that count as this rule's refusal. */
   readonly refusedBy: readonly string[]
   /** A fact that is read back, with what it was. */

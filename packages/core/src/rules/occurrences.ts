@@ -162,7 +162,7 @@ export class OccurrenceTree {
     }
     for (const { from, to, direction, step } of this.joins) {
       const [referring, target] = direction === 'forward' ? [from, to] : [to, from]
-      if (!leadsToKey(target.table, step)) continue
+      if (target === keyless || !leadsToKey(target.table, step)) continue
       add([this.rowName(referring)], [this.rowName(target)], { kind: 'row', from: referring, to: target })
       if (direction === 'forward')
         add(

@@ -203,6 +203,13 @@ export class Reading {
     }
   }
 
+  /** Whether the link of a role stands in another row than the entity's own. */
+  linksElsewhere(entity: string, role: string): boolean {
+    const layout = this.rolePlacement(entity, role)?.layout
+    if (layout?.kind === 'forward') return this.part(entity, layout.step.fromTable) !== undefined
+    return layout?.kind === 'via' || layout?.kind === 'backward'
+  }
+
   /**
    * The columns, at a row of `entity`, of these attributes and of the identifiers of these roles' targets;
    * undefined when one is not placed.

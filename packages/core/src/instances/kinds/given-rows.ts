@@ -24,6 +24,7 @@ function rowProbe(populate: Populate, rows: readonly GivenRow[]): Probe | undefi
     before: without(populating.state, own),
     after: populating.state,
     touches: touching(reading, last.entity, Object.keys(last.values)),
+    areAllOwn: true,
     refusedBy: BY_ANYTHING,
   }
 }

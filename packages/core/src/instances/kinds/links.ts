@@ -12,14 +12,24 @@ import {
 import { membersNamed, sameAs, touching } from '../members'
 import type { Populating } from '../populate'
 import { linksOf, unified, without } from '../things'
+import { writtenAgain } from './written-again'
 
 type OfKind<K extends Rule['kind']> = Extract<Rule, { kind: K }>
 
-/** One that leads to two at once; and what is told by the same identifier to be one, and leads to two. */
-export const atMostOne: ProbesOf<OfKind<'atMostOne'>> = (populate, rule) => [
-  ...twoAtOnce(populate, rule),
-  ...toldAsOne(populate, rule),
-]
+/**
+ * One that leads to two at once; and what is told by the same identifier to be one, and leads to two: where the
+ * link does not stand in its own row, that row is asked, whatever identifies it.
+ */
+export const atMostOne: ProbesOf<OfKind<'atMostOne'>> = (populate, rule) => {
+  const populating = populate()
+  const { reading } = populating
+  if (reading.linksElsewhere(rule.entity, rule.role)) return twoAtOnce(populate, rule)
+  // A second row of its own is known as the same only by what stands in it.
+  const isKnown = !populating
+    .entity(rule.entity)
+    .identifier.some(part => reading.linksElsewhere(rule.entity, part))
+  return [...(isKnown ? twoAtOnce(populate, rule) : []), ...toldAsOne(populate, rule)]
+}
 
 function toldAsOne(populate: Populate, { entity, role }: OfKind<'atMostOne'>): Probe[] {
   const { identifier } = populate().entity(entity)
@@ -66,7 +76,8 @@ function twoAtOnce(populate: Populate, { entity, role }: OfKind<'atMostOne'>): P
 /** Two that lead to the same. */
 export const manyAllowed: ProbesOf<OfKind<'manyAllowed'>> = (populate, { entity, role }) => {
   const populating = populate()
-  const one = populating.make(entity, { has: [role] })
+  const again = writtenAgain(populating, entity, [role])
+  const one = populating.make(entity, { has: [role], links: again.links })
   const other = populating.make(entity, { links: { [role]: linksOf(one, role) } })
   const target = populating.reading.role(entity, role)!.target
   return [
@@ -77,6 +88,7 @@ export const manyAllowed: ProbesOf<OfKind<'manyAllowed'>> = (populate, { entity,
       touches: [
         ...touching(populating.reading, entity, [role]),
         ...touching(populating.reading, target, populating.entity(target).identifier),
+        ...again.touches,
       ],
       refusedBy: BY_KEY,
     },

@@ -2,7 +2,9 @@ import { sameName } from '../../schema'
 import type { Reading, Rule } from '../../rules'
 import { BY_ANYTHING, BY_KEY, BY_VALUE_MISSING, type Populate, type Probe, type ProbesOf } from '../probe'
 import { memberOf, membersNamed, sameAs, touching } from '../members'
+import type { Populating } from '../populate'
 import { linksOf, unified, without, type Thing } from '../things'
+import { writtenAgain } from './written-again'
 
 type Identifies = Extract<Rule, { kind: 'identifies' }>
 type PairOnce = Extract<Rule, { kind: 'pairOnce' }>
@@ -17,7 +19,7 @@ export const identifies: ProbesOf<Identifies> = (populate, { entity, by }) => {
   const isGuest = reading.isGuest(entity)
   const ownParts = by.filter(part => standsInOwnRow(reading, entity, part))
   return [
-    twoAlike(populate, entity, by),
+    twoAlike(populate(), entity, by),
     ...twinned(populate, entity, by),
     ...(isFirst && !isGuest ? ownParts.map(part => lacking(populate, entity, by, part)) : []),
     ...(by.length > 1 && !isGuest ? by.map(part => differingIn(populate, entity, by, part)) : []),
@@ -25,19 +27,26 @@ export const identifies: ProbesOf<Identifies> = (populate, { entity, by }) => {
 }
 
 export const pairOnce: ProbesOf<PairOnce> = (populate, { entity, by }) => [
-  twoAlike(populate, entity, by),
+  twoAlike(populate(), entity, by),
   ...twinned(populate, entity, by),
 ]
 
 /** The same pair twice, different in all else. */
 export const pairMayRepeat: ProbesOf<PairMayRepeat> = (populate, { entity, by }) => {
-  const probe = twoAlike(populate, entity, by)
-  return [{ ...probe, wants: 'accepted', refusedBy: BY_ANYTHING }]
+  const populating = populate()
+  const again = writtenAgain(populating, entity, by)
+  const probe = twoAlike(populating, entity, by, again.links)
+  const touches = [...probe.touches, ...again.touches]
+  return [{ ...probe, touches, wants: 'accepted', refusedBy: BY_ANYTHING }]
 }
 
-function twoAlike(populate: Populate, entity: string, by: readonly string[]): Probe {
-  const populating = populate()
-  const one = populating.make(entity, { has: by })
+function twoAlike(
+  populating: Populating,
+  entity: string,
+  by: readonly string[],
+  links: Readonly<Record<string, readonly number[]>> = {},
+): Probe {
+  const one = populating.make(entity, { has: by, links })
   const other = populating.make(entity, sameAs(one, by))
   const after = populating.state
   return {

@@ -34,11 +34,7 @@ function evaluate(reading: Reading, { entity, role }: AtMostOne): Result {
   const identifier = reading.entity(entity)?.identifier ?? []
   const left = reading.columns(tree, at, entity, identifier) ?? []
   // Where the link does not stand in the entity's own row, it is the row that is asked, whatever identifies it.
-  const isElsewhere =
-    layout.kind === 'via' ||
-    layout.kind === 'backward' ||
-    (layout.kind === 'forward' && reading.part(entity, layout.step.fromTable) !== undefined)
-  const rows = isElsewhere ? [at] : []
+  const rows = reading.linksElsewhere(entity, role) ? [at] : []
   if (left.length === 0 && rows.length === 0)
     return absent('identifier-absent', { entity, members: identifier })
   const goal = reading.columns(tree, at, entity, [role])

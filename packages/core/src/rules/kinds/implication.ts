@@ -19,6 +19,7 @@ import {
   type Result,
 } from '../result'
 import { twoRowWitness } from '../witness'
+import { factsOf } from './facts-of-row'
 
 /** Broken, with two rows that show it; nothing is said where something unmodelled may refuse them. */
 export function notReached(
@@ -56,6 +57,29 @@ export function mustReach(
     : notReached(reading, tree, left, goal, rows)
 }
 
+/**
+ * What is allowed is allowed of the same things, whether or not their names tell them apart here: of their rows;
+ * where the link stands in the other's row, that is written again, with the same facts.
+ */
+function sameThings(
+  reading: Reading,
+  tree: OccurrenceTree,
+  at: Occurrence,
+  { entity, by }: { readonly entity: string; readonly by: readonly string[] },
+): { readonly rows: readonly Occurrence[]; readonly facts: readonly ColumnAt[] } {
+  const led = by.flatMap(member => {
+    const role = reading.role(entity, member)
+    const row = role && reading.follow(tree, at, entity, member)
+    return row ? [{ row, target: role.target, kind: reading.rolePlacement(entity, member)!.layout.kind }] : []
+  })
+  return {
+    rows: led.filter(({ kind }) => kind === 'forward').map(({ row }) => row),
+    facts: led
+      .filter(({ kind }) => kind === 'backward')
+      .flatMap(({ row, target }) => factsOf(reading, row, target)),
+  }
+}
+
 /** Whether `by` fixes the row of the relationship: it must, or it must not. */
 export function pairQuestion(
   reading: Reading,
@@ -67,7 +91,8 @@ export function pairQuestion(
   const left = reading.columns(tree, at, entity, by)
   if (!left) return absent('identifier-absent', { entity, members: by })
   const goal = rowGoal(reading, at, entity, by)
-  const implication = tree.ask(left)
+  const same = must ? { rows: [], facts: [] } : sameThings(reading, tree, at, { entity, by })
+  const implication = tree.ask([...left, ...same.facts], same.rows)
   if (!reaches(implication, goal)) {
     if (must) return notReached(reading, tree, left, goal)
     const unknown = unmodelled(tree, implication)

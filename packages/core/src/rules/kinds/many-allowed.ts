@@ -1,8 +1,8 @@
 import { z } from 'zod'
 import { SHEETS } from '../../findings'
-import { sameName } from '../../schema'
 import { becauseOf } from '../because'
 import type { ColumnAt, Occurrence, OccurrenceTree } from '../occurrences'
+import { factsOf } from './facts-of-row'
 import type { Reading } from '../reading'
 import {
   absent,
@@ -68,20 +68,6 @@ function evaluate(reading: Reading, { entity, role }: ManyAllowed): Result {
       ? reading.columns(tree, row, entity, reading.entity(entity)?.identifier ?? [])
       : undefined
   return mustNotReachRow(reading, tree, left, row, rows, names)
-}
-
-/** Where the facts and the links of an entity stand in a row of its own. */
-function factsOf({ alignment }: Reading, at: Occurrence, entity: string): ColumnAt[] {
-  const isOwn = (other: string, table: string): boolean =>
-    sameName(other, entity) && sameName(table, at.table.name)
-  const facts = alignment.attributes.filter(placed => isOwn(placed.entity, placed.table))
-  const links = alignment.roles.flatMap(({ entity: other, layout }) =>
-    layout.kind === 'forward' && isOwn(other, layout.step.fromTable) ? layout.step.columns : [],
-  )
-  return [...facts.map(({ column }) => column), ...links.map(([column]) => column)].map(column => ({
-    at,
-    column,
-  }))
 }
 
 function mustNotReachRow(
