@@ -21,6 +21,8 @@ export interface ThreadTask {
 const memory = new BoundedMemory()
 /** What was undone stays in the catalogs' files until it is swept out: after so many works. */
 const TIDY_EVERY = 32
+/** An engine never gives memory back: after so many works another one takes its place. */
+const RENEW_EVERY = 1000
 let works = 0
 /** The engine of this thread, started once from the image and used for one work after the other. */
 let session: Promise<Session> | undefined
@@ -69,7 +71,7 @@ export default async function run({
     const stopped = memory.isScarce ? 'memory' : 'engine'
     return trial ? { tables: [], before: [], steps: [], stopped } : { statements: [], trials: [], stopped }
   } finally {
-    if (memory.isScarce) giveUp(ready)
+    if (memory.isScarce || works % RENEW_EVERY === 0) giveUp(ready)
   }
 }
 

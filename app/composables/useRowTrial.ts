@@ -101,6 +101,7 @@ export function useRowTrial(
         return await run()
       } catch (error) {
         next.close()
+        if (error instanceof GivenBack) return
         fault.value = errorInWords(error)
       }
     }
@@ -130,6 +131,7 @@ export function useRowTrial(
 
   /** A step that does not end is left out from then on; without one it is the tables that do not. */
   function recover(of: RowTrialDocument, error: unknown): void {
+    if (error instanceof GivenBack) return
     const last = of.steps.at(-1)
     if (error instanceof TookTooLong && last && !last.isStopped) change(stopLast(of))
     else {
@@ -153,7 +155,12 @@ export function useRowTrial(
       void run()
     },
   )
-  onScopeDispose(() => engine.close())
+  /** Gives the engine back, which is large: what is kept stays. */
+  function sleep(): void {
+    engine.close()
+    phase.value = 'asleep'
+  }
+  onScopeDispose(sleep)
 
   return {
     tried,
@@ -171,6 +178,7 @@ export function useRowTrial(
     lookedAt,
     after,
     start,
+    sleep,
   }
 }
 

@@ -23,6 +23,11 @@ export class TookTooLong extends Error {
   override readonly name = 'TookTooLong'
 }
 
+/** It was given back while it was asked. */
+export class GivenBack extends Error {
+  override readonly name = 'GivenBack'
+}
+
 /** The first steps on many rows take their time. */
 const MOST_MS = STEP_MS + 5000
 
@@ -30,6 +35,8 @@ const MOST_MS = STEP_MS + 5000
 export class EngineHere implements TrialEngine {
   readonly where = 'here'
   private worker: Worker | undefined
+  /** Who waits for an answer. */
+  private waiting: ((error: Error) => void) | undefined
 
   constructor(private readonly path: string) {}
 
@@ -64,7 +71,12 @@ export class EngineHere implements TrialEngine {
     const worker = (this.worker ??= new Worker(`${this.path}/thread.js`, { type: 'module' }))
     return new Promise((resolve, reject) => {
       const fail = (error: Error): void => {
+        this.waiting = undefined
         this.close()
+        reject(error)
+      }
+      this.waiting = error => {
+        clearTimeout(watch)
         reject(error)
       }
       const late = (): void => fail(new TookTooLong('It takes too long.'))
@@ -72,6 +84,7 @@ export class EngineHere implements TrialEngine {
       worker.onmessage = ({ data }: MessageEvent<BrowserTold>) => {
         if (data.told === 'progress') return onLoaded({ done: data.loaded, of: data.of })
         clearTimeout(watch)
+        this.waiting = undefined
         if (data.told === 'failed') fail(new Error(data.reason))
         else resolve(data)
       }
@@ -86,6 +99,8 @@ export class EngineHere implements TrialEngine {
   close(): void {
     this.worker?.terminate()
     this.worker = undefined
+    this.waiting?.(new GivenBack('The engine was given back.'))
+    this.waiting = undefined
   }
 }
 

@@ -20,6 +20,7 @@ const { trial, ready = [] } = defineProps<{
 const { phase, where, loaded, fault, shown, slips, steps, after, lookedAt, isBusy } = trial
 
 onMounted(() => void trial.start())
+onBeforeUnmount(() => trial.sleep())
 
 const own = computed(() => linesOfScript(trial.tried().read))
 const waits = computed(() => slips.value.flatMap(({ lines }) => lines))

@@ -3,7 +3,7 @@ import { chainFindings, chainSheet } from '../chain'
 import { isEmptyClaims, readClaims } from '../claims'
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
-import type { SandboxReport, SandboxWork, Stopped, Translated } from '../instances'
+import type { Plan, SandboxReport, SandboxWork, Stopped, Translated } from '../instances'
 import { Reading, dependenciesInWords, partsOf } from '../rules'
 import { soundPart, type Dialect } from '../schema'
 import { SHEET, sheetModule, type Cell, type MarkedCell, type SheetModule, type TableSheet } from '../sheets'
@@ -62,15 +62,15 @@ export function markAnswer(
 ): Marking {
   const asked = askedSheets(exercise)
   const own = asked.flatMap(sheet => ('mark' in sheet ? [sheet.mark(exercise, answer)] : []))
-  const read = readTables(exercise, answer)
-  const tables = markTables(exercise, read, options)
+  const reasoned = reasonOnce(exercise, answer, options.pins ?? [])
+  const tables = withRows(exercise, reasoned, options.report)
   return {
     ...tables,
     cells: [...own.flatMap(({ cells }) => cells), ...tables.cells],
     findings: [
       ...own.flatMap(({ findings }) => findings),
       ...tables.findings,
-      ...changedOnTheWay(exercise, answer, read),
+      ...changedOnTheWay(exercise, answer, reasoned.read),
     ],
   }
 }
@@ -93,11 +93,47 @@ export function planAnswer(
   answer: MarkableAnswer,
   { pins = [] }: Pick<MarkOptions, 'pins'> = {},
 ): RunPlan | undefined {
-  const read = readTables(exercise, answer)
-  if (read.every(({ runnable }) => !runnable)) return undefined
-  const { model, reasoned } = bestOf(exercise, read, pins)
-  const plan = reasoned.map(planSheet).find(found => found !== undefined)
-  return plan && { work: plan.work, model }
+  const { under, plans } = reasonOnce(exercise, answer, pins)
+  const plan = plans().find(found => found !== undefined)
+  return plan && { work: plan.work, model: under.model }
+}
+
+/** What follows from an answer before anything is run. */
+interface ReasonedAnswer {
+  readonly read: readonly TableSheet[]
+  readonly under: MarkedUnder
+  /** What is to be run of each sheet: worked out when it is asked for, once. */
+  readonly plans: () => readonly (Plan | undefined)[]
+}
+
+/** An answer is asked twice, for what to run and with what came of it: of each exercise the last ones are kept. */
+const recent = new WeakMap<PreparedExercise, Map<string, ReasonedAnswer>>()
+const MOST_RECENT = 3
+
+function reasonOnce(
+  exercise: PreparedExercise,
+  answer: MarkableAnswer,
+  pins: readonly Pin[],
+): ReasonedAnswer {
+  const known = recent.get(exercise) ?? new Map<string, ReasonedAnswer>()
+  recent.set(exercise, known)
+  const key = JSON.stringify([answer, pins])
+  const found = known.get(key) ?? reasonAnswer(exercise, readTables(exercise, answer), pins)
+  known.delete(key)
+  known.set(key, found)
+  const [oldest] = known.keys()
+  if (known.size > MOST_RECENT) known.delete(oldest!)
+  return found
+}
+
+function reasonAnswer(
+  exercise: PreparedExercise,
+  read: readonly TableSheet[],
+  pins: readonly Pin[],
+): ReasonedAnswer {
+  const under = bestOf(exercise, read, pins)
+  let plans: readonly (Plan | undefined)[] | undefined
+  return { read, under, plans: () => (plans ??= under.reasoned.map(planSheet)) }
 }
 
 /** What one sheet of the answer has otherwise than another. */
@@ -130,7 +166,8 @@ export function markScript(
   script: string,
   { dialect, ...options }: MarkOptions & { readonly dialect?: Dialect } = {},
 ): Marking {
-  return markTables(exercise, [SHEET.script.read(exercise, { script, dialect })], options)
+  const read = [SHEET.script.read(exercise, { script, dialect })]
+  return withRows(exercise, reasonAnswer(exercise, read, options.pins ?? []), options.report)
 }
 
 export interface MarkOptions {
@@ -139,20 +176,16 @@ export interface MarkOptions {
   readonly report?: SandboxReport | undefined
 }
 
-/**
- * Marks the sheets that describe tables. Against each model answer whole; the marking with the most points
- * counts, then the surest, then the first. What was run counts for that one.
- */
-function markTables(
+/** The marking of the sheets that describe tables, with what was run of them where anything was. */
+function withRows(
   exercise: PreparedExercise,
-  read: readonly TableSheet[],
-  { pins = [], report }: MarkOptions,
+  { under: { model, reasoned, marking }, plans }: ReasonedAnswer,
+  report: SandboxReport | undefined,
 ): Marking {
-  const { model, reasoned, marking } = bestOf(exercise, read, pins)
   if (!report) return marking
   let ran: Ran | undefined
-  const together = reasoned.map(sheet => {
-    const plan = planSheet(sheet)
+  const together = reasoned.map((sheet, i) => {
+    const plan = plans()[i]
     if (!plan) return sheet
     const { translated } = sheet.sheet.runnable!().script
     ran = {
@@ -181,6 +214,10 @@ interface MarkedUnder {
   readonly marking: Marking
 }
 
+/**
+ * Marks the sheets that describe tables against each model answer whole; the marking with the most points counts,
+ * then the surest, then the first. What is run is run for that one.
+ */
 function bestOf(exercise: PreparedExercise, read: readonly TableSheet[], pins: readonly Pin[]): MarkedUnder {
   const [first, ...others] = exercise.glossaries.map((_, model): MarkedUnder => {
     const reasoned = read.map(sheet => reasonSheet(exercise, model, sheet, pins))
