@@ -67,7 +67,7 @@ export default defineConfig({
           name: 'sandbox',
           globalSetup: 'tests/sandbox/prepare.ts',
           include: ['tests/sandbox/**/*.test.ts'],
-          testTimeout: 120_000,
+          testTimeout: 300_000,
           hookTimeout: 120_000,
           fileParallelism: false,
           sequence: { groupOrder: 4 },
