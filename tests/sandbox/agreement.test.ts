@@ -9,6 +9,7 @@ import { MORE_WORLDS, WORLDS, exerciseOf } from '../reference/four-worlds'
 import { HARBOUR } from './support/harbour'
 import { generated } from './support/generated'
 import { ServerEngine } from './support/server-engine'
+import { VERDICTS_OF_KINDS } from './support/verdicts-of-kinds'
 
 /**
  * Reasoning against running: the same verdict for every rule of every answer, where rows decide it at all. The
@@ -36,22 +37,8 @@ const NOT_RUN = [
   'claim',
 ]
 
-/** Kinds with the verdicts that the plan allows them, each of which the chance must have made so often. */
+/** So often chance must have made each kind with each verdict that the plan allows it. */
 const LEAST_SEEN = 60
-const SEEN_OFTEN = [
-  ...['identifies', 'refersTo', 'stores', 'onDelete', 'onUpdate', 'givenRows'].flatMap(kind =>
-    ['broken', 'upheld'].map(verdict => `${kind} ${verdict}`),
-  ),
-  ...['pairOnce', 'determines', 'atMostOne', 'mustHave', 'refusesValue'].flatMap(kind =>
-    ['broken', 'upheld'].map(verdict => `${kind} ${verdict}`),
-  ),
-  ...['pairMayRepeat', 'manyAllowed', 'mayLack', 'mayHaveNone'].flatMap(kind =>
-    ['too strict', 'upheld'].map(verdict => `${kind} ${verdict}`),
-  ),
-  ...['identifies', 'admitsValue', 'refersTo', 'stores', 'onDelete', 'onUpdate', 'givenRows'].map(
-    kind => `${kind} too strict`,
-  ),
-]
 
 interface Seen {
   readonly kind: string
@@ -132,7 +119,7 @@ describe.each(ENGINES)('%s', (name, start) => {
         .join(' · '),
       { all, open, without },
     )
-    for (const key of name === 'in a thread' ? SEEN_OFTEN : [])
+    for (const key of name === 'in a thread' ? VERDICTS_OF_KINDS : [])
       expect([key, (counts.get(key) ?? 0) >= LEAST_SEEN]).toEqual([key, true])
     expect(open / all).toBeLessThanOrEqual(0.02)
     expect(without / all).toBeLessThanOrEqual(0.05)
