@@ -8,12 +8,16 @@ import {
   type Column,
   type DataType,
   type Table,
+  type TypeFamily,
 } from '../schema'
 import { checksOn, dayText, literalsFor, momentFrom } from '../sql'
 import { dayMeant, speaksOfToday, stepToTarget, type Reading, type Rule } from '../rules'
 
-/** So many values are made of one sample. */
-const MOST_MADE = 40
+/** So many values are made of one sample; where few of them may stand there, so many. */
+const MOST_MADE = 10
+const MOST_MADE_THEN = 40
+/** So many that may stand there are enough for any rows. */
+const ENOUGH = 6
 
 /**
  * Values for facts, a new one each time it is asked: those of the exercise first, then what follows them in
@@ -64,12 +68,17 @@ export class FreshValues {
     const key = foldName(`${entity}.${attribute}`)
     const known = this.made.get(key)
     if (known) return known
-    const values = this.makeValues(entity, attribute)
+    const first = this.makeValues(entity, attribute, MOST_MADE)
+    const values = first.enough ? first.values : this.makeValues(entity, attribute, MOST_MADE_THEN).values
     this.made.set(key, values)
     return values
   }
 
-  private makeValues(entity: string, attribute: string): readonly string[] {
+  private makeValues(
+    entity: string,
+    attribute: string,
+    most: number,
+  ): { readonly values: readonly string[]; readonly enough: boolean } {
     const world = this.reading.entity(entity)
     const fact = world && findAttribute(world, attribute)
     const places = placesOf(this.reading, entity, attribute)
@@ -78,9 +87,9 @@ export class FreshValues {
     const given = [...new Set([...(fact?.samples ?? []), ...good, ...literals])]
     const made = fact
       ? [
-          ...given.slice(0, 4).flatMap(sample => following(sample, fact)),
-          ...plainValues(fact.type),
-          ...places.flatMap(({ column }) => plainValues(column.type)),
+          ...given.slice(0, 4).flatMap(sample => following(sample, fact, most)),
+          ...plainValues(fact.type, most),
+          ...places.flatMap(({ column }) => plainValues(column.type, most)),
         ]
       : []
     const isLegal = within(good, bad)
@@ -98,7 +107,10 @@ export class FreshValues {
       .filter(value => suits(value, 'passes'))
       .toSorted((a, b) => Number(isHeld(b)) - Number(isHeld(a)))
     const rest = all.filter(value => !passing.includes(value))
-    return [...passing, ...rest.filter(value => suits(value, 'unknown')), ...rest]
+    return {
+      values: [...passing, ...rest.filter(value => suits(value, 'unknown')), ...rest],
+      enough: passing.filter(isHeld).length >= ENOUGH,
+    }
   }
 
   /** The values that the exercise and its rules name for a fact. */
@@ -192,8 +204,8 @@ function referringTo({ schema, alignment }: Reading, { table, column }: Place): 
 }
 
 /** What comes after a value, in its manner: the next number, the next day, the next one of a list. */
-function following(sample: string, { type }: WorldAttribute): string[] {
-  const steps = Array.from({ length: MOST_MADE }, (_, i) => i + 1)
+function following(sample: string, { type }: WorldAttribute, most: number): string[] {
+  const steps = Array.from({ length: most }, (_, i) => i + 1)
   if (/^\d{4}-\d\d-\d\d$/.test(sample)) {
     const day = momentFrom(sample)
     return day === undefined ? [] : steps.map(step => dayText(day + step))
@@ -210,9 +222,19 @@ function following(sample: string, { type }: WorldAttribute): string[] {
 }
 
 /** Values of a type alone. */
-export function plainValues(type: DataType): string[] {
-  const steps = Array.from({ length: MOST_MADE }, (_, i) => i + 1)
-  switch (type.family) {
+export function plainValues(type: DataType, most = MOST_MADE_THEN): readonly string[] {
+  if (type.family === 'enum') return type.members
+  const key = `${type.family} ${most}`
+  const values = plain.get(key) ?? makePlain(type.family, most)
+  plain.set(key, values)
+  return values
+}
+
+const plain = new Map<string, readonly string[]>()
+
+function makePlain(family: TypeFamily, most: number): string[] {
+  const steps = Array.from({ length: most }, (_, i) => i + 1)
+  switch (family) {
     case 'integer':
     case 'decimal':
     case 'float':
@@ -227,8 +249,6 @@ export function plainValues(type: DataType): string[] {
       return steps.map(step => `${String(8 + (step % 12)).padStart(2, '0')}:${String(step).padStart(2, '0')}`)
     case 'boolean':
       return ['true', 'false']
-    case 'enum':
-      return [...type.members]
     case 'uuid':
       return steps.map(step => `00000000-0000-4000-8000-${String(step).padStart(12, '0')}`)
     case 'json':
