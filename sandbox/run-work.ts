@@ -122,7 +122,7 @@ JOIN pg_catalog.pg_attribute a ON a.attrelid = k.relation AND a.attrelid >= ${FI
 
 async function constraintColumns(session: Session): Promise<ReadonlyMap<string, readonly string[]>> {
   const found = new Map<string, string[]>()
-  for (const [table, name, column] of await session.query(CONSTRAINTS)) {
+  for (const [table, name, column] of await session.query('EXECUTE nomenklatura_constraints')) {
     const key = JSON.stringify([table, name])
     found.set(key, [...(found.get(key) ?? []), column!])
   }
@@ -146,14 +146,18 @@ const STATE = `SELECT concat_ws(' ',
   ${['pg_class', 'pg_proc', 'pg_type', 'pg_authid', 'pg_largeobject_metadata', 'pg_namespace']
     .map(catalog => `(SELECT count(*) FROM pg_catalog.${catalog} WHERE oid >= ${FIRST_OID})`)
     .join(', ')},
-  (SELECT count(*) FROM pg_catalog.pg_prepared_statements),
+  (SELECT pg_catalog.md5(pg_catalog.string_agg(statement, ';' ORDER BY name)) FROM pg_catalog.pg_prepared_statements),
   (SELECT count(*) FROM pg_catalog.pg_locks WHERE locktype = 'advisory'),
   current_setting('search_path'), current_setting('session_replication_role'), current_user, session_user)`
 
 const states = new WeakMap<Session, string>()
 
-/** Remembers how the database is before any script. */
+/**
+ * Remembers how the database is before any script. What is asked for each work is planned here, once; how the
+ * database is, is asked anew each time, so that no script can answer it.
+ */
 export async function remember(session: Session): Promise<void> {
+  await session.query(`PREPARE nomenklatura_constraints AS ${CONSTRAINTS}`)
   states.set(session, (await session.query(STATE))[0]![0]!)
 }
 

@@ -322,3 +322,17 @@ ${endless('plpgsql', 'BEGIN LOOP END LOOP; END')} CREATE TABLE more AS SELECT f(
     await staysHonest()
   })
 })
+
+it('what the engine asks for itself cannot be answered by a script: it is given up', async () => {
+  const loot = `CREATE FUNCTION loot() RETURNS boolean LANGUAGE plpgsql AS $$ BEGIN
+    EXECUTE 'DEALLOCATE nomenklatura_constraints';
+    EXECUTE 'PREPARE nomenklatura_constraints AS SELECT ''a'', ''b'', ''c''';
+    RETURN true; END $$`
+  const report = await pool.run(
+    workOf(`${loot}; CREATE TABLE jar (code char(4) PRIMARY KEY, CHECK (loot()));`, {
+      tried: ["INSERT INTO jar VALUES ('J001')"],
+    }),
+  )
+  expect(report).toMatchObject({ trials: [], stopped: 'engine' })
+  await staysHonest()
+})
