@@ -1,21 +1,5 @@
 <script setup lang="ts">
-import {
-  addLines,
-  changeRow,
-  dropLine,
-  enterLines,
-  fillLine,
-  linesFromPaste,
-  nextLine,
-  strikeRow,
-  placeOfLine,
-  typeInto,
-  type ComparedRow,
-  type EngineRow,
-  type RowTrialDocument,
-  type Slip,
-  type SlipLine,
-} from '@nomenklatura/core/row-trial'
+import type { RowTrialDocument, Slip } from '@nomenklatura/core/row-trial'
 
 /** The slip of one table: its rows as the engine has them, the lines that it does not have, an empty one to type. */
 const {
@@ -32,112 +16,21 @@ const {
 }>()
 const emit = defineEmits<{ change: [document: RowTrialDocument]; said: [words: string] }>()
 
-interface OpenLine {
-  readonly id: number
-  readonly isEmpty: boolean
-  readonly cells: Readonly<Record<string, string>>
-  readonly refused: SlipLine['refused']
-}
-
 const MOST_SHOWN = 40
 const showsAll = ref(false)
 const rows = computed(() => (showsAll.value ? slip.rows : slip.rows.slice(0, MOST_SHOWN)))
-/** Lines keep their place by their number; the empty one has the next. */
-const lines = computed<OpenLine[]>(() => {
-  const open = slip.lines.map(({ line, refused }): OpenLine => ({
-    id: line.id,
-    isEmpty: false,
-    cells: line.cells,
-    refused,
-  }))
-  if (readonly || !slip.isMade) return open
-  return [...open, { id: nextLine(kept), isEmpty: true, cells: {}, refused: null }]
-})
-
 const root = useTemplateRef<HTMLElement>('root')
 const listOf = (column: string): string => `choices-${slip.table}-${column}`
 
-function attempt(make: () => RowTrialDocument): void {
-  try {
-    emit('change', make())
-  } catch (error) {
-    emit('said', error instanceof RangeError ? error.message : '')
-  }
-}
-
-/** The line that is being entered: what its fields tell late is known already. */
-const entering = ref<number>()
-const typedInto = ({ id, isEmpty }: OpenLine, column: string, text: string): RowTrialDocument => {
-  const place = isEmpty ? ({ is: 'empty', table: slip.table } as const) : placeOfLine(kept, id)
-  return place ? typeInto(kept, place, column, text) : kept
-}
-
-function type(open: OpenLine, column: string, event: Event): void {
-  const { value } = event.target as HTMLInputElement
-  if ((open.isEmpty && value === '') || open.id === entering.value) return
-  attempt(() => typedInto(open, column, value))
-}
-
-/** Enters a line as it stands in its fields, that included which was not left yet. */
-async function enter(open: OpenLine, event: KeyboardEvent): Promise<void> {
-  const { value, dataset } = event.target as HTMLInputElement
-  const isTyped = value !== (open.cells[dataset.column!] ?? '')
-  const typed = isTyped ? typedInto(open, dataset.column!, value) : kept
-  const place = placeOfLine(typed, open.id)
-  const step = place?.is === 'step' ? typed.steps[place.step] : undefined
-  const line =
-    place?.is === 'waiting'
-      ? typed.waiting[place.at]
-      : step?.is === 'enter'
-        ? step.lines[place!.at]
-        : undefined
-  if (!place || !line) return
-  entering.value = open.id
-  attempt(() => enterLines(typed, [{ place, line }]))
-  await nextTick()
-  await until(() => isBusy).toBe(false, { timeout: 10_000 })
-  await nextTick()
-  entering.value = undefined
-  focusLine(open.id)
-}
-
-/** The line that was tried, if it is still there; else the empty one. */
-function focusLine(id: number): void {
-  const line = root.value?.querySelector<HTMLInputElement>(`tr[data-line="${id}"] input`)
-  ;(line ?? root.value?.querySelector<HTMLInputElement>('tr.empty input'))?.focus()
-}
-
-function paste(open: OpenLine, column: string, event: ClipboardEvent): void {
-  const from = slip.columns.findIndex(({ name }) => name === column)
-  const names = slip.columns.slice(from).map(({ name }) => name)
-  const found = linesFromPaste(event.clipboardData?.getData('text/plain') ?? '', slip.table, names)
-  if (!found || found.length === 0) return
-  event.preventDefault()
-  const place = open.isEmpty ? undefined : placeOfLine(kept, open.id)
-  if (!place) return attempt(() => addLines(kept, found))
-  const [first, ...others] = found
-  attempt(() => addLines(fillLine(kept, place, first!.cells), others))
-}
-
-function throwAway({ id }: OpenLine): void {
-  const place = placeOfLine(kept, id)
-  if (place) attempt(() => dropLine(kept, place))
-}
-
-const rowOf = ({ cells }: ComparedRow): EngineRow => ({
-  table: slip.table,
-  cells: Object.fromEntries(slip.columns.map(({ name }, i) => [name, cells[i] ?? null])),
+const { lines, type, enter, paste, throwAway, strike, changeCell } = useSlip({
+  slip: () => slip,
+  kept: () => kept,
+  readonly: () => readonly,
+  isBusy: () => isBusy,
+  root: () => root.value,
+  change: next => emit('change', next),
+  said: words => emit('said', words),
 })
-const strike = (row: ComparedRow): void => attempt(() => strikeRow(kept, rowOf(row)))
-function changeCell(row: ComparedRow, at: number, event: Event): void {
-  const field = event.target as HTMLInputElement
-  const was = row.cells[at] ?? ''
-  if (field.value === was) return
-  const { name } = slip.columns[at]!
-  attempt(() => changeRow(kept, rowOf(row), { [name]: field.value }))
-  // What is refused stands as it was: the step says why.
-  field.value = was
-}
 function leave(event: KeyboardEvent, was: string): void {
   const field = event.target as HTMLInputElement
   field.value = was

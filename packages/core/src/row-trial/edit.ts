@@ -18,6 +18,13 @@ export function placeOfLine({ waiting, steps }: RowTrialDocument, id: number): L
   return undefined
 }
 
+/** The line at a place. */
+export function lineAt({ waiting, steps }: RowTrialDocument, place: LinePlace): Line | undefined {
+  if (place.is === 'waiting') return waiting[place.at]
+  const step = steps[place.step]
+  return step?.is === 'enter' ? step.lines[place.at] : undefined
+}
+
 /** Types into a line: one that a step refused is taken up, and waits again. */
 export function typeInto(
   document: RowTrialDocument,
@@ -48,8 +55,7 @@ function takeUp(
   place: LinePlace,
 ): { readonly document: RowTrialDocument; readonly at: number } {
   if (place.is === 'waiting') return { document, at: place.at }
-  const step = document.steps[place.step]
-  const line = step?.is === 'enter' ? step.lines[place.at] : undefined
+  const line = lineAt(document, place)
   if (!line) return { document, at: document.waiting.length }
   return {
     document: {

@@ -44,6 +44,7 @@ export {
   dropLine,
   enterLines,
   fillLine,
+  lineAt,
   nextLine,
   placeOfLine,
   putBack,
