@@ -12,7 +12,7 @@ import {
   type TrialWork,
 } from '@nomenklatura/core/row-trial'
 import { FIRST_OID, STUDENT, undo } from './run-work'
-import { Refused, refusalOf, type Session } from './session'
+import { Refused, refusalOf, type Answer, type Session } from './session'
 
 /** A table of the engine, and how its rows are asked for. */
 interface Made {
@@ -124,20 +124,15 @@ export class TrialRoom {
   }
 
   /** What it answers; of what only asks no more rows are made than are shown. */
-  private async tell(statement: string): Promise<Told | null> {
-    if (!/^[\s(]*(?:SELECT|VALUES|TABLE|WITH)\b/i.test(statement)) {
-      const { columns, rows, touched } = await this.session.ask(statement)
-      return { columns, rows: cut(rows), isCut: rows.length > MOST_SHOWN_ROWS, touched }
-    }
+  private async tell(statement: string): Promise<Told> {
+    if (!/^[\s(]*(?:SELECT|VALUES|TABLE|WITH)\b/i.test(statement))
+      return told(await this.session.ask(statement))
     const refusal = await this.declare(statement)
     if (refusal && !isAboutCursors(refusal)) throw new Refused(refusal)
-    if (refusal) {
-      const { columns, rows, touched } = await this.session.ask(statement)
-      return { columns, rows: cut(rows), isCut: rows.length > MOST_SHOWN_ROWS, touched }
-    }
-    const { columns, rows } = await this.session.ask(`FETCH ${MOST_SHOWN_ROWS + 1} FROM told`)
+    if (refusal) return told(await this.session.ask(statement))
+    const answer = await this.session.ask(`FETCH ${MOST_SHOWN_ROWS + 1} FROM told`)
     await this.session.query('CLOSE told')
-    return { columns, rows: cut(rows), isCut: rows.length > MOST_SHOWN_ROWS, touched: null }
+    return { ...told(answer), touched: null }
   }
 
   private async declare(statement: string): Promise<Refusal | null> {
@@ -178,6 +173,13 @@ WHERE c.oid >= ${FIRST_OID} AND c.relkind IN ('r', 'p') AND NOT c.relispartition
 ORDER BY c.oid, a.attnum`
 
 const savepoint = (step: number): string => `step_${step}`
+
+const told = ({ columns, rows, touched }: Answer): Told => ({
+  columns,
+  rows: cut(rows),
+  isCut: rows.length > MOST_SHOWN_ROWS,
+  touched,
+})
 
 const cut = (rows: readonly (readonly (string | null)[])[]): (string | null)[][] =>
   rows.slice(0, MOST_SHOWN_ROWS).map(cells => cells.map(cell => cell && cell.slice(0, LONGEST_CELL)))

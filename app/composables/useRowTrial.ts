@@ -2,7 +2,7 @@ import {
   joinSentences,
   slipsOf,
   stepInWords,
-  stopLast,
+  stopStep,
   trialTables,
   writeStep,
   type RowTrialDocument,
@@ -132,8 +132,10 @@ export function useRowTrial(
   /** A step that does not end is left out from then on; without one it is the tables that do not. */
   function recover(of: RowTrialDocument, error: unknown): void {
     if (error instanceof GivenBack) return
-    const last = of.steps.at(-1)
-    if (error instanceof TookTooLong && last && !last.isStopped) change(stopLast(of))
+    const last = of.steps.length - 1
+    // Lines may have been typed meanwhile.
+    if (error instanceof TookTooLong && last >= 0 && !of.steps[last]!.isStopped)
+      change(stopStep(document(), last))
     else {
       fault.value =
         error instanceof TookTooLong

@@ -115,6 +115,7 @@ export function useSlip({ slip, kept, readonly, isBusy, root, change, said }: Sl
 
   const rowOf = ({ cells }: ComparedRow): EngineRow => ({
     table: slip().table,
+    ...(slip().namespace === 'public' ? {} : { namespace: slip().namespace }),
     cells: Object.fromEntries(slip().columns.map(({ name }, i) => [name, cells[i] ?? null])),
   })
   const strike = (row: ComparedRow): void => attempt(() => strikeRow(kept(), rowOf(row)))

@@ -1,6 +1,6 @@
 import type { BrowserAsk, BrowserTold } from '~~/sandbox/browser-thread'
 import type { SandboxReport, SandboxWork } from '@nomenklatura/core/instances'
-import { STEP_MS, type TrialReport, type TrialWork } from '@nomenklatura/core/row-trial'
+import type { TrialReport, TrialWork } from '@nomenklatura/core/row-trial'
 
 /** How much of the engine is loaded, in bytes. */
 export interface Loaded {
@@ -28,8 +28,8 @@ export class GivenBack extends Error {
   override readonly name = 'GivenBack'
 }
 
-/** The first steps on many rows take their time. */
-const MOST_MS = STEP_MS + 5000
+/** Who asks longer does not come to an end. On other tables all steps are run again. */
+const MOST_MS = 10_000
 
 /** PostgreSQL in a worker of this page. One that takes too long, or breaks, is ended; the next show begins anew. */
 export class EngineHere implements TrialEngine {

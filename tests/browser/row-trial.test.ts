@@ -198,6 +198,10 @@ describe('somebody who has only ever typed tables', () => {
 
   it('takes a statement that does not end, and says so', async () => {
     await ilse.press('.trial button', 'Start over')
+    await ilse.sees('Begun anew.', '.trial')
+    await ilse.press('.trial p button', 'Undo')
+    await ilse.sees('waits', '[data-table=line]')
+    await ilse.press('.trial button', 'Start over')
     await ilse.page.click('.ask textarea')
     await ilse.chord(['Control'], 'a')
     await ilse.typeLikeAPerson('SELECT pg_sleep(60)')

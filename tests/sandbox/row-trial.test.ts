@@ -238,6 +238,15 @@ describe.each(ENGINES)('a row trial %s', (_, start) => {
     ])
   })
 
+  it('strikes out a row of a table in a schema of its own', async () => {
+    const attic = tablesOf('CREATE SCHEMA attic; CREATE TABLE attic.shelf (no integer PRIMARY KEY);')
+    const entered = one({ table: 'shelf', cells: { no: '1' } })(EMPTY_TRIAL)
+    const [slip] = slipsOf(entered, attic, await engine.show(workOf(entered, attic)), 1)
+    expect(slip).toMatchObject({ table: 'shelf', namespace: 'attic', rows: [{ cells: ['1'] }] })
+    const struck = strikeRow(entered, { table: 'shelf', namespace: 'attic', cells: { no: '1' } })
+    expect((await engine.show(workOf(struck, attic))).steps[1]!.tables[0]!.rows).toEqual([])
+  })
+
   it('means one of two rows that are alike, where nothing tells them apart', async () => {
     const loose = tablesOf('CREATE TABLE note (text varchar(20), at date);')
     const line = { table: 'note', cells: { text: 'again', at: '2024-05-01' } }

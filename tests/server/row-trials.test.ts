@@ -1,21 +1,15 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { EMPTY_TRIAL, askStatement, typeInto } from '@nomenklatura/core/row-trial'
-import { bundleSandbox } from '../../bin/support/bundle.mjs'
 import { saveSchedule } from '../../server/services/exercises'
-import { Visitor, startServer } from './support/server'
+import { Visitor, startServerWithEngine } from './support/server'
 import { DAY_MS, PASSWORD, emailOf, makeClassRoom, type ClassRoom } from './support/world'
 
-let server: Awaited<ReturnType<typeof startServer>>
+let server: Awaited<ReturnType<typeof startServerWithEngine>>
 let room: ClassRoom
 beforeAll(async () => {
-  process.env.NOMENKLATURA_SANDBOX = await bundleSandbox()
-  process.env.NOMENKLATURA_ENGINES = '1'
-  server = await startServer()
+  server = await startServerWithEngine()
 })
-afterAll(() => {
-  delete process.env.NOMENKLATURA_SANDBOX
-  return server.stop()
-})
+afterAll(() => server.stop())
 beforeEach(async () => {
   await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
   room = await makeClassRoom(server.db)

@@ -1,24 +1,18 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it, vi } from 'vitest'
-import { bundleSandbox } from '../../bin/support/bundle.mjs'
 import * as engines from '../../server/pool/engines'
 import { check } from '../../server/services/checking'
 import { showHandIn } from '../../server/services/hand-in-view'
 import { tidyUp } from '../../server/services/tidying'
-import { startServer } from './support/server'
+import { startServerWithEngine } from './support/server'
 import { DAY_MS, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
 
 /** What is handed in and checked is run on an engine, once for the same script and rules. */
-let server: Awaited<ReturnType<typeof startServer>>
+let server: Awaited<ReturnType<typeof startServerWithEngine>>
 let room: ClassRoom
 beforeAll(async () => {
-  process.env.NOMENKLATURA_SANDBOX = await bundleSandbox()
-  process.env.NOMENKLATURA_ENGINES = '1'
-  server = await startServer()
+  server = await startServerWithEngine()
 })
-afterAll(() => {
-  delete process.env.NOMENKLATURA_SANDBOX
-  return server.stop()
-})
+afterAll(() => server.stop())
 beforeEach(async () => {
   vi.restoreAllMocks()
   await server.db.raw('TRUNCATE people, courses, exercises CASCADE')

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  EMPTY_TRIAL,
   addLines,
   askStatement,
   enterLines,
@@ -28,6 +29,7 @@ const isNow = computed(() => after.value === steps.value.length)
 const said = ref('')
 function change(next: RowTrialDocument): void {
   said.value = ''
+  before.value = undefined
   trial.change(next)
 }
 /** What cannot be done says so. */
@@ -44,8 +46,12 @@ function takeOwn(): void {
   attempt(() => addLines(trial.document(), own.value.lines))
 }
 const backTo = (step: number): void => attempt(() => putBack(trial.document(), step))
+/** What stood there before it was begun anew: until something else is done it can be had again. */
+const before = shallowRef<RowTrialDocument>()
 function startOver(): void {
-  change({ waiting: [], steps: [] })
+  const stood = trial.document()
+  change(EMPTY_TRIAL)
+  before.value = stood
 }
 const ask = (statement: string, title?: string): void =>
   attempt(() => askStatement(trial.document(), statement, title))
@@ -58,6 +64,23 @@ const notMade = computed(() =>
 const translated = computed(() =>
   shown.value?.tables.translated ? translatedInWords(shown.value.tables.translated) : null,
 )
+/** What of the script is not among the tables and the rows to take. */
+const left = computed(() => {
+  const { queries } = own.value
+  const others = shown.value?.tables.left ?? 0
+  return [
+    ...(queries > 0
+      ? [
+          `${countOf(queries, 'INSERT')} of the script ${queries === 1 ? 'takes its' : 'take their'} rows from a query: run it below.`,
+        ]
+      : []),
+    ...(others > 0
+      ? [
+          `${countOf(others, 'statement')} of the script ${others === 1 ? 'is' : 'are'} of a kind that is not run here.`,
+        ]
+      : []),
+  ].join(' ')
+})
 const percent = computed(() =>
   loaded.value.of === 0 ? 0 : Math.round((100 * loaded.value.done) / loaded.value.of),
 )
@@ -117,6 +140,10 @@ const loadingWords = computed(() =>
       <button type="button" class="plain small" @click="trial.start()">Try again</button>
     </p>
     <p v-if="said" class="fault small" role="alert">{{ said }}</p>
+    <p v-if="before" class="small" role="status">
+      Begun anew. <button type="button" class="plain small" @click="change(before)">Undo</button>
+    </p>
+    <p v-if="left" class="soft small">{{ left }}</p>
     <p v-if="translated" class="soft small">{{ translated }}</p>
     <div v-for="(refused, i) in notMade" :key="i" class="not-made small">
       <p>

@@ -20,7 +20,9 @@ const MOST_SHOWN = 40
 const showsAll = ref(false)
 const rows = computed(() => (showsAll.value ? slip.rows : slip.rows.slice(0, MOST_SHOWN)))
 const root = useTemplateRef<HTMLElement>('root')
-const listOf = (column: string): string => `choices-${slip.table}-${column}`
+const listId = useId()
+const listOf = (column: string): string =>
+  `${listId}-${slip.columns.findIndex(({ name }) => name === column)}`
 
 const { lines, type, enter, paste, throwAway, strike, changeCell } = useSlip({
   slip: () => slip,

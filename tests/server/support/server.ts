@@ -1,6 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { createApp, createRouter, toNodeListener, type EventHandler } from 'h3'
+import { bundleSandbox } from '../../../bin/support/bundle.mjs'
 import type { Access } from '../../../server/auth/route'
 import { PERSON_HEADER } from '#shared/requests'
 import { database, rowsOf, type Db } from '../../../server/repositories/database'
@@ -34,6 +35,20 @@ async function empty(db: Db): Promise<void> {
       WHERE schemaname = 'public' AND tablename NOT LIKE 'migrations%' OR (schemaname, tablename) = ('jobs', 'job')`,
   )
   await db.raw(`TRUNCATE ${tables.map(({ name }) => name).join(', ')}`)
+}
+
+/** The same with one engine that scripts are run on. */
+export async function startServerWithEngine(): ReturnType<typeof startServer> {
+  process.env.NOMENKLATURA_SANDBOX = await bundleSandbox()
+  process.env.NOMENKLATURA_ENGINES = '1'
+  const server = await startServer()
+  return {
+    ...server,
+    stop: () => {
+      delete process.env.NOMENKLATURA_SANDBOX
+      return server.stop()
+    },
+  }
 }
 
 /** The routes on a free port of loopback, over the database of this file, emptied first. */

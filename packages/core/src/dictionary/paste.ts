@@ -1,4 +1,4 @@
-import { readRows } from '../rows'
+import { pastedCells, readRows } from '../rows'
 import {
   DictionaryEntry,
   MOST_ENTRIES,
@@ -62,11 +62,7 @@ export function pasteCells(
   /** The slots in the order in which they stand there. */
   slots: readonly Slot[] = SLOTS,
 ): Dictionary {
-  const lines = text
-    .replace(/\r\n?/g, '\n')
-    .replace(/\n$/, '')
-    .split('\n')
-    .map(line => line.split('\t'))
+  const lines = pastedCells(text)
   const first = slots.indexOf(from.slot)
   const entries = [...dictionary.entries]
   for (const [i, cells] of lines.entries()) {

@@ -10,6 +10,7 @@ import type { TableRows, TrialReport } from './work'
 /** One table of a row trial: the rows that the engine has, and the lines that it does not have. */
 export interface Slip {
   readonly table: string
+  readonly namespace: string
   readonly columns: readonly SlipColumn[]
   readonly rows: readonly ComparedRow[]
   readonly lines: readonly SlipLine[]
@@ -75,6 +76,7 @@ export function slipsOf(
     const columns = columnsOf(stands, table, now, tables.schema)
     return {
       table: stands?.table ?? name,
+      namespace: stands?.namespace ?? 'public',
       columns,
       rows: stands
         ? compareRows(

@@ -1,4 +1,4 @@
-import type { InsertCell } from '../sql'
+import { quoteText, type InsertCell } from '../sql'
 
 /** What is said by what is typed into a cell. */
 export type CellMeaning =
@@ -24,7 +24,7 @@ export function typedValue(value: string | null): string {
   if (value === null) return 'NULL'
   const meant = cellMeaning(value)
   const isPlain = meant.is === 'value' && meant.value === value
-  return isPlain ? value : `'${value.replaceAll("'", "''")}'`
+  return isPlain ? value : quoteText(value)
 }
 
 /** A cell of an INSERT as it is typed into a line. */

@@ -3,7 +3,8 @@ import { MOST_STEPS } from './work'
 
 /** So much of a row trial is kept with a worksheet. */
 export const LONGEST_TRIAL = 400_000
-const MOST_LINES = 2000
+/** So many lines wait, or are entered by one step. */
+export const MOST_LINES = 2000
 
 const Name = z.string().max(200)
 const CellText = z.string().max(20_000)
@@ -19,6 +20,8 @@ export type Line = z.infer<typeof Line>
 /** A row as the engine has it. */
 const EngineRow = z.strictObject({
   table: Name,
+  /** Where it is not the usual one. */
+  namespace: Name.optional(),
   cells: z.record(Name, CellText.nullable()),
 })
 export type EngineRow = z.infer<typeof EngineRow>

@@ -1,5 +1,12 @@
 import type { LinePlace } from './board'
-import type { EngineRow, Line, RowTrialDocument, Step, TypedLine } from './document'
+import {
+  MOST_LINES,
+  type EngineRow,
+  type Line,
+  type RowTrialDocument,
+  type Step,
+  type TypedLine,
+} from './document'
 import { MOST_STEPS } from './work'
 
 /*
@@ -91,7 +98,10 @@ export function nextLine({ waiting, steps }: RowTrialDocument): number {
   return [...waiting, ...entered].reduce((most, { id }) => Math.max(most, id), 0) + 1
 }
 
+/** Lines more that wait. @throws RangeError where they are more than are kept */
 export function addLines(document: RowTrialDocument, lines: readonly TypedLine[]): RowTrialDocument {
+  if (document.waiting.length + lines.length > MOST_LINES)
+    throw new RangeError(`No more than ${MOST_LINES} lines wait at once: enter some first, or take fewer.`)
   const first = nextLine(document)
   return {
     ...document,
@@ -137,7 +147,7 @@ export const askStatement = (
   title?: string,
 ): RowTrialDocument => withStep(document, { is: 'ask', statement, ...(title ? { title } : {}) })
 
-/** One step more. Of very many the first cannot be left out, since the others stand on it: it is refused. */
+/** One step more. @throws RangeError where there are as many as are kept: the others stand on the first */
 export function withStep(document: RowTrialDocument, step: Step): RowTrialDocument {
   if (document.steps.length >= MOST_STEPS)
     throw new RangeError(`${MOST_STEPS} steps are as many as are kept: put some back first.`)
@@ -151,12 +161,8 @@ export function putBack(document: RowTrialDocument, to: number): RowTrialDocumen
   return { waiting: [...lines, ...document.waiting], steps: document.steps.slice(0, to) }
 }
 
-/** Marks the last step as one that took too long: it is not run again. */
-export function stopLast(document: RowTrialDocument): RowTrialDocument {
-  return {
-    ...document,
-    steps: document.steps.map((step, i) =>
-      i === document.steps.length - 1 ? { ...step, isStopped: true as const } : step,
-    ),
-  }
+/** Marks a step as one that took too long: it is not run again. */
+export function stopStep(document: RowTrialDocument, at: number): RowTrialDocument {
+  const steps = document.steps.map((step, i) => (i === at ? { ...step, isStopped: true as const } : step))
+  return { ...document, steps }
 }

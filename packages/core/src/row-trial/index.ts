@@ -1,7 +1,6 @@
 export {
   MOST_SHOWN_ROWS,
   MOST_STEPS,
-  STEP_MS,
   type StatementOutcome,
   type StepReport,
   type StepWork,
@@ -48,7 +47,7 @@ export {
   nextLine,
   placeOfLine,
   putBack,
-  stopLast,
+  stopStep,
   strikeRow,
   typeInto,
   withStep,

@@ -1,5 +1,6 @@
-import type { ReadScript } from '../sql'
+import { pastedCells } from '../rows'
 import { findTable } from '../schema'
+import type { ReadScript } from '../sql'
 import { typedInsertCell, typedValue } from './cells'
 import type { TypedLine } from './document'
 
@@ -33,18 +34,14 @@ export function linesFromPaste(
   table: string,
   columns: readonly string[],
 ): readonly TypedLine[] | undefined {
-  const rows = text.replace(/\r\n?/g, '\n').replace(/\n$/, '').split('\n')
-  if (rows.length === 1 && !text.includes('\t')) return undefined
-  return rows
-    .filter(row => row.trim() !== '')
-    .map(row => ({
-      table,
-      cells: Object.fromEntries(
-        row
-          .split('\t')
-          .flatMap((cell, i) => (columns[i] === undefined || cell === '' ? [] : [[columns[i], cell]])),
-      ),
-    }))
+  const rows = pastedCells(text)
+  if (rows.length === 1 && rows[0]!.length === 1) return undefined
+  return linesOf(
+    table,
+    columns,
+    rows.filter(cells => cells.some(cell => cell.trim() !== '')),
+    cell => cell,
+  )
 }
 
 /** Rows of a table that is given elsewhere, as lines; an empty text stands for nothing. */
@@ -53,11 +50,20 @@ export function linesOfRows(
   columns: readonly string[],
   rows: readonly (readonly string[])[],
 ): TypedLine[] {
+  return linesOf(table, columns, rows, typedValue)
+}
+
+function linesOf(
+  table: string,
+  columns: readonly string[],
+  rows: readonly (readonly string[])[],
+  typed: (cell: string) => string,
+): TypedLine[] {
   return rows.map(cells => ({
     table,
     cells: Object.fromEntries(
       columns.flatMap((name, i) =>
-        cells[i] === undefined || cells[i] === '' ? [] : [[name, typedValue(cells[i])]],
+        cells[i] === undefined || cells[i] === '' ? [] : [[name, typed(cells[i])]],
       ),
     ),
   }))

@@ -1,6 +1,6 @@
 import type { Refusal } from '../instances'
 import { listInWords } from '../language'
-import { declaredKeys, findTable, sameName, type Check, type Schema, type Table } from '../schema'
+import { findTable, sameName, type Check, type Schema, type Table } from '../schema'
 import { columnsOf, readExpression } from '../sql'
 
 /**
@@ -12,7 +12,7 @@ export function refusalInWords(refusal: Refusal, schema: Schema): string {
   const [named, values] = keyOf(refusal)
   switch (refusal.state) {
     case '23505':
-      return `Another row of ${refusal.table ?? 'the table'} has ${named} ${values} already${byKey(refusal, named, table)}.`
+      return `${doubledInWords(refusal, named, values)}${byKey(refusal, table)}.`
     case '23503':
       return danglingInWords(refusal, named, values)
     case '23502':
@@ -47,15 +47,19 @@ function keyOf({ detail = '' }: Refusal): [columns: string, values: string] {
   return [listInWords(list), values]
 }
 
-function byKey({ constraint }: Refusal, named: string, table: Table | undefined): string {
-  if (!table || constraint === null) return named === '' ? ` (${constraint ?? ''})` : ''
-  const isPrimary =
-    (table.primaryKey?.name !== null &&
-      table.primaryKey !== null &&
-      sameName(table.primaryKey.name, constraint)) ||
-    sameName(constraint, `${table.name}_pkey`)
-  if (isPrimary) return ': the primary key tells rows apart'
-  return declaredKeys(table).length > 0 ? ': it is UNIQUE' : ''
+/** Where a key is over an expression, the engine names no columns that we could. */
+function doubledInWords({ table, constraint }: Refusal, named: string, values: string): string {
+  const other = `Another row of ${table ?? 'the table'}`
+  return named === ''
+    ? `${other} is the same by ${constraint ?? 'a key'}`
+    : `${other} has ${named} ${values} already`
+}
+
+function byKey({ constraint }: Refusal, table: Table | undefined): string {
+  if (!table || constraint === null) return ''
+  const { primaryKey } = table
+  const isPrimary = sameName(primaryKey?.name ?? `${table.name}_pkey`, constraint)
+  return isPrimary ? ': the primary key tells rows apart' : ': it is UNIQUE'
 }
 
 /** A row that leads nowhere, or one that others lead to. */

@@ -24,7 +24,7 @@ export function stepInWords(step: Step, at: number, tables: TrialTables, report:
   const told = report.steps[at]
   const base = { done: doneInWords(step, tables.schema), statements, said: null }
   if (step.isStopped)
-    return { ...base, word: 'stopped', rest: 'It took longer than five seconds, and is not run again.' }
+    return { ...base, word: 'stopped', rest: 'It did not come to an end, and is not run again.' }
   if (step.is === 'enter') return enteredInWords(step, at, tables, report, base)
   const refusal = told?.outcomes.find(outcome => outcome.refusal)?.refusal
   if (refusal)

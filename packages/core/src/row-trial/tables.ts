@@ -11,9 +11,12 @@ export interface TrialTables {
   readonly spelling: string | null
   /** Null where it was written for PostgreSQL. */
   readonly translated: Translated | null
-  /** Something of the script is not of a kind that is run. */
-  readonly isPartly: boolean
+  /** So many statements of the script are of kinds that are not run. */
+  readonly left: number
 }
+
+const statementsIn = ({ statements }: ReadScript): number =>
+  statements.filter(({ kind }) => kind !== 'sentence').length
 
 /**
  * What makes the tables of a script: all that it makes, without the rows that it enters, which are tried like
@@ -38,6 +41,6 @@ export function trialTables(
     schema: read.schema,
     spelling: own.spelling,
     translated: own.translated,
-    isPartly: own.isPartly,
+    left: own.translated ? 0 : statementsIn(read) - own.statements.length,
   }
 }

@@ -57,5 +57,3 @@ export interface TableRows {
 export const MOST_SHOWN_ROWS = 200
 /** So many steps are kept. */
 export const MOST_STEPS = 200
-/** A step that takes longer is stopped. */
-export const STEP_MS = 5000

@@ -3,7 +3,7 @@ import { findColumn, findTable, foldName, type Table } from '../schema'
 import { quoteText, tokenize } from '../sql'
 import { cellMeaning } from './cells'
 import type { EngineRow, Step, TypedLine } from './document'
-import { engineName } from './names'
+import { engineName, engineTable } from './names'
 import { selfOrdered } from './self-order'
 import type { TrialTables } from './tables'
 import type { StepWork } from './work'
@@ -18,8 +18,18 @@ export interface WrittenStep extends StepWork {
 
 const NOTHING: Pick<WrittenStep, 'lines' | 'problems'> = { lines: [], problems: new Map() }
 
-/** Writes a step for these tables. What was stopped once has no statements. */
+const written = new WeakMap<TrialTables, WeakMap<Step, WrittenStep>>()
+
+/** A step as statements for these tables, written once. What was stopped has none. */
 export function writeStep(step: Step, tables: TrialTables): WrittenStep {
+  const known = written.get(tables) ?? new WeakMap<Step, WrittenStep>()
+  written.set(tables, known)
+  const found = known.get(step) ?? writeNew(step, tables)
+  known.set(step, found)
+  return found
+}
+
+function writeNew(step: Step, tables: TrialTables): WrittenStep {
   if (step.isStopped) return { statements: [], isWhole: false, ...NOTHING }
   switch (step.is) {
     case 'enter':
@@ -41,7 +51,7 @@ export function writeStep(step: Step, tables: TrialTables): WrittenStep {
 
 const single = (statement: string): WrittenStep => ({ statements: [statement], isWhole: false, ...NOTHING })
 const bare = (statement: string): string => statement.trim().replace(/;\s*$/, '')
-const tableOf = ({ table }: EngineRow): string => engineName(table)
+const tableOf = ({ table, namespace = 'public' }: EngineRow): string => engineTable({ table, namespace })
 
 /** Whether it is a statement about rows: these are what is tried. */
 export function isTriable(statement: string): boolean {
@@ -106,7 +116,8 @@ function valueText(table: string, name: string, value: string | null, { schema }
 }
 
 /** The condition that means this row and no other: its primary key, else all that stands in it. */
-function conditionOf({ table, cells }: EngineRow, tables: TrialTables): string {
+function conditionOf(row: EngineRow, tables: TrialTables): string {
+  const { table, cells } = row
   const key = findTable(tables.schema, table)?.primaryKey?.columns ?? []
   const named = key.map(name => Object.entries(cells).find(([other]) => foldName(other) === foldName(name)))
   if (named.length > 0 && named.every(entry => entry && entry[1] !== null))
@@ -115,7 +126,7 @@ function conditionOf({ table, cells }: EngineRow, tables: TrialTables): string {
     value === null ? `${engineName(name)} IS NULL` : `${engineName(name)}::text = ${quoteText(value)}`,
   )
   // Two that are alike are two rows: one of them is meant.
-  return `ctid = (SELECT ctid FROM ${engineName(table)}${each.length > 0 ? ` WHERE ${each.join(' AND ')}` : ''} LIMIT 1)`
+  return `ctid = (SELECT ctid FROM ${tableOf(row)}${each.length > 0 ? ` WHERE ${each.join(' AND ')}` : ''} LIMIT 1)`
 }
 
 const isEqual = (table: string, name: string, value: string, tables: TrialTables): string =>

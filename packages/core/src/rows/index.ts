@@ -2,6 +2,7 @@ export { MOST_COLUMNS, MOST_ROWS, columnAt, distinctRows, rowKey, type FlatTable
 export { decodeText, type Decoded } from './decode'
 export { LONGEST_TEXT, plainName, readRows, type ReadRows, type ReadRowsOptions } from './read-rows'
 export { toCsv } from './write-csv'
+export { pastedCells } from './pasted'
 export { profile, profileColumn, type ColumnProfile } from './profile'
 export { MASK_CLASSES, fitsMask, formatOf, maskOf } from './mask'
 export { numberedColumns, stemOf } from './numbered'

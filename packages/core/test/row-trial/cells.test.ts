@@ -55,5 +55,12 @@ it('takes what is pasted from the cell on; one value is left to the field', () =
     { table: 'bay', cells: { no: '1', hall: 'A' } },
     { table: 'bay', cells: { no: '2' } },
   ])
+  expect(linesFromPaste('1\t"two\nlines"\n2\tB', 'bay', ['no', 'hall'])).toEqual([
+    { table: 'bay', cells: { no: '1', hall: 'two\nlines' } },
+    { table: 'bay', cells: { no: '2', hall: 'B' } },
+  ])
+  expect(linesFromPaste('1\t"open', 'bay', ['no', 'hall'])).toEqual([
+    { table: 'bay', cells: { no: '1', hall: '"open' } },
+  ])
   expect(linesFromPaste('A\tbeyond', 'bay', ['hall'])).toEqual([{ table: 'bay', cells: { hall: 'A' } }])
 })

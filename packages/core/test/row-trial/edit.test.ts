@@ -10,7 +10,7 @@ import {
   parseTrial,
   placeOfLine,
   putBack,
-  stopLast,
+  stopStep,
   strikeRow,
   typeInto,
   type Line,
@@ -48,13 +48,20 @@ it('puts back step by step, and marks what took too long', () => {
   const struck = strikeRow(enterAll(typed(EMPTY_TRIAL, '1')), { table: 'bay', cells: { no: '1' } })
   expect(putBack(struck, 1).steps).toHaveLength(1)
   expect(putBack(struck, 1).waiting).toEqual([])
-  expect(stopLast(struck).steps.map(({ isStopped }) => isStopped)).toEqual([undefined, true])
+  expect(stopStep(struck, 1).steps.map(({ isStopped }) => isStopped)).toEqual([undefined, true])
 })
 
 it('refuses more steps than are kept, and says so', () => {
   let full = EMPTY_TRIAL
   for (let i = 0; i < MOST_STEPS; i++) full = askStatement(full, 'SELECT 1')
   expect(() => askStatement(full, 'SELECT 1')).toThrow(/put some back first/)
+})
+
+it('refuses more lines than are kept, and keeps those that are there', () => {
+  const lines = Array.from({ length: 1999 }, (_, i) => ({ table: 'bay', cells: { no: String(i) } }))
+  const many = addLines(EMPTY_TRIAL, lines)
+  expect(addLines(many, lines.slice(0, 1)).waiting).toHaveLength(2000)
+  expect(() => addLines(many, lines.slice(0, 2))).toThrow(/enter some first/)
 })
 
 it('loses no line but those thrown away, whatever is done, and gives each a number of its own', () => {

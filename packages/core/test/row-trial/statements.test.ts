@@ -40,6 +40,13 @@ describe('statements', () => {
     ])
   })
 
+  it('mean a table by its namespace, where it is not the usual one', () => {
+    const row = { table: 'shelf', namespace: 'Attic', cells: { no: '1' } }
+    expect(writeStep({ is: 'strike', row }, tables).statements).toEqual([
+      `DELETE FROM "Attic".shelf WHERE ctid = (SELECT ctid FROM "Attic".shelf WHERE no::text = '1' LIMIT 1)`,
+    ])
+  })
+
   it('leave out the rows that a script enters itself: they are tried like others', () => {
     const script = `${SCRIPT} INSERT INTO reader VALUES ('A001', 'a', NULL); CREATE INDEX ON reader (name);`
     const { statements } = trialTables(script, readScript(script), {
@@ -114,5 +121,8 @@ it('has words for what the engine says, and else the engine its own', () => {
       detail: 'Key (room, card)=(1, B2) already exists.',
     }),
   ).toBe('Another row of seat has room and card 1, B2 already: the primary key tells rows apart.')
+  expect(
+    said('23505', { constraint: 'seat_lower', detail: 'Key (lower(card::text))=(b2) already exists.' }),
+  ).toBe('Another row of seat is the same by seat_lower: it is UNIQUE.')
   expect(said('XX000')).toBe('the engine said so')
 })
