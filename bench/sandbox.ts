@@ -9,7 +9,7 @@ type Report = (what: string, text: string) => void
 const median = (values: readonly number[]): number => values.toSorted((a, b) => a - b)[values.length >> 1]!
 const memory = (): number => Math.round(process.memoryUsage().rss / 2 ** 20)
 
-/** Marking with execution: one hand-in warm, a class of 500, and the memory after three times as many more. */
+/** Marking with execution: one hand-in warm, a class of 500, and the memory after ten times as many. */
 export async function sandbox(report: Report): Promise<void> {
   const file = 'db/demo/exercises/exchange-with-partner-gardens.json'
   const exercise = prepareExercise(ExerciseDocument.parse(JSON.parse(readFileSync(file, 'utf8'))))
@@ -40,6 +40,7 @@ export async function sandbox(report: Report): Promise<void> {
   for (const [count, what] of [
     [500, 'a class of 500, each script run anew, two engines'],
     [1500, '1500 more'],
+    [3000, '3000 more'],
   ] as const) {
     const begun = performance.now()
     let next = 0

@@ -2,7 +2,6 @@ import type { Refusal, Stopped } from '@nomenklatura/core/instances'
 import {
   MOST_SHOWN_ROWS,
   engineName,
-  engineTable,
   type StatementOutcome,
   type StepReport,
   type StepWork,
@@ -152,7 +151,8 @@ export class TrialRoom {
     }
     return [...found.values()].map(made => ({
       ...made,
-      query: `SELECT ${made.columns.map(engineName).join(', ')} FROM ${engineTable(made)} LIMIT ${MOST_SHOWN_ROWS + 1}`,
+      // By its whole name: a statement may have led the path elsewhere.
+      query: `SELECT ${made.columns.map(engineName).join(', ')} FROM ${engineName(made.namespace)}.${engineName(made.table)} LIMIT ${MOST_SHOWN_ROWS + 1}`,
     }))
   }
 

@@ -186,7 +186,7 @@ export interface WorksheetAnswer {
   /** What is saved of each asked sheet; null before the exercise is begun. */
   readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
   /** What is kept of the row trial, as text; empty where nothing is. */
-  readonly rowTrial: string
+  readonly rowTrial: SheetContent
 }
 
 export interface SheetContent {

@@ -91,7 +91,7 @@ export const SaveBody = z.strictObject({
   content: z.string().max(LONGEST_ANSWER, 'A sheet may have 200,000 characters.'),
   base: z.int().min(0).max(MOST),
 })
-/** What a row trial keeps; `base` is sent by all who save, and not looked at: the last save counts. */
+/** What a row trial keeps, on top of which save. */
 export const RowTrialBody = z.strictObject({
   content: z.string().max(LONGEST_TRIAL, 'A row trial may have 400,000 characters.'),
   base: z.int().min(0).max(MOST),

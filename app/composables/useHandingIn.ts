@@ -10,13 +10,10 @@ export function useHandingIn(sheet: Readonly<Ref<WorksheetAnswer | undefined>>) 
   const whyNot = computed(() => {
     if (!sheet.value) return ''
     if (sheet.value.isPreview) return 'This is a trial: nothing is handed in.'
-    if (
-      store.save.status === 'offline' ||
-      store.save.status === 'refused' ||
-      store.save.status === 'bad signs'
-    )
+    const { status } = store.sheetsSave
+    if (status === 'offline' || status === 'refused' || status === 'bad signs')
       return 'What you wrote is not yet sent.'
-    if (store.save.status === 'conflict') return 'Look at both versions first.'
+    if (status === 'conflict') return 'Look at both versions first.'
     if (attemptsLeft.value <= 0)
       return `Handed in ${sheet.value.mine.attemptsUsed} of ${sheet.value.mine.attempts} times.`
     if (!sheet.value.isOpen) return 'Closed.'
@@ -25,7 +22,7 @@ export function useHandingIn(sheet: Readonly<Ref<WorksheetAnswer | undefined>>) 
   /** Something was written after the last hand-in. */
   const changedSince = computed(() => {
     const at = sheet.value?.mine.handedInAt
-    const saved = store.save
+    const saved = store.sheetsSave
     return Boolean(at && (saved.status !== 'saved' || (saved.at !== null && saved.at > at)))
   })
   const dueWords = computed(() => {

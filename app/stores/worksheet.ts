@@ -17,6 +17,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const checking = ref(false)
   /** What is tried on the script's tables: kept like a sheet, and not handed in. */
   const rowTrial = shallowRef<RowTrialDocument>(EMPTY_TRIAL)
+  /** Whether what was kept of it is not to be read by this version. */
+  const isTrialUnread = ref(false)
   const trialSaver = shallowRef<SheetSaver>()
   const allSavers = computed(() => [
     ...Object.values(savers.value),
@@ -47,8 +49,14 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
   const save = computed(() => worstSave(allSavers.value.map(saver => saver.save.value)))
-  /** The sheet of which there are two versions. */
-  const conflict = computed(() => SHEETS.find(name => savers.value[name]?.save.value.status === 'conflict'))
+  /** The same of what is handed in. */
+  const sheetsSave = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
+  const saverOf = (part: KeptPart): SheetSaver | undefined =>
+    part === 'row-trial' ? trialSaver.value : savers.value[part]
+  /** The part of which there are two versions. */
+  const conflict = computed(() =>
+    [...SHEETS, 'row-trial' as const].find(part => saverOf(part)?.save.value.status === 'conflict'),
+  )
 
   /** Opens what the server answered. */
   function open(opened: WorksheetAnswer): void {
@@ -71,7 +79,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
 
-  /** The last save counts, wherever it comes from; it may be made after closing as well. */
+  /** It may be saved after closing as well. */
   function openRowTrial({ personId, exerciseId, rowTrial: kept, sheets }: WorksheetAnswer): void {
     trialSaver.value =
       sheets === null
@@ -79,15 +87,22 @@ export const useWorksheetStore = defineStore('worksheet', () => {
         : makeSheetSaver(
             keptKey(personId, exerciseId, 'row-trial'),
             body => api(`/exercises/${exerciseId}/row-trial`, { method: 'PUT', body, person: personId }),
-            { content: kept, number: 0, savedAt: null },
+            kept,
             () => false,
           )
     trialSaver.value?.takeKept()
-    rowTrial.value = parseTrial(trialSaver.value?.content.value ?? '')
+    readRowTrial()
+  }
+
+  function readRowTrial(): void {
+    const read = parseTrial(trialSaver.value?.content.value ?? '')
+    rowTrial.value = read ?? EMPTY_TRIAL
+    isTrialUnread.value = read === null
   }
 
   function changeRowTrial(next: RowTrialDocument): void {
     rowTrial.value = next
+    isTrialUnread.value = false
     trialSaver.value?.change(JSON.stringify(next))
   }
 
@@ -110,7 +125,10 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   }
 
   function resolveConflict(mine: boolean): void {
-    if (conflict.value) savers.value[conflict.value]?.resolveConflict(mine)
+    const part = conflict.value
+    if (!part) return
+    saverOf(part)?.resolveConflict(mine)
+    if (part === 'row-trial' && !mine) readRowTrial()
   }
 
   /** Checks; what is still being run is asked for again, as long as nothing changes. */
@@ -153,6 +171,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     savers,
     given,
     save,
+    sheetsSave,
+    saverOf,
     conflict,
     check,
     checking,
@@ -165,6 +185,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     open,
     change,
     rowTrial,
+    isTrialUnread,
     changeRowTrial,
     send,
     resolveConflict,

@@ -13,6 +13,7 @@ import * as collectingFailures from './0011-collecting-failures'
 import * as decisions from './0012-decisions'
 import * as runs from './0013-runs'
 import * as rowTrials from './0014-row-trials'
+import * as rowTrialNumbers from './0015-row-trial-numbers'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -38,6 +39,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0012-decisions', decisions],
   ['0013-runs', runs],
   ['0014-row-trials', rowTrials],
+  ['0015-row-trial-numbers', rowTrialNumbers],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -140,6 +140,7 @@ export interface RowTrialRow {
   worksheet_id: string
   content: string
   saved_at: Date
+  number: number
 }
 
 export interface CollectingFailureRow {

@@ -4,21 +4,21 @@ import type { Role, SavedAnswer } from '#shared/answers'
 import { showInSandbox } from '../pool/engines'
 import type { Db } from '../repositories/database'
 import { findSaveContext } from '../repositories/exercises'
-import { keepRowTrial } from '../repositories/row-trials'
+import { findRowTrial, keepRowTrial } from '../repositories/row-trials'
 import { Refusal, notFound } from './problem'
 import { countSave } from './save-limits'
 import { begin, visibleExercise } from './worksheets'
 
 /**
- * Keeps what a person tries with their worksheet: the last save counts, of two windows as well. It may be kept
- * after closing, since it is not handed in.
+ * Keeps what a person tries with their worksheet, on top of save `base`: one made on an older save is refused
+ * with what is kept now. It may be kept after closing, since it is not handed in.
  */
 export async function saveRowTrial(
   db: Db,
   exerciseId: string,
   personId: string,
   role: Role,
-  content: string,
+  { content, base }: { readonly content: string; readonly base: number },
   now = new Date(),
 ): Promise<SavedAnswer> {
   await visibleExercise(db, exerciseId, role)
@@ -27,8 +27,11 @@ export async function saveRowTrial(
   const context = await findSaveContext(db, exerciseId, personId)
   if (!context) throw notFound()
   const worksheetId = context.worksheetId ?? (await begin(db, exerciseId, personId, role, now))
-  await keepRowTrial(db, worksheetId, content, now)
-  return { number: 0, savedAt: now.toISOString() }
+  const number = await keepRowTrial(db, worksheetId, { content, base, at: now })
+  if (number !== null) return { number, savedAt: now.toISOString() }
+  const latest = await findRowTrial(db, worksheetId)
+  if (latest.content === content) return { number: latest.number, savedAt: latest.savedAt ?? '' }
+  throw new Refusal(409, 'stale', 'Rows were also tried in another window. Look at both.', latest)
 }
 
 function checkTrial(content: string): void {

@@ -9,7 +9,7 @@ import {
   latestRevision,
   type Exercise,
 } from '../repositories/exercises'
-import { findRowTrial } from '../repositories/row-trials'
+import { NOTHING_KEPT, findRowTrial } from '../repositories/row-trials'
 import {
   beginWorksheet,
   findWorksheet,
@@ -52,7 +52,7 @@ export async function showWorksheet(
   ])
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
-  const rowTrial = worksheetId ? await findRowTrial(db, worksheetId) : ''
+  const rowTrial = worksheetId ? await findRowTrial(db, worksheetId) : NOTHING_KEPT
   const relation = opened
     ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
     : null
@@ -81,9 +81,7 @@ export async function showWorksheet(
 }
 
 function contents(asked: readonly Sheet[], saved: SavedSheets): Partial<Record<Sheet, SheetContent>> {
-  return Object.fromEntries(
-    asked.map(sheet => [sheet, saved[sheet] ?? { content: '', number: 0, savedAt: null }]),
-  )
+  return Object.fromEntries(asked.map(sheet => [sheet, saved[sheet] ?? NOTHING_KEPT]))
 }
 
 /** Begins a worksheet while the exercise is held: it is not taken back meanwhile. */

@@ -211,8 +211,55 @@ describe('somebody who has only ever typed tables', () => {
     await ilse.page.waitForFunction(() => document.querySelector('[data-table=dispatch] tr.new') !== null)
   })
 
+  it('tries rows in two windows: both are shown, and one goes on', async () => {
+    await ilse.sees('saved', '.state')
+    const other = await ilse.anotherWindow()
+    everybody.push(other)
+    await other.go(new URL(ilse.page.url()).pathname)
+    await other.press('.below-fold', 'Row trial')
+    await other.sees('PostgreSQL runs in this page.', '.trial')
+    await enterLine(ilse, 'dispatch', ['2', '2024-05-03'])
+    await ilse.sees('saved', '.state')
+    await ilse.settle()
+    await enterLine(other, 'dispatch', ['3', '2024-05-04'])
+    await other.sees('Row trial was also changed in another window', '.state')
+    await other.press('.state button', 'Look at both')
+    await other.sees('entered: dispatch (dispatch_no 2, left_on 2024-05-03)', '[role=dialog]')
+    await other.sees('entered: dispatch (dispatch_no 3, left_on 2024-05-04)', '[role=dialog]')
+    await other.press('[role=dialog] button', 'Go on with that one')
+    await other.page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLInputElement>('[data-table=dispatch] input')].some(
+        ({ value }) => value === '2024-05-03',
+      ),
+    )
+    expect((await rowsOf(other, 'dispatch')).map(([no]) => no)).not.toContain('3')
+    await other.page.close()
+  })
+
   it('has nothing on it that a screen reader cannot tell', async () => {
     expect(await ilse.violations()).toEqual([])
+  })
+})
+
+describe('a browser that cannot run the engine', () => {
+  it('tries rows on the server, with the same slips and words', async () => {
+    const bo = await arrive('Wen Zhao')
+    await bo.page.evaluateOnNewDocument(() => {
+      Object.defineProperty(window, 'Worker', { value: undefined })
+    })
+    await bo.go(`/exercises/${await bo.exerciseId('Exchange with partner gardens')}/work`)
+    await bo.page.waitForSelector('.cm-content')
+    await bo.write(LINES)
+    await bo.sees('Primary key', '.reading')
+    if (!(await bo.page.$('.trial'))) await bo.press('.below-fold', 'Row trial')
+    await bo.sees('PostgreSQL runs on the server.', '.trial')
+    await bo.press('.trial button', 'Start over')
+    await enterLine(bo, 'dispatch', ['17', '2024-05-02'])
+    await bo.sees('A row entered into dispatch: accepted', '.steps')
+    await enterLine(bo, 'dispatch', ['17', '2024-05-09'])
+    await bo.sees('duplicate key value violates unique constraint', '.trial')
+    await bo.press('.trial button', 'Put back')
+    await bo.sees('waits', '[data-table=dispatch]')
   })
 })
 

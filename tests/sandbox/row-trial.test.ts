@@ -1,3 +1,4 @@
+import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import {
   EMPTY_TRIAL,
@@ -255,7 +256,87 @@ describe.each(ENGINES)('a row trial %s', (_, start) => {
     const report = await engine.show(workOf(struck, loose))
     expect(report.steps[2]!.tables[0]!.rows).toEqual([['again', '2024-05-01']])
   })
+
+  it('answers each step of any trial, whatever is typed, and shows the next as if nothing was', async () => {
+    const before = await show(full)
+    await fc.assert(
+      fc.asyncProperty(fc.array(ANY_STEP, { minLength: 1, maxLength: 6 }), async steps => {
+        const document = steps.reduce((trial, step) => step(trial), full)
+        const report = await show(document)
+        expect([report.stopped, document.steps.slice(1)]).toEqual([null, document.steps.slice(1)])
+        expect(report.tables).toEqual(before.tables)
+        expect(report.steps.map(({ outcomes }) => outcomes.length)).toEqual(
+          workOf(document, tables).steps.map(({ statements }) => statements.length),
+        )
+        for (const after of document.steps.keys()) slipsOf(document, tables, report, after + 1)
+      }),
+      { numRuns: 60 },
+    )
+    expect(await show(full)).toEqual(before)
+  })
 })
+
+/** Cells and statements of people who mistype, and of people who try it on. */
+const typed = fc.oneof(
+  fc.string({ maxLength: 12 }),
+  fc.string({ unit: 'binary', maxLength: 8 }),
+  fc.constantFrom(
+    '1',
+    '2',
+    'alto',
+    'Dawn',
+    'NULL',
+    "'",
+    "''",
+    '= 1 + 1',
+    '= now()',
+    '= (SELECT max(no) FROM singer)',
+  ),
+  fc.constantFrom(
+    '\0',
+    '\uD800',
+    '=1); DROP TABLE part; --',
+    "'); ROLLBACK; --",
+    '$a$',
+    '\\',
+    'x'.repeat(19_000),
+  ),
+)
+const column = fc.constantFrom('no', 'name', 'voice', 'deputy', 'title', 'minutes', 'singer', 'piece', 'gone')
+const table = fc.constantFrom('voice', 'singer', 'piece', 'part', 'gone')
+const cells = fc.dictionary(column, typed, { maxKeys: 4 })
+const ANY_STEP = fc.oneof(
+  fc.tuple(table, cells).map(([of, to]) => one({ table: of, cells: to })),
+  fc.tuple(table, fc.dictionary(column, fc.option(typed), { maxKeys: 3 })).map(
+    ([of, to]) =>
+      (trial: RowTrialDocument) =>
+        strikeRow(trial, { table: of, cells: to }),
+  ),
+  fc.tuple(table, cells, cells).map(
+    ([of, from, to]) =>
+      (trial: RowTrialDocument) =>
+        changeRow(trial, { table: of, cells: from }, to),
+  ),
+  fc
+    .oneof(
+      typed,
+      fc.constantFrom(
+        'SELECT * FROM part',
+        'COMMIT',
+        'DELETE FROM part; SELECT 1',
+        'SELECT 1/0',
+        'WITH a AS (DELETE FROM part RETURNING *) SELECT * FROM a',
+        'UPDATE singer SET no = no + 1',
+        "SELECT set_config('search_path', 'pg_catalog', false)",
+        'TRUNCATE part',
+        'SELECT lo_create(0)',
+        "SELECT set_config('role', 'none', false)",
+        "SELECT set_config('transaction_read_only', 'on', true)",
+        "SELECT set_config('statement_timeout', '1', false)",
+      ),
+    )
+    .map(statement => (trial: RowTrialDocument) => askStatement(trial, statement)),
+)
 
 it('goes back and forth in one room as if each trial were new', async () => {
   const engine = await ServerEngine.start('nomenklatura_row_trial_room')

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { EMPTY_TRIAL, askStatement, typeInto } from '@nomenklatura/core/row-trial'
 import { saveSchedule } from '../../server/services/exercises'
+import type { SheetContent } from '../../shared/answers'
 import { Visitor, startServerWithEngine } from './support/server'
 import { DAY_MS, PASSWORD, emailOf, makeClassRoom, type ClassRoom } from './support/world'
 
@@ -20,16 +21,36 @@ const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
 const path = (rest = ''): string => `/api/exercises/${room.exerciseId}/${rest || 'row-trial'}`
 const KEPT = JSON.stringify(typeInto(EMPTY_TRIAL, { is: 'empty', table: 'bay' }, 'no', '1'))
 const keptFor = async (visitor: Visitor): Promise<string> =>
-  ((await visitor.ask('GET', path('worksheet'))).body as { rowTrial: string }).rowTrial
+  ((await visitor.ask('GET', path('worksheet'))).body as { rowTrial: SheetContent }).rowTrial.content
 
 describe('what is tried with rows', () => {
-  it('is kept with the worksheet, for its student alone; the last save counts', async () => {
+  const LATER = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 1'))
+
+  it('is kept with the worksheet, for its student alone', async () => {
     const student = await signedIn('student')
-    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).status).toBe(200)
-    const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 1'))
-    expect((await student.ask('PUT', path(), { content: later, base: 0 })).status).toBe(200)
-    expect(await keptFor(student)).toBe(later)
+    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).body).toMatchObject({ number: 1 })
+    expect((await student.ask('PUT', path(), { content: LATER, base: 1 })).body).toMatchObject({ number: 2 })
+    expect(await keptFor(student)).toBe(LATER)
     expect(await keptFor(await signedIn('classmate'))).toBe('')
+  })
+
+  it('is refused on top of an older save, with what is kept; the same again is not', async () => {
+    const student = await signedIn('student')
+    await student.ask('PUT', path(), { content: KEPT, base: 0 })
+    expect(await student.ask('PUT', path(), { content: LATER, base: 0 })).toMatchObject({
+      status: 409,
+      body: { code: 'stale', extra: { content: KEPT, number: 1 } },
+    })
+    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).body).toMatchObject({ number: 1 })
+    expect(await keptFor(student)).toBe(KEPT)
+  })
+
+  it('is kept once, where two windows save at one moment', async () => {
+    const student = await signedIn('student')
+    const [one, other] = await Promise.all(
+      [KEPT, LATER].map(content => student.ask('PUT', path(), { content, base: 0 })),
+    )
+    expect([one!.status, other!.status].sort()).toEqual([200, 409])
   })
 
   it('is kept after closing as well, since it is not handed in', async () => {
@@ -44,7 +65,7 @@ describe('what is tried with rows', () => {
       collectsAtDue: false,
     })
     const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 2'))
-    expect((await student.ask('PUT', path(), { content: later, base: 0 })).status).toBe(200)
+    expect((await student.ask('PUT', path(), { content: later, base: 1 })).status).toBe(200)
     expect(await keptFor(student)).toBe(later)
   })
 

@@ -15,6 +15,7 @@ import { STATEMENTS as COLLECTING } from '../../db/migrations/0011-collecting-fa
 import { STATEMENTS as DECISIONS } from '../../db/migrations/0012-decisions'
 import { STATEMENTS as RUNS } from '../../db/migrations/0013-runs'
 import { STATEMENTS as ROW_TRIALS } from '../../db/migrations/0014-row-trials'
+import { STATEMENTS as ROW_TRIAL_NUMBERS } from '../../db/migrations/0015-row-trial-numbers'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -41,6 +42,7 @@ const read = reviewScript(
     ...DECISIONS,
     ...RUNS,
     ...ROW_TRIALS,
+    ...ROW_TRIAL_NUMBERS,
   ].join('\n'),
 )
 

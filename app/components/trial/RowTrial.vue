@@ -13,10 +13,16 @@ import { translatedInWords } from '@nomenklatura/core/instances'
 import type { RowTrialApi } from '~/composables/useRowTrial'
 
 /** The place where rows are tried on a script's tables: a slip for each table, what was done, what may be asked. */
-const { trial, ready = [] } = defineProps<{
+const {
+  trial,
+  ready = [],
+  isUnread = false,
+} = defineProps<{
   trial: RowTrialApi
   /** Statements that are made ready, beside those over the references. */
   ready?: readonly ReadyStatement[]
+  /** What was tried here before is kept, but this version cannot read it. */
+  isUnread?: boolean
 }>()
 const { phase, where, loaded, fault, shown, slips, steps, after, lookedAt, isBusy } = trial
 
@@ -140,6 +146,10 @@ const loadingWords = computed(() =>
       <button type="button" class="plain small" @click="trial.start()">Try again</button>
     </p>
     <p v-if="said" class="fault small" role="alert">{{ said }}</p>
+    <p v-if="isUnread" class="soft small" role="status">
+      What was tried here before was kept by another version of this program, which this one cannot read. It
+      stays until something is tried here.
+    </p>
     <p v-if="before" class="small" role="status">
       Begun anew. <button type="button" class="plain small" @click="change(before)">Undo</button>
     </p>

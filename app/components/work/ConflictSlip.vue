@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { SHEET_NAMES } from '@nomenklatura/core/findings'
-import { readableContent } from '@nomenklatura/core/sheets'
-
-/** A sheet that was changed in two windows: both versions, to choose the one to go on with. */
+/** What was changed in two windows: both versions, to choose the one to go on with. */
 const { timeZone } = defineProps<{ timeZone: string }>()
 const looking = defineModel<boolean>('open', { required: true })
 const store = useWorksheetStore()
 
-const readable = (text: string): string => (store.conflict ? readableContent(store.conflict, text) : '')
+const part = computed(() => store.conflict)
+const saver = computed(() => (part.value ? store.saverOf(part.value) : undefined))
+const state = computed(() => saver.value?.save.value)
+const readable = (text: string): string => (part.value ? readablePart(part.value, text) : '')
 
 function resolve(mine: boolean): void {
   store.resolveConflict(mine)
@@ -18,20 +18,24 @@ function resolve(mine: boolean): void {
 <template>
   <UModal
     v-model:open="looking"
-    :title="`Two versions of ${store.conflict ? SHEET_NAMES[store.conflict] : ''}`"
-    description="Choose the one to go on with; the other stays in the sheet’s history."
+    :title="`Two versions of ${part ? partInWords(part) : ''}`"
+    :description="
+      part === 'row-trial'
+        ? 'Choose the one to go on with; the other is not kept.'
+        : 'Choose the one to go on with; the other stays in the sheet’s history.'
+    "
     :ui="{ content: 'max-w-5xl' }"
   >
-    <template v-if="store.save.status === 'conflict'" #body>
+    <template v-if="saver && state?.status === 'conflict'" #body>
       <div class="two">
         <div>
           <h3>In this window</h3>
-          <pre class="mono" tabindex="0">{{ readable(store.textOf(store.conflict!)) }}</pre>
+          <pre class="mono" tabindex="0">{{ readable(saver.content.value) }}</pre>
           <UButton @click="resolve(true)">Go on with this one</UButton>
         </div>
         <div>
-          <h3>Saved at {{ clockInWords(store.save.at, timeZone) }} in the other</h3>
-          <pre class="mono" tabindex="0">{{ readable(store.save.theirs) }}</pre>
+          <h3>Saved at {{ clockInWords(state.at, timeZone) }} in the other</h3>
+          <pre class="mono" tabindex="0">{{ readable(state.theirs) }}</pre>
           <UButton variant="outline" color="neutral" @click="resolve(false)">Go on with that one</UButton>
         </div>
       </div>

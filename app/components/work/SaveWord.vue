@@ -4,13 +4,13 @@ import type { SaveState } from '~/utils/sheet-saver'
 /** Where the last change is, in words, always at the same place. */
 const {
   state,
-  sheet,
+  part,
   timeZone,
   hint = '',
 } = defineProps<{
   state: SaveState
-  /** The sheet of which there may be two versions. */
-  sheet: string
+  /** That of which there may be two versions. */
+  part: string
   timeZone: string
   /** Said beside it, once. */
   hint?: string
@@ -48,7 +48,7 @@ const isLost = computed(
     >
     <span v-else-if="state.status === 'refused'" class="warn">kept in this browser: {{ state.reason }}</span>
     <span v-else-if="state.status === 'conflict'" class="warn"
-      >{{ sheet }} was also changed in another window at {{ clockInWords(state.at, timeZone) }}.
+      >{{ part }} was also changed in another window at {{ clockInWords(state.at, timeZone) }}.
       <button type="button" class="plain" @click="emit('look')">Look at both</button></span
     >
   </span>

@@ -60,7 +60,7 @@ defineExpose({
     @change="store.change('script', $event)"
     @others="renameElsewhere"
   >
-    <template #below><RowTrial :trial="trial" /></template>
+    <template #below><RowTrial :trial="trial" :is-unread="store.isTrialUnread" /></template>
   </ScriptSheet>
 </template>
 

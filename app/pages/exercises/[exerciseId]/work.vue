@@ -125,7 +125,7 @@ provideTrying({
         <SaveWord
           :state="store.save"
           :hint="hint"
-          :sheet="SHEET_NAMES[store.conflict ?? current]"
+          :part="partInWords(store.conflict ?? current)"
           :time-zone="zone"
           @look="looking = true"
           @copy="copyWork"

@@ -6,8 +6,12 @@ export const LONGEST_TRIAL = 400_000
 /** So many lines wait, or are entered by one step. */
 export const MOST_LINES = 2000
 
-const Name = z.string().max(200)
-const CellText = z.string().max(20_000)
+/** So long may a cell and a name be, and a statement. */
+export const LONGEST_CELL = 20_000
+export const LONGEST_STATEMENT = 100_000
+
+const Name = z.string().max(LONGEST_CELL)
+const CellText = z.string().max(LONGEST_CELL)
 
 /** A line as it was typed, by the names of its columns: what is not typed is not said. */
 const TypedLine = z.strictObject({ table: Name, cells: z.record(Name, CellText) })
@@ -31,7 +35,7 @@ const EnteredLine = Line.extend({ isTaken: z.literal(true).optional() })
 
 /** It was stopped since it took too long, and is not run again. */
 const isStopped = z.literal(true).optional()
-const Statements = z.array(z.string().max(100_000)).max(400)
+const Statements = z.array(z.string().max(LONGEST_STATEMENT)).max(400)
 
 const Step = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('enter'), lines: z.array(EnteredLine).max(MOST_LINES), isStopped }),
@@ -40,7 +44,7 @@ const Step = z.discriminatedUnion('is', [
   /** A statement; `title` where it answers a ready question. */
   z.strictObject({
     is: z.literal('ask'),
-    statement: z.string().max(100_000),
+    statement: z.string().max(LONGEST_STATEMENT),
     title: z.string().max(500).optional(),
     isStopped,
   }),
@@ -67,12 +71,12 @@ export type RowTrialDocument = z.infer<typeof RowTrialDocument>
 
 export const EMPTY_TRIAL: RowTrialDocument = { waiting: [], steps: [] }
 
-/** As it was kept; an empty one where nothing was, or what this version cannot read. */
-export function parseTrial(text: string): RowTrialDocument {
+/** As it was kept, an empty one where nothing was; null where this version cannot read it. */
+export function parseTrial(text: string): RowTrialDocument | null {
   if (text === '') return EMPTY_TRIAL
   try {
     return RowTrialDocument.parse(JSON.parse(text))
   } catch {
-    return EMPTY_TRIAL
+    return null
   }
 }

@@ -1,5 +1,8 @@
+import { shorten } from '../language'
 import type { LinePlace } from './board'
 import {
+  LONGEST_CELL,
+  LONGEST_STATEMENT,
   MOST_LINES,
   type EngineRow,
   type Line,
@@ -43,12 +46,13 @@ export function typeInto(
   return fillLine(document, place, { [column]: text })
 }
 
-/** The same for several columns at once. */
+/** The same for several columns at once. @throws RangeError where a cell is longer than what is kept */
 export function fillLine(
   document: RowTrialDocument,
   place: LinePlace,
   cells: Readonly<Record<string, string>>,
 ): RowTrialDocument {
+  checkCells(cells)
   const { document: taken, at } = takeUp(document, place)
   const waiting = taken.waiting.map((line, i) =>
     i === at ? { ...line, cells: { ...line.cells, ...cells } } : line,
@@ -98,10 +102,19 @@ export function nextLine({ waiting, steps }: RowTrialDocument): number {
   return [...waiting, ...entered].reduce((most, { id }) => Math.max(most, id), 0) + 1
 }
 
-/** Lines more that wait. @throws RangeError where they are more than are kept */
+function checkCells(cells: Readonly<Record<string, string | null>>): void {
+  for (const [name, text] of Object.entries(cells))
+    if (text !== null && text.length > LONGEST_CELL)
+      throw new RangeError(
+        `${shorten(name, 60)} has ${text.length} characters, and a cell may have ${LONGEST_CELL}: nothing was taken.`,
+      )
+}
+
+/** Lines more that wait. @throws RangeError where they are more than are kept, or longer */
 export function addLines(document: RowTrialDocument, lines: readonly TypedLine[]): RowTrialDocument {
   if (document.waiting.length + lines.length > MOST_LINES)
     throw new RangeError(`No more than ${MOST_LINES} lines wait at once: enter some first, or take fewer.`)
+  for (const { cells } of lines) checkCells(cells)
   const first = nextLine(document)
   return {
     ...document,
@@ -132,20 +145,35 @@ export function enterLines(
   )
 }
 
-export const strikeRow = (document: RowTrialDocument, row: EngineRow): RowTrialDocument =>
-  withStep(document, { is: 'strike', row })
+/** @throws RangeError where a cell of it is longer than what is kept */
+export function strikeRow(document: RowTrialDocument, row: EngineRow): RowTrialDocument {
+  checkCells(row.cells)
+  return withStep(document, { is: 'strike', row })
+}
 
-export const changeRow = (
+/** @throws RangeError where a cell is longer than what is kept */
+export function changeRow(
   document: RowTrialDocument,
   row: EngineRow,
   to: Readonly<Record<string, string>>,
-): RowTrialDocument => withStep(document, { is: 'change', row, to })
+): RowTrialDocument {
+  checkCells(row.cells)
+  checkCells(to)
+  return withStep(document, { is: 'change', row, to })
+}
 
-export const askStatement = (
+/** @throws RangeError where it is longer than what is kept */
+export function askStatement(
   document: RowTrialDocument,
   statement: string,
   title?: string,
-): RowTrialDocument => withStep(document, { is: 'ask', statement, ...(title ? { title } : {}) })
+): RowTrialDocument {
+  if (statement.length > LONGEST_STATEMENT)
+    throw new RangeError(
+      `The statement has ${statement.length} characters: it may have ${LONGEST_STATEMENT}. It was not run.`,
+    )
+  return withStep(document, { is: 'ask', statement, ...(title ? { title } : {}) })
+}
 
 /** One step more. @throws RangeError where there are as many as are kept: the others stand on the first */
 export function withStep(document: RowTrialDocument, step: Step): RowTrialDocument {

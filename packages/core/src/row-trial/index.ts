@@ -19,6 +19,7 @@ export {
   type Step,
   type TypedLine,
 } from './document'
+export { readableTrial } from './readable'
 export { cellMeaning, typedValue } from './cells'
 export { trialTables, type TrialTables } from './tables'
 export { isTriable, writeStep, type WrittenStep } from './write-steps'

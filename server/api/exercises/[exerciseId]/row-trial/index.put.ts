@@ -7,5 +7,5 @@ export default defineRoute({
   namesPerson: true,
   body: RowTrialBody,
   handle: ({ db, exercise, person, role, body, now }) =>
-    saveRowTrial(db, exercise.id, person.id, role, body.content, now),
+    saveRowTrial(db, exercise.id, person.id, role, body, now),
 })
