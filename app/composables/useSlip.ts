@@ -85,7 +85,14 @@ export function useSlip({ slip, kept, readonly, isBusy, root, change, said }: Sl
     await until(isBusy).toBe(false, { timeout: 10_000 })
     await nextTick()
     entering.value = undefined
-    focusLine(open.id)
+    if (!isElsewhere(open.id)) focusLine(open.id)
+  }
+
+  /** Who went on meanwhile is not called back. */
+  function isElsewhere(id: number): boolean {
+    const { activeElement } = document
+    if (!activeElement || activeElement === document.body) return false
+    return activeElement.closest<HTMLElement>('tr')?.dataset.line !== String(id)
   }
 
   /** The line that was tried, if it is still there; else the empty one. */

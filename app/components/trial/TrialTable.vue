@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { RowTrialDocument, Slip } from '@nomenklatura/core/row-trial'
+import { vStanding } from '~/utils/standing-text'
 
 /** The slip of one table: its rows as the engine has them, the lines that it does not have, an empty one to type. */
 const {
@@ -90,7 +91,7 @@ const keyWords = computed(() =>
               <input
                 v-if="!readonly && row.mark !== 'gone' && !slip.columns[c]?.isComputed"
                 class="mono"
-                :value="cell ?? ''"
+                v-standing="cell ?? ''"
                 :style="{ width: widthOf(slip.columns[c]!.name, c) }"
                 :aria-label="`${slip.columns[c]?.name} of row ${r + 1}`"
                 :placeholder="cell === null ? '–' : ''"
@@ -124,7 +125,7 @@ const keyWords = computed(() =>
                 <input
                   v-if="!column.isComputed"
                   class="mono"
-                  :value="open.cells[column.name] ?? ''"
+                  v-standing="open.cells[column.name] ?? ''"
                   :style="{ width: widthOf(column.name, slip.columns.indexOf(column)) }"
                   :aria-label="`${column.name} of ${open.isEmpty ? 'a new line' : 'a line that waits'}`"
                   :placeholder="open.isEmpty ? '' : (column.default ?? '')"
