@@ -9,12 +9,14 @@ import { EnginePool } from '../../sandbox/pool'
 import { exerciseOf } from '../reference/four-worlds'
 import { generated } from './support/generated'
 import { HARBOUR } from './support/harbour'
+import { LIFT, LIFT_ANSWERS } from './support/lift'
 
 /**
  * Faults put into the static evaluation on purpose: running contradicts each of them on some answer, and none of
  * the answers without a fault. So a fault of ours does not stay unseen.
  */
-const exercise = exerciseOf(HARBOUR)
+const harbour = exerciseOf(HARBOUR)
+const lift = exerciseOf(LIFT)
 
 /** Layouts that chance does not make. */
 const OTHERS: readonly string[] = [
@@ -29,6 +31,7 @@ const OTHERS: readonly string[] = [
 ]
 
 interface Prepared {
+  readonly exercise: typeof harbour
   readonly sheet: TableSheet
   readonly plan: Plan
   readonly report: SandboxReport
@@ -37,12 +40,18 @@ let answers: Prepared[] = []
 let pool: EnginePool
 beforeAll(async () => {
   pool = new EnginePool({ folder: process.env.NOMENKLATURA_SANDBOX!, engines: 2 })
-  const scripts = [...Array.from({ length: 60 }, (_, i) => generated(i).script), ...OTHERS]
+  const scripts = [
+    ...[...Array.from({ length: 60 }, (_, i) => generated(i).script), ...OTHERS].map(script => ({
+      exercise: harbour,
+      script,
+    })),
+    ...LIFT_ANSWERS.map(script => ({ exercise: lift, script })),
+  ]
   answers = await Promise.all(
-    scripts.map(async script => {
+    scripts.map(async ({ exercise, script }) => {
       const sheet = SHEET.script.read(exercise, { script })
       const plan = planSheet(reasonSheet(exercise, 0, sheet, []))!
-      return { sheet, plan, report: await pool.run(plan.work) }
+      return { exercise, sheet, plan, report: await pool.run(plan.work) }
     }),
   )
 })
@@ -53,7 +62,7 @@ afterEach(() => {
 
 /** On how many answers running contradicts what reasoning makes of the distorted tables. */
 function contradicted(distort: (schema: Schema) => Schema = schema => schema): number {
-  return answers.filter(({ sheet, plan, report }) => {
+  return answers.filter(({ exercise, sheet, plan, report }) => {
     const reasoned = reasonSheet(exercise, 0, { ...sheet, schema: distort(sheet.schema) }, [])
     const { evaluations } = withReport({ ...reasoned, sheet }, plan, report)
     return evaluations.some(({ doubt }) => doubt === 'disagreement')
@@ -127,6 +136,14 @@ const WRONG: Readonly<Record<string, () => void>> = {
     vi.spyOn(Reading.prototype, 'declared').mockImplementation(function (this: Reading, step) {
       const [first] = findTable(this.schema, step.fromTable)!.references
       return first
+    })
+  },
+  'roles are merged': () => {
+    const usual = Reading.prototype.rolePlacement
+    vi.spyOn(Reading.prototype, 'rolePlacement').mockImplementation(function (this: Reading, entity, role) {
+      const target = this.role(entity, role)?.target
+      const first = this.entity(entity)?.roles.find(other => other.target === target)
+      return usual.call(this, entity, first?.name ?? role)
     })
   },
   'copies are forgotten': () => {
