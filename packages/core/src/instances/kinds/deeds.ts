@@ -1,4 +1,5 @@
 import type { Rule } from '../../rules'
+import { sameName } from '../../schema'
 import { BY_ANYTHING, type Populate, type Probe, type ProbesOf } from '../probe'
 import { sameAs, touching } from '../members'
 import type { Populating } from '../populate'
@@ -47,12 +48,31 @@ function leadElsewhere(populating: Populating, target: number, own: number): voi
   if (others.length === 0) return
   const roles = populating.entity(thing.entity).roles.map(({ name }) => name)
   const { links = {} } = sameAs(thing, roles)
+  const kept = Object.entries(links).filter(([, ids]) => !ids.includes(target))
   const another = populating.make(thing.entity, {
-    links: Object.fromEntries(Object.entries(links).filter(([, ids]) => !ids.includes(target))),
+    links: Object.fromEntries(withoutWhatTellsApart(populating, thing.entity, kept)),
   })
   for (const { id } of others) {
     const other = populating.thing(id)
     const moved = [...other.links].filter(([, ids]) => ids.includes(target))
     populating.change(other, { links: Object.fromEntries(moved.map(([role]) => [role, [another.id]])) })
   }
+}
+
+/** Links that no two may have alike are not those of another thing. */
+function withoutWhatTellsApart<Link extends readonly [role: string, ids: readonly number[]]>(
+  { reading }: Populating,
+  entity: string,
+  links: readonly Link[],
+): readonly Link[] {
+  const isIn = (names: readonly string[], name: string): boolean => names.some(other => sameName(other, name))
+  const roles = links.map(([role]) => role)
+  const apart = reading.rules.flatMap(rule =>
+    (rule.kind === 'identifies' || rule.kind === 'pairOnce') &&
+    sameName(rule.entity, entity) &&
+    rule.by.every(member => isIn(roles, member))
+      ? rule.by
+      : [],
+  )
+  return links.filter(([role]) => !isIn(apart, role))
 }
