@@ -90,8 +90,8 @@ const keyWords = computed(() =>
             <td v-for="(cell, c) in row.cells" :key="c">
               <input
                 v-if="!readonly && row.mark !== 'gone' && !slip.columns[c]?.isComputed"
-                class="mono"
                 v-standing="cell ?? ''"
+                class="mono"
                 :style="{ width: widthOf(slip.columns[c]!.name, c) }"
                 :aria-label="`${slip.columns[c]?.name} of row ${r + 1}`"
                 :placeholder="cell === null ? '–' : ''"
@@ -124,8 +124,8 @@ const keyWords = computed(() =>
               <td v-for="column in slip.columns" :key="column.name">
                 <input
                   v-if="!column.isComputed"
-                  class="mono"
                   v-standing="open.cells[column.name] ?? ''"
+                  class="mono"
                   :style="{ width: widthOf(column.name, slip.columns.indexOf(column)) }"
                   :aria-label="`${column.name} of ${open.isEmpty ? 'a new line' : 'a line that waits'}`"
                   :placeholder="open.isEmpty ? '' : (column.default ?? '')"
