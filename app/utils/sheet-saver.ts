@@ -32,6 +32,8 @@ const SAVE_AFTER_MS = 800
 /** Who types without a pause is saved all the same. */
 const SAVE_AT_LATEST_MS = 4000
 const RETRY_AFTER_MS = 3000
+/** A server that does not answer in this time counts as one that is not there. */
+const ANSWERS_WITHIN_MS = 10_000
 
 export type SheetSaver = ReturnType<typeof makeSheetSaver>
 
@@ -61,6 +63,8 @@ export function makeSheetSaver(
   let sending = false
   /** When the first change came that the server does not have. */
   let unsentSince: number | undefined
+  /** What was sent and never answered: the server may have it all the same. */
+  let unanswered: string | undefined
 
   /** Work that this browser kept and never sent goes on top, or beside when somebody saved meanwhile. */
   function takeKept(): void {
@@ -146,10 +150,12 @@ export function makeSheetSaver(
     const wasOffline = save.value.status === 'offline'
     if (!wasOffline) save.value = { status: 'saving', since: Date.now() }
     try {
-      const answer = await put({ content: sent, base: base.value })
+      const answer = await answerOf(put({ content: sent, base: base.value }))
+      unanswered = undefined
       base.value = answer.number
       settle(sent, answer.savedAt, wasOffline)
     } catch (error) {
+      if (!isAnswer(error)) unanswered = sent
       fail(error)
     }
     sending = false
@@ -173,6 +179,12 @@ export function makeSheetSaver(
     const problem = error instanceof ApiError ? error.problem : undefined
     if (problem?.code === 'stale') {
       const theirs = problem.extra as SheetContent
+      // Its answer was lost on the way: no other window saved it, and the next save goes on top.
+      if (theirs.content === unanswered) {
+        base.value = theirs.number
+        unanswered = undefined
+        return schedule(0)
+      }
       save.value = {
         status: 'conflict',
         theirs: theirs.content,
@@ -229,6 +241,21 @@ export function makeSheetSaver(
   }
 
   return { content, base, save, takeKept, change, send, resolveConflict, takeSignsOut, close }
+}
+
+/** Whether the server answered, though it refused. */
+const isAnswer = (error: unknown): boolean => error instanceof ApiError && !error.isOffline
+
+async function answerOf<Answer>(asked: Promise<Answer>): Promise<Answer> {
+  let timer: ReturnType<typeof setTimeout> | undefined
+  const late = new Promise<never>((_, reject) => {
+    timer = setTimeout(() => reject(new Error('The server does not answer.')), ANSWERS_WITHIN_MS)
+  })
+  try {
+    return await Promise.race([asked, late])
+  } finally {
+    clearTimeout(timer)
+  }
 }
 
 /** Refusals after which the same save may be taken: it waits in the browser and is sent again. */

@@ -35,6 +35,52 @@ function saverOf(person: string, answer: (content: string) => Promise<{ number: 
 const saved = (): Promise<{ number: number; savedAt: string }> =>
   Promise.resolve({ number: 1, savedAt: new Date().toISOString() })
 
+describe('a server that does not answer', () => {
+  it('counts as one that is not there: the work is kept here, and sent again', async () => {
+    const { saver, put } = saverOf('ada', () => new Promise(() => {}))
+    saver.change('a')
+    await vi.advanceTimersByTimeAsync(9000)
+    expect(saver.save.value.status).toBe('saving')
+    await vi.advanceTimersByTimeAsync(2000)
+    expect(saver.save.value).toMatchObject({ status: 'offline', isKept: true })
+    await vi.advanceTimersByTimeAsync(3000)
+    expect(put).toHaveBeenCalledTimes(2)
+  })
+
+  it('may have saved all the same: what was typed since goes on top, and is no second version', async () => {
+    const offline = new ApiError({ type: 'about:blank', title: 'offline', status: 0, code: 'offline' })
+    const later = new Date().toISOString()
+    const answers = [
+      () => Promise.reject(offline),
+      () => Promise.reject(refusal('stale', 409, { content: 'a', number: 1, savedAt: later })),
+      () => Promise.resolve({ number: 2, savedAt: later }),
+    ]
+    const { saver, put } = saverOf('ada', () => answers.shift()!())
+    saver.change('a')
+    await vi.advanceTimersByTimeAsync(1000)
+    saver.change('ab')
+    await vi.advanceTimersByTimeAsync(5000)
+    expect(put.mock.calls.map(([body]) => body)).toEqual([
+      { content: 'a', base: 0 },
+      { content: 'ab', base: 0 },
+      { content: 'ab', base: 1 },
+    ])
+    expect(saver.save.value).toMatchObject({ status: 'sent' })
+  })
+
+  it('and another window that saved something else is a second version', async () => {
+    const offline = new ApiError({ type: 'about:blank', title: 'offline', status: 0, code: 'offline' })
+    const answers = [
+      () => Promise.reject(offline),
+      () => Promise.reject(refusal('stale', 409, { content: 'b', number: 1, savedAt: null })),
+    ]
+    const { saver } = saverOf('ada', () => answers.shift()!())
+    saver.change('a')
+    await vi.advanceTimersByTimeAsync(6000)
+    expect(saver.save.value).toMatchObject({ status: 'conflict', theirs: 'b' })
+  })
+})
+
 describe('a sheet that is typed in', () => {
   it('is sent 800 ms after the last change', async () => {
     const { saver, put } = saverOf('ada', saved)
