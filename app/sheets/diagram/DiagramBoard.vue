@@ -296,6 +296,12 @@ async function focusCard(card: string): Promise<void> {
   const { zoom } = viewport.value
   if (!isInSight(card)) void setCenter(box.x + box.width / 2, box.y + box.height / 2, { zoom })
 }
+/** Shows all of it where one of these is out of sight. */
+function see(ids: readonly string[]): void {
+  setTimeout(() => {
+    if (!ids.every(isInSight)) fit()
+  }, 60)
+}
 /** The nearest card in a direction. */
 function neighbour(card: string, dx: number, dy: number): string {
   const from = boxes.value.get(card)
@@ -351,6 +357,7 @@ function centreOf(): { x: number; y: number } {
 }
 defineExpose({
   fit,
+  see,
   zoomIn,
   zoomOut,
   focusCard,
@@ -520,6 +527,10 @@ function onPaper(event: MouseEvent): void {
 }
 .board :deep(.vue-flow__nodes) {
   z-index: 2;
+}
+/* What is reached comes to light, though it lies under another. */
+.board :deep(.vue-flow__node:focus-within) {
+  z-index: 3 !important;
 }
 .board :deep(.vue-flow__selection),
 .board :deep(.vue-flow__nodesselection-rect) {

@@ -15,11 +15,14 @@ import {
 const {
   diagram,
   asked,
+  offers = true,
   readonly = false,
 } = defineProps<{
   diagram: Diagram
   /** The level that is to be reached. */
   asked: Level
+  /** Whether what it asks for is offered; else only the level changes, and all is for the student to draw. */
+  offers?: boolean
   readonly?: boolean
 }>()
 const emit = defineEmits<{ change: [diagram: Diagram] }>()
@@ -61,8 +64,8 @@ const refused = ref(new Set<string>())
 function turn(level: Level): void {
   if (readonly || level === diagram.level) return
   refused.value = new Set()
-  if (LEVELS.indexOf(level) > LEVELS.indexOf(diagram.level) && stepsToLevel(diagram, level).length > 0)
-    goal.value = level
+  const isUp = LEVELS.indexOf(level) > LEVELS.indexOf(diagram.level)
+  if (offers && isUp && stepsToLevel(diagram, level).length > 0) goal.value = level
   else emit('change', { ...diagram, level })
 }
 const agreed = computed(() => steps.value.filter(({ id }) => !refused.value.has(id)))

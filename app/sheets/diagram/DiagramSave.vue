@@ -17,8 +17,16 @@ const {
   diagram,
   notation,
   name,
+  hasTables = true,
   readonly = false,
-} = defineProps<{ diagram: Diagram; notation: Notation; name: string; readonly?: boolean }>()
+} = defineProps<{
+  diagram: Diagram
+  notation: Notation
+  name: string
+  /** Whether its tables can be had: not where they are for the student to write. */
+  hasTables?: boolean
+  readonly?: boolean
+}>()
 const emit = defineEmits<{ load: [diagram: Diagram]; say: [text: string] }>()
 
 const save = (content: string | Blob, type: string, ending: string): void =>
@@ -36,11 +44,14 @@ async function png(): Promise<void> {
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
   canvas.toBlob(blob => blob && save(blob, 'image/png', 'png'))
 }
-const WAYS: Readonly<Record<string, () => void>> = {
+type Ways = Readonly<Record<string, () => void>>
+const PICTURES: Ways = {
   'picture, SVG': () => save(svgOf(diagram, { notation }), 'image/svg+xml', 'svg'),
   'picture, PNG': () => void png(),
   'document, JSON': () => save(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
   'graph, GraphML': () => save(diagramToGraphml(diagram), 'application/xml', 'graphml'),
+}
+const TABLES: Ways = {
   'tables, SQL': () =>
     save(writeScript(schemaFromDiagram(diagram).schema).text, 'text/plain;charset=utf-8', 'sql'),
   'tables, SQL, as few as may be': () =>
@@ -49,11 +60,23 @@ const WAYS: Readonly<Record<string, () => void>> = {
       'text/plain;charset=utf-8',
       'sql',
     ),
-  'paper': () => window.print(),
 }
+const ways = computed<Ways>(() => ({
+  ...PICTURES,
+  ...(hasTables ? TABLES : {}),
+  paper: () => window.print(),
+}))
+useActions(() =>
+  diagram.entities.length === 0
+    ? []
+    : Object.entries(ways.value).map(([way, run]) => ({
+        label: way === 'paper' ? 'print the diagram' : `save as ${way}`,
+        run,
+      })),
+)
 function take(event: Event): void {
   const select = event.target as HTMLSelectElement
-  WAYS[select.value]?.()
+  ways.value[select.value]?.()
   select.value = ''
 }
 const file = useTemplateRef<HTMLInputElement>('file')
@@ -103,7 +126,7 @@ function readFile(fileName: string, text: string): Diagram | string {
     /></label>
     <select aria-label="Save as" :disabled="diagram.entities.length === 0" @change="take">
       <option value="">Save as …</option>
-      <option v-for="(_, way) in WAYS" :key="way">{{ way }}</option>
+      <option v-for="(_, way) in ways" :key="way">{{ way }}</option>
     </select>
   </span>
 </template>

@@ -11,6 +11,7 @@ import {
   pasteInto,
   relate as relateTo,
   removeElements,
+  roomNear,
   type Diagram,
   type Level,
   type Notation,
@@ -40,7 +41,7 @@ const {
   findings?: readonly Finding[] | undefined
   /** The level that is to be reached. */
   asked: Level
-  /** Whether a card between may be offered. */
+  /** Whether what it leads to may be offered: a card between, what a level asks for, its tables. */
   offers?: boolean
   /** What the last check says of elements. */
   marks?: ReadonlyMap<string, Verdict> | undefined
@@ -95,7 +96,13 @@ const noted = computed(
 
 const isSmall = useMediaQuery('(max-width: 640px)')
 const wanted = useLocalStorage<'board' | 'sentences'>('nomenklatura-diagram-view', 'board')
-const view = computed(() => (isSmall.value ? 'sentences' : wanted.value))
+/** On a small window the board is shown when it is asked for, and not drawn on. */
+const onSmall = ref<'board' | 'sentences'>('sentences')
+const view = computed(() => (isSmall.value ? onSmall.value : wanted.value))
+function turnTo(way: 'board' | 'sentences'): void {
+  if (isSmall.value) onSmall.value = way
+  else wanted.value = way
+}
 const notation = useLocalStorage<Notation>('nomenklatura-notation', 'feet')
 const NOTATION_WORDS: Readonly<Record<Notation, string>> = {
   'feet': 'crow’s feet',
@@ -125,7 +132,8 @@ const isGiven = (id: string): boolean => diagram.entities.find(entity => entity.
 /* Making */
 function add(at?: { x: number; y: number }): void {
   if (readonly) return
-  const { diagram: next, id } = addEntity(diagram, '', at ?? board.value?.centreOf())
+  const spot = at ?? board.value?.centreOf()
+  const { diagram: next, id } = addEntity(diagram, '', spot && roomNear(diagram, spot))
   change(next)
   editing.value = id
 }
@@ -150,6 +158,7 @@ function relate(from: string, to: string): void {
 }
 function make(next: Diagram, touched: readonly string[]): void {
   change(next)
+  void nextTick(() => board.value?.see(touched))
   const last = touched.at(-1)
   if (last && diagram.relationships.some(({ id }) => id === last)) asking.value = ''
 }
@@ -287,6 +296,8 @@ function onKey(event: KeyboardEvent): void {
   }
   if (lifted.value && moveKey(event)) return
   if (ARROWS[key] && card) return act(event, () => step2(card, key))
+  if ((key === 'PageDown' || key === 'PageUp') && card)
+    return act(event, () => walkCards(card, key === 'PageDown' ? 1 : -1))
   if (key === 'Enter' && card && !target.closest('button'))
     return act(event, () => (linking.value ? relate(linking.value, card) : edit(card)))
   if (key === 'Escape' && linking.value)
@@ -313,7 +324,7 @@ function singleKey(key: string, card: string): (() => unknown) | undefined {
       return () => add()
     case 't':
       return () => {
-        wanted.value = view.value === 'board' ? 'sentences' : 'board'
+        turnTo(view.value === 'board' ? 'sentences' : 'board')
       }
     case '+':
       return () => board.value?.zoomIn()
@@ -342,6 +353,13 @@ function step2(card: string, key: string): void {
   const next = board.value?.neighbour(card, dx, dy)
   walking.value = -1
   if (next) void board.value?.focusCard(next)
+}
+/** From card to card in the order of their making, wherever they lie, also under another. */
+function walkCards(card: string, step: 1 | -1): void {
+  const at = diagram.entities.findIndex(({ id }) => id === card)
+  const next = diagram.entities.at((at + step) % diagram.entities.length)
+  walking.value = -1
+  if (next) void board.value?.focusCard(next.id)
 }
 function beginLink(card: string): void {
   linking.value = card
@@ -382,6 +400,27 @@ function walk(card: string): void {
   )
 }
 
+useActions(() => [
+  { label: 'see all of the diagram', key: '0', run: () => board.value?.fit() },
+  { label: 'find a card or fact', run: () => void seek() },
+  ...(readonly
+    ? []
+    : [
+        { label: 'new card', key: 'N', run: () => add() },
+        { label: 'write a sentence', key: '/', run: () => entry.value?.focus() },
+        { label: 'set the cards out', run: () => void setOut(false) },
+        ...(reached.value === '' || isGiven(reached.value)
+          ? []
+          : [
+              {
+                label: `rename ${nameOf(reached.value)} everywhere`,
+                key: 'F2',
+                run: () => (renaming.value = reached.value),
+              },
+            ]),
+      ]),
+])
+
 /* Where a note speaks of */
 async function show({ field = '' }: { field?: string | undefined }): Promise<void> {
   const owner = [...diagram.entities, ...diagram.relationships].find(
@@ -410,7 +449,7 @@ function undoRemoval(): void {
           :key="way"
           type="button"
           :aria-pressed="view === way"
-          @click="wanted = way"
+          @click="turnTo(way)"
         >
           {{ way === 'board' ? 'Board' : 'As sentences' }}
         </button></span
@@ -428,9 +467,16 @@ function undoRemoval(): void {
       >
         {{ draft.words }}
       </button>
-      <DiagramLevels :diagram="diagram" :asked="asked" :readonly="readonly" class="steps" @change="change" />
+      <DiagramLevels
+        :diagram="diagram"
+        :asked="asked"
+        :offers="offers"
+        :readonly="readonly"
+        class="steps"
+        @change="change"
+      />
     </header>
-    <div v-if="view === 'board'" class="tools tiny">
+    <div v-if="view === 'board' && !isSmall" class="tools tiny">
       <template v-if="!readonly"
         ><button type="button" class="plain tiny" @click="add()">New card <kbd>N</kbd></button>
         <button type="button" class="plain tiny" :disabled="reached === ''" @click="beginLink(reached)">
@@ -508,13 +554,21 @@ function undoRemoval(): void {
         :diagram="diagram"
         :notation="notation"
         :name="name"
+        :has-tables="offers"
         :readonly="readonly"
         @load="change"
         @say="say"
       />
     </div>
+    <DiagramPicture
+      v-if="view === 'board' && isSmall"
+      class="shown"
+      :diagram="diagram"
+      :notation="notation"
+      empty="Nothing is drawn yet: write it as sentences."
+    />
     <DiagramBoard
-      v-if="view === 'board'"
+      v-else-if="view === 'board'"
       ref="board"
       :diagram="diagram"
       :notation="notation"
@@ -552,7 +606,7 @@ function undoRemoval(): void {
       </button>
     </p>
     <DiagramQuestions
-      v-if="asking && view === 'board'"
+      v-if="asking && view === 'board' && !isSmall"
       :key="asking"
       :diagram="diagram"
       :relationship="asking"

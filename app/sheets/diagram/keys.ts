@@ -6,6 +6,8 @@ export const BOARD_KEYS: readonly ScreenKey[] = [
   { key: 'N', what: 'new card' },
   { key: 'R', what: 'relate to another card' },
   { key: 'M', what: 'pick up, move by arrows' },
+  { key: 'PageDown', what: 'next card, also one that is covered' },
+  { key: 'PageUp', what: 'the card before' },
   { key: 'L', what: 'walk the lines of a card' },
   { key: 'Q', what: 'questions of a line' },
   { key: 'Space', what: 'choose' },

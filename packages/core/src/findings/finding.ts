@@ -56,9 +56,14 @@ export function wording({ code, params }: Pick<Finding, 'code' | 'params'>): {
   return { message: entry.message(params), why: entry.why }
 }
 
-/** Whether it is about how something is written: told as one types. */
-export function isAboutWriting({ code }: Pick<Finding, 'code'>): boolean {
-  return CATALOGUE[code].concerns === 'writing'
+type About = Pick<Finding, 'code' | 'severity' | 'sheet'>
+
+/**
+ * Whether it is about how something is written: told as one types. So is all that the script's own checks call
+ * an error: no help level keeps back that a server would not take it.
+ */
+export function isAboutWriting({ code, severity, sheet }: About): boolean {
+  return CATALOGUE[code].concerns === 'writing' || (sheet === 'script' && severity === 'error')
 }
 
 /** Whether it is about what changed on the way from one sheet to another. */
@@ -67,6 +72,6 @@ export function isAboutChain({ code }: Pick<Finding, 'code'>): boolean {
 }
 
 /** Whether it is about what is well written and well formed, not well designed: told at every help level. */
-export function isAboutForm({ code }: Pick<Finding, 'code'>): boolean {
-  return CATALOGUE[code].concerns !== 'design'
+export function isAboutForm(finding: About): boolean {
+  return CATALOGUE[finding.code].concerns !== 'design' || isAboutWriting(finding)
 }

@@ -5,6 +5,7 @@ import { drawn as made } from '../support/drawn'
 import {
   Diagram,
   EMPTY_DIAGRAM,
+  addEntity,
   atLevel,
   cardReferences,
   checkDiagram,
@@ -12,6 +13,7 @@ import {
   keepPlaces,
   layoutGraph,
   placesOf,
+  roomNear,
   routesBetween,
   sceneOf,
   schemaFromDiagram,
@@ -308,3 +310,28 @@ describe('a diagram written as a script', () => {
     }
   })
 })
+
+it('finds room for any number of new cards near one place, none on another', () => {
+  fc.assert(
+    fc.property(
+      fc.integer({ min: 1, max: 14 }),
+      fc.integer({ min: -900, max: 900 }),
+      fc.integer({ min: -900, max: 900 }),
+      (count, x, y) => {
+        const placed = keepPlaces(VAULT, VAULT)
+        let diagram = placed
+        for (let i = 0; i < count; i++)
+          diagram = addEntity(diagram, `New ${i}`, roomNear(diagram, { x, y })).diagram
+        const { cards, slips } = sceneOf(diagram)
+        for (const [i, own] of cards.slice(-count).entries())
+          expect(
+            [...cards.slice(0, cards.length - count + i), ...slips].filter(box => covers(box, own)),
+          ).toEqual([])
+      },
+    ),
+    { numRuns: 40 },
+  )
+})
+
+const covers = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height

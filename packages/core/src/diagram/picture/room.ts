@@ -1,0 +1,43 @@
+import type { Diagram, Spot } from '../document'
+import type { Box } from './cards'
+import { sceneOf } from './scene'
+
+/** As large as a card is while its first facts are written. */
+const NEW_CARD = { width: 280, height: 130 }
+const GAP = 24
+const STEP = 32
+const MOST_RINGS = 60
+
+/**
+ * The place nearest to the wanted one where a new card covers no other, nor a slip: rings around it are tried,
+ * each wider by a step.
+ */
+export function roomNear(diagram: Diagram, wanted: Spot, size = NEW_CARD): Spot {
+  const { cards, slips } = sceneOf(diagram)
+  const taken: readonly Box[] = [...cards, ...slips]
+  const isFree = ({ x, y }: Spot): boolean =>
+    taken.every(
+      box =>
+        x + size.width + GAP <= box.x ||
+        box.x + box.width + GAP <= x ||
+        y + size.height + GAP <= box.y ||
+        box.y + box.height + GAP <= y,
+    )
+  for (let ring = 0; ring <= MOST_RINGS; ring++) {
+    const found = ringAround(wanted, ring)
+      .filter(isFree)
+      .toSorted((a, b) => distance(a, wanted) - distance(b, wanted))
+    if (found[0]) return found[0]
+  }
+  return wanted
+}
+
+function ringAround({ x, y }: Spot, ring: number): Spot[] {
+  const spots: Spot[] = []
+  for (let i = -ring; i <= ring; i++)
+    for (let j = -ring; j <= ring; j++)
+      if (Math.max(Math.abs(i), Math.abs(j)) === ring) spots.push({ x: x + i * STEP, y: y + j * STEP })
+  return spots
+}
+
+const distance = (a: Spot, b: Spot): number => Math.hypot(a.x - b.x, a.y - b.y)
