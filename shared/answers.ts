@@ -70,6 +70,8 @@ export interface MyState {
   readonly dueAt: string | null
   readonly handedInAt: string | null
   readonly handInId: string | null
+  /** The number on its receipt. */
+  readonly handInNumber: number | null
   readonly isAutomatic: boolean
   /** It could not be marked by itself: the instructor is looking at it. */
   readonly isAtInstructor: boolean
@@ -193,6 +195,24 @@ export interface SheetContent {
   readonly content: string
   readonly number: number
   readonly savedAt: string | null
+}
+
+/** One of the versions of a sheet: saved, set aside when two windows differed, or handed in. */
+export interface SheetVersion {
+  readonly key: string
+  readonly is: 'saved' | 'set aside' | 'handed in'
+  readonly at: string
+  readonly handIn: {
+    readonly id: string
+    readonly number: number
+    /** Whether its marks are told. */
+    readonly hasFeedback: boolean
+  } | null
+}
+
+export interface SheetVersionContent {
+  readonly key: string
+  readonly content: string
 }
 
 /** A relation as a student may see it; `given` are its dependencies, where they are told. */

@@ -13,7 +13,7 @@ const AGAIN_MS = 1000
 export const useWorksheetStore = defineStore('worksheet', () => {
   const sheet = shallowRef<WorksheetAnswer>()
   const savers = shallowRef<Readonly<Partial<Record<Sheet, SheetSaver>>>>({})
-  const check = shallowRef<{ answer: CheckAnswer; of: string }>()
+  const check = shallowRef<Check>()
   const checking = ref(false)
   /** What is tried on the script's tables: kept like a sheet, and not handed in. */
   const rowTrial = shallowRef<RowTrialDocument>(EMPTY_TRIAL)
@@ -75,7 +75,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
         ),
       ]),
     )
-    check.value = undefined
+    check.value = keptCheck(personId, exerciseId)
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
 
@@ -109,6 +109,11 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   /** Changes what stands on a sheet: JSON is kept as text, like a script. */
   function change<S extends Sheet>(name: S, content: ContentOf<S>): void {
     savers.value[name]?.change(typeof content === 'string' ? content : JSON.stringify(content))
+  }
+
+  /** Puts a version of a sheet back, as it was saved. */
+  function takeBack(name: Sheet, content: string): void {
+    savers.value[name]?.change(content)
   }
 
   /** Answers whether the server has everything now that is handed in. */
@@ -145,6 +150,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
         }),
         of,
       }
+      keepCheck(current.personId, current.exerciseId, check.value)
     } finally {
       checking.value = false
     }
@@ -184,6 +190,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     hasOwn,
     open,
     change,
+    takeBack,
     rowTrial,
     isTrialUnread,
     changeRowTrial,

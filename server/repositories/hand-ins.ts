@@ -76,7 +76,7 @@ export async function latestHandIn(
 /** A hand-in as its student's state needs it: without what was handed in. */
 export interface TurnedIn extends Pick<
   HandIn,
-  'id' | 'exerciseId' | 'attempt' | 'handedInAt' | 'isAutomatic'
+  'id' | 'number' | 'exerciseId' | 'attempt' | 'handedInAt' | 'isAutomatic'
 > {
   readonly couldNotBeMarked: boolean
 }
@@ -86,6 +86,7 @@ function turnedIn(db: Db) {
     .orderBy('h.attempt')
     .select(
       'h.id',
+      'h.number',
       'h.exercise_id',
       'h.attempt',
       'h.handed_in_at',
@@ -98,6 +99,7 @@ function turnedIn(db: Db) {
 
 function toTurnedIn(row: {
   id: string
+  number: number
   exercise_id: string
   attempt: number
   handed_in_at: Date
@@ -106,6 +108,7 @@ function toTurnedIn(row: {
 }): TurnedIn {
   return {
     id: row.id,
+    number: row.number,
     exerciseId: row.exercise_id,
     attempt: row.attempt,
     handedInAt: row.handed_in_at.toISOString(),

@@ -44,6 +44,7 @@ export async function myState(
     dueAt,
     handedInAt: handIn?.handedInAt ?? null,
     handInId: handIn?.id ?? null,
+    handInNumber: handIn?.number ?? null,
     isAutomatic: handIn?.isAutomatic ?? false,
     isAtInstructor: handIn?.couldNotBeMarked ?? false,
     points: isReleased ? release.points : null,

@@ -7,7 +7,7 @@ const { asked, current } = defineProps<{
   current: Sheet
   findings: Readonly<Record<Sheet, readonly Finding[]>>
 }>()
-const emit = defineEmits<{ turn: [sheet: Sheet] }>()
+const emit = defineEmits<{ turn: [sheet: Sheet]; versions: [] }>()
 const tabs = useTemplateRef<HTMLElement>('tabs')
 
 function turnBy(step: number): void {
@@ -17,33 +17,42 @@ function turnBy(step: number): void {
 </script>
 
 <template>
-  <div ref="tabs" class="tabs" role="tablist" aria-label="Sheets">
-    <button
-      v-for="name in asked"
-      :key="name"
-      type="button"
-      role="tab"
-      class="tab"
-      :aria-selected="name === current"
-      :tabindex="name === current ? 0 : -1"
-      @click="emit('turn', name)"
-      @keydown.right.prevent="turnBy(1)"
-      @keydown.left.prevent="turnBy(-1)"
-    >
-      {{ SHEET_NAMES[name]
-      }}<span v-if="findings[name].length > 0" class="soft tiny note-count">{{
-        countOf(findings[name].length, 'note')
-      }}</span>
-    </button>
+  <div class="line">
+    <div ref="tabs" class="tabs" role="tablist" aria-label="Sheets">
+      <button
+        v-for="name in asked"
+        :key="name"
+        type="button"
+        role="tab"
+        class="tab"
+        :aria-selected="name === current"
+        :tabindex="name === current ? 0 : -1"
+        @click="emit('turn', name)"
+        @keydown.right.prevent="turnBy(1)"
+        @keydown.left.prevent="turnBy(-1)"
+      >
+        {{ SHEET_NAMES[name]
+        }}<span v-if="findings[name].length > 0" class="soft tiny note-count">{{
+          countOf(findings[name].length, 'note')
+        }}</span>
+      </button>
+    </div>
+    <button type="button" class="plain small" @click="emit('versions')">Versions</button>
   </div>
 </template>
 
 <style scoped>
+.line {
+  display: flex;
+  justify-content: space-between;
+  align-items: baseline;
+  gap: 16px;
+  border-bottom: 1px solid var(--rule-strong);
+  margin-bottom: 12px;
+}
 .tabs {
   display: flex;
   gap: 26px;
-  border-bottom: 1px solid var(--rule-strong);
-  margin-bottom: 12px;
 }
 .tab {
   padding: 11px 2px 9px;
@@ -62,7 +71,7 @@ function turnBy(step: number): void {
   margin-left: 7px;
 }
 @media print {
-  .tabs {
+  .line {
     display: none;
   }
 }

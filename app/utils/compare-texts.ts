@@ -1,0 +1,19 @@
+import { diffLines } from 'diff'
+
+/** A line of two texts side by side: in both, or in one of them. */
+export interface ComparedLine {
+  readonly is: 'both' | 'then' | 'now'
+  readonly text: string
+}
+
+/** Two texts line by line (Myers, as the diff package has it): what stood then, what stands now. */
+export function compareTexts(then: string, now: string): ComparedLine[] {
+  return diffLines(withEnd(then), withEnd(now)).flatMap(({ value, added, removed }) =>
+    value
+      .replace(/\n$/, '')
+      .split('\n')
+      .map((text): ComparedLine => ({ is: added ? 'now' : removed ? 'then' : 'both', text })),
+  )
+}
+
+const withEnd = (text: string): string => (text === '' || text.endsWith('\n') ? text : `${text}\n`)

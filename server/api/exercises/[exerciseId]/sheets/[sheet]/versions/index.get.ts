@@ -1,0 +1,8 @@
+import { MEMBER, defineRoute } from '../../../../../../auth/route'
+import { showVersions } from '../../../../../../services/versions'
+
+export default defineRoute({
+  access: { to: 'exercise', allow: MEMBER },
+  handle: ({ db, exercise, person, role, params }) =>
+    showVersions(db, { exerciseId: exercise.id, personId: person.id, role, sheet: params.sheet! }),
+})
