@@ -1,12 +1,16 @@
 <script setup lang="ts">
 import type { CourseAnswer, CourseLine } from '#shared/answers'
 
-/** Ctrl+K: every course and exercise, by typing a part of its name. */
+/** Ctrl+K: what can be done here, every course and exercise, by typing a part of its name. */
 const open = usePaletteOpen()
 const session = useSessionStore()
-const groups = shallowRef<
-  { id: string; label: string; items: { label: string; suffix?: string; to: string }[] }[]
->([])
+interface Item {
+  readonly label: string
+  readonly suffix?: string
+  readonly to?: string
+  readonly run?: () => void
+}
+const groups = shallowRef<{ id: string; label: string; items: Item[] }[]>([])
 
 useEventListener(document, 'keydown', (event: KeyboardEvent) => {
   if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k' && session.person) {
@@ -20,13 +24,19 @@ const helpPages = useRouter()
   .getRoutes()
   .flatMap(({ path, meta }) => (meta.help ? [{ label: `Help: ${meta.help}`, to: path }] : []))
 
+const hereNow = (): Item[] =>
+  offeredActions().map(({ label, key, run }) => ({ label, ...(key ? { suffix: key } : {}), run }))
+
 watch(open, async isOpen => {
   if (!isOpen) return
+  const here = hereNow()
+  groups.value = [{ id: 'here', label: 'Here', items: here }]
   const courses = await api<CourseLine[]>('/courses').catch(() => [])
   const answers = await Promise.all(
     courses.map(({ id }) => api<CourseAnswer>(`/courses/${id}`).catch(() => undefined)),
   )
   groups.value = [
+    ...(here.length > 0 ? [{ id: 'here', label: 'Here', items: here }] : []),
     {
       id: 'courses',
       label: 'Courses',
@@ -56,20 +66,27 @@ watch(open, async isOpen => {
 
 function choose(item: unknown): void {
   open.value = false
-  const { to } = (item ?? {}) as { to?: string }
+  const { to, run } = (item ?? {}) as Item
   if (to) void navigateTo(to)
+  // The palette gives the focus back first.
+  else if (run) void nextTick(() => setTimeout(run, 0))
 }
 </script>
 
 <template>
   <UModal
     v-model:open="open"
-    title="Go to"
+    title="Go to, or do"
     description="Type a part of a name"
     :ui="{ header: 'visually-hidden', body: 'p-0 sm:p-0' }"
   >
     <template #body>
-      <UCommandPalette :groups="groups" placeholder="Where to?" class="h-80" @update:model-value="choose" />
+      <UCommandPalette
+        :groups="groups"
+        placeholder="Where to, or what to do?"
+        class="h-80"
+        @update:model-value="choose"
+      />
     </template>
   </UModal>
 </template>

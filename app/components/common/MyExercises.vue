@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { CourseAnswer, ExerciseLine } from '#shared/answers'
+import type { CourseAnswer, ExerciseLine, MyState } from '#shared/answers'
 
 /** A student's exercises of one course: what is due next first, what is handed in and marked below. */
 const { courseId, heading = true } = defineProps<{ courseId: string; heading?: boolean }>()
@@ -23,12 +23,18 @@ const groups = computed(() => {
   ].filter(group => group.lines.length > 0)
 })
 
+/** Whose turn it is with a hand-in; nobody's once its marks are told. */
+function whereIs({ points, isAtInstructor }: MyState): string {
+  if (points) return ''
+  return ` · ${isAtInstructor ? 'your instructor is looking at it' : 'with your instructor'}`
+}
+
 function stateOf({ mine, opensAt }: ExerciseLine): string {
   const zone = course.value!.timeZone
   if (!mine) return ''
   if (mine.takenBack) return 'Marks are being looked at again'
   if (mine.handedInAt)
-    return `${mine.isAutomatic ? 'handed in for you' : 'handed in'} ${timeInWords(mine.handedInAt, zone)}, ${mine.attemptsUsed} of ${mine.attempts} · ${mine.isAtInstructor ? 'your instructor is looking at it' : 'with your instructor'}`
+    return `${mine.isAutomatic ? 'handed in for you' : 'handed in'} ${timeInWords(mine.handedInAt, zone)}, ${mine.attemptsUsed} of ${mine.attempts}${whereIs(mine)}`
   if (opensAt && Date.parse(opensAt) > Date.now()) return `opens ${timeInWords(opensAt, zone)}`
   if (mine.dueAt && Date.parse(mine.dueAt) < Date.now()) return `closed ${timeInWords(mine.dueAt, zone)}`
   return `${mine.begun ? 'begun' : 'not begun'}${mine.dueAt ? ` · due ${timeInWords(mine.dueAt, zone)}` : ''}`

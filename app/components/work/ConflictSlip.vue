@@ -46,7 +46,7 @@ function resolve(mine: boolean): void {
 <style scoped>
 .two {
   display: grid;
-  grid-template-columns: 1fr 1fr;
+  grid-template-columns: repeat(2, minmax(0, 1fr));
   gap: 20px;
 }
 .two pre {

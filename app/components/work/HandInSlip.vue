@@ -1,11 +1,22 @@
 <script setup lang="ts">
+import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import { listInWords } from '@nomenklatura/core/language'
 import type { HandInReceipt, WorksheetAnswer } from '#shared/answers'
 
 /** Asks once before something is handed in, and gives the receipt. */
-const { sheet, faults } = defineProps<{
+const {
+  sheet,
+  faults,
+  notBegun = [],
+  isSameAgain = false,
+} = defineProps<{
   sheet: WorksheetAnswer
   /** Places that cannot be read, or would not run. */
   faults: number
+  /** Asked sheets on which nothing of the student's own stands. */
+  notBegun?: readonly Sheet[]
+  /** What would be handed in is what was handed in last. */
+  isSameAgain?: boolean
 }>()
 const asking = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ check: []; received: [] }>()
@@ -17,9 +28,15 @@ const receipt = shallowRef<HandInReceipt>()
 const fault = ref('')
 const lastCheck = computed(() =>
   store.check
-    ? `Last check ${clockInWords(store.check.answer.checkedAt, zone.value)}${store.isStale ? ', changed since' : ''}.`
+    ? `Last check ${timeInWords(store.check.answer.checkedAt, zone.value)}${store.isStale ? ', changed since' : ''}.`
     : 'You have not checked it.',
 )
+const lacks = computed(() =>
+  notBegun.length === 0
+    ? ''
+    : `${listInWords(notBegun.map(name => SHEET_NAMES[name]))} ${notBegun.length === 1 ? 'is' : 'are'} not begun. `,
+)
+const printReceipt = (): void => window.print()
 const isLate = computed(() => sheet.mine.dueAt !== null && Date.parse(sheet.mine.dueAt) < Date.now())
 
 async function handIn(): Promise<void> {
@@ -49,11 +66,14 @@ function checkFirst(): void {
   <UModal
     v-model:open="asking"
     :title="`Hand in ${sheet.title}?`"
-    :description="`${lastCheck} This is hand-in ${sheet.mine.attemptsUsed + 1} of ${sheet.mine.attempts}${sheet.mine.dueAt ? `, until ${timeInWords(sheet.mine.dueAt, zone)}` : ''}.`"
+    :description="`${lacks}${lastCheck} This is hand-in ${sheet.mine.attemptsUsed + 1} of ${sheet.mine.attempts}${sheet.mine.dueAt ? `, until ${timeInWords(sheet.mine.dueAt, zone)}` : ''}.`"
   >
     <template #body>
       <p v-if="isLate" class="bad">
         It is late{{ sheet.schedule.lateLoss > 0 ? ` and loses ${sheet.schedule.lateLoss} %` : '' }}.
+      </p>
+      <p v-if="isSameAgain" class="bad">
+        Nothing has changed since your last hand-in: it would be the same again, and take an attempt.
       </p>
       <p v-if="faults > 0">{{ countOf(faults, 'place') }} cannot be read, or would not run.</p>
       <p v-if="fault" role="alert" class="bad">{{ fault }}</p>
@@ -61,7 +81,9 @@ function checkFirst(): void {
     <template #footer>
       <UButton variant="ghost" color="neutral" @click="asking = false">Go on working</UButton>
       <UButton variant="outline" color="neutral" @click="checkFirst">Check first</UButton>
-      <UButton :loading="isSending" @click="handIn">Hand in</UButton>
+      <UButton :loading="isSending" @click="handIn">{{
+        isSameAgain ? 'Hand in the same again' : 'Hand in'
+      }}</UButton>
     </template>
   </UModal>
   <UModal
@@ -75,13 +97,18 @@ function checkFirst(): void {
     @update:open="receipt = undefined"
   >
     <template v-if="receipt" #body
-      ><p>
-        Hand-in {{ receipt.attempt }} of {{ receipt.attempts
+      ><p class="receipt">
+        {{ sheet.title }}, {{ sheet.course.name }}: received {{ timeInWords(receipt.handedInAt, zone) }},
+        number <strong>{{ handInNumber(receipt.number) }}</strong>. Hand-in {{ receipt.attempt }} of
+        {{ receipt.attempts
         }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your
         instructor now.
       </p></template
     >
-    <template #footer><UButton @click="receipt = undefined">Good</UButton></template>
+    <template #footer
+      ><UButton variant="outline" color="neutral" @click="printReceipt">Print</UButton
+      ><UButton @click="receipt = undefined">Good</UButton></template
+    >
   </UModal>
 </template>
 

@@ -8,19 +8,33 @@ defineProps<{
   attemptsLeft: number
   dueWords: string
   fault: string
+  /** That it is due soon; may be empty. */
+  warning?: string
 }>()
+const emit = defineEmits<{ putAway: [] }>()
 </script>
 
 <template>
+  <p v-if="warning" class="banner changed" role="status">
+    {{ warning }}
+    <button type="button" class="plain small" @click="emit('putAway')">Put away</button>
+  </p>
   <p v-if="changedSince" class="banner changed">
     Changed since.
-    <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, sheet.course.timeZone) }}.</strong> Hand in
-    again{{ attemptsLeft > 0 ? '' : ' is not possible: no attempt is left' }}.
+    <strong>What counts is {{ timeInWords(sheet.mine.handedInAt, sheet.course.timeZone) }}.</strong>
+    {{
+      attemptsLeft <= 0
+        ? 'Handing in again is not possible: no attempt is left.'
+        : sheet.isOpen
+          ? 'Hand in again.'
+          : ''
+    }}
   </p>
   <p v-else-if="sheet.mine.handedInAt" class="banner">
     {{ sheet.mine.isAutomatic ? 'Handed in for you' : 'Handed in' }}
-    {{ timeInWords(sheet.mine.handedInAt, sheet.course.timeZone) }}, {{ sheet.mine.attemptsUsed }} of
-    {{ sheet.mine.attempts }} ·
+    {{ timeInWords(sheet.mine.handedInAt, sheet.course.timeZone)
+    }}{{ sheet.mine.handInNumber === null ? '' : `, ${handInNumber(sheet.mine.handInNumber)}` }},
+    {{ sheet.mine.attemptsUsed }} of {{ sheet.mine.attempts }} ·
     <NuxtLink
       v-if="sheet.mine.points && sheet.mine.handInId"
       :to="`/hand-ins/${sheet.mine.handInId}`"

@@ -57,6 +57,13 @@ const { step, undo, redo, undoKeys, canUndo, canRedo } = useSteps<Dictionary>(
 function change(next: Dictionary, place?: string): void {
   if (!readonly) step(next, place)
 }
+useActions(() => [
+  {
+    label: view.value === 'table' ? 'dictionary as entries' : 'dictionary as a table',
+    run: () => (view.value = view.value === 'table' ? 'entries' : 'table'),
+  },
+  ...(canUndo.value && !readonly ? [{ label: 'undo', run: undo }] : []),
+])
 const own = computed(() => {
   const read = readDictionary(dictionary, { given })
   return [...read.findings, ...checkDictionary(dictionary, read)]

@@ -128,6 +128,23 @@ function layOut(): void {
   editor.value?.replace(formatScript(script, dialect.value))
 }
 
+useActions(() => [
+  { label: 'write the script out for another server …', run: () => (writing.value = true) },
+  {
+    label: below.value ? 'fold the row trial' : 'open the row trial',
+    run: () => (below.value = !below.value),
+  },
+  ...(readonly
+    ? []
+    : [
+        { label: 'lay the script out', run: layOut },
+        { label: 'rename what is at the cursor, everywhere', key: 'F2', run: () => askName(at.value) },
+        ...(mendable.value > 0
+          ? [{ label: `mend ${countOf(mendable.value, 'place')} …`, run: () => (mending.value = true) }]
+          : []),
+      ]),
+])
+
 defineExpose({
   show: (place: Span) => editor.value?.show(place),
   applyEdit: (edit: Parameters<NonNullable<typeof editor.value>['applyEdit']>[0]) =>

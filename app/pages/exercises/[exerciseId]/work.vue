@@ -20,6 +20,8 @@ const isBegun = computed(() => sheet.value?.sheets !== null)
 const { liveFindings, findingsOf, drafted, isTrialOpen } = provideWorksheet(sheet)
 const { zone, attemptsLeft, whyNot, changedSince, dueWords } = useHandingIn(sheet)
 const hint = useSavingHint()
+const { warning, putWarningAway } = useDueWarning(sheet)
+const begunSheets = computed(() => sheet.value?.asked.filter(store.hasOwn) ?? [])
 
 /** The sheet in hand: the first that is asked, until another is turned to. */
 const turned = ref<Sheet>()
@@ -28,7 +30,9 @@ const findings = computed(() => findingsOf.value[current.value])
 const sheetInHand = useTemplateRef<SheetInHand>('sheetInHand')
 const { show, applyEdit, nextNote, takeFix } = useNotes(findings, () => sheetInHand.value)
 
-const { isPhone, isTight, isBriefFolded, marginFolded, side, foldBrief, foldMargin } = useFoldedSides()
+const { isPhone, isTight, isBriefFolded, marginFolded, side, foldBrief, foldMargin } = useFoldedSides(
+  () => current.value,
+)
 /*
  * The rows of the brief need room: while they are open, the margin is folded, and on a small window they
  * stand alone.
@@ -64,6 +68,7 @@ const check = (): Promise<boolean> =>
 const asking = ref(false)
 /** Whether two versions of a sheet are looked at. */
 const looking = ref(false)
+const showsVersions = ref(false)
 function copyWork(): void {
   const asked = sheet.value?.asked ?? []
   const written = asked.map(name => readableContent(name, store.textOf(name)))
@@ -83,10 +88,18 @@ const keys = [
   { key: 'F8', what: 'next note', run: () => nextNote(1) },
   { key: 'Shift+F8', what: 'previous note', run: () => nextNote(-1) },
   { key: 'Alt+Enter', what: 'take the fix of the note', run: () => takeFix() },
-  { key: 'F6', what: 'next part of the page', run: () => focusNextRegion() },
+  { key: 'F6', what: 'next part of the page', run: () => focusRegion(1) },
+  { key: 'Shift+F6', what: 'previous part of the page', run: () => focusRegion(-1) },
 ]
 const shownKeys = computed(() => [...keys, ...sheetView(current.value).keys])
 useKeys(() => keys)
+useActions(() => [
+  ...(sheet.value?.asked ?? [])
+    .filter(name => name !== current.value)
+    .map(name => ({ label: `turn to ${SHEET_NAMES[name]}`, run: () => (turned.value = name) })),
+  { label: `versions of ${SHEET_NAMES[current.value]}`, run: () => (showsVersions.value = true) },
+  ...(whyNot.value === '' ? [{ label: 'hand in …', run: () => (asking.value = true) }] : []),
+])
 
 useEventListener(window, 'beforeunload', (event: BeforeUnloadEvent) => {
   if (store.save.status === 'offline' && !store.save.isKept) event.preventDefault()
@@ -122,6 +135,9 @@ provideTrying({
       <template v-if="sheet && isBegun" #state>
         <span v-if="sheet.isPreview">a trial, as a student</span>
         <span class="level">{{ sheet.helpLevel }}</span>
+        <span v-if="sheet.asked.length > 1" class="begun"
+          >{{ begunSheets.length }} of {{ sheet.asked.length }} sheets begun</span
+        >
         <SaveWord
           :state="store.save"
           :hint="hint"
@@ -181,13 +197,21 @@ provideTrying({
         tabindex="-1"
         :aria-label="SHEET_NAMES[current]"
       >
-        <WorkTabs :asked="sheet.asked" :current="current" :findings="findingsOf" @turn="turned = $event" />
+        <WorkTabs
+          :asked="sheet.asked"
+          :current="current"
+          :findings="findingsOf"
+          @turn="turned = $event"
+          @versions="showsVersions = true"
+        />
         <WorkBanners
           :sheet="sheet"
           :changed-since="changedSince"
           :attempts-left="attemptsLeft"
           :due-words="dueWords"
           :fault="fault"
+          :warning="warning"
+          @put-away="putWarningAway"
         />
         <component :is="sheetView(current).work" ref="sheetInHand" :key="current" />
       </section>
@@ -208,7 +232,7 @@ provideTrying({
           :findings="findings"
           :verdicts="(store.check?.answer.verdicts ?? []).filter(({ sheet: of }) => of === current)"
           :of-all-sheets="store.check?.answer.verdicts ?? []"
-          :checked-at="store.check ? clockInWords(store.check.answer.checkedAt, zone) : ''"
+          :checked-at="store.check ? timeInWords(store.check.answer.checkedAt, zone) : ''"
           :is-stale="store.isStale"
           :tells-verdicts="sheet.helpLevel !== 'assessed'"
           :too-much="store.isStale ? null : store.check?.answer.tooMuch"
@@ -240,8 +264,18 @@ provideTrying({
       v-model:open="asking"
       :sheet="sheet"
       :faults="liveFindings.filter(finding => finding.severity === 'error').length"
+      :not-begun="sheet.asked.filter(name => !store.hasOwn(name))"
+      :is-same-again="sheet.mine.handedInAt !== null && !changedSince"
       @check="check"
       @received="reload"
+    />
+    <VersionsSlip
+      v-if="sheet"
+      v-model:open="showsVersions"
+      :exercise-id="sheet.exerciseId"
+      :sheet="current"
+      :time-zone="zone"
+      :readonly="!sheet.isOpen"
     />
     <ConflictSlip v-model:open="looking" :time-zone="zone" />
     <KeysSlip :keys="shownKeys" />
