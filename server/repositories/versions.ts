@@ -67,7 +67,7 @@ export async function findSaved(
   const row = await db('worksheet_revisions as r')
     .join('worksheets as w', 'w.id', 'r.worksheet_id')
     .where({ 'w.exercise_id': exerciseId, 'w.person_id': personId, 'r.sheet': sheet, 'r.number': number })
-    .first('r.content')
+    .first<{ content: string } | undefined>('r.content')
   return row?.content
 }
 
@@ -80,7 +80,7 @@ export async function findSetAside(
   const row = await db('stale_saves as s')
     .join('worksheets as w', 'w.id', 's.worksheet_id')
     .where({ 'w.exercise_id': exerciseId, 'w.person_id': personId, 's.sheet': sheet, 's.id': id })
-    .first('s.content')
+    .first<{ content: string } | undefined>('s.content')
   return row?.content
 }
 

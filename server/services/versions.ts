@@ -44,5 +44,6 @@ async function contentOf(db: Db, of: SheetOf, key: string): Promise<string | und
   const answer = await findHandedIn(db, of, id)
   if (!answer) return undefined
   const stood: unknown = sheetsOf(answer)[sheetModule(of.sheet).field]
-  return typeof stood === 'string' ? stood : stood === undefined ? '' : JSON.stringify(stood)
+  if (stood === undefined) return ''
+  return typeof stood === 'string' ? stood : JSON.stringify(stood)
 }

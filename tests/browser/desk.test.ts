@@ -95,6 +95,8 @@ describe('the desk', () => {
     await ada.press('header button', 'Ada')
     await ada.press('[role=menuitem]', 'Sign out')
     await ada.sees('The server cannot be reached.', '[role=alert]')
+    // The menu hides all else until it is closed.
+    await ada.page.waitForFunction(() => document.querySelector('[role=menu]') === null)
     expect(await ada.violations()).toEqual([])
     await ada.press('[role=alert] button', 'Understood')
     await ada.page.waitForFunction(() => document.querySelector('[role=alert] button') === null)

@@ -17,6 +17,7 @@ const ABOUT: Readonly<Record<(typeof CHECK_GROUPS)[number], string>> = {
     'What belongs to what: to a table that is there, of the same type, on the side where there is room.',
   'junction': 'Tables that stand between two others.',
   'types': 'Whether the values fit, and stay what they are.',
+  'checks': 'Conditions that say otherwise than they were meant.',
   'atomicity': 'One fact in one field.',
   'normal form': 'Each fact once. This is said where the exercise gives its functional dependencies.',
   'rows': 'The rows that the script enters.',

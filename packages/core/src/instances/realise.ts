@@ -22,6 +22,7 @@ export interface DraftRow {
 }
 
 type Cells = ReadonlyMap<string, RowCell>
+const NO_CELLS: Cells = new Map()
 
 /** No state of an exercise is so large; what is, is not realised. */
 const MOST_ROWS = 200
@@ -160,7 +161,7 @@ export class Realising {
               found &&
               sameName(this.reading.placement(found.entity)?.table ?? '', table.name) &&
               !this.reading.placement(found.entity)?.inside
-            return found && !isHost ? this.factsIn(found, table, state, depth + 1) : [new Map()]
+            return found && !isHost ? this.factsIn(found, table, state, depth + 1) : [NO_CELLS]
           })
     // The link stands elsewhere; what is copied of the target may stand here all the same.
     const copies = targets.map(copied).filter(cells => cells.size > 0)

@@ -151,6 +151,7 @@ export function wellMadeRules(): RuleEntry[] {
     'references': 'Every reference leads to a key that is there, in an order that runs.',
     'junction': 'Tables between others refer to both and let no pair stand twice.',
     'types': 'Types suit what they hold.',
+    'checks': 'Every CHECK says what is meant.',
     'atomicity': 'No column holds a list, or several facts.',
     'normal form': 'Nothing is written twice by what determines what.',
     'rows': 'The rows that are entered fit, and come after their parents.',

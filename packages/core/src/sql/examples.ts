@@ -53,9 +53,13 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
     script: `${TRIP}CREATE TABLE accession (\n  accession_no char(9) PRIMARY KEY,\n  trip_no integer,\n  FOREIGN KEY REFERENCES trip (trip_no)\n);`,
   },
   'syntax.missing-type': { script: 'CREATE TABLE garden (code PRIMARY KEY, name varchar(80));' },
+  'syntax.length-needed': {
+    script: 'CREATE TABLE garden (code CHAR(4) PRIMARY KEY, name VARCHAR);',
+    options: { dialect: 'mysql' },
+  },
   'syntax.missing-length': {
     script: 'CREATE TABLE garden (code CHAR(4) PRIMARY KEY, name VARCHAR NOT NULL);',
-    options: { dialect: 'mysql' },
+    options: { dialect: 'sqlserver' },
   },
   'syntax.smart-quote': { script: "INSERT INTO garden VALUES (‘ALVA’, 'Alva');" },
   'syntax.wrong-quotes': {
@@ -260,6 +264,90 @@ export const FINDING_EXAMPLES: Readonly<Partial<Record<FindingCode, FindingExamp
   },
   'rows.null-in-required': { script: `${GARDEN}INSERT INTO garden VALUES ('ALVA', NULL);` },
   'rows.required-left-out': { script: `${GARDEN}INSERT INTO garden (code) VALUES ('ALVA');` },
+  'checks.chained': {
+    script:
+      'CREATE TABLE packet (\n  packet_no integer PRIMARY KEY,\n  seeds integer NOT NULL CHECK (1 <= seeds <= 5000)\n);',
+  },
+  'checks.no-condition': {
+    script:
+      "CREATE TABLE drawer (\n  drawer_no integer PRIMARY KEY,\n  kind varchar(6) CHECK (kind = 'cold' OR 'dry')\n);",
+  },
+  'checks.foreign-function': {
+    script: 'CREATE TABLE garden (code varchar(4) PRIMARY KEY CHECK (len(code) = 4));',
+  },
+  'checks.unknown-function': {
+    script: 'CREATE TABLE garden (code varchar(4) PRIMARY KEY CHECK (uper(code) = code));',
+  },
+  'checks.types-differ': {
+    script: 'CREATE TABLE collector (code char(3) PRIMARY KEY CHECK (code > 0));',
+  },
+  'checks.null-compared': {
+    script: 'CREATE TABLE trip (\n  trip_no integer PRIMARY KEY,\n  back_on date CHECK (back_on != NULL)\n);',
+  },
+  'checks.date-unquoted': {
+    script:
+      'CREATE TABLE trip (\n  trip_no integer PRIMARY KEY,\n  set_out date CHECK (set_out >= 2020-01-01)\n);',
+  },
+  'checks.never': {
+    script:
+      'CREATE TABLE bay (\n  bay_no integer PRIMARY KEY,\n  degrees integer CHECK (degrees BETWEEN 4 AND -18)\n);',
+  },
+  'checks.always': {
+    script:
+      "CREATE TABLE packet (\n  packet_no integer PRIMARY KEY,\n  state varchar(9) CHECK (state <> 'lost' OR state <> 'sown')\n);",
+  },
+  'checks.refuses-default': {
+    script:
+      "CREATE TABLE packet (\n  packet_no integer PRIMARY KEY,\n  state varchar(9) DEFAULT 'new' CHECK (state IN ('kept', 'sown'))\n);",
+  },
+  'types.default-does-not-fit': {
+    script:
+      "CREATE TABLE packet (\n  packet_no integer PRIMARY KEY,\n  seeds integer NOT NULL DEFAULT 'none'\n);",
+  },
+  'types.default-too-long': {
+    script:
+      "CREATE TABLE packet (\n  packet_no integer PRIMARY KEY,\n  state char(4) NOT NULL DEFAULT 'stored'\n);",
+  },
+  'types.default-needs-brackets': {
+    script: 'CREATE TABLE trip (\n  trip_no INT PRIMARY KEY,\n  set_out DATE DEFAULT CURRENT_DATE\n);',
+    options: { dialect: 'mysql' },
+  },
+  'types.no-digits': {
+    script: 'CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY,\n  price decimal(6) NOT NULL\n);',
+  },
+  'types.stored-age': {
+    script:
+      'CREATE TABLE collector (\n  initials char(2) PRIMARY KEY,\n  born_on date NOT NULL,\n  age integer\n);',
+  },
+  'types.size-out-of-range': {
+    script: 'CREATE TABLE garden (code char(4) PRIMARY KEY, name varchar(0));',
+  },
+  'keys.long-text-elsewhere': {
+    script: 'CREATE TABLE taxon (taxon_no INT PRIMARY KEY, name TEXT UNIQUE);',
+    options: { dialect: 'mysql' },
+  },
+  'keys.counter-no-key': {
+    script: 'CREATE TABLE packet (label CHAR(9) PRIMARY KEY, packet_no INT AUTO_INCREMENT);',
+    options: { dialect: 'mysql' },
+  },
+  'references.set-default-without': {
+    script: `${GARDEN}CREATE TABLE dispatch (\n  dispatch_no integer PRIMARY KEY,\n  garden char(4) NOT NULL REFERENCES garden ON DELETE SET DEFAULT\n);`,
+  },
+  'references.read-over': {
+    script: `${GARDEN}CREATE TABLE dispatch (dispatch_no INT PRIMARY KEY, garden CHAR(4) REFERENCES garden (code));`,
+    options: { dialect: 'mysql' },
+  },
+  'references.two-cascades': {
+    script:
+      'CREATE TABLE taxon (\n  name VARCHAR(80) PRIMARY KEY,\n  genus VARCHAR(80) REFERENCES taxon ON DELETE CASCADE\n);',
+    options: { dialect: 'sqlserver' },
+  },
+  'syntax.default-after': {
+    script:
+      "CREATE TABLE packet (\n  packet_no NUMBER(6) PRIMARY KEY,\n  state VARCHAR2(9) NOT NULL DEFAULT 'kept'\n);",
+    options: { dialect: 'oracle' },
+  },
+  'rows.date-unquoted': { script: `${TRIP}INSERT INTO trip VALUES (7, 2024-05-01);` },
   'rows.value-does-not-fit': { script: `${GARDEN}INSERT INTO garden VALUES ('ALVAR', 'Alva');` },
   'rows.value-changes': {
     script: `CREATE TABLE collector (number integer PRIMARY KEY);\nINSERT INTO collector VALUES ('007');`,

@@ -3,6 +3,7 @@ import { NAMES } from './names'
 import { KEYS } from './keys'
 import { REFERENCES } from './references'
 import { TYPES } from './types'
+import { CHECKS } from './checks'
 import { ROWS } from './rows'
 import { DICTIONARY } from './dictionary'
 import { DIAGRAM } from './diagram'
@@ -21,6 +22,7 @@ export const CATALOGUE = {
   ...KEYS,
   ...REFERENCES,
   ...TYPES,
+  ...CHECKS,
   ...ROWS,
   ...DICTIONARY,
   ...DIAGRAM,

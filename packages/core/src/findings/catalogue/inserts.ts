@@ -27,6 +27,12 @@ export const INSERTS = {
       `${p.value} is two values here. A number with decimals is written with a point: ${p.meant}.`,
     why: 'A comma stands between the values of a row, in every country.',
   },
+  'rows.date-unquoted': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p => `${p.value} without quotes is a subtraction: the day stands in quotes, ${p.meant}.`,
+    why: '2024-05-01 is 2024 less 5 less 1. Most servers refuse a number as a day; others keep a day that nobody meant.',
+  },
   'rows.null-as-text': {
     severity: 'flaw',
     concerns: 'design',

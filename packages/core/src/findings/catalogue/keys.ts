@@ -63,4 +63,18 @@ export const KEYS = {
       `"${p.column}" may be empty, though it is what identifies a row of "${p.table}". Make it NOT NULL.`,
     why: 'Two rows without an accession number are not the same to UNIQUE: the same accession can be entered twice without one.',
   },
+  'keys.long-text-elsewhere': {
+    severity: 'flaw',
+    concerns: 'writing',
+    message: p =>
+      `A key over "${p.column}" (${p.type}): MySQL refuses it, since it keys only texts with a length; MariaDB takes it. Take a VARCHAR.`,
+    why: 'A key over a long text would be over its first characters alone: two texts could be alike in them and differ later.',
+  },
+  'keys.counter-no-key': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p =>
+      `"${p.table}.${p.column}" numbers itself, and no key or index begins with it: ${p.server} refuses that. Make it the primary key, or UNIQUE.`,
+    why: 'The server looks up the highest number with each new row; it does so by an index.',
+  },
 } as const satisfies Record<string, Entry>

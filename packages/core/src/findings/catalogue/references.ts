@@ -120,4 +120,25 @@ export const REFERENCES = {
       `No index begins with ${p.columns} of "${p.table}". Looking for all rows that refer to one is slow without.`,
     why: 'Most servers make no index for a referring column by themselves.',
   },
+  'references.set-default-without': {
+    severity: 'flaw',
+    concerns: 'writing',
+    message: p =>
+      `${p.action} SET DEFAULT for "${p.table}.${p.column}", which has no default: ${p.required ? 'it must have a value, so the deed is refused' : 'it becomes empty'}.`,
+    why: 'SET DEFAULT puts the default of the column in the place of what is gone; the default must also be there in the other table.',
+  },
+  'references.read-over': {
+    severity: 'remark',
+    concerns: 'writing',
+    message: p =>
+      `REFERENCES beside "${p.column}" is read over by MySQL before version 9: nothing is refused by it. FOREIGN KEY (${p.column}) REFERENCES … on a line of its own always counts.`,
+    why: 'Older MySQL takes the words beside a column without a word and forgets them; MariaDB keeps them since 10.5.',
+  },
+  'references.two-cascades': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p =>
+      `${p.server} refuses this reference: what happens to "${p.table}" would come from "${p.top}" by ${p.ways}. Take NO ACTION for one of them.`,
+    why: 'There a row may be reached by one chain of CASCADE, SET NULL or SET DEFAULT only, and no chain may lead back to its own table (error 1785).',
+  },
 } as const satisfies Record<string, Entry>

@@ -68,6 +68,12 @@ export const SYNTAX = {
       `${p.type} of "${p.column}" has no length, ${p.effect ?? 'so it holds one character only'}. Give it one.`,
     why: 'CHAR without a length is CHAR(1): the garden code ALVA would be refused.',
   },
+  'syntax.length-needed': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p => `${p.type} of "${p.column}" has no length, ${p.effect}. Give it one.`,
+    why: 'How long a text may be is part of its type: VARCHAR(80).',
+  },
   'syntax.missing-name': {
     severity: 'error',
     concerns: 'writing',
@@ -156,5 +162,12 @@ export const SYNTAX = {
     concerns: 'writing',
     message: p => `The name comes first, then the type: ${p.column} ${p.type}.`,
     why: 'In CREATE TABLE each column is its name, then its type, then what holds for it.',
+  },
+  'syntax.default-after': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p =>
+      `In ${p.server} DEFAULT stands before the constraints of "${p.column}": after ${p.after} it is refused.`,
+    why: 'Elsewhere their order is free. Oracle reads type, DEFAULT, then the constraints (error ORA-00907).',
   },
 } as const satisfies Record<string, Entry>

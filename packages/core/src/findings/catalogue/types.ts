@@ -55,4 +55,43 @@ export const TYPES = {
       `"${p.table}.${p.column}" has ${p.scale} digits after the point of ${p.total} in all. The first number counts all digits.`,
     why: 'numeric(6,2) holds 9999.99: six digits, two of them after the point.',
   },
+  'types.default-does-not-fit': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p => `The default ${p.value} does not fit "${p.table}.${p.column}", which is ${p.type}.`,
+    why: 'A default is a value of its column, as if it had been entered: a text in quotes and short enough, a day as a day, a number without quotes.',
+  },
+  'types.default-too-long': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p => `The default ${p.value} is too long for "${p.table}.${p.column}", which is ${p.type}.`,
+    why: 'Some servers refuse the table, the others each row that leaves the column out.',
+  },
+  'types.default-needs-brackets': {
+    severity: 'flaw',
+    concerns: 'writing',
+    message: p =>
+      `MySQL takes a default that is reckoned only in brackets: DEFAULT (${p.value}). MariaDB takes both.`,
+    why: 'Without brackets MySQL takes plain values, and CURRENT_TIMESTAMP for columns of that kind.',
+  },
+  'types.no-digits': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p =>
+      `"${p.table}.${p.column}" is ${p.type}: that keeps no digits after the point, so 12.50 becomes 13. Say how many, such as ${p.meant}.`,
+    why: 'DECIMAL without a second number has none after the point, and in most servers few before it: prices are rounded without a word.',
+  },
+  'types.stored-age': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p =>
+      `"${p.table}.${p.column}" is wrong after the next birthday. Keep the day of birth; the age follows from it.`,
+    why: 'What changes by itself cannot be kept right by anybody. A view can show it.',
+  },
+  'types.size-out-of-range': {
+    severity: 'error',
+    concerns: 'writing',
+    message: p => `"${p.table}.${p.column}" is ${p.type}: a size is at least 1.`,
+    why: 'A text of no characters holds nothing.',
+  },
 } as const satisfies Record<string, Entry>

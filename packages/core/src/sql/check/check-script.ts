@@ -1,6 +1,9 @@
 import type { Finding } from '../../findings'
 import { checkSchema } from '../../schema'
 import type { ScriptToCheck } from './input'
+import { checkByServer } from './by-server'
+import { checkConditions } from './conditions'
+import { checkDefaults } from './defaults'
 import { checkJunction } from './junction'
 import { checkKeyShapes } from './keys'
 import { checkNames } from './names'
@@ -45,6 +48,9 @@ export function checkScript(input: ScriptToCheck): Finding[] {
       ...checkKeyShapes(input, table),
       ...checkReferences(input, table),
       ...checkColumns(input, table),
+      ...checkConditions(input, table),
+      ...checkDefaults(input, table),
+      ...checkByServer(input, table),
       ...(dependencies
         ? [...checkForm(table, dependencies), ...checkSides(schema, table, dependencies)]
         : []),

@@ -11,6 +11,7 @@ export const CHECK_GROUPS = [
   'references',
   'junction',
   'types',
+  'checks',
   'atomicity',
   'normal form',
   'rows',

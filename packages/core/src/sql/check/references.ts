@@ -23,6 +23,7 @@ export function checkReferences(input: ScriptToCheck, table: Table): Finding[] {
       ...selfNumbering(table, reference),
       ...cascades(input.schema, table, reference),
       ...emptiesRequired(table, reference),
+      ...defaultsMissing(table, reference),
       ...withoutIndex(input, table, reference),
     ]),
     ...missingReferences(input, table),
@@ -52,6 +53,22 @@ function emptiesRequired(table: Table, { columns, onDelete, onUpdate, span }: Re
           action: onDelete === 'set null' ? 'ON DELETE SET NULL' : 'ON UPDATE SET NULL',
         }),
       ]
+}
+
+/** SET DEFAULT where there is no default to be set. */
+function defaultsMissing(table: Table, { columns, onDelete, onUpdate, span }: Reference): Finding[] {
+  if (onDelete !== 'set default' && onUpdate !== 'set default') return []
+  const found = columns.map(name => findColumn(table, name)).find(column => column?.default === null)
+  return found
+    ? [
+        scriptFinding('references.set-default-without', span, {
+          table: table.name,
+          column: found.name,
+          action: onDelete === 'set default' ? 'ON DELETE' : 'ON UPDATE',
+          required: isRequired(table, found.name) ? 'yes' : '',
+        }),
+      ]
+    : []
 }
 
 /** Deleting one row takes rows of a third table along: what happened is forgotten with it. */

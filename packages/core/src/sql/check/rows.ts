@@ -264,7 +264,15 @@ function checkCell(
     report.add('rows.null-as-text', place, params, { span: place, text: 'NULL', label: 'Write NULL' })
   else if (cell.kind === 'null' && isRequired(table, column.name) && !column.numbering)
     report.add('rows.null-in-required', place, params)
-  else if (cell.kind === 'string' || cell.kind === 'number') {
+  else if (isDayUnquoted(cell, column)) {
+    const meant = quoteText(cell.text.replace(/\s/g, ''))
+    report.add(
+      'rows.date-unquoted',
+      place,
+      { ...params, meant },
+      { span: place, text: meant, label: `Write ${meant}` },
+    )
+  } else if (cell.kind === 'string' || cell.kind === 'number') {
     if (isNumberRefused(column, reads) && !insert.isOverriding) report.add('rows.number-given', place, params)
     else checkValue(report, column, cell, params, reads.dialect)
   }
@@ -309,6 +317,12 @@ function valuesWritten({ table, columns, row, numbers }: RowToCheck): Map<string
 
 const leftOut = ({ default: own, numbering, generated }: Column): null | undefined =>
   own === null && !numbering && !generated ? null : undefined
+
+/** 2024-05-01 where a day is kept. */
+const isDayUnquoted = ({ kind, text }: InsertCell, { type: { family } }: Column): boolean =>
+  kind === 'expression' &&
+  (family === 'date' || family === 'timestamp') &&
+  /^\d{4}\s*-\s*\d{1,2}\s*-\s*\d{1,2}$/.test(text)
 
 function written(cell: InsertCell | undefined): string | null | undefined {
   if (cell?.kind === 'null') return null

@@ -45,6 +45,7 @@ export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): 
   const findings: Finding[] = []
   for (const column of table.columns) {
     const code = faultOfType(column)
+    findings.push(...sizes(table, column))
     if (isCounter(dialect, column)) findings.push(counterNotTime(script, table, column))
     if (code)
       findings.push(
@@ -60,6 +61,27 @@ export function checkColumns({ script, dialect }: ScriptToCheck, table: Table): 
   }
   findings.push(...checksOfToday(dialect, table))
   return table.columns.some(({ name }) => /\d/.test(name)) ? [...findings, ...numbered(table)] : findings
+}
+
+const MONEY = /(?:^|_)(?:price|cost|fee|fare|salary|wage|rent|deposit|balance)(?:_|$)/
+const IN_CENTS = /cent|pence|penny|ore(?:_|$)/
+const AGE = /^(?:\w+_)?age$/
+const BOUND = /^(?:min|max|least|legal|required|recommended|from|to|up_to|average|mean)/
+
+/** Sizes of nothing, money without digits after the point, ages that are kept. */
+function sizes(table: Table, { name, type, span, generated }: Column): Finding[] {
+  const params = { table: table.name, column: name, type: type.text }
+  const own = foldName(name.replace(/([a-z])([A-Z])/g, '$1_$2'))
+  const isNone = type.length === 0 && (type.family === 'char' || type.family === 'varchar')
+  if (isNone || (type.family === 'decimal' && type.precision === 0))
+    return [scriptFinding('types.size-out-of-range', span, params)]
+  if (type.family === 'decimal' && type.scale === 0 && MONEY.test(own) && !IN_CENTS.test(own)) {
+    const digits = Math.max(8, (type.precision ?? 0) + 2)
+    return [scriptFinding('types.no-digits', span, { ...params, meant: `DECIMAL(${digits},2)` })]
+  }
+  return type.family === 'integer' && !generated && AGE.test(own) && !BOUND.test(own)
+    ? [scriptFinding('types.stored-age', span, params)]
+    : []
 }
 
 /** CHECKs against the current date, where the server takes none. */

@@ -294,6 +294,9 @@ function readMinor(reader: TableReader, column: ColumnDraft): boolean {
     readComputed(reader, column)
     if (cursor.isOf('iso')) cursor.foreign(token, 'AS', 'SQL Server and MySQL', 'GENERATED ALWAYS AS')
     else if (cursor.isOf('postgresql')) foreignComputed(reader, token.start, column)
+  } else if (cursor.is('AS') && cursor.isOf('sqlserver')) {
+    cursor.next()
+    readBareComputed(reader, column)
   } else return takeHarmless(reader)
   return true
 }
@@ -368,7 +371,7 @@ function readGenerated(reader: TableReader, column: ColumnDraft): void {
   }
   cursor.need('AS')
   if (cursor.takeLike('IDENTITY')) {
-    const options = cursor.is('(') ? cursor.skipGroup() : ''
+    const options = cursor.is('(') ? cursor.skipGroup() : bareOptions(reader)
     column.numbering = { ...numberingOf(options), ...(isAlways ? { isAlways } : {}) }
     column.notNull = true
     if (cursor.isOf('mysql', 'sqlserver', 'sqlite'))
@@ -379,6 +382,36 @@ function readGenerated(reader: TableReader, column: ColumnDraft): void {
         numberingWords(cursor.dialect),
       )
   } else if (cursor.is('(')) readComputed(reader, column)
+}
+
+/** Words that say how a column numbers itself, with the number after them. */
+const NUMBERED: readonly (readonly string[])[] = [
+  ['START', 'WITH'],
+  ['INCREMENT', 'BY'],
+  ['MAXVALUE'],
+  ['MINVALUE'],
+  ['CACHE'],
+]
+const UNNUMBERED = ['NOMAXVALUE', 'NOMINVALUE', 'NOCACHE', 'NOCYCLE', 'CYCLE', 'NOORDER', 'ORDER'] as const
+
+/** The same options as Oracle takes them, without brackets. */
+function bareOptions({ cursor }: TableReader): string {
+  const { start } = cursor.peek()
+  if (!cursor.isOf('oracle')) return ''
+  for (;;)
+    if (NUMBERED.some(words => cursor.takeWords(...words))) {
+      if (cursor.peek().text === '-') cursor.next()
+      cursor.next()
+    } else if (!UNNUMBERED.some(word => cursor.take(word))) break
+  return cursor.previous.end > start ? cursor.textBetween(start, cursor.previous.end) : ''
+}
+
+/** total AS a + b, as SQL Server takes it without brackets. */
+function readBareComputed(reader: TableReader, column: ColumnDraft): void {
+  const { cursor } = reader
+  const expression = readExpressionText(reader)
+  column.generated = true
+  column.generation = { expression, stored: cursor.take('PERSISTED') }
 }
 
 function readComputed({ cursor }: TableReader, column: ColumnDraft): void {

@@ -30,6 +30,7 @@ const ENDS_EXPRESSION: ReadonlySet<string> = new Set([
   'WITH',
   'AFTER',
   'FIRST',
+  'PERSISTED',
   'INVISIBLE',
   'SPARSE',
 ])

@@ -146,6 +146,7 @@ const NOT_IN_NAMES: ReadonlySet<string> = new Set([
   'UNSIGNED',
   'COLLATE',
   'AS',
+  'NATIONAL',
   'TYPE',
   'SET',
   'COLUMN',

@@ -213,7 +213,7 @@ function missingLength(
     ? undefined
     : { span: { start: place.end, end: place.end }, text: '(255)', label: 'Write (255)' }
   cursor.report(
-    'syntax.missing-length',
+    isOneCharacter ? 'syntax.missing-length' : 'syntax.length-needed',
     place,
     {
       type: written,

@@ -64,6 +64,15 @@ export function checksOnRow(
   return unknown === null ? { outcome: 'passes', by: null } : { outcome: 'unknown', by: unknown }
 }
 
+/** Whether any of the rows passes a condition by being true, and whether any is refused. UNKNOWN is neither. */
+export function truthsOfRows(
+  read: Expression,
+  rows: readonly ReadonlyMap<string, string | null>[],
+): { readonly passes: boolean; readonly refuses: boolean } {
+  const truths = rows.reduce((all, row) => all | truthsOn(read, row, SOME_DAYS), 0)
+  return { passes: (truths & TRUE) !== 0, refuses: (truths & FALSE) !== 0 }
+}
+
 /** Whether there is something in the condition that is not read: what it refuses is not to be said. */
 export function isOpaqueCheck(expression: string): boolean {
   return isOpaque(readCached(expression))
