@@ -103,8 +103,10 @@ export const TrialWorkBody = z.strictObject({
 })
 export const CheckBody = SheetsOfAnswer.strict()
 /** For each sheet the revision that the student saw. */
+/** `again`: the same as was handed in last is meant to be handed in once more. */
 export const HandInBody = z.strictObject({
   bases: z.partialRecord(z.enum(SHEETS), z.int().min(0).max(MOST)),
+  again: z.boolean().optional(),
 })
 export const OverrideBody = z
   .strictObject({

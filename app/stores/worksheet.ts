@@ -160,14 +160,14 @@ export const useWorksheetStore = defineStore('worksheet', () => {
       }, AGAIN_MS)
   }
 
-  async function handIn(): Promise<HandInReceipt> {
+  async function handIn(again: boolean): Promise<HandInReceipt> {
     if (!(await send())) throw new Error('unsent')
     const bases = Object.fromEntries(
       Object.entries(savers.value).map(([name, saver]) => [name, saver.base.value]),
     )
     return api<HandInReceipt>(`/exercises/${sheet.value!.exerciseId}/hand-ins`, {
       method: 'POST',
-      body: { bases },
+      body: { bases, again },
       person: sheet.value!.personId,
     })
   }

@@ -31,7 +31,8 @@ import { visibleExercise } from './worksheets'
 /**
  * Hands in what is saved. `bases` are the revisions of the sheets that the student saw: where another window
  * saved meanwhile, the hand-in is refused, so that nobody hands in what they have not read. The hand-in is
- * acknowledged only when it is committed.
+ * acknowledged only when it is committed. Where `again` is false, what was handed in last already is refused
+ * to be handed in a second time: it would take an attempt for nothing.
  */
 export async function handIn(
   db: Db,
@@ -39,6 +40,7 @@ export async function handIn(
   personId: string,
   bases: Readonly<Partial<Record<Sheet, number | undefined>>>,
   now = new Date(),
+  again = true,
 ): Promise<HandInReceipt> {
   await visibleExercise(db, exerciseId, 'student')
   const worksheetId = await findWorksheet(db, exerciseId, personId)
@@ -70,8 +72,11 @@ export async function handIn(
         'no-attempts',
         `You have handed in ${used} of ${attempts} times: what counts is the last.`,
       )
+    const answer = answerFrom(document, saved, seedOf(exerciseId, personId))
+    if (!again && isDeepStrictEqual(answer, (await latestHandIn(trx, exerciseId, personId))?.answer))
+      throw new Refusal(409, 'same-again', 'This is what you handed in last: nothing has changed since.')
     const stored = await store(trx, exercise, personId, {
-      answer: answerFrom(document, saved, seedOf(exerciseId, personId)),
+      answer,
       revisionId: revision.id,
       dueAt: mine.dueAt,
       at: now,

@@ -73,6 +73,20 @@ describe('a worksheet', () => {
   })
 })
 
+describe('the same again', () => {
+  it('is not handed in twice without asking, and is where it is meant', async () => {
+    await save(RIGHT, 0)
+    const hand = (again: boolean, base = 1) =>
+      codeOf(handIn(db(), room.exerciseId, room.people.student, { script: base }, new Date(), again))
+    expect(await hand(false)).toBe('done')
+    expect(await hand(false)).toBe('same-again')
+    await save(`${RIGHT}\n-- changed`, 1)
+    await save(RIGHT, 2)
+    expect(await hand(false, 3)).toBe('same-again')
+    expect(await hand(true, 3)).toBe('done')
+  })
+})
+
 describe('help levels', () => {
   const withHelp = async (helpLevel: 'practice' | 'guided' | 'assessed') => {
     const { number } = await latestRevision(db(), room.exerciseId)

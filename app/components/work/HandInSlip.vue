@@ -8,15 +8,12 @@ const {
   sheet,
   faults,
   notBegun = [],
-  isSameAgain = false,
 } = defineProps<{
   sheet: WorksheetAnswer
   /** Places that cannot be read, or would not run. */
   faults: number
   /** Asked sheets on which nothing of the student's own stands. */
   notBegun?: readonly Sheet[]
-  /** What would be handed in is what was handed in last. */
-  isSameAgain?: boolean
 }>()
 const asking = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ check: []; received: [] }>()
@@ -24,8 +21,14 @@ const emit = defineEmits<{ check: []; received: [] }>()
 const store = useWorksheetStore()
 const zone = computed(() => sheet.course.timeZone)
 const isSending = ref(false)
-const receipt = shallowRef<HandInReceipt>()
 const fault = ref('')
+/** What would be handed in is what was handed in last: it is asked once more. */
+const isSameAgain = ref(false)
+watch(asking, () => {
+  isSameAgain.value = false
+  fault.value = ''
+})
+const receipt = shallowRef<HandInReceipt>()
 const lastCheck = computed(() =>
   store.check
     ? `Last check ${timeInWords(store.check.answer.checkedAt, zone.value)}${store.isStale ? ', changed since' : ''}.`
@@ -43,15 +46,16 @@ async function handIn(): Promise<void> {
   isSending.value = true
   fault.value = ''
   try {
-    receipt.value = await store.handIn()
+    receipt.value = await store.handIn(isSameAgain.value)
     asking.value = false
     emit('received')
   } catch (problem) {
-    fault.value =
-      problem instanceof ApiError
-        ? errorInWords(problem)
-        : 'What you wrote is not yet sent. Try again in a moment.'
-    if (problem instanceof ApiError && problem.problem.code === 'stale') void store.send()
+    const code = problem instanceof ApiError ? problem.problem.code : 'unsent'
+    if (code === 'same-again') isSameAgain.value = true
+    else
+      fault.value =
+        code === 'unsent' ? 'What you wrote is not yet sent. Try again in a moment.' : errorInWords(problem)
+    if (code === 'stale') void store.send()
   }
   isSending.value = false
 }
@@ -68,7 +72,7 @@ function checkFirst(): void {
     :title="`Hand in ${sheet.title}?`"
     :description="`${lacks}${lastCheck} This is hand-in ${sheet.mine.attemptsUsed + 1} of ${sheet.mine.attempts}${sheet.mine.dueAt ? `, until ${timeInWords(sheet.mine.dueAt, zone)}` : ''}.`"
   >
-    <template #body>
+    <template v-if="isLate || isSameAgain || faults > 0 || fault" #body>
       <p v-if="isLate" class="bad">
         It is late{{ sheet.schedule.lateLoss > 0 ? ` and loses ${sheet.schedule.lateLoss} %` : '' }}.
       </p>

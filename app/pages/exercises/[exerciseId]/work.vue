@@ -265,7 +265,6 @@ provideTrying({
       :sheet="sheet"
       :faults="liveFindings.filter(finding => finding.severity === 'error').length"
       :not-begun="sheet.asked.filter(name => !store.hasOwn(name))"
-      :is-same-again="sheet.mine.handedInAt !== null && !changedSince"
       @check="check"
       @received="reload"
     />

@@ -8,7 +8,7 @@ export default defineRoute({
   namesPerson: true,
   body: HandInBody,
   async handle({ db, exercise, person, body, now }) {
-    const receipt = await handIn(db, exercise.id, person.id, body.bases, now)
+    const receipt = await handIn(db, exercise.id, person.id, body.bases, now, body.again ?? false)
     await askAndGoOn(exercise.id)
     return receipt
   },

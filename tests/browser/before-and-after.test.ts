@@ -1,0 +1,109 @@
+import { describe, expect, it } from 'vitest'
+import { useDemo, type Visitor } from './support'
+
+const { everybody, arrive } = useDemo()
+
+async function openWork(visitor: Visitor, title: string): Promise<void> {
+  await visitor.go(`/exercises/${await visitor.exerciseId(title)}/work`)
+  if ((await visitor.read('main')).includes('Start')) await visitor.press('button', 'Start')
+}
+
+describe('what a student wrote before', () => {
+  let ilse: Visitor
+
+  it('is among the versions: what was handed in is read, compared and taken back', async () => {
+    ilse = await arrive('Ilse Nygaard')
+    await openWork(ilse, 'Exchange with partner gardens')
+    await ilse.write('CREATE TABLE garden (code char(4) PRIMARY KEY);')
+    await ilse.sees('saved', '.state')
+    await ilse.settle()
+    await ilse.press('.line button', 'Versions')
+    await ilse.press('.moments button', 'handed in')
+    await ilse.sees('CREATE TABLE expedition (', '.version .then')
+    await ilse.sees('CREATE TABLE garden (code char(4) PRIMARY KEY);', '.version .now')
+    expect(await ilse.violations()).toEqual([])
+    await ilse.press('[role=dialog] button', 'Take this one back')
+    await ilse.sees('It is what stands now.', '[role=dialog]')
+    await ilse.press('[role=dialog] button', 'Undo')
+    await ilse.sees('CREATE TABLE expedition (', '.version .then')
+    await ilse.press('[role=dialog] button', 'Take this one back')
+    await ilse.press('[role=dialog] button', 'Go on working')
+    await ilse.sees('CREATE TABLE expedition (', '.cm-content')
+  })
+
+  it('is not handed in a second time without asking; the receipt has a number, and so has the sheet', async () => {
+    await ilse.settle()
+    await ilse.press('header button', 'Hand in')
+    await ilse.press('[role=dialog] button', 'Hand in')
+    await ilse.sees('Nothing has changed since your last hand-in', '[role=dialog]')
+    await ilse.press('[role=dialog] button', 'Hand in the same again')
+    await ilse.sees('number H-', '[role=dialog]')
+    await ilse.press('[role=dialog] button', 'Good')
+    await ilse.sees(', H-', '.banner')
+  })
+
+  it('and the last check are there after a reload', async () => {
+    await ilse.press('header button', 'Check')
+    await ilse.sees('27 upheld', '.margin')
+    await ilse.reload()
+    await ilse.sees('27 upheld', '.margin')
+    await ilse.sees('checked', '.margin')
+  })
+
+  it('can be reached from the palette by what it is called', async () => {
+    await ilse.chord(['Control'], 'k')
+    await ilse.page.waitForSelector('[role=dialog] input')
+    await ilse.typeLikeAPerson('versions')
+    await ilse.sees('versions of Script', '[role=dialog]')
+    await ilse.page.keyboard.press('Enter')
+    await ilse.sees('Versions of Script', '[role=dialog]')
+    await ilse.page.keyboard.press('Escape')
+  })
+})
+
+describe('several sheets', () => {
+  it('are counted as they are begun, and new cards do not cover each other', async () => {
+    const wen = await arrive('Wen Zhao')
+    await openWork(wen, 'Keepers and bays')
+    await wen.sees('0 of 2 sheets begun', 'header')
+    await wen.press('[role=tab]', 'Diagram')
+    await wen.page.waitForSelector('.board')
+    for (const name of ['Hall', 'Bay', 'Keeper']) {
+      await wen.press('.tools button', 'New card')
+      await wen.page.waitForSelector('.facts .name')
+      await wen.typeLikeAPerson(name)
+      await wen.page.keyboard.press('Enter')
+      await wen.typeLikeAPerson('no')
+      await wen.page.keyboard.press('Enter')
+      await wen.page.keyboard.press('Escape')
+      await wen.page.waitForFunction(() => document.querySelector('.facts') === null)
+    }
+    await wen.sees('1 of 2 sheets begun', 'header')
+    const covered = await wen.page.$$eval(
+      '[data-card]',
+      cards =>
+        cards.flatMap((card, i) => {
+          const a = card.getBoundingClientRect()
+          return cards.slice(i + 1).filter(other => {
+            const b = other.getBoundingClientRect()
+            return a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom
+          })
+        }).length,
+    )
+    expect(covered).toBe(0)
+    const reached = (): Promise<string | undefined> =>
+      wen.page.evaluate(() => document.activeElement?.getAttribute('aria-label')?.split(',')[0])
+    const first = await reached()
+    await wen.page.keyboard.press('PageDown')
+    const second = await reached()
+    await wen.page.keyboard.press('PageDown')
+    expect(new Set([first, second, await reached()]).size).toBe(3)
+    await wen.press('header button', 'Hand in')
+    await wen.sees('Script is not begun.', '[role=dialog]')
+    await wen.press('[role=dialog] button', 'Go on working')
+  })
+})
+
+it('no page erred, and no request left the machine', () => {
+  expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
+})
