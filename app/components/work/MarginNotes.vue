@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { wording, type Finding, type Span } from '@nomenklatura/core/findings'
-import { FINDING_EXAMPLES, oncePerKind } from '@nomenklatura/core/sql'
+import { oncePerKind } from '@nomenklatura/core/sql'
 import type { CheckedRule } from '#shared/answers'
 
 /** Notes beside what they speak of: what is well formed as one types, verdicts after a check. */
@@ -51,20 +51,21 @@ const emit = defineEmits<{
 
 /** What is foreign in many places is one note. */
 const notes = computed(() => oncePerKind(null, findings))
+const errors = computed(() => errorsIn(notes.value))
+const others = computed(() => groupsOfOthers(notes.value))
 const toSee = computed(() => verdicts.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
+/** What is not there yet is one note. */
+const notShown = computed(() => {
+  const found = toSee.value.filter(({ verdict }) => verdict === 'not shown')
+  return found.length > 1 ? found : []
+})
+const apart = computed(() => toSee.value.filter(rule => !notShown.value.includes(rule)))
 const upheld = computed(() => verdicts.filter(({ verdict }) => verdict === 'upheld'))
 /** Where an earlier sheet has it right. */
 const lostOf = (rule: CheckedRule): string => lostInWords(rightBefore(ofAllSheets, rule), rule.sheet)
 /** A list longer than anybody reads is not drawn. */
 const MOST_SHOWN = 300
 const showsUpheld = ref(false)
-const open = ref(new Set<string>())
-
-function toggle(rule: string): void {
-  const next = new Set(open.value)
-  if (!next.delete(rule)) next.add(rule)
-  open.value = next
-}
 </script>
 
 <template>
@@ -100,91 +101,62 @@ function toggle(rule: string): void {
       }}
     </p>
 
-    <article
-      v-for="(finding, i) in notes.slice(0, MOST_SHOWN)"
-      :key="`f${i}`"
-      class="note"
-      :class="finding.severity"
-      :data-code="finding.code"
-    >
-      <button type="button" class="place" @click="emit('show', { ...finding.place, field: finding.field })">
-        <span class="mark" aria-hidden="true">{{
-          finding.severity === 'error' ? '✕' : finding.severity === 'flaw' ? '!' : '·'
-        }}</span>
-        <span class="visually-hidden">{{ finding.severity }}: </span>
-        <span class="serif">{{ wording(finding).message }}</span>
-      </button>
-      <div class="more">
-        <button
-          v-if="finding.fix"
-          type="button"
-          class="plain small"
-          @click="emit('fix', { ...finding.fix, field: finding.field })"
+    <MarginFinding
+      v-for="(finding, i) in errors.slice(0, MOST_SHOWN)"
+      :key="`e${i}`"
+      :finding="finding"
+      @show="emit('show', $event)"
+      @fix="emit('fix', $event)"
+    />
+    <MarginRule
+      v-for="rule in apart"
+      :key="rule.rule"
+      :rule="rule"
+      :is-stale="isStale"
+      :lost="lostOf(rule)"
+      @show="emit('show', $event)"
+    />
+    <MarginGroup v-if="notShown.length > 0" :count="notShown.length" what="not shown">
+      <template #head
+        ><VerdictSign verdict="not shown" :stale="isStale" />
+        <span class="serif"
+          >{{ countOf(notShown.length, 'rule') }} of which nothing is shown yet.</span
+        ></template
+      >
+      <MarginRule
+        v-for="rule in notShown"
+        :key="rule.rule"
+        :rule="rule"
+        :is-stale="isStale"
+        :lost="lostOf(rule)"
+        @show="emit('show', $event)"
+      />
+    </MarginGroup>
+    <template v-for="(group, g) in others.slice(0, MOST_SHOWN)" :key="`g${g}`">
+      <MarginFinding
+        v-if="group.notes.length === 1"
+        :finding="group.notes[0]!"
+        @show="emit('show', $event)"
+        @fix="emit('fix', $event)"
+      />
+      <MarginGroup v-else :count="group.notes.length" :what="group.code">
+        <template #head
+          ><strong class="count">{{ group.notes.length }}</strong>
+          <span class="serif">{{ wording(group.notes[0]!).message }}</span></template
         >
-          {{ finding.fix.label }}
-        </button>
-        <details class="small">
-          <summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>
-          {{ wording(finding).why }}
-          <NuxtLink
-            v-if="finding.code in FINDING_EXAMPLES"
-            :to="`/help/script#${finding.code}`"
-            target="_blank"
-            class="plain small"
-            >An example</NuxtLink
-          ><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" />
-        </details>
-      </div>
-    </article>
+        <MarginFinding
+          v-for="(finding, i) in group.notes"
+          :key="i"
+          :finding="finding"
+          @show="emit('show', $event)"
+          @fix="emit('fix', $event)"
+        />
+      </MarginGroup>
+    </template>
 
     <p v-if="left > 0 || notes.length > MOST_SHOWN" class="soft small">
       and {{ countOf(left + Math.max(0, notes.length - MOST_SHOWN), 'note') }} more: the first ones first.
     </p>
-
-    <article
-      v-for="rule in toSee"
-      :key="rule.rule"
-      class="note verdict"
-      :data-rule="rule.rule"
-      :data-verdict="rule.verdict"
-    >
-      <button type="button" class="place" :aria-expanded="open.has(rule.rule)" @click="toggle(rule.rule)">
-        <VerdictSign :verdict="rule.verdict" :stale="isStale" />
-        <span class="serif"
-          ><strong>{{ rule.sentence }}</strong
-          ><template v-if="isStale">
-            <span class="soft small">(before your last change)</span></template
-          ></span
-        >
-      </button>
-      <div class="body">
-        <p v-if="rule.phrase" class="serif soft">
-          The brief: <i>“{{ rule.phrase }}”</i>
-        </p>
-        <template v-if="open.has(rule.rule)">
-          <p v-for="(reason, r) in rule.because" :key="r" class="small">{{ reason.sentence }}</p>
-          <p v-if="lostOf(rule)" class="small lost">{{ lostOf(rule) }}</p>
-          <WitnessRows
-            v-if="rule.witness"
-            :witness="rule.witness"
-            compact
-            :is-drawn="rule.sheet === 'diagram'"
-            :about="rule.sentence"
-          />
-          <ExhibitView v-for="(exhibit, e) in rule.exhibits ?? []" :key="e" :exhibit="exhibit" />
-          <button
-            v-if="rule.because.some(reason => reason.place)"
-            type="button"
-            class="plain small"
-            @click="emit('show', rule.because.find(reason => reason.place)!.place!)"
-          >
-            Show where
-          </button>
-          <p v-if="rule.verdict === 'cannot tell'" class="small">Your instructor will look at this.</p>
-        </template>
-        <button v-else type="button" class="plain small" @click="toggle(rule.rule)">Show the evidence</button>
-      </div>
-    </article>
 
     <template v-if="upheld.length > 0">
       <button
@@ -238,71 +210,17 @@ function toggle(rule: string): void {
   margin-top: 14px;
   font-style: italic;
 }
-.note {
-  border-top: 1px dotted var(--rule-strong);
-  padding: 9px 0;
-  margin-top: 8px;
-}
-.place {
-  display: flex;
-  gap: 9px;
-  text-align: left;
-  cursor: pointer;
-  line-height: 1.4;
-}
-.mark {
+.count {
   flex: none;
-  width: 18px;
-  height: 18px;
-  border-radius: 50%;
-  font: 700 11px/18px var(--font-sans);
+  min-width: 18px;
   text-align: center;
-}
-.error .mark {
-  background: var(--madder);
-  color: var(--sheet);
-}
-.flaw .mark {
-  border: 1.5px solid var(--ochre);
-  color: var(--ochre);
-  line-height: 15px;
-}
-.habit .mark,
-.remark .mark {
-  background: var(--slate-wash);
   color: var(--slate);
-}
-.more {
-  margin: 3px 0 0 27px;
-  display: flex;
-  gap: 2px 14px;
-  align-items: baseline;
-  flex-wrap: wrap;
-}
-.lost {
-  color: var(--slate);
-  font-weight: 600;
-}
-details {
-  color: var(--soft);
-  min-width: 0;
-}
-.shown {
-  color: var(--ink);
-  margin-top: 8px;
 }
 summary {
   cursor: pointer;
   color: var(--verdigris);
   font-weight: 600;
   list-style: none;
-}
-.body {
-  margin: 4px 0 0 27px;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr);
-  gap: 6px;
-  line-height: 1.4;
 }
 .upheld-head {
   margin-top: 14px;
