@@ -13,7 +13,7 @@ const AGAIN_MS = 1000
 export const useWorksheetStore = defineStore('worksheet', () => {
   const sheet = shallowRef<WorksheetAnswer>()
   const savers = shallowRef<Readonly<Partial<Record<Sheet, SheetSaver>>>>({})
-  const check = shallowRef<Check>()
+  const check = shallowRef<LastCheck>()
   const checking = ref(false)
   /** What is tried on the script's tables: kept like a sheet, and not handed in. */
   const rowTrial = shallowRef<RowTrialDocument>(EMPTY_TRIAL)

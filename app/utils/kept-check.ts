@@ -1,7 +1,7 @@
 import type { CheckAnswer } from '#shared/answers'
 
 /** What a check said, and of which state of the sheets. */
-export interface Check {
+export interface LastCheck {
   readonly answer: CheckAnswer
   readonly of: string
 }
@@ -15,7 +15,7 @@ const keyOf = (personId: string, exerciseId: string): string => `nomenklatura-ch
  * Keeps the last check of a worksheet in this browser, for its person, so that it outlives a reload. Where the
  * browser keeps nothing, or has no room, it is only gone with the page.
  */
-export function keepCheck(personId: string, exerciseId: string, check: Check): void {
+export function keepCheck(personId: string, exerciseId: string, check: LastCheck): void {
   try {
     localStorage.setItem(keyOf(personId, exerciseId), JSON.stringify({ ...check, shape: SHAPE }))
   } catch {
@@ -23,10 +23,10 @@ export function keepCheck(personId: string, exerciseId: string, check: Check): v
   }
 }
 
-export function keptCheck(personId: string, exerciseId: string): Check | undefined {
+export function keptCheck(personId: string, exerciseId: string): LastCheck | undefined {
   try {
     const text = localStorage.getItem(keyOf(personId, exerciseId))
-    const kept = text === null ? null : (JSON.parse(text) as Check & { shape?: number })
+    const kept = text === null ? null : (JSON.parse(text) as LastCheck & { shape?: number })
     if (kept?.shape !== SHAPE) return undefined
     // What was still being run then is run no more.
     return { of: kept.of, answer: { ...kept.answer, isBeingRun: false } }

@@ -30,6 +30,11 @@ export const RIGHT_SCRIPTS: Readonly<Record<Dialect, readonly string[]>> = {
      INSERT INTO "Order" ("No", "Group") VALUES (1, 'strings');`,
     `CREATE TABLE rehearsal (id bigint PRIMARY KEY, begins timestamptz NOT NULL, ends timestamptz, CHECK (ends IS NULL OR ends > begins));`,
     `BEGIN; CREATE TABLE x (a integer PRIMARY KEY); INSERT INTO x SELECT generate_series(1, 3); COMMIT;`,
+    `CREATE TABLE programme (no integer PRIMARY KEY, facts jsonb, span daterange, wild boolean NOT NULL, begins date, ends date,
+       CHECK (facts->>'kind' = 'open'), CHECK (span @> DATE '2024-05-01' OR wild), CHECK ((begins IS NULL) = (ends IS NULL)),
+       CHECK (num_nonnulls(begins, ends) <> 1 AND NOT wild), CHECK (array_length(string_to_array(facts->>'parts', ','), 1) < 9));`,
+    `CREATE TABLE spot (no integer PRIMARY KEY, kind varchar(9) NOT NULL, lamp varchar(9), CHECK (CASE WHEN kind = 'lit' THEN lamp IS NOT NULL ELSE lamp IS NULL END),
+       CHECK (kind SIMILAR TO '[a-z]+'), CHECK (position('@' in kind) = 0), CHECK (kind = lower(kind) AND no % 2 IN (0, 1)));`,
   ],
   mysql: [
     `CREATE TABLE hall (no INT AUTO_INCREMENT PRIMARY KEY, name VARCHAR(40) NOT NULL UNIQUE) ENGINE=InnoDB;`,

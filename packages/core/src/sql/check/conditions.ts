@@ -52,12 +52,25 @@ function told(
   return scriptFinding(code, check.span, all, { span, ...becomes })
 }
 
+/** Signs that follow each other without a gap are one operator: ->> compares nothing. */
+function operatorsJoined(tokens: readonly SqlToken[]): readonly SqlToken[] {
+  const joined: SqlToken[] = []
+  for (const token of tokens) {
+    const last = joined.at(-1)
+    if (token.kind === 'operator' && last?.kind === 'operator' && last.end === token.start)
+      joined[joined.length - 1] = { ...last, text: last.text + token.text, end: token.end }
+    else joined.push(token)
+  }
+  return joined
+}
+
 const isComparison = ({ kind, text }: SqlToken): boolean =>
-  kind === 'operator' && /^(?:[<>]=?|=|<>|!=)$/.test(text)
+  kind === 'operator' && /^(?:[<>]=?|=|<>|!=)-?$/.test(text)
 
 /** a <= b <= c, read as it was meant: a <= b AND b <= c. */
 function chained(condition: Condition): Finding[] {
-  const { tokens, check } = condition
+  const { check } = condition
+  const tokens = operatorsJoined(condition.tokens)
   const ENDS = new Set(['AND', 'OR', 'NOT', '(', ')', ',', 'WHEN', 'THEN', 'ELSE', 'CASE', 'END'])
   let first: SqlToken | undefined
   let middle: SqlToken[] = []

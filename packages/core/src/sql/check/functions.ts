@@ -55,11 +55,21 @@ const LISTED: readonly (readonly [names: string, dialects: string])[] = [
   ],
   ['trunc', 'p'],
   [
-    'date_part date_trunc age make_date strpos split_part starts_with regexp_like regexp_match regexp_matches regexp_replace regexp_count btrim repeat md5 left right array_length array_position cardinality num_nulls num_nonnulls jsonb_typeof json_typeof jsonb_array_length isfinite lower_inf upper_inf isempty int4range int8range numrange daterange tsrange tstzrange text textlen bit_length quote_literal format div scale justify_days array_remove unnest similar_to',
+    'date_part date_trunc age make_date strpos split_part starts_with regexp_like regexp_match regexp_matches regexp_replace regexp_count btrim repeat md5 left right array_length array_position cardinality num_nulls num_nonnulls jsonb_typeof json_typeof jsonb_array_length isfinite lower_inf upper_inf isempty int4range int8range numrange daterange tsrange tstzrange text textlen bit_length quote_literal format div scale justify_days array_remove unnest string_to_array array_to_string regexp_split_to_array regexp_substr regexp_instr to_jsonb json_array_length jsonb_path_exists jsonb_exists jsonb_extract_path_text array_ndims array_lower array_upper array_append gcd lcm width_bucket factorial sin cos tan degrees radians pi cbrt make_time make_interval make_timestamp to_hex encode decode sha256 get_byte bit_count normalize is_normalized host masklen family range_merge overlaps unaccent statement_timestamp transaction_timestamp clock_timestamp timezone',
     'p',
   ],
   ['regexp_replace repeat', 'mo'],
   ['repeat', 'm'],
+  ['isjson json_value json_query openjson left right round ceiling parsename soundex', 's'],
+  ['json_extract json_type json_array_length', 'ml'],
+  [
+    'json_length json_contains soundex regexp_substr regexp_instr uuid_to_bin is_uuid sha2 md5 hex bit_count truncate strcmp insert elt',
+    'm',
+  ],
+  [
+    'json_value json_exists json_query soundex regexp_replace rtrim to_clob sysdate greatest extractvalue bitand',
+    'o',
+  ],
   ['current_date current_timestamp current_time localtimestamp', 'ipmol'],
 ]
 
