@@ -30,6 +30,7 @@ const {
   findings = undefined,
   asked,
   offers = true,
+  hasTables = true,
   marks = undefined,
   readonly = false,
   name = 'diagram',
@@ -41,8 +42,10 @@ const {
   findings?: readonly Finding[] | undefined
   /** The level that is to be reached. */
   asked: Level
-  /** Whether what it leads to may be offered: a card between, what a level asks for, its tables. */
+  /** Whether what it leads to may be offered: a card between, what a level asks for. */
   offers?: boolean
+  /** Whether its tables can be had: not where they are for the student to write. */
+  hasTables?: boolean
   /** What the last check says of elements. */
   marks?: ReadonlyMap<string, Verdict> | undefined
   readonly?: boolean
@@ -554,7 +557,7 @@ function undoRemoval(): void {
         :diagram="diagram"
         :notation="notation"
         :name="name"
-        :has-tables="offers"
+        :has-tables="hasTables"
         :readonly="readonly"
         @load="change"
         @say="say"

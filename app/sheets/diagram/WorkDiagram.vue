@@ -14,6 +14,7 @@ defineExpose({ show: (place: PlaceOnSheet) => board.value?.show(place) })
     :findings="findingsOf.diagram"
     :asked="asked.level"
     :offers="asked.helpLevel === 'practice'"
+    :has-tables="asked.helpLevel === 'practice' || !asked.asked.includes('script')"
     :marks="diagramMarks"
     :readonly="!asked.isOpen"
     :name="asked.title"

@@ -7,6 +7,7 @@ import {
   aloud,
   pasteInto,
   partOf,
+  changeFacts,
   putCardBetween,
   readLine,
   removeElements,
@@ -235,6 +236,14 @@ describe('editing', () => {
     ])
     expect(aloud(diagram).map(({ text }) => text)).toContain('One trip takes along one or more taking parts.')
     expect(diagram.entities[2]!.attributes.map(({ name }) => name)).toEqual(['role'])
+  })
+  it('facts that a card between is given by a sentence stay out of its key', () => {
+    const { diagram } = putCardBetween(PAIR, 'r1', { name: 'Taking part', key: 'both', repeatsBy: null })
+    const bare = changeFacts(diagram, diagram.entities[2]!.id, [])
+    for (const sentence of ['Taking part has seeds', 'Taking part has seeds, remark (may lack)']) {
+      const read = readLine(bare, sentence)
+      expect(read.ok && tables(read.diagram)[2]).toBe('Taking part(trip_number, collector_code) →2')
+    }
   })
   it('a card between that may repeat, and one with a number and the pair once', () => {
     expect(
