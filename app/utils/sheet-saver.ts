@@ -60,7 +60,7 @@ export function makeSheetSaver(
   const base = ref(opened.number)
   const save = shallowRef<SaveState>({ status: 'saved', at: opened.savedAt })
   let timer: ReturnType<typeof setTimeout> | undefined
-  let sending = false
+  let inFlight: Promise<void> | undefined
   /** When the first change came that the server does not have. */
   let unsentSince: number | undefined
   /** What was sent and never answered: the server may have it all the same. */
@@ -135,16 +135,21 @@ export function makeSheetSaver(
     )
   }
 
-  /** Sends what is written, if anything is new. Answers whether the server has it now. */
+  /**
+   * Sends what is written, if anything is new, after what is under way. Answers whether the server has it now.
+   */
   async function send(): Promise<boolean> {
     clearTimeout(timer)
+    if (inFlight) await inFlight
     if (save.value.status === 'conflict') return false
     if (isOnServer()) return true
-    if (sending) {
-      timer = setTimeout(() => void send(), 150)
-      return false
-    }
-    sending = true
+    if (inFlight) return send()
+    inFlight = deliver()
+    await inFlight
+    return isOnServer()
+  }
+
+  async function deliver(): Promise<void> {
     unsentSince = undefined
     const sent = content.value
     const wasOffline = save.value.status === 'offline'
@@ -158,8 +163,7 @@ export function makeSheetSaver(
       if (!isAnswer(error)) unanswered = sent
       fail(error)
     }
-    sending = false
-    return isOnServer()
+    inFlight = undefined
   }
 
   function isOnServer(): boolean {

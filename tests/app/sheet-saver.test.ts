@@ -35,6 +35,23 @@ function saverOf(person: string, answer: (content: string) => Promise<{ number: 
 const saved = (): Promise<{ number: number; savedAt: string }> =>
   Promise.resolve({ number: 1, savedAt: new Date().toISOString() })
 
+describe('who hands in while a save is under way', () => {
+  it('waits for it, and for what was typed since', async () => {
+    const { saver, put } = saverOf(
+      'ada',
+      () =>
+        new Promise(done => setTimeout(() => done({ number: 1, savedAt: new Date().toISOString() }), 500)),
+    )
+    saver.change('a')
+    await vi.advanceTimersByTimeAsync(900)
+    saver.change('ab')
+    const sent = Promise.all([saver.send(), saver.send()])
+    await vi.advanceTimersByTimeAsync(2000)
+    expect(await sent).toEqual([true, true])
+    expect(put.mock.calls.map(([{ content }]) => content)).toEqual(['a', 'ab'])
+  })
+})
+
 describe('a server that does not answer', () => {
   it('counts as one that is not there: the work is kept here, and sent again', async () => {
     const { saver, put } = saverOf('ada', () => new Promise(() => {}))
