@@ -16,10 +16,12 @@ export function useSingleKeys() {
   return useLocalStorage(STORED, true)
 }
 
-/** Acts on the keys of a screen; what they do can be had from the palette as well. */
+/** Acts on the keys of a screen; what they say they do can be had from the palette as well. */
 export function useKeys(keys: () => readonly ScreenKey[]): void {
   const single = useSingleKeys()
-  useActions(() => keys().flatMap(({ key, what, run }) => (run ? [{ label: what, key, run }] : [])))
+  useActions(() =>
+    keys().flatMap(({ key, what, run }) => (run && what !== '' ? [{ label: what, key, run }] : [])),
+  )
   useEventListener(document, 'keydown', (event: KeyboardEvent) => {
     if (event.defaultPrevented || document.querySelector('[role=dialog]')) return
     const pressed = nameOf(event)

@@ -102,9 +102,7 @@ function checkFirst(): void {
   >
     <template v-if="receipt" #body
       ><p class="receipt">
-        {{ sheet.title }}, {{ sheet.course.name }}: received {{ timeInWords(receipt.handedInAt, zone) }},
-        number <strong>{{ handInNumber(receipt.number) }}</strong>. Hand-in {{ receipt.attempt }} of
-        {{ receipt.attempts
+        {{ sheet.title }}, {{ sheet.course.name }}. Hand-in {{ receipt.attempt }} of {{ receipt.attempts
         }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your
         instructor now.
       </p></template

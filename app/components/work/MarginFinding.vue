@@ -13,12 +13,16 @@ const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
 </script>
 
 <template>
-  <article class="note" :class="finding.severity" :data-code="finding.code">
-    <button type="button" class="place" @click="emit('show', { ...finding.place, field: finding.field })">
+  <MarginNote
+    :class="finding.severity"
+    :data-code="finding.code"
+    @press="emit('show', { ...finding.place, field: finding.field })"
+  >
+    <template #head>
       <span class="mark" aria-hidden="true">{{ SIGNS[finding.severity] }}</span>
       <span class="visually-hidden">{{ finding.severity }}: </span>
       <span class="serif">{{ wording(finding).message }}</span>
-    </button>
+    </template>
     <div class="more">
       <button
         v-if="finding.fix"
@@ -40,22 +44,10 @@ const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
         ><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" />
       </details>
     </div>
-  </article>
+  </MarginNote>
 </template>
 
 <style scoped>
-.note {
-  border-top: 1px dotted var(--rule-strong);
-  padding: 9px 0;
-  margin-top: 8px;
-}
-.place {
-  display: flex;
-  gap: 9px;
-  text-align: left;
-  cursor: pointer;
-  line-height: 1.4;
-}
 .mark {
   flex: none;
   width: 18px;

@@ -9,30 +9,16 @@ const isOpen = useSessionStorage(() => `nomenklatura-notes-${what}`, false)
 </script>
 
 <template>
-  <section class="group">
-    <button type="button" class="head" :aria-expanded="isOpen" @click="isOpen = !isOpen">
-      <slot name="head" />
-    </button>
+  <MarginNote :is-open="isOpen" @press="isOpen = !isOpen">
+    <template #head><slot name="head" /></template>
     <button type="button" class="plain small all" @click="isOpen = !isOpen">
       {{ isOpen ? 'Fold' : `Show all ${count}` }}
     </button>
     <div v-if="isOpen" class="within"><slot /></div>
-  </section>
+  </MarginNote>
 </template>
 
 <style scoped>
-.group {
-  border-top: 1px dotted var(--rule-strong);
-  padding: 9px 0;
-  margin-top: 8px;
-}
-.head {
-  display: flex;
-  gap: 9px;
-  text-align: left;
-  cursor: pointer;
-  line-height: 1.4;
-}
 .all {
   margin-left: 27px;
 }

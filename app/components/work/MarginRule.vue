@@ -19,14 +19,14 @@ const place = computed(() => rule.because.find(reason => reason.place)?.place)
 </script>
 
 <template>
-  <article class="note verdict" :data-rule="rule.rule" :data-verdict="rule.verdict">
-    <button type="button" class="place" :aria-expanded="isOpen" @click="isOpen = !isOpen">
+  <MarginNote :data-rule="rule.rule" :data-verdict="rule.verdict" :is-open="isOpen" @press="isOpen = !isOpen">
+    <template #head>
       <VerdictSign :verdict="rule.verdict" :stale="isStale" />
       <span class="serif"
         ><strong>{{ rule.sentence }}</strong
         ><template v-if="isStale"> <span class="soft small">(before your last change)</span></template></span
       >
-    </button>
+    </template>
     <div class="body">
       <p v-if="rule.phrase" class="serif soft">
         The brief: <i>“{{ rule.phrase }}”</i>
@@ -49,22 +49,10 @@ const place = computed(() => rule.because.find(reason => reason.place)?.place)
       </template>
       <button v-else type="button" class="plain small" @click="isOpen = true">Show the evidence</button>
     </div>
-  </article>
+  </MarginNote>
 </template>
 
 <style scoped>
-.note {
-  border-top: 1px dotted var(--rule-strong);
-  padding: 9px 0;
-  margin-top: 8px;
-}
-.place {
-  display: flex;
-  gap: 9px;
-  text-align: left;
-  cursor: pointer;
-  line-height: 1.4;
-}
 .lost {
   color: var(--slate);
   font-weight: 600;
