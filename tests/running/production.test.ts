@@ -104,6 +104,15 @@ describe('production', () => {
 
   let web: ReturnType<typeof npm>
   let worker: ReturnType<typeof npm>
+  async function stopBoth(): Promise<void> {
+    web.child.kill('SIGTERM')
+    worker.child.kill('SIGTERM')
+    const ends = await Promise.race([
+      Promise.all([web.ended, worker.ended]),
+      pause(20_000).then(() => 'still there'),
+    ])
+    expect(ends).not.toBe('still there')
+  }
 
   it('starts before it is migrated, says what is missing, and is ready after', async () => {
     web = npm('start')
@@ -225,6 +234,7 @@ describe('production', () => {
       )
     const before = rows()
     run('pg_dump', '--format=custom', `--file=${backup}`, cluster.url)
+    await stopBoth()
     run(
       'psql',
       '-d',
@@ -232,9 +242,11 @@ describe('production', () => {
       '-c',
       'DROP SCHEMA public CASCADE; DROP SCHEMA jobs CASCADE; CREATE SCHEMA public;',
     )
-    expect((await ask('/api/health')).status).toBe(503)
-    run('pg_restore', '--clean', '--if-exists', '--no-owner', '-d', cluster.url, backup)
+    const restore = ['--clean', '--if-exists', '--no-owner', '--single-transaction']
+    run('pg_restore', ...restore, '-d', cluster.url, backup)
     expect(rows()).toBe(before)
+    web = npm('start')
+    worker = npm('run', 'worker')
     await until('ready', isReady)
   }, 60_000)
 
@@ -261,13 +273,7 @@ describe('production', () => {
   }, 120_000)
 
   it('SIGTERM reaches server and worker, and both end', async () => {
-    web.child.kill('SIGTERM')
-    worker.child.kill('SIGTERM')
-    const ends = await Promise.race([
-      Promise.all([web.ended, worker.ended]),
-      pause(20_000).then(() => 'still there'),
-    ])
-    expect(ends).not.toBe('still there')
+    await stopBoth()
     await expect(ask('/api/health/live')).rejects.toThrow()
   }, 40_000)
 })
