@@ -1,18 +1,17 @@
-import { numberingInWords } from '../dictionary'
-import type { ReferentialAction } from '../schema'
 import { capital, listInWords, plural } from '../language'
 import { amountInWords, isDemanded } from './amounts'
+import { DELETED, UPDATED } from './becomes-in-words'
 import {
   findEntityById,
   ownersOf,
   type Diagram,
-  type DiagramAttribute,
   type DiagramEnd,
   type DiagramEntity,
   type DiagramKinds,
   type DiagramRelationship,
-  type Level,
 } from './document'
+import { asOneWord, factInWords, factMarks } from './fact-in-words'
+import { linesFrom, type Seen } from './line/far-end'
 
 /** One sentence of a diagram, with the element it speaks of. */
 export interface Sentence {
@@ -34,7 +33,22 @@ export function aloud(diagram: Diagram): Sentence[] {
       element: kinds.id,
       text: `${capital(one(nameOf(diagram, kinds.general)))} ${kindsInWords(kinds)} ${listInWords(kinds.special.map(other => nameOf(diagram, other)))}.`,
     })),
+    // What speaks of a line stands behind it.
+    ...diagram.entities.flatMap(entity =>
+      entity.uniques.filter(set => !isOfFacts(entity, set)).map(set => noTwo(diagram, entity, set)),
+    ),
   ]
+}
+
+const isOfFacts = ({ attributes }: DiagramEntity, set: readonly string[]): boolean =>
+  set.every(id => attributes.some(fact => fact.id === id))
+
+function noTwo(diagram: Diagram, entity: DiagramEntity, set: readonly string[]): Sentence {
+  const members = listInWords(set.map(id => memberName(diagram, entity, id)))
+  return {
+    element: entity.id,
+    text: `No two ${plural((entity.name.trim() || 'of these').toLowerCase())} have the same ${members}.`,
+  }
 }
 
 /** "is one of", "may be any of": whether each must be one of the kinds, and only one. */
@@ -52,91 +66,50 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   const identifiers = entity.attributes
     .filter(({ identifies }) => identifies)
     .map(attribute => attribute.name)
-  const owners = ownersOf(diagram, entity.id).map(
-    ({ end }) => end.role || nameOf(diagram, end.entity).toLowerCase(),
-  )
+  const owners = ownersOf(diagram, entity.id).map(({ end }) => nameOf(diagram, end.entity).toLowerCase())
   const facts = entity.attributes.filter(
     fact => !fact.identifies || factMarks(fact, diagram.level).length > 0,
   )
+  const within = owners.length > 0 ? ` within ${listInWords(owners)}` : ''
+  const told = identifiers.length > 0 ? `${listInWords(identifiers)}${within}` : listInWords(owners)
   return [
-    say(
-      identifiers.length === 0 && owners.length === 0
-        ? `${name} is identified by nothing yet.`
-        : `${name} is identified by ${listInWords(identifiers.length > 0 ? identifiers : owners)}${identifiers.length > 0 && owners.length > 0 ? ` within ${listInWords(owners)}` : ''}.`,
-    ),
-    ...entity.uniques.map(set =>
-      say(
-        `No two ${plural(name.toLowerCase())} have the same ${listInWords(set.map(id => memberName(diagram, entity, id)))}.`,
-      ),
-    ),
+    ...(told === '' ? [] : [say(`${name} is identified by ${told}.`)]),
     ...(facts.length > 0
       ? [say(`${name} has ${listInWords(facts.map(fact => factInWords(fact, diagram.level)))}.`)]
       : []),
+    ...(told === '' ? [say(`${name} is identified by nothing yet.`)] : []),
+    ...entity.uniques.filter(set => isOfFacts(entity, set)).map(set => noTwo(diagram, entity, set)),
   ]
 }
 
 /** A fact by its name, a relationship by what it leads to. */
 function memberName(diagram: Diagram, entity: DiagramEntity, id: string): string {
   const fact = entity.attributes.find(attribute => attribute.id === id)
-  const far = diagram.relationships
-    .find(relationship => relationship.id === id)
-    ?.ends.find(end => end.entity !== entity.id)
-  return fact?.name ?? (far ? far.role || nameOf(diagram, far.entity).toLowerCase() : 'something else')
+  const line = linesFrom(diagram, entity.id).find(({ relationship }) => relationship.id === id)
+  return fact?.name ?? (line ? farName(diagram, line, name => name) : 'something else')
 }
 
-/** A fact with its marks in brackets, as the entry line reads them. */
-function factInWords(fact: DiagramAttribute, level: Level): string {
-  const marks = factMarks(fact, level)
-  return marks.length > 0 ? `${fact.name} (${marks.join(', ')})` : fact.name
+/** What a line leads to, in one or many; where another leads to what is called so as well, with its verb. */
+function farName(diagram: Diagram, { relationship, at }: Seen, many: (name: string) => string): string {
+  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const name = called(relationship.ends[1 - at]!)
+  const twins = linesFrom(diagram, relationship.ends[at]!.entity).filter(
+    other => called(other.relationship.ends[1 - other.at]!) === name,
+  )
+  const verb = at === 0 ? relationship.name : relationship.back
+  return twins.length > 1 && verb !== '' ? `${many(name)} it ${verb}` : many(name)
 }
 
-/** What there is to say of a fact at a level: its type from the logical one on, whether it must be there at the physical one. */
-function factMarks(fact: DiagramAttribute, level: Level): string[] {
-  const { several: isSeveral, derived, parts, required, identifies, numbering, note } = fact
-  const isPhysical = level === 'physical'
-  const marks = [
-    isSeveral ? 'several' : '',
-    derived ? 'worked out' : '',
-    parts.length > 0 ? `parts ${parts.join(' + ')}` : '',
-    required === false ? 'may lack' : '',
-    isPhysical && required === true && !identifies ? 'required' : '',
-    level === 'conceptual' ? '' : `${fact.type} ${fact.size.replace(',', ' ')}`.trim(),
-    isPhysical && numbering ? numberingInWords(numbering) : '',
-    isPhysical && fact.default ? `default ${said(fact.default)}` : '',
-    note ? `note ${said(note)}` : '',
-  ]
-  return marks.filter(mark => mark !== '')
-}
-
-/** As one word of the entry line. */
-const said = (text: string): string =>
-  /^[^\s,;()+"“”«»]+$/u.test(text) ? text : `“${text.replace(/["“”«»]/gu, '’').replace(/\s+/g, ' ')}”`
-
-function aboutRelationship(
-  diagram: Diagram,
-  { name, back, ends, attributes }: DiagramRelationship,
-): string[] {
+function aboutRelationship(diagram: Diagram, relationship: DiagramRelationship): string[] {
+  const { name, back, ends, attributes } = relationship
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
   const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
   const carried =
     attributes.length > 0
       ? [`It carries ${listInWords(attributes.map(fact => factInWords(fact, diagram.level)))}.`]
       : []
-  const takesPart = (end: DiagramEnd): string => {
-    if (end.least === null) return ''
-    return isDemanded(end) ? `; every ${called(end)} takes part` : `; ${one(called(end))} need not take part`
-  }
-  if (ends.length > 2) {
-    return [
-      `${capital(listInWords(ends.map(called)))} meet in ${name || 'something without a name'}.`,
-      ...ends.map(
-        (end, i) =>
-          `For one ${listInWords(ends.filter((_, j) => j !== i).map(called))}: ${end.most === null ? 'an open number of' : end.most} ${end.most === 'one' ? called(end) : plural(called(end))}${takesPart(end)}.`,
-      ),
-      ...carried,
-    ]
-  }
-  const as = ({ role }: DiagramEnd): string => (role.trim() === '' ? '' : ` as ${said(role.trim())}`)
+  if (ends.length > 2) return [...aboutMeeting(diagram, name, ends), ...carried]
+  const as = ({ role }: DiagramEnd): string => (role.trim() === '' ? '' : ` as ${asOneWord(role.trim())}`)
   const card = (end: DiagramEnd): string => nameOf(diagram, end.entity).toLowerCase()
   const from = (end: DiagramEnd): string => `One ${card(end)}${as(end)}`
   const to = (end: DiagramEnd): string =>
@@ -146,32 +119,40 @@ function aboutRelationship(
     `${from(b)} ${back || 'goes with'} ${to(a)}.`,
     ...carried,
     ...(diagram.level === 'physical'
-      ? [a, b].flatMap((end, i) => actionsInWords(end, called(end), called(i === 0 ? b : a)))
+      ? ([0, 1] as const).flatMap(at =>
+          actionsInWords(ends[at]!, called(ends[at]!), farName(diagram, { relationship, at }, plural)),
+        )
       : []),
+  ]
+}
+
+/** What three and more meet in: for one each of the others how many there are, and who takes part. */
+function aboutMeeting(diagram: Diagram, verb: string, ends: readonly DiagramEnd[]): string[] {
+  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const name = verb || 'something without a name'
+  const many = ({ most }: DiagramEnd): boolean => most !== 'one'
+  return [
+    `${capital(listInWords(ends.map(end => `${nameOf(diagram, end.entity).toLowerCase()}${end.role === '' ? '' : ` as ${end.role}`}`)))} meet in ${name}.`,
+    ...ends.map(
+      (end, i) =>
+        `For ${listInWords(ends.filter((_, j) => j !== i).map(other => `one ${called(other)}`))}: ${amountInWords({ ...end, least: null })} ${many(end) ? plural(called(end)) : called(end)} in ${name}.`,
+    ),
+    ...ends
+      .filter(({ least }) => least !== null)
+      .map(end =>
+        isDemanded(end)
+          ? `Every ${called(end)} takes part in ${name}.`
+          : `${capital(one(called(end)))} need not take part in ${name}.`,
+      ),
   ]
 }
 
 /** What becomes of the others: "When a trip is deleted, its accessions are deleted too." */
 function actionsInWords({ onDelete, onUpdate }: DiagramEnd, single: string, other: string): string[] {
   return [
-    ...(onDelete ? [`When ${one(single)} is deleted, its ${plural(other)} ${DELETED[onDelete]}.`] : []),
-    ...(onUpdate
-      ? [`When the key of ${one(single)} changes, its ${plural(other)} ${UPDATED[onUpdate]}.`]
-      : []),
+    ...(onDelete ? [`When ${one(single)} is deleted, its ${other} ${DELETED[onDelete]}.`] : []),
+    ...(onUpdate ? [`When the key of ${one(single)} changes, its ${other} ${UPDATED[onUpdate]}.`] : []),
   ]
-}
-
-const DELETED: Readonly<Record<ReferentialAction, string>> = {
-  'no action': 'must be gone by then',
-  'restrict': 'prevent it',
-  'cascade': 'are deleted too',
-  'set null': 'name none any more',
-  'set default': 'take their default',
-}
-const UPDATED: Readonly<Record<ReferentialAction, string>> = {
-  ...DELETED,
-  'no action': 'must name it no more by then',
-  'cascade': 'follow',
 }
 
 /**

@@ -43,6 +43,7 @@ export {
   removeElements,
 } from './edit'
 export { betweenName, putCardBetween, type BetweenChoice } from './between'
+export { completions, type Completion } from './line/complete'
 export { readLine, type LineRead } from './line/line'
 export { wordsOf } from './line/words'
 export { typeWritten } from './type-written'

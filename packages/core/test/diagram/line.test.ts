@@ -8,6 +8,7 @@ import {
   pasteInto,
   partOf,
   changeFacts,
+  completions,
   putCardBetween,
   readLine,
   removeElements,
@@ -127,6 +128,113 @@ describe('the sentences of the entry line', () => {
       isTotal: false,
       isDisjoint: false,
     })
+  })
+  it('a further key is said in the ways of a course, with facts and with what lines lead to', () => {
+    const before = [
+      'Crate has number, colour, size',
+      'A crate stands in exactly one hall',
+      'A crate is lent to at most one person',
+    ]
+    const expected = [['e1.2', 'e1.3']]
+    for (const line of [
+      'No two crates have the same colour and size',
+      'no two crates share colour and size',
+      'An alternate key of crate is colour and size',
+      'the candidate key of Crate is colour, size',
+      'colour and size of a crate are unique together',
+    ])
+      expect(made(...before, line).entities[0]!.uniques, line).toEqual(expected)
+    expect(made(...before, 'No two crates have the same hall and colour').entities[0]!.uniques).toEqual([
+      ['r1', 'e1.2'],
+    ])
+    expect(refused('No two crates share hall', made('Crate has number', 'Hall has number'))).toMatch(
+      /No line leads from Crate to Hall yet/,
+    )
+    expect(refused('No two crates differ', made(...before))).toMatch(/no two trips have the same/)
+    const twice = made(...before, 'A crate was made in exactly one hall')
+    expect(refused('No two crates have the same hall and colour', twice)).toMatch(/add "it" and the verb/)
+    const read = readLine(twice, 'No two crates have the same hall it was made in and colour')
+    expect(read.ok && read.diagram.entities[0]!.uniques).toEqual([['r3', 'e1.2']])
+  })
+  it('what becomes of those that refer is said, and by which line where there are several', () => {
+    const before = ['A crate stands in exactly one hall']
+    const on = (line: string, ...more: readonly string[]): unknown =>
+      made(...before, ...more, line).relationships.flatMap(({ ends }) =>
+        ends.flatMap(({ onDelete, onUpdate }) => onDelete ?? (onUpdate ? `update ${onUpdate}` : [])),
+      )
+    expect(on('When a hall is deleted, its crates are deleted too')).toEqual(['cascade'])
+    expect(on('If a hall is removed, the crates prevent it')).toEqual(['restrict'])
+    expect(on('When a hall is deleted, its crates name none any more')).toEqual(['set null'])
+    expect(on('When the key of a hall changes, its crates follow')).toEqual(['update cascade'])
+    const twice = made(...before, 'Crate was made in one hall; hall makes many crates')
+    expect(refused('When a hall is deleted, its crates go too', twice)).toMatch(/Several lines lead/)
+    const read = readLine(twice, 'When a hall is deleted, the crates it makes go too')
+    expect(read.ok && read.diagram.relationships[1]!.ends[1]!.onDelete).toBe('cascade')
+    expect(refused('When a hall is deleted, its crates sing', made(...before))).toMatch(/are deleted too, or/)
+    expect(refused('When a hall burns, its crates go too', made(...before))).toMatch(/a trip is deleted/)
+  })
+  it('where three meet the ends are answered one by one', () => {
+    const before = 'Garden, Accession and Keeper meet in loan'
+    const { ends } = made(
+      before,
+      'For one garden and one accession: at most one keeper in loan',
+      'For each keeper and garden there are many accessions',
+      'Every keeper takes part in loan',
+      'a garden need not take part in loan',
+    ).relationships[0]!
+    expect(ends.map(({ least, most }) => [least, most])).toEqual([
+      [0, null],
+      [null, 'many'],
+      [1, 'one'],
+    ])
+    expect(refused('For one garden and one crate: one keeper', made(before))).toMatch(/meet nowhere yet/)
+    expect(refused('For one garden and one accession: keeper', made(before))).toMatch(/how many/)
+    expect(refused('For one garden', made(before))).toMatch(/for one garden and one accession: at most/)
+  })
+  it('each thing is taken away by a sentence, and a fact is renamed', () => {
+    const before = [
+      'Crate has number, colour, size',
+      'A crate stands in exactly one hall; a hall holds many crates',
+      'Hall is one of Shed, Cellar',
+      'No two crates have the same colour and size',
+    ]
+    expect(made(...before, 'remove the size of crate').entities[0]).toMatchObject({
+      attributes: [{ name: 'number' }, { name: 'colour' }],
+      uniques: [],
+    })
+    expect(made(...before, 'remove colour from Crate').entities[0]!.attributes).toHaveLength(2)
+    for (const line of ['crate stands in hall', 'a hall holds crates', 'stands in'])
+      expect(made(...before, `remove ${line}`).relationships, line).toEqual([])
+    expect(made(...before, 'remove the kinds of hall').kinds).toEqual([])
+    expect(
+      made(...before, 'remove no two crates have the same size and colour').entities[0]!.uniques,
+    ).toEqual([])
+    expect(made(...before, 'rename colour of crate to paint').entities[0]!.attributes[1]!.name).toBe('paint')
+    expect(refused('rename colour of crate to size', made(...before))).toMatch(/is there already/)
+    expect(refused('remove weight of crate', made(...before))).toMatch(/no fact called weight/)
+    expect(refused('remove kinds of crate', made(...before))).toMatch(/has no kinds/)
+  })
+  it('a relation as it is written is a card with its facts', () => {
+    const read = readLine(EMPTY_DIAGRAM, 'Dispatch line (number, quantity (decimal 6 2, may lack))')
+    expect(read.ok && read.made).toEqual([
+      'new entity Dispatch line',
+      'Dispatch line has number (identifier), quantity (may lack, decimal 6 2)',
+    ])
+    expect(refused('Trip (number, (tasty)')).toMatch(/fact|bracket/)
+  })
+  it('completes names, amounts, phrases, facts and marks; nothing that is written whole', () => {
+    const diagram = made('"Dispatch line" has number, quantity', 'Drawer has width')
+    const offered = (line: string): string[] => completions(diagram, line).map(({ text }) => text)
+    expect(offered('d')).toEqual(['"Dispatch line"', 'Drawer'])
+    expect(offered('Drawer holds a')).toEqual(['at most one', 'any number of'])
+    expect(completions(diagram, 'Drawer holds at m')).toEqual([{ text: 'at most one', start: 13 }])
+    expect(offered('Drawer is id')).toEqual(['is identified by'])
+    expect(offered('Drawer is identified by w')).toEqual(['width', 'within'])
+    expect(offered('Drawer has depth (m')).toEqual(['may lack'])
+    expect(offered('Drawer has depth (may lack, d')).toEqual(['default', 'decimal 8 2', 'date'])
+    expect(offered('Drawer has width; n')).toEqual(['no two'])
+    for (const line of ['', 'Drawer', 'Drawer ', 'Drawer holds many', '"Dispatch line"', 'Drawer has ('])
+      expect(offered(line), line).toEqual([])
   })
   it('the longest known name wins, without regard to case and number', () => {
     const diagram = made('"Dispatch line" has number', 'Dispatch has number')

@@ -1,4 +1,5 @@
-import { factList, type Fact, type Read } from './sentence'
+import type { Fact, Read } from './read'
+import { factList } from './sentence'
 import { wordsOf } from './words'
 
 /** One fact as it is typed on a card: "width (may lack, decimal 6 2)". */

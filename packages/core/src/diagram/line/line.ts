@@ -4,7 +4,6 @@ import { isNotYetToldApart, type Diagram, type DiagramRelationship } from '../do
 import {
   addEntity,
   changeEnd,
-  changeEntity,
   changeFacts,
   changeRelationship,
   factsOf,
@@ -12,10 +11,17 @@ import {
   isSameName,
   newFact,
   relate,
-  removeElements,
 } from '../edit'
+import { factInWords } from '../fact-in-words'
+import { writeAcross, writeTakesPart } from './across'
+import { writeAlike } from './alike'
 import type { NameRead } from './names'
-import { readSentence, splitAtComma, type Fact, type LineFault, type Sentence } from './sentence'
+import type { Fact, LineFault } from './read'
+import { writeRemoval } from './removal'
+import { writeRename } from './rename'
+import { readSentence, splitAtComma, type Sentence } from './sentence'
+import { writeBecomes } from './what-becomes'
+import type { Written } from './written'
 import { isSign, wordsOf, type Word } from './words'
 
 /** What a line of the entry makes of a diagram, or where it cannot be read. */
@@ -83,11 +89,28 @@ class LineWriter {
         return this.meet(sentence)
       case 'kinds':
         return this.kinds(sentence)
+      case 'alike':
+        return this.alike(sentence)
+      case 'becomes':
+        return this.take(writeBecomes(this.diagram, sentence))
+      case 'across':
+        return this.take(writeAcross(this.diagram, sentence))
+      case 'takes part':
+        return this.take(writeTakesPart(this.diagram, sentence))
       case 'rename':
-        return this.rename(sentence.of, sentence.to)
-      case 'remove':
-        return this.remove(sentence.of)
+        return this.take(writeRename(this.diagram, sentence))
+      default:
+        return this.take(writeRemoval(this.diagram, sentence))
     }
+  }
+
+  /** Takes over what a sentence made; answers why it made nothing. */
+  private take(written: Written): string | null {
+    if ('refusal' in written) return written.refusal
+    this.diagram = written.diagram
+    this.said.push(...written.said)
+    for (const id of written.touched) this.touched.add(id)
+    return null
   }
 
   /** The id of an entity that is named, made where it is new. */
@@ -115,15 +138,17 @@ class LineWriter {
     backAmount,
   }: Extract<Sentence, { kind: 'ends' }>): string | null {
     const [a, b] = [this.entity(from), this.entity(to)]
+    // As it is said aloud of a line that has no verb yet.
+    const named = isSameName(verb, 'goes with') ? '' : verb
     if (a === b && fromRole === '' && toRole === '')
       return `${this.nameOf(a)} with itself needs roles: ${this.nameOf(a)} as parent … ${this.nameOf(a)} as child.`
-    const found = this.questionOf(a, b, verb, fromRole, toRole)
+    const found = this.questionOf(a, b, named, fromRole, toRole)
     const id = found?.id ?? this.newRelationship(a, b)
     const relationship = this.diagram.relationships.find(other => other.id === id)!
     if (relationship.given) return 'That relationship is given by the exercise.'
     const isForward = !found || found.isForward
     const [near, far] = isForward ? [0, 1] : [1, 0]
-    this.diagram = changeRelationship(this.diagram, id, isForward ? { name: verb } : { back: verb })
+    this.diagram = changeRelationship(this.diagram, id, isForward ? { name: named } : { back: named })
     if (backAmount) this.diagram = changeEnd(this.diagram, id, near, backAmount)
     this.diagram = changeEnd(this.diagram, id, far, { ...amount, ...(toRole === '' ? {} : { role: toRole }) })
     if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
@@ -178,19 +203,37 @@ class LineWriter {
   private facts(of: NameRead, facts: readonly Fact[]): string | null {
     const id = this.entity(of)
     return (
-      this.addFacts(id, facts) ??
-      (this.said.push(`${this.nameOf(id)} has ${facts.map(({ name }) => name).join(', ')}`), null)
+      this.addFacts(id, facts) ?? (this.said.push(`${this.nameOf(id)} has ${this.inWords(id, facts)}`), null)
     )
   }
 
-  private carries(of: string, facts: readonly Fact[]): string | null {
-    const found = this.diagram.relationships.find(({ name, back, table }) =>
-      [name, back, table ?? ''].some(text => isSameName(text, of)),
-    )!
+  private carries(of: DiagramRelationship | null, facts: readonly Fact[]): string | null {
+    const id = of?.id ?? this.lastSpoken()
+    if (id === undefined) return 'It: which relationship? Its verb phrase stands before "carries".'
+    const { name = '', back = '' } = this.diagram.relationships.find(other => other.id === id) ?? {}
     return (
-      this.addFacts(found.id, facts) ??
-      (this.said.push(`${of} carries ${facts.map(({ name }) => name).join(', ')}`), null)
+      this.addFacts(id, facts) ??
+      (this.said.push(`${name || back || 'it'} carries ${this.inWords(id, facts)}`), null)
     )
+  }
+
+  /** The facts as they stand now, with what tells their card apart, marks and types. */
+  private inWords(owner: string, facts: readonly Fact[]): string {
+    return factsOf(this.diagram, owner)
+      .filter(({ name }) => facts.some(fact => isSameName(fact.name, name)))
+      .map(fact => factInWords(fact, 'physical', true))
+      .join(', ')
+  }
+
+  /** The relationship that this line spoke of last, or else the one that was made last. */
+  private lastSpoken(): string | undefined {
+    return [...this.spoken].at(-1) ?? this.diagram.relationships.at(-1)?.id
+  }
+
+  private alike({ of, by }: Extract<Sentence, { kind: 'alike' }>): string | null {
+    if (of.entity?.given) return `${of.entity.name} is given by the exercise; yours begin beside it.`
+    const id = this.entity(of)
+    return this.take(writeAlike(this.diagram, id, by))
   }
 
   /** New facts are added, known ones get the marks. The first of an entity is what tells it apart. */
@@ -257,10 +300,13 @@ class LineWriter {
     this.touched.add(relationship.id)
   }
 
-  private meet({ names, name }: Extract<Sentence, { kind: 'meet' }>): string | null {
+  private meet({ names, roles, name }: Extract<Sentence, { kind: 'meet' }>): string | null {
     const ends = names.map(other => this.entity(other))
     const { diagram, id } = relate(this.diagram, ends, { name })
-    this.diagram = diagram
+    this.diagram = roles.reduce(
+      (next, role, at) => (role ? changeEnd(next, id, at, { role }) : next),
+      diagram,
+    )
     this.said.push(`${names.map(other => other.name).join(', ')} meet in ${name}`)
     this.touched.add(id)
     return null
@@ -277,26 +323,6 @@ class LineWriter {
     }
     this.said.push(`kinds of ${this.nameOf(general)}: ${kinds.map(kind => this.nameOf(kind)).join(', ')}`)
     this.touched.add(id)
-    return null
-  }
-
-  private rename({ entity }: NameRead, to: string): string | null {
-    if (entity!.given) return `${entity!.name} is given by the exercise.`
-    const twin = this.diagram.entities.find(other => other !== entity && isSameName(other.name, to))
-    if (twin) return `${twin.name} is there already.`
-    this.diagram = changeEntity(this.diagram, entity!.id, { name: to })
-    this.said.push(`${entity!.name} will be called ${to}`)
-    this.touched.add(entity!.id)
-    return null
-  }
-
-  private remove({ entity }: NameRead): string | null {
-    if (entity!.given) return `${entity!.name} is given by the exercise and cannot be removed.`
-    const { diagram, relationships } = removeElements(this.diagram, [entity!.id])
-    this.diagram = diagram
-    this.said.push(
-      `${entity!.name}${relationships > 0 ? ` and ${relationships} relationship${relationships > 1 ? 's' : ''}` : ''} removed`,
-    )
     return null
   }
 

@@ -60,6 +60,12 @@ function wordsTaken(parts: readonly string[], words: readonly Word[]): number {
   return matches(parts, words) ? parts.length : 0
 }
 
+/** Whether all of these words are that name, in one or in many. */
+export const isCalled = (name: string, words: readonly Word[]): boolean => {
+  const parts = name.trim().toLowerCase().split(/\s+/)
+  return name.trim() !== '' && words.length > 0 && wordsTaken(parts, words) === words.length
+}
+
 /** A name in the plural as it is called in the singular: "dispatch lines" is Dispatch line. */
 export function singular(name: string): string {
   const at = name.lastIndexOf(' ') + 1

@@ -1,11 +1,19 @@
 import { isDemanded } from '../amounts'
-import type { DiagramAttribute, DiagramEnd, DiagramEntity, DiagramRelationship } from '../document'
+import type { DiagramRelationship } from '../document'
+import { isSameName } from '../edit'
+import { readAcross, readTakesPart, type Across, type TakesPart } from './across'
+import { readAlike, type Alike } from './alike'
+import { firstAmount, type AmountAt } from './amount'
 import { numberingFrom } from '../../dictionary'
 import { typeWritten } from '../type-written'
 import { afterArticle, knownName, readName, singular, type NameRead } from './names'
+import { fault, faultAtEnd, read, type Amount, type Fact, type Known, type Read } from './read'
+import { readRemoval, type Removal } from './removal'
+import { readRename, type Rename } from './rename'
+import { readBecomes, type Becomes } from './what-becomes'
 import { readIsA, readKeyOf, readRatio, wholeName, withoutPossessive, type Ratio } from './other-forms'
-import { notOfName, numberSaid, plainWords, withoutNegation } from './plain-words'
-import { findPhrase, isSign, isWord, textOf, type Word } from './words'
+import { notOfName, plainWords, withoutNegation } from './plain-words'
+import { findPhrase, groupsOf, isSign, isWord, textOf, type Word } from './words'
 
 /** What one sentence of the entry line asks for. */
 export type Sentence =
@@ -21,7 +29,8 @@ export type Sentence =
       readonly backAmount: Amount | null
     }
   | { readonly kind: 'facts'; readonly of: NameRead; readonly facts: readonly Fact[] }
-  | { readonly kind: 'carries'; readonly of: string; readonly facts: readonly Fact[] }
+  /** `of` null: the relationship that was spoken of last. */
+  | { readonly kind: 'carries'; readonly of: DiagramRelationship | null; readonly facts: readonly Fact[] }
   | {
       readonly kind: 'told'
       readonly of: NameRead
@@ -29,7 +38,13 @@ export type Sentence =
       /** The cards within which it is identified: of a card between, both. */
       readonly within: readonly NameRead[]
     }
-  | { readonly kind: 'meet'; readonly names: readonly NameRead[]; readonly name: string }
+  | {
+      readonly kind: 'meet'
+      readonly names: readonly NameRead[]
+      /** What each is called in it; empty where its own name will do. */
+      readonly roles: readonly string[]
+      readonly name: string
+    }
   | {
       readonly kind: 'kinds'
       readonly of: NameRead
@@ -37,39 +52,13 @@ export type Sentence =
       readonly isDisjoint: boolean
       readonly special: readonly NameRead[]
     }
-  | { readonly kind: 'rename'; readonly of: NameRead; readonly to: string }
-  | { readonly kind: 'remove'; readonly of: NameRead }
+  | Alike
+  | Becomes
+  | Across
+  | TakesPart
+  | Rename
+  | Removal
 
-export type Amount = Pick<DiagramEnd, 'least' | 'most'>
-export interface Fact extends Partial<Omit<DiagramAttribute, 'id' | 'name'>> {
-  readonly name: string
-}
-
-/** What cannot be read, where, and what was looked for. */
-export interface LineFault {
-  readonly start: number
-  readonly end: number
-  readonly message: string
-}
-export type Read<T> =
-  { readonly ok: true; readonly value: T } | { readonly ok: false; readonly fault: LineFault }
-
-export interface Known {
-  readonly entities: readonly DiagramEntity[]
-  readonly relationships: readonly DiagramRelationship[]
-}
-
-const AMOUNTS: readonly { readonly words: readonly string[]; readonly amount: Amount }[] = [
-  { words: ['exactly', 'one'], amount: { least: 1, most: 'one' } },
-  { words: ['at', 'most', 'one'], amount: { least: 0, most: 'one' } },
-  { words: ['one', 'or', 'more'], amount: { least: 1, most: 'many' } },
-  { words: ['at', 'least', 'one'], amount: { least: 1, most: 'many' } },
-  { words: ['many', ',', 'at', 'least', 'one'], amount: { least: 1, most: 'many' } },
-  { words: ['any', 'number', 'of'], amount: { least: 0, most: 'many' } },
-  { words: ['possibly', 'no'], amount: { least: 0, most: null } },
-  { words: ['one'], amount: { least: null, most: 'one' } },
-  { words: ['many'], amount: { least: null, most: 'many' } },
-]
 /** How it is said by what one is known from another. */
 const TOLD_PHRASES = [
   ['is', 'identified', 'by'],
@@ -79,19 +68,15 @@ const TOLD_PHRASES = [
 
 const AMOUNT_WORDS = 'exactly one, at most one, one or more, many'
 
-const fault = (words: readonly Word[], message: string): { ok: false; fault: LineFault } => ({
-  ok: false,
-  fault: { start: words[0]?.start ?? 0, end: words.at(-1)?.end ?? 0, message },
-})
-const read = <T>(value: T): { ok: true; value: T } => ({ ok: true, value })
-
 /**
  * Reads one sentence (its words without the semicolon). The more particular forms are tried first: "is one
  * of" is never an amount.
  */
 export function readSentence(known: Known, written: readonly Word[]): Read<Sentence> {
   if (isWord(written[0], 'rename')) return readRename(known, written)
-  if (isWord(written[0], 'remove') && written.length > 1) return readRemove(known, written)
+  if (isWord(written[0], 'remove') && written.length > 1) return readRemoval(known, written)
+  const own = readOwnForms(known, written)
+  if (own) return own
   const positive = withoutNegation(plainWords(written))
   if ('refused' in positive)
     return fault(
@@ -99,6 +84,11 @@ export function readSentence(known: Known, written: readonly Word[]): Read<Sente
       `I do not read "${textOf(positive.refused)}" here. Say how many there are: ${AMOUNT_WORDS}.`,
     )
   return readPositive(known, positive.words)
+}
+
+/** What is said of lines and keys in forms of its own, before negations are looked at: "no two" denies nothing. */
+function readOwnForms(known: Known, words: readonly Word[]): Read<Sentence> | undefined {
+  return readAlike(known, words) ?? readBecomes(words) ?? readAcross(words) ?? readTakesPart(words)
 }
 
 function readPositive(known: Known, words: readonly Word[]): Read<Sentence> {
@@ -123,7 +113,20 @@ function readPositive(known: Known, words: readonly Word[]): Read<Sentence> {
   if (has > 0) return readFacts(known, own, has)
   const carries = findPhrase(own, ['carries'])
   if (carries > 0) return readCarries(known, own, carries)
-  return notRead(known, own)
+  return readBracketed(known, own) ?? notRead(known, own)
+}
+
+/** `Trip (number, date)`: the facts of a card, as relations are written. */
+function readBracketed({ entities }: Known, words: readonly Word[]): Read<Sentence> | undefined {
+  const open = words.findIndex(word => isSign(word) && word.text === '(')
+  const close = open < 1 ? 0 : closingOf(words, open)
+  if (close === -1) return { ok: false, fault: notClosed(words, open) }
+  if (close !== words.length - 1 || open < 1) return undefined
+  const name = words.slice(0, open)
+  const of = notOfName(name).length > 0 ? undefined : readName(entities, name, true)
+  const facts = factList(words.slice(open + 1, -1))
+  if (!of) return undefined
+  return facts.ok ? read({ kind: 'facts', of, facts: facts.value }) : facts
 }
 
 function notRead({ entities }: Known, words: readonly Word[]): Read<Sentence> {
@@ -162,12 +165,6 @@ function isJoined(words: readonly Word[], at: number): boolean {
   )
 }
 
-interface AmountAt {
-  readonly at: number
-  readonly length: number
-  readonly amount: Amount
-}
-
 /** "must belong to a diver": one of a known card behind a verb that is no "has". */
 function articleAmount({ entities }: Known, words: readonly Word[]): AmountAt | undefined {
   const at = words.findIndex((word, i) => i > 1 && isWord(word, 'a', 'an'))
@@ -199,37 +196,6 @@ function readIsKind(
     : fault(special, 'I look for the name of an entity first.')
 }
 
-/** At least two, two or more, at most three, exactly two. */
-function numberedAmount(words: readonly Word[], at: number): AmountAt | undefined {
-  const [first, second, third] = [words[at], words[at + 1], words[at + 2]]
-  const [a, c] = [numberSaid(first), numberSaid(third)]
-  if (isWord(first, 'at') && isWord(second, 'least') && c !== undefined)
-    return { at, length: 3, amount: { least: c, most: 'many' } }
-  if (a !== undefined && isWord(second, 'or') && isWord(third, 'more'))
-    return { at, length: 3, amount: { least: a, most: 'many' } }
-  if (isWord(first, 'at') && isWord(second, 'most') && c !== undefined)
-    return { at, length: 3, amount: { least: 0, most: c } }
-  const b = numberSaid(second)
-  if (isWord(first, 'up') && isWord(second, 'to') && c !== undefined)
-    return { at, length: 3, amount: { least: 0, most: c } }
-  return isWord(first, 'exactly') && b !== undefined
-    ? { at, length: 2, amount: { least: b, most: b } }
-    : undefined
-}
-
-/** The first amount from a position on, the longest that stands there. */
-function firstAmount(words: readonly Word[], from: number): AmountAt | undefined {
-  for (let at = from; at < words.length; at++) {
-    const numbered = numberedAmount(words, at)
-    if (numbered) return numbered
-    const found = AMOUNTS.filter(({ words: phrase }) =>
-      phrase.every((text, i) => isWord(words[at + i], text) || (text === ',' && words[at + i]?.text === ',')),
-    ).toSorted((a, b) => b.words.length - a.words.length)[0]
-    if (found) return { at, length: found.words.length, amount: found.amount }
-  }
-  return undefined
-}
-
 function readEnds(
   { entities }: Known,
   words: readonly Word[],
@@ -259,14 +225,7 @@ function readEnds(
     return fault(amountWords, '"may" says it can be none: with it stands "at most one" or "any number of".')
   const rest = afterArticle(words.slice(at + length))
   if (rest.length === 0)
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: `After ${textOf(amountWords)} I look for what: the name of an entity.`,
-      },
-    }
+    return faultAtEnd(words, `After ${textOf(amountWords)} I look for what: the name of an entity.`)
   const as = rest.findIndex((word, i) => i > 0 && isWord(word, 'as'))
   const named = as > 0 ? rest.slice(0, as) : rest
   const to = readName(entities, named, true)
@@ -315,10 +274,20 @@ function readFacts({ entities }: Known, words: readonly Word[], has: number): Re
 function readCarries({ relationships }: Known, words: readonly Word[], at: number): Read<Sentence> {
   const name = textOf(words.slice(0, at))
   const facts = factList(words.slice(at + 1))
-  const isIt = ({ name: verb, back, table }: DiagramRelationship): boolean =>
-    [verb, back, table ?? ''].some(text => text.trim().toLowerCase() === name.toLowerCase())
-  if (!relationships.some(isIt)) return fault(words.slice(0, at), `No relationship is called ${name}.`)
-  return facts.ok ? read({ kind: 'carries', of: name, facts: facts.value }) : facts
+  if (!facts.ok) return facts
+  // It: the relationship that was spoken of last.
+  if (isWord(words[0], 'it') && at === 1) return read({ kind: 'carries', of: null, facts: facts.value })
+  const named = relationships.filter(({ name: verb, back, table = '' }) =>
+    [verb, back, table].some(text => isSameName(text, name)),
+  )
+  const [of] = named
+  if (!of) return fault(words.slice(0, at), `No relationship is called ${name}.`)
+  if (named.length > 1)
+    return fault(
+      words.slice(0, at),
+      `Several relationships are called ${name}: say it of one behind its sentence, as "it carries …".`,
+    )
+  return read({ kind: 'carries', of, facts: facts.value })
 }
 
 /** "number, width (may lack), price (decimal 6 2)". */
@@ -341,11 +310,7 @@ export function factList(written: readonly Word[]): Read<Fact[]> {
       continue
     }
     const close = closingOf(words, end)
-    if (close < 0)
-      return {
-        ok: false,
-        fault: { start: words[end]!.start, end: words.at(-1)!.end, message: 'The bracket is not closed.' },
-      }
+    if (close < 0) return { ok: false, fault: notClosed(words, end) }
     const marks = readMarks(words.slice(end + 1, close))
     if (!marks.ok) return marks
     facts.push({ name: textOf(name), ...marks.value })
@@ -378,6 +343,12 @@ function withCommas(words: readonly Word[]): Word[] {
     return isSign(before) && before.text === ',' ? [] : [{ ...word, text: ',' }]
   })
 }
+
+const notClosed = (words: readonly Word[], open: number): LineFault => ({
+  start: words[open]!.start,
+  end: words.at(-1)!.end,
+  message: 'The bracket is not closed.',
+})
 
 /** The bracket that closes the one at `open`; -1 where none does. */
 function closingOf(words: readonly Word[], open: number): number {
@@ -452,46 +423,24 @@ function readToldBy(
   const cards = groups.flatMap(group => cardOf(group) ?? [])
   const by = groups.filter(group => !cardOf(group)).map(textOf)
   if (!of) return fault(words, 'I look for the name of an entity first.')
+  if (within < 0 && isWord(listed[0], 'nothing')) return read({ kind: 'told', of, by: [], within: [] })
   if (by.length === 0 && cards.length === 0 && within < 0)
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: 'After "is identified by" I look for the names of facts.',
-      },
-    }
+    return faultAtEnd(words, 'After "is identified by" I look for the names of facts.')
   const named = within < 0 ? [] : groupsOf(rest.slice(within + 1), 'and').filter(group => group.length > 0)
   const owners = named.flatMap(group => readName(entities, afterArticle(group), true) ?? [])
   if (within >= 0 && owners.length === 0)
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: 'After "within" I look for the entity in which it is identified.',
-      },
-    }
+    return faultAtEnd(words, 'After "within" I look for the entity in which it is identified.')
   return read({ kind: 'told', of, by, within: [...owners, ...cards] })
-}
-
-/** What stands between commas, and between these words as well. */
-function groupsOf(words: readonly Word[], ...between: readonly string[]): Word[][] {
-  const groups: Word[][] = [[]]
-  for (const word of words) {
-    if (isWord(word, ...between) || (isSign(word) && word.text === ',')) groups.push([])
-    else groups.at(-1)!.push(word)
-  }
-  return groups
 }
 
 function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
   const at = findPhrase(words, ['meet', 'in'])
   const names: NameRead[] = []
+  const roles: string[] = []
   let rest: readonly Word[] = words.slice(0, at)
   while (rest.length > 0) {
     const own = afterArticle(rest)
-    const stop = own.findIndex(word => isWord(word, 'and') || isSign(word))
+    const stop = own.findIndex(word => isWord(word, 'and', 'as') || isSign(word))
     const name = readName(
       entities,
       knownName(entities, own) ? own : own.slice(0, stop < 0 ? own.length : stop),
@@ -499,7 +448,9 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
     )
     if (!name) return fault(rest, 'I look for the name of an entity here.')
     names.push(name)
-    const after = own.slice(name.length)
+    const isRole = isWord(own[name.length], 'as')
+    roles.push(isRole ? (own[name.length + 1]?.text ?? '') : '')
+    const after = own.slice(name.length + (isRole ? 2 : 0))
     rest = isWord(after[0], 'and') || after[0]?.text === ',' ? after.slice(1) : after
     if (isWord(rest[0], 'and')) rest = rest.slice(1)
   }
@@ -510,16 +461,8 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
       'Three or more meet; two are joined by a verb: Trip brings in many accessions.',
     )
   if (names.length > 6) return fault(words.slice(0, at), 'At most six can meet.')
-  if (name === '')
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: 'After "meet in" I look for what it is called.',
-      },
-    }
-  return read({ kind: 'meet', names, name })
+  if (name === '') return faultAtEnd(words, 'After "meet in" I look for what it is called.')
+  return read({ kind: 'meet', names, roles, name })
 }
 
 const KIND_PHRASES = [
@@ -541,38 +484,6 @@ function readKinds(
     group => readName(entities, afterArticle(group), true) ?? [],
   )
   if (!of) return fault(words, 'I look for the name of an entity first.')
-  if (special.length === 0)
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: 'I look for the kinds there are: Garden, Museum.',
-      },
-    }
+  if (special.length === 0) return faultAtEnd(words, 'I look for the kinds there are: Garden, Museum.')
   return read({ kind: 'kinds', of, isTotal, isDisjoint, special })
-}
-
-function readRename({ entities }: Known, words: readonly Word[]): Read<Sentence> {
-  const to = words.findIndex((word, i) => i > 1 && isWord(word, 'to'))
-  const of = to > 0 ? knownName(entities, afterArticle(words.slice(1, to))) : undefined
-  if (to < 0 || to === words.length - 1)
-    return {
-      ok: false,
-      fault: {
-        start: words.at(-1)!.end,
-        end: words.at(-1)!.end,
-        message: 'I look for: rename Trip to Journey.',
-      },
-    }
-  if (!of?.entity) return fault(words.slice(1, to), `Nothing is called ${textOf(words.slice(1, to))}.`)
-  return read({ kind: 'rename', of, to: textOf(words.slice(to + 1)) })
-}
-
-function readRemove({ entities }: Known, words: readonly Word[]): Read<Sentence> {
-  const own = afterArticle(words.slice(1))
-  const of = knownName(entities, own)
-  return of?.entity && of.length === own.length
-    ? read({ kind: 'remove', of })
-    : fault(own, `Nothing is called ${textOf(own)}.`)
 }

@@ -31,6 +31,16 @@ export const isWord = (word: Word | undefined, ...texts: readonly string[]): boo
   word !== undefined && !word.isQuoted && texts.includes(word.text.toLowerCase())
 export const textOf = (words: readonly Word[]): string => words.map(({ text }) => text).join(' ')
 
+/** What stands between commas, and between these words as well; some may be empty. */
+export function groupsOf(words: readonly Word[], ...between: readonly string[]): Word[][] {
+  const groups: Word[][] = [[]]
+  for (const word of words) {
+    if (isWord(word, ...between) || (isSign(word) && word.text === ',')) groups.push([])
+    else groups.at(-1)!.push(word)
+  }
+  return groups
+}
+
 /** Where a sequence of plain words begins, from a position on; -1 where it does not stand. */
 export function findPhrase(words: readonly Word[], phrase: readonly string[], from = 0): number {
   for (let i = from; i + phrase.length <= words.length; i++)
