@@ -4,8 +4,6 @@ import '@vue-flow/core/dist/style.css'
 import {
   aloud,
   joinsOf,
-  kindsInWords,
-  pathOf,
   routesBetween,
   sceneOf,
   type Box,
@@ -110,10 +108,13 @@ const MANY_LINES = 60
 const routes = computed(() => {
   const moving = live.value
   const isPartial = moving.size > 0 && joins.value.length > MANY_LINES
-  const found = routesBetween(
-    boxes.value,
-    isPartial ? joins.value.filter(({ from, to }) => moving.has(from) || moving.has(to)) : joins.value,
-  )
+  const found =
+    moving.size === 0
+      ? scene.value.routes
+      : routesBetween(
+          boxes.value,
+          isPartial ? joins.value.filter(({ from, to }) => moving.has(from) || moving.has(to)) : joins.value,
+        )
   const next = new Map(isPartial ? before : [])
   for (const [key, route] of found) {
     const old = before.get(key)
@@ -136,7 +137,7 @@ const lines = computed<BoardLine[]>(() =>
 )
 const brackets = computed(() =>
   diagram.kinds.flatMap(kinds =>
-    kinds.special.map((of, i) => ({ key: `${kinds.id} ${of}`, words: i === 0 ? kindsInWords(kinds) : '' })),
+    kinds.special.map((of, i) => ({ key: `${kinds.id} ${of}`, kinds, hasWords: i === 0 })),
   ),
 )
 
@@ -434,13 +435,16 @@ function onPaper(event: MouseEvent): void {
       >
       <template #zoom-pane>
         <svg class="lines" aria-hidden="true">
-          <template v-for="{ key, words } in brackets" :key="key">
-            <g v-if="routes.get(key)">
-              <path :d="pathOf(routes.get(key)!.points)" class="kind" />
-              <text :x="routes.get(key)!.label.x" :y="routes.get(key)!.label.y" class="kind-words">
-                {{ words }}
-              </text>
-            </g>
+          <template v-for="{ key, kinds, hasWords } in brackets" :key="key">
+            <DiagramBracket
+              v-if="routes.get(key)"
+              :kinds="kinds"
+              :route="routes.get(key)!"
+              :notation="notation"
+              :has-words="hasWords"
+              :selected="asked === kinds.id"
+              @choose="emit('ask', kinds.id)"
+            />
           </template>
           <template v-for="line in lines" :key="line.key">
             <DiagramLine
@@ -493,16 +497,6 @@ function onPaper(event: MouseEvent): void {
   stroke-width: 1.6;
   stroke-dasharray: 5 4;
   fill: none;
-}
-.kind {
-  stroke: var(--ink);
-  fill: none;
-  stroke-width: 1.2;
-  stroke-dasharray: 1 0;
-}
-.kind-words {
-  font: italic 13px var(--font-serif);
-  fill: var(--soft);
 }
 .slip {
   background: var(--sheet);

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { readLine, wordsOf, type Diagram } from '@nomenklatura/core/diagram'
+import { completions, readLine, type Completion, type Diagram } from '@nomenklatura/core/diagram'
 
 /** The entry line: a sentence makes what it says. Nothing is made until the whole line is read. */
 const { diagram, readonly = false } = defineProps<{ diagram: Diagram; readonly?: boolean }>()
@@ -21,23 +21,17 @@ const fault = computed(() =>
     : undefined,
 )
 
-/** Names that the word at the end may become; one of several words gets its quotes. */
-const offer = computed(() => {
-  const word = wordsOf(text.value).at(-1)
-  if (!word || word.isQuoted || word.end < text.value.length || word.text.length < 2) return undefined
-  const name = diagram.entities
-    .map(entity => entity.name.trim())
-    .find(
-      candidate =>
-        candidate.toLowerCase().startsWith(word.text.toLowerCase()) && candidate.length > word.text.length,
-    )
-  return name === undefined ? undefined : { name, start: word.start }
-})
+/** What the end of the line may become; Tab takes the first. */
+const offers = computed(() => completions(diagram, text.value))
+function take({ text: completion, start }: Completion): void {
+  text.value = `${text.value.slice(0, start)}${completion} `
+  void nextTick(() => field.value?.focus())
+}
 function complete(event: KeyboardEvent): void {
-  if (!offer.value) return
+  const [first] = offers.value
+  if (!first || event.shiftKey) return
   event.preventDefault()
-  const { name, start } = offer.value
-  text.value = `${text.value.slice(0, start)}${name.includes(' ') ? `"${name}"` : name} `
+  take(first)
 }
 function make(): void {
   if (readonly || !read.value) return
@@ -63,14 +57,28 @@ defineExpose({ focus: () => field.value?.focus() })
 
 <template>
   <div class="entry">
-    <p v-if="fault || (read && read.ok) || offer" class="told tiny" role="status">
-      <span v-if="fault" class="bad"
-        >{{ text.slice(fault.start, fault.end) ? `“${text.slice(fault.start, fault.end)}”: ` : ''
-        }}{{ fault.message }}</span
+    <div v-if="fault || (read && read.ok) || offers.length > 0" class="told tiny">
+      <span role="status" class="what">
+        <span v-if="fault" class="bad"
+          >{{ text.slice(fault.start, fault.end) ? `“${text.slice(fault.start, fault.end)}”: ` : ''
+          }}{{ fault.message }}</span
+        >
+        <span v-else-if="read && read.ok">{{ read.made.join(' · ') }}</span></span
       >
-      <span v-else-if="read && read.ok">{{ read.made.join(' · ') }}</span>
-      <span v-if="offer" class="soft offer"><kbd>Tab</kbd> {{ offer.name }}</span>
-    </p>
+      <span v-if="offers.length > 0" class="soft offer"
+        ><kbd>Tab</kbd>
+        <button
+          v-for="offer in offers"
+          :key="offer.text"
+          type="button"
+          tabindex="-1"
+          @mousedown.prevent
+          @click="take(offer)"
+        >
+          {{ offer.text.replaceAll('"', '') }}
+        </button></span
+      >
+    </div>
     <label class="line"
       ><span aria-hidden="true">›</span><span class="visually-hidden">A sentence</span>
       <input
@@ -133,7 +141,20 @@ input {
   color: var(--madder);
   font-weight: 600;
 }
+.what {
+  overflow-wrap: anywhere;
+}
 .offer {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 12px;
   margin-left: auto;
+}
+.offer button {
+  cursor: pointer;
+}
+.offer button:first-of-type {
+  color: var(--ink);
+  font-weight: 600;
 }
 </style>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { numberingFrom, numberingInWords } from '@nomenklatura/core/dictionary'
 import {
+  cardReferences,
   changeEntity,
   changeFacts,
   changeRelationship,
@@ -8,7 +9,9 @@ import {
   isNotYetToldApart,
   isSameName,
   newFact,
+  ownersOf,
   readFactLine,
+  removeElements,
   typeWritten,
   type Diagram,
   type DiagramAttribute,
@@ -28,6 +31,17 @@ const facts = computed(() => factsOf(diagram, owner))
  * them.
  */
 const asksWhatTells = computed(() => isNotYetToldApart(diagram, owner))
+/** What it refers to, by its lines: from the logical level on it stands on the card. */
+const references = computed(() =>
+  diagram.level === 'conceptual'
+    ? ownersOf(diagram, owner).map(({ end, relationship }) => ({
+        relationship: relationship.id,
+        target: diagram.entities.find(({ id }) => id === end.entity)?.name ?? '',
+        role: end.role,
+        identifies: true,
+      }))
+    : (cardReferences(diagram).get(owner) ?? []),
+)
 const asksType = computed(() => diagram.level !== 'conceptual')
 const fault = ref('')
 const twin = ref('')
@@ -117,6 +131,10 @@ function set(i: number, change: { [K in keyof DiagramAttribute]?: DiagramAttribu
     ),
   )
 }
+function removeFact(i: number): void {
+  emit('change', removeElements(diagram, [facts.value[i]!.id]).diagram)
+  void focusLine(Math.min(i, facts.value.length - 1))
+}
 const isPhysical = computed(() => diagram.level === 'physical')
 const textIn = (event: Event): string => (event.target as HTMLInputElement).value.trim()
 /** "from 100 by 5", "yes", or nothing. */
@@ -164,6 +182,17 @@ const MARKS = [
     change: (fact: DiagramAttribute) => ({ derived: !fact.derived }),
   },
 ] as const
+/** Whether it must be there is asked at the physical level. */
+const REQUIRED = {
+  words: 'required',
+  letter: 'r',
+  is: (fact: DiagramAttribute) => fact.required === true,
+  change: (fact: DiagramAttribute) => ({ required: fact.required === true ? null : true }),
+} as const
+const marks = computed(() => [
+  ...MARKS.filter(({ words }) => entity.value || words !== 'identifier'),
+  ...(isPhysical.value ? [REQUIRED] : []),
+])
 /**
  * In brackets the first letters choose a mark: the rest of it stands there, chosen, and goes when one types
  * on otherwise.
@@ -177,7 +206,7 @@ function completeMark(event: Event): void {
   )
     return
   const begun = /\((?:.*,)? *([a-z][a-z ]*)$/i.exec(input.value)?.[1]?.toLowerCase()
-  const mark = begun && MARKS.find(({ words }) => words.startsWith(begun) && words !== begun)
+  const mark = begun && [...MARKS, REQUIRED].find(({ words }) => words.startsWith(begun) && words !== begun)
   if (!mark) return
   const { length } = input.value
   input.value += mark.words.slice(begun.length)
@@ -185,7 +214,7 @@ function completeMark(event: Event): void {
 }
 function markKey(event: KeyboardEvent, i: number): void {
   if (event.target instanceof HTMLInputElement) return
-  const mark = MARKS.find(({ letter }) => letter === event.key.toLowerCase())
+  const mark = marks.value.find(({ letter }) => letter === event.key.toLowerCase())
   if (!mark || event.ctrlKey || event.metaKey) return
   event.preventDefault()
   event.stopPropagation()
@@ -243,6 +272,14 @@ function nameTable(table: string): void {
       {{ fault }}
       <button v-if="twin" type="button" class="plain tiny" @click="emit('jump', twin)">Go there</button>
     </p>
+    <p v-if="references.length > 0" class="references tiny">
+      <span
+        v-for="{ relationship, target, role, identifies } in references"
+        :key="relationship"
+        :class="{ key: identifies }"
+        >→ {{ role || target }}</span
+      >
+    </p>
     <template v-for="(fact, i) in facts" :key="fact.id">
       <div class="fact" @focusin="at = i">
         <input
@@ -275,7 +312,7 @@ function nameTable(table: string): void {
         @keydown="markKey($event, i)"
       >
         <button
-          v-for="mark in MARKS.filter(({ words }) => entity || words !== 'identifier')"
+          v-for="mark in marks"
           :key="mark.words"
           type="button"
           :aria-pressed="mark.is(fact)"
@@ -292,6 +329,7 @@ function nameTable(table: string): void {
         >
           no two alike
         </button>
+        <button type="button" @click="removeFact(i)">take away</button>
         <label v-if="isPhysical && !fact.several" class="besides"
           >default
           <input
@@ -342,6 +380,7 @@ function nameTable(table: string): void {
       @input="completeMark"
       @focus="at = -1"
     />
+    <DiagramUniques v-if="entity" :diagram="diagram" :entity="entity" @change="emit('change', $event)" />
   </div>
 </template>
 
@@ -386,6 +425,13 @@ input:focus {
 .key {
   font-weight: 650;
   border-bottom: 1.5px solid var(--ink);
+}
+.references {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 0 10px;
+  padding: 1px 3px;
+  color: var(--verdigris);
 }
 .besides {
   display: flex;

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import {
+  diamondSize,
   endSigns,
   pathOf,
   type DiagramRelationship,
@@ -38,12 +39,7 @@ const signs = computed(() =>
     : endSigns(notation, relationship, at, route.from),
 )
 const verb = computed(() => (at === undefined ? relationship.name || relationship.back : ''))
-const middle = computed(() => {
-  const i = Math.floor((route.points.length - 1) / 2)
-  const [a, b] = [route.points[i]!, route.points[i + 1]!]
-  return { x: (a[0] + b[0]) / 2, y: (a[1] + b[1]) / 2 }
-})
-const half = computed(() => Math.max(34, verb.value.length * 3.9 + 16))
+const size = computed(() => diamondSize(verb.value))
 const isWeak = computed(() => relationship.ends.some(({ identifies }) => identifies))
 </script>
 
@@ -68,17 +64,16 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
     <template v-if="notation === 'diamonds' && at === undefined">
       <path
         class="diamond"
-        :d="`M${middle.x - half} ${middle.y}L${middle.x} ${middle.y - 20}L${middle.x + half} ${middle.y}L${middle.x} ${middle.y + 20}Z`"
-      /><text :x="middle.x" :y="middle.y + 4" text-anchor="middle" class="verb">{{ verb }}</text>
+        :d="`M${route.diamond[0] - size.across} ${route.diamond[1]}L${route.diamond[0]} ${route.diamond[1] - size.down}L${route.diamond[0] + size.across} ${route.diamond[1]}L${route.diamond[0]} ${route.diamond[1] + size.down}Z`"
+      /><text :x="route.diamond[0]" :y="route.diamond[1] + 4" text-anchor="middle" class="verb">{{
+        verb
+      }}</text>
     </template>
-    <text
-      v-else-if="verb !== '' || isNoted"
-      :x="route.label.x"
-      :y="route.label.y"
-      :text-anchor="route.label.isUpright ? 'start' : 'middle'"
-      class="verb"
-      >{{ verb }}{{ isNoted ? ' !' : '' }}</text
-    >
+    <DiagramLabel
+      v-else-if="at === undefined && (verb !== '' || isNoted)"
+      :label="route.label"
+      :more="isNoted ? ' !' : ''"
+    />
   </g>
 </template>
 
@@ -119,16 +114,10 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
 .verb {
   font: italic 14px var(--font-serif);
   fill: var(--soft);
-  paint-order: stroke;
-  stroke: var(--ground);
-  stroke-width: 4px;
 }
 .diamond {
   fill: var(--sheet);
   stroke: var(--ink);
-}
-.diamond + .verb {
-  stroke: none;
 }
 .broken > .ink,
 .broken > .ring {

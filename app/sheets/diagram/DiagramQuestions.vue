@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { plural } from '@nomenklatura/core/language'
 import {
+  MOST_ENDS,
+  addEnd,
   amountInWords,
   areMany,
   betweenName,
@@ -9,6 +11,7 @@ import {
   putCardBetween,
   referredEnd,
   removeElements,
+  removeEnd,
   type Diagram,
   type DiagramEnd,
 } from '@nomenklatura/core/diagram'
@@ -113,6 +116,11 @@ function makeBetween(): void {
   emit('change', next)
   emit('made', card)
 }
+function takePart(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  if (select.value !== '') emit('change', addEnd(diagram, id, select.value))
+  select.value = ''
+}
 function remove(): void {
   emit('change', removeElements(diagram, [id]).diagram)
   emit('done')
@@ -193,6 +201,19 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         }}</span>
       </p>
     </template>
+    <p v-if="!isBinary" class="serif way">
+      <strong>{{ relationship.ends.map(called).join(', ') }}</strong> meet in
+      <input
+        class="verb"
+        :value="relationship.name"
+        :disabled="isFixed"
+        maxlength="80"
+        placeholder="what is it called?"
+        aria-label="What they meet in"
+        @change="setVerb('name', ($event.target as HTMLInputElement).value)"
+        @keydown.enter.prevent="setVerbAndLeave('name', ($event.target as HTMLInputElement).value)"
+      />
+    </p>
     <p v-for="(end, i) in isBinary ? [] : relationship.ends" :key="i" class="serif way">
       For one
       <strong>{{
@@ -225,6 +246,15 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         <option value="0">no</option>
         <option value="1">yes</option>
       </select>
+      <button
+        v-if="!isFixed"
+        type="button"
+        class="plain tiny"
+        :aria-label="`${called(end)} takes no part in it`"
+        @click="emit('change', removeEnd(diagram, id, i))"
+      >
+        leave out
+      </button>
     </p>
     <p v-if="referred >= 0 && diagram.level === 'physical'" class="small roles actions">
       <label v-for="(words, event) in ACTIONS" :key="event"
@@ -345,7 +375,21 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
               : 'It carries facts of its own'
           }}
         </button>
-        <button type="button" class="plain tiny" @click="remove">Remove the line</button></template
+        <select
+          v-if="relationship.ends.length < MOST_ENDS"
+          class="tiny"
+          aria-label="Another card takes part"
+          value=""
+          @change="takePart"
+        >
+          <option value="">another card takes part …</option>
+          <option v-for="entity in diagram.entities" :key="entity.id" :value="entity.id">
+            {{ entity.name || 'no name yet' }}
+          </option>
+        </select>
+        <button type="button" class="plain tiny" @click="remove">
+          {{ isBinary ? 'Remove the line' : 'Remove it' }}
+        </button></template
       >
       <span class="keys"
         ><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd> done</span
@@ -394,6 +438,11 @@ select {
   margin: 0 2px;
   font: 650 15px var(--font-serif);
   cursor: pointer;
+}
+.foot select {
+  border-bottom-width: 1px;
+  color: var(--soft);
+  font: 400 12px var(--font-sans);
 }
 .actions select {
   font-size: 13.5px;

@@ -39,6 +39,10 @@ async function edit(element: string): Promise<void> {
   editing.value = element
   emit('choose', element)
 }
+function remove(element: string): void {
+  editing.value = ''
+  emit('change', removeElements(diagram, [element]).diagram)
+}
 async function done(): Promise<void> {
   const last = editing.value
   editing.value = ''
@@ -66,22 +70,13 @@ defineExpose({ show })
         </div>
         <span v-if="isGiven(element)" class="tiny soft">given</span>
         <button
-          v-else-if="!readonly && editing !== element && (isCard(element) || isLine(element))"
+          v-else-if="!readonly && editing !== element"
           type="button"
           class="plain small"
           :aria-label="`Change: ${sentences[0]}`"
           @click="edit(element)"
         >
           Change
-        </button>
-        <button
-          v-else-if="!readonly && editing !== element"
-          type="button"
-          class="plain small"
-          :aria-label="`Remove: ${sentences[0]}`"
-          @click="emit('change', removeElements(diagram, [element]).diagram)"
-        >
-          Remove
         </button>
         <div v-if="editing === element" class="form">
           <DiagramFacts
@@ -92,7 +87,7 @@ defineExpose({ show })
             @done="done"
           />
           <DiagramQuestions
-            v-else
+            v-else-if="isLine(element)"
             :diagram="diagram"
             :relationship="element"
             :offers="offers"
@@ -100,6 +95,16 @@ defineExpose({ show })
             @done="done"
             @made="editing = $event"
           />
+          <DiagramKindsOf
+            v-else
+            :diagram="diagram"
+            :kinds="element"
+            @change="emit('change', $event)"
+            @done="done"
+          />
+          <button type="button" class="plain tiny" @click="remove(element)">
+            {{ isCard(element) ? 'Remove the card' : 'Remove' }}
+          </button>
         </div>
         <p v-for="(note, i) in notes" :key="i" class="small note" :class="note.severity">
           {{ wording(note).message }}

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import {
-  NOTATIONS,
   addEntity,
+  addKind,
+  aloud,
   changeEntity,
   changeRelationship,
   checkDiagram,
@@ -20,6 +21,9 @@ import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { Dialect } from '@nomenklatura/core/schema'
 import type { Finding } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
+import type { DiagramBoardHandle } from './board'
+import { useBoardKeys } from './board-keys'
+import { useLifting } from './board-lifting'
 
 /**
  * The Diagram sheet: cards on a board, questions for every line, sentences as an equal view and as the way to
@@ -107,30 +111,34 @@ function turnTo(way: 'board' | 'sentences'): void {
   else wanted.value = way
 }
 const notation = useLocalStorage<Notation>('nomenklatura-notation', 'feet')
-const NOTATION_WORDS: Readonly<Record<Notation, string>> = {
-  'feet': 'crow’s feet',
-  'diamonds': 'diamonds, 1 and n',
-  'min-max': '(min,max)',
-}
-
-const board = useTemplateRef('board')
+const board = useTemplateRef<DiagramBoardHandle>('board')
 const sentences = useTemplateRef('sentences')
 const entry = useTemplateRef('entry')
+const tools = useTemplateRef('tools')
 const host = useTemplateRef<HTMLElement>('host')
 const chosen = ref<readonly string[]>([])
 const reached = ref('')
 const editing = ref('')
+/** The line, or the kinds, whose questions are open. */
 const asking = ref('')
+const asksKinds = computed(() => diagram.kinds.some(({ id }) => id === asking.value))
 watch(
   () => diagram,
   () => {
-    if (asking.value && !diagram.relationships.some(({ id }) => id === asking.value)) asking.value = ''
+    const isThere = [...diagram.relationships, ...diagram.kinds].some(({ id }) => id === asking.value)
+    if (asking.value && !isThere) asking.value = ''
     if (editing.value && !diagram.entities.some(({ id }) => id === editing.value)) editing.value = ''
   },
 )
 
 const nameOf = (id: string): string => diagram.entities.find(entity => entity.id === id)?.name || 'the card'
 const isGiven = (id: string): boolean => diagram.entities.find(entity => entity.id === id)?.given ?? false
+/** What is spoken of: the cards that are chosen, else the one that was reached last. */
+const spoken = computed(() => {
+  if (chosen.value.length > 0) return chosen.value
+  return diagram.entities.some(({ id }) => id === reached.value) ? [reached.value] : []
+})
+const GIVEN = 'Given by the exercise; yours begin here.'
 
 /* Making */
 function add(at?: { x: number; y: number }): void {
@@ -142,7 +150,7 @@ function add(at?: { x: number; y: number }): void {
 }
 function edit(id: string): void {
   if (readonly) return
-  if (isGiven(id)) return say('Given by the exercise; yours begin here.')
+  if (isGiven(id)) return say(GIVEN)
   editing.value = id
 }
 /** A card that was left without a name and facts is taken away again. */
@@ -152,12 +160,24 @@ function edited(): void {
   if (last && last.name.trim() === '' && last.attributes.length === 0) return undo()
   if (last) void board.value?.focusCard(last.id)
 }
-function relate(from: string, to: string): void {
+function relate(...cards: readonly string[]): void {
   if (readonly) return
-  const { diagram: next, id } = relateTo(diagram, [from, to])
+  const { diagram: next, id } = relateTo(diagram, cards)
   change(next)
   asking.value = id
-  linking.value = ''
+  linking.value = undefined
+}
+function makeKind(general: string, special: readonly string[]): void {
+  if (readonly) return
+  let made = { diagram, id: '' }
+  for (const card of special) {
+    const next = addKind(made.diagram, general, card)
+    made = next.id === '' ? made : next
+  }
+  linking.value = undefined
+  if (made.id === '') return say(`A card is no kind of itself, nor of its own kinds.`)
+  change(made.diagram)
+  asking.value = made.id
 }
 function make(next: Diagram, touched: readonly string[]): void {
   change(next)
@@ -179,22 +199,36 @@ function move(places: ReadonlyMap<string, { x: number; y: number }>): void {
 function done(): void {
   const last = asking.value
   asking.value = ''
-  const far = diagram.relationships.find(({ id }) => id === last)?.ends[0]?.entity
+  const far =
+    diagram.relationships.find(({ id }) => id === last)?.ends[0]?.entity ??
+    diagram.kinds.find(({ id }) => id === last)?.general
   if (view.value === 'board' && far) void board.value?.focusCard(reached.value || far)
 }
+/** The line that is being read goes; else the cards that are chosen, or the one that has the focus. */
 function remove(): void {
-  const ids = chosen.value.length > 0 ? chosen.value : [reached.value]
+  const line = linesOf(reached.value)[walking.value]
+  const ids = line && chosen.value.length === 0 ? [line] : spoken.value
   const { diagram: next, entities, relationships } = removeElements(diagram, ids)
   if (next === diagram || (entities.length === 0 && relationships === 0))
-    return ids.some(isGiven) ? say('Given by the exercise; yours begin here.') : undefined
+    return ids.some(isGiven) ? say(GIVEN) : undefined
+  walking.value = -1
   change(next)
-  say(
-    `${entities.length > 2 ? countOf(entities.length, 'card') : entities.join(' and ')}${relationships > 0 ? ` and ${countOf(relationships, 'relationship')}` : ''} removed.`,
-  )
+  const lines = relationships > 0 ? countOf(relationships, 'relationship') : ''
+  const cards = entities.length > 2 ? countOf(entities.length, 'card') : entities.join(' and ')
+  say(`${[cards, lines].filter(text => text !== '').join(' and ')} removed.`)
+  void nextTick(() => {
+    if (entities.length > 0 && diagram.entities[0]) void board.value?.focusCard(diagram.entities[0].id)
+  })
 }
 
 /* Renaming everywhere */
 const renaming = ref('')
+function beginRenaming(): void {
+  const [card] = spoken.value
+  if (!card) return
+  if (isGiven(card)) return say(GIVEN)
+  renaming.value = card
+}
 function rename({ to, ...rest }: { to: string; dictionary?: Dictionary; script?: string }): void {
   change(changeEntity(diagram, renaming.value, { name: to }))
   if (rest.dictionary || rest.script !== undefined) emit('others', rest)
@@ -206,7 +240,7 @@ function rename({ to, ...rest }: { to: string; dictionary?: Dictionary; script?:
 /* Copying */
 const copied = useState<Diagram | undefined>('copied-part', () => undefined)
 function copy(): void {
-  const part = partOf(diagram, chosen.value.length > 0 ? chosen.value : [reached.value])
+  const part = partOf(diagram, spoken.value)
   if (part.entities.length === 0) return
   copied.value = part
   say(`${countOf(part.entities.length, 'card')} copied.`)
@@ -232,205 +266,188 @@ async function setOut(all: boolean): Promise<void> {
   await nextTick()
   setTimeout(() => board.value?.fit(), 60)
 }
-
-/** What is drawn from another sheet is set out at once. */
+/** What is drawn from another sheet, or comes from a file without places, is set out at once. */
 async function begin(drawn: Diagram): Promise<void> {
-  change(await arrange(drawn, true))
+  const hasPlaces = drawn.entities.some(({ at }) => at)
+  change(hasPlaces ? drawn : await arrange(drawn, true))
+  await nextTick()
+  setTimeout(() => board.value?.fit(), 60)
 }
 
-/* Finding */
-const sought = ref('')
-const seeks = ref(false)
-const found = computed(() =>
-  sought.value.trim() === ''
-    ? []
-    : diagram.entities.filter(({ name: card, attributes }) =>
-        [card, ...attributes.map(fact => fact.name)].some(text =>
-          text.toLowerCase().includes(sought.value.trim().toLowerCase()),
-        ),
-      ),
-)
 function goTo(id: string): void {
-  seeks.value = false
-  sought.value = ''
   if (view.value === 'board') void board.value?.focusCard(id)
   else void sentences.value?.show(id)
 }
-async function seek(): Promise<void> {
-  seeks.value = true
-  await nextTick()
-  host.value?.querySelector<HTMLInputElement>('.seek input')?.focus()
+
+/* Relating, and kinds: to what is chosen, or to the card that is pressed next */
+const linking = ref<{ readonly from: string; readonly as: 'line' | 'kind' }>()
+function beginLink(as: 'line' | 'kind'): void {
+  const [from, ...others] = spoken.value
+  if (readonly || !from) return
+  if (others.length > 0)
+    return as === 'line' ? relate(...spoken.value) : makeKind(generalOf(), othersOf(generalOf()))
+  linking.value = { from, as }
+  say(
+    as === 'line'
+      ? `From ${nameOf(from)}: choose the other card, or go there and press Enter. Esc leaves.`
+      : `A kind of ${nameOf(from)}: choose the card, or go there and press Enter. Esc leaves.`,
+  )
+}
+/** Of several that are chosen the one that was reached last is what the others are kinds of. */
+const generalOf = (): string => (chosen.value.includes(reached.value) ? reached.value : chosen.value[0]!)
+const othersOf = (card: string): string[] => chosen.value.filter(other => other !== card)
+function endLink(card: string): void {
+  const { from, as } = linking.value!
+  if (as === 'line') relate(from, card)
+  else makeKind(from, [card])
 }
 
 /* Keys of the board */
-const singles = useSingleKeys()
-const lifted = ref<{ ids: readonly string[]; x: number; y: number }>()
-const linking = ref('')
+const { lift, move: moveLifted } = useLifting(() => board.value)
 const walking = ref(-1)
-const ARROWS: Readonly<Record<string, readonly [number, number]>> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-}
-const linesOf = (card: string): string[] =>
-  diagram.relationships.filter(({ ends }) => ends.some(({ entity }) => entity === card)).map(({ id }) => id)
-
-function onKey(event: KeyboardEvent): void {
-  const target = event.target as HTMLElement
-  const isTyping = target.closest('input, select, textarea') !== null
-  const mod = event.ctrlKey || event.metaKey
-  const key = event.key
-  if (mod && key.toLowerCase() === 'z' && !isTyping) return act(event, event.shiftKey ? redo : undo)
-  if (isTyping || event.altKey) return
-  if (key === 'F2' && !readonly && reached.value !== '')
-    return act(event, () =>
-      isGiven(reached.value)
-        ? say('Given by the exercise; yours begin here.')
-        : (renaming.value = reached.value),
-    )
-  const card = target.closest<HTMLElement>('[data-card]')?.dataset.card ?? ''
-  if (mod) {
-    if (key.toLowerCase() === 'c') return act(event, copy)
-    if (key.toLowerCase() === 'v') return act(event, () => void paste())
-    if (key.toLowerCase() === 'a')
-      return act(event, () => board.value?.chooseOnly(diagram.entities.map(({ id }) => id)))
-    return
-  }
-  if (lifted.value && moveKey(event)) return
-  if (ARROWS[key] && card) return act(event, () => step2(card, key))
-  if ((key === 'PageDown' || key === 'PageUp') && card)
-    return act(event, () => walkCards(card, key === 'PageDown' ? 1 : -1))
-  if (key === 'Enter' && card && !target.closest('button'))
-    return act(event, () => (linking.value ? relate(linking.value, card) : edit(card)))
-  if (key === 'Escape' && linking.value)
-    return act(event, () => {
-      linking.value = ''
-    })
-  if ((key === 'Delete' || key === 'Backspace') && (card || chosen.value.length > 0))
-    return act(event, remove)
-  if (key === ' ' && card) return act(event, () => board.value?.toggleChosen(card))
-  if (!singles.value || key.length !== 1) return
-  const run = singleKey(key.toLowerCase(), card)
-  if (run) act(event, run)
-}
-function act(event: KeyboardEvent, run: () => unknown): void {
-  event.preventDefault()
-  event.stopPropagation()
-  run()
-}
-function singleKey(key: string, card: string): (() => unknown) | undefined {
-  switch (key) {
-    case '/':
-      return () => entry.value?.focus()
-    case 'n':
-      return () => add()
-    case 't':
-      return () => {
-        turnTo(view.value === 'board' ? 'sentences' : 'board')
-      }
-    case '+':
-      return () => board.value?.zoomIn()
-    case '-':
-      return () => board.value?.zoomOut()
-    case '0':
-      return () => board.value?.fit()
-    case 'r':
-      return card === '' ? undefined : () => beginLink(card)
-    case 'm':
-      return card === '' || readonly ? undefined : () => lift(card)
-    case 'l':
-      return card === '' ? undefined : () => walk(card)
-    case 'q':
-      return card === ''
-        ? undefined
-        : () => {
-            asking.value = linesOf(card)[Math.max(0, walking.value)] ?? linesOf(card)[0] ?? ''
-          }
-    default:
-      return undefined
-  }
-}
-function step2(card: string, key: string): void {
-  const [dx, dy] = ARROWS[key]!
-  const next = board.value?.neighbour(card, dx, dy)
+watch(reached, () => {
   walking.value = -1
-  if (next) void board.value?.focusCard(next)
-}
-/** From card to card in the order of their making, wherever they lie, also under another. */
-function walkCards(card: string, step: 1 | -1): void {
-  const at = diagram.entities.findIndex(({ id }) => id === card)
-  const next = diagram.entities.at((at + step) % diagram.entities.length)
+})
+const linesOf = (card: string): string[] => [
+  ...diagram.relationships
+    .filter(({ ends }) => ends.some(({ entity }) => entity === card))
+    .map(({ id }) => id),
+  ...diagram.kinds
+    .filter(({ general, special }) => general === card || special.includes(card))
+    .map(({ id }) => id),
+]
+const { onKey } = useBoardKeys(
+  () => board.value,
+  {
+    undo,
+    redo,
+    rename: beginRenaming,
+    copy,
+    paste: () => void paste(),
+    chooseAll: () => board.value?.chooseOnly(diagram.entities.map(({ id }) => id)),
+    choose: card => board.value?.toggleChosen(card),
+    enter: card => (linking.value ? endLink(card) : edit(card)),
+    leave: () => {
+      const had = linking.value !== undefined
+      linking.value = undefined
+      return had
+    },
+    remove,
+    hasChosen: () => chosen.value.length > 0,
+    write: () => entry.value?.focus(),
+    add: () => add(),
+    turn: () => turnTo(view.value === 'board' ? 'sentences' : 'board'),
+    relate: () => beginLink('line'),
+    kinds: () => beginLink('kind'),
+    lift: pickUp,
+    move: moveLifted,
+    walkLines: walk,
+    ask: card => (asking.value = linesOf(card)[Math.max(0, walking.value)] ?? ''),
+    step: (card, dx, dy) => {
+      const next = board.value?.neighbour(card, dx, dy)
+      if (next) reach(next)
+    },
+    walkCards: (card, by) => {
+      const at = diagram.entities.findIndex(({ id }) => id === card)
+      const next = diagram.entities.at((at + by) % diagram.entities.length)
+      if (next) reach(next.id)
+    },
+  },
+  () => readonly,
+)
+function reach(card: string): void {
   walking.value = -1
-  if (next) void board.value?.focusCard(next.id)
+  void board.value?.focusCard(card)
 }
-function beginLink(card: string): void {
-  linking.value = card
-  say(`From ${nameOf(card)}: choose the other card, or go there and press Enter. Esc leaves.`)
-}
-function lift(card: string): void {
+function pickUp(card: string): void {
   const ids = chosen.value.includes(card) ? [...chosen.value] : [card]
-  lifted.value = { ids, x: 0, y: 0 }
-  board.value?.nudge(ids, 0, 0)
+  lift(ids)
   say(
     `${ids.length > 1 ? countOf(ids.length, 'card') : nameOf(card)} picked up. Arrows move, Enter drops, Esc puts back.`,
   )
-}
-function moveKey(event: KeyboardEvent): boolean {
-  const arrow = ARROWS[event.key]
-  const at = lifted.value!
-  if (arrow) {
-    const by = event.shiftKey ? 40 : 8
-    lifted.value = { ids: at.ids, x: at.x + arrow[0] * by, y: at.y + arrow[1] * by }
-    act(event, () => board.value?.nudge(at.ids, lifted.value!.x, lifted.value!.y))
-    return true
-  }
-  if (event.key !== 'Enter' && event.key !== 'Escape') return false
-  act(event, event.key === 'Enter' ? () => board.value?.putDown() : () => board.value?.putBack())
-  lifted.value = undefined
-  void board.value?.focusCard(at.ids[0]!)
-  return true
 }
 /** Walks the lines of a card: each is read as both its sentences. */
 function walk(card: string): void {
   const lines = linesOf(card)
   if (lines.length === 0) return say('No line leads here yet.')
   walking.value = (walking.value + 1) % lines.length
-  const relationship = diagram.relationships.find(({ id }) => id === lines[walking.value])!
-  const [a, b] = relationship.ends as [(typeof relationship.ends)[0], (typeof relationship.ends)[0]]
-  say(
-    `${walking.value + 1} of ${lines.length}: ${relationship.ends.length > 2 ? relationship.name : `${nameOf(a.entity)} ${relationship.name || '…'} ${nameOf(b.entity)}; ${nameOf(b.entity)} ${relationship.back || '…'} ${nameOf(a.entity)}`}. Q asks.`,
-  )
+  const id = lines[walking.value]!
+  const told = aloud(diagram)
+    .filter(({ element }) => element === id)
+    .map(({ text }) => text)
+  say(`${walking.value + 1} of ${lines.length}: ${told.join(' ')} Q asks, Delete removes it.`)
+}
+
+/* The words of a menu, for what was pressed */
+const pressed = ref('')
+function onMenu({ target }: MouseEvent): void {
+  const element = (target as HTMLElement).closest<HTMLElement>('[data-card], [data-line]')
+  pressed.value = element?.dataset.card ?? element?.dataset.line ?? ''
+  if (element?.dataset.card) reached.value = pressed.value
+}
+const menu = computed(() => {
+  const isCard = diagram.entities.some(({ id }) => id === pressed.value)
+  const on = (label: string, key: string, onSelect: () => void) => ({
+    label,
+    kbds: [key],
+    onSelect: () => setTimeout(onSelect),
+  })
+  if (pressed.value === '')
+    return [
+      on('New card', 'N', () => add()),
+      ...(copied.value ? [on('Paste', 'Ctrl+V', () => void paste())] : []),
+      on('Set out', '', () => void setOut(false)),
+      on('See all', '0', () => board.value?.fit()),
+    ]
+  if (!isCard)
+    return [
+      on('Its questions', 'Q', () => (asking.value = pressed.value)),
+      on('Remove', 'Delete', () => take(pressed.value)),
+    ]
+  return [
+    on('Write on it', 'Enter', () => edit(pressed.value)),
+    on(chosen.value.length > 2 ? `Let ${chosen.value.length} meet` : 'Relate to …', 'R', () =>
+      beginLink('line'),
+    ),
+    on('A kind of it …', 'K', () => beginLink('kind')),
+    on('Rename everywhere', 'F2', beginRenaming),
+    on('Copy', 'Ctrl+C', copy),
+    on('Remove', 'Delete', remove),
+  ]
+})
+function take(line: string): void {
+  change(removeElements(diagram, [line]).diagram)
+  say('1 line removed.')
 }
 
 useActions(() => [
   { label: 'see all of the diagram', key: '0', run: () => board.value?.fit() },
-  { label: 'find a card or fact', run: () => void seek() },
+  { label: 'find a card or fact', run: () => void tools.value?.seek() },
   ...(readonly
     ? []
     : [
         { label: 'new card', key: 'N', run: () => add() },
         { label: 'write a sentence', key: '/', run: () => entry.value?.focus() },
         { label: 'set the cards out', run: () => void setOut(false) },
-        ...(reached.value === '' || isGiven(reached.value)
-          ? []
-          : [
-              {
-                label: `rename ${nameOf(reached.value)} everywhere`,
-                key: 'F2',
-                run: () => (renaming.value = reached.value),
-              },
-            ]),
+        ...spoken.value
+          .filter(card => !isGiven(card))
+          .slice(0, 1)
+          .map(card => ({
+            label: `rename ${nameOf(card)} everywhere`,
+            key: 'F2',
+            run: beginRenaming,
+          })),
       ]),
 ])
 
 /* Where a note speaks of */
 async function show({ field = '' }: { field?: string | undefined }): Promise<void> {
-  const owner = [...diagram.entities, ...diagram.relationships].find(
-    ({ id, attributes }) => id === field || attributes.some(fact => fact.id === field),
-  )
+  const owner =
+    [...diagram.entities, ...diagram.relationships].find(
+      ({ id, attributes }) => id === field || attributes.some(fact => fact.id === field),
+    ) ?? diagram.kinds.find(({ id }) => id === field)
   if (!owner) return
-  const isLine = diagram.relationships.some(({ id }) => id === owner.id)
+  const isLine = !diagram.entities.some(({ id }) => id === owner.id)
   if (view.value === 'sentences') return sentences.value?.show(owner.id)
   if (isLine) asking.value = owner.id
   else await board.value?.focusCard(owner.id)
@@ -479,90 +496,36 @@ function undoRemoval(): void {
         @change="change"
       />
     </header>
-    <div v-if="view === 'board' && !isSmall" class="tools tiny">
-      <template v-if="!readonly"
-        ><button type="button" class="plain tiny" @click="add()">New card <kbd>N</kbd></button>
-        <button type="button" class="plain tiny" :disabled="reached === ''" @click="beginLink(reached)">
-          Relate <kbd>R</kbd>
-        </button>
-        <button
-          type="button"
-          class="plain tiny"
-          :disabled="arranging || diagram.entities.length === 0"
-          @click="setOut(false)"
-        >
-          {{ arranging ? 'Setting out …' : 'Set out' }}
-        </button>
-        <button
-          v-if="diagram.entities.some(({ at }) => at?.isHeld)"
-          type="button"
-          class="plain tiny"
-          :disabled="arranging"
-          @click="setOut(true)"
-        >
-          Set out all
-        </button>
-        <button
-          type="button"
-          class="plain tiny"
-          :disabled="reached === '' || isGiven(reached)"
-          @click="renaming = reached"
-        >
-          Rename <kbd>F2</kbd>
-        </button>
-        <template v-if="chosen.length > 1"
-          ><button type="button" class="plain tiny" @click="align('x')">Align left</button
-          ><button type="button" class="plain tiny" @click="align('y')">Align top</button></template
-        ></template
-      >
-      <button
-        type="button"
-        class="plain tiny"
-        :disabled="diagram.entities.length === 0"
-        @click="board?.fit()"
-      >
-        See all <kbd>0</kbd>
-      </button>
-      <span class="seek"
-        ><input
-          v-if="seeks"
-          v-model="sought"
-          placeholder="which card or fact?"
-          aria-label="Find a card or fact"
-          @keydown.esc.stop="seeks = false"
-          @keydown.enter.prevent="found[0] && goTo(found[0].id)"
-        /><button
-          v-else
-          type="button"
-          class="plain tiny"
-          :disabled="diagram.entities.length === 0"
-          @click="seek"
-        >
-          Find
-        </button>
-        <span v-if="seeks && found.length > 0" class="found"
-          ><button v-for="card in found.slice(0, 8)" :key="card.id" type="button" @click="goTo(card.id)">
-            {{ card.name }}
-          </button></span
-        ></span
-      >
-      <label class="notation"
-        >Line ends
-        <select v-model="notation">
-          <option v-for="way in NOTATIONS" :key="way" :value="way">{{ NOTATION_WORDS[way] }}</option>
-        </select></label
-      >
-      <NuxtLink to="/help/diagram" target="_blank" class="plain tiny">How it is written</NuxtLink>
+    <DiagramTools
+      v-if="view === 'board' && !isSmall"
+      ref="tools"
+      v-model:notation="notation"
+      :diagram="diagram"
+      :chosen="chosen.length"
+      :reached="spoken[0] ?? ''"
+      :is-given="isGiven(spoken[0] ?? '')"
+      :arranging="arranging"
+      :readonly="readonly"
+      @add="add()"
+      @relate="beginLink('line')"
+      @kinds="beginLink('kind')"
+      @remove="remove"
+      @rename="beginRenaming"
+      @align="align"
+      @set-out="setOut"
+      @fit="board?.fit()"
+      @go-to="goTo"
+    >
       <DiagramSave
         :diagram="diagram"
         :notation="notation"
         :name="name"
         :has-tables="hasTables"
         :readonly="readonly"
-        @load="change"
+        @load="begin"
         @say="say"
       />
-    </div>
+    </DiagramTools>
     <DiagramPicture
       v-if="view === 'board' && isSmall"
       class="shown"
@@ -570,28 +533,35 @@ function undoRemoval(): void {
       :notation="notation"
       empty="Nothing is drawn yet: write it as sentences."
     />
-    <DiagramBoard
+    <UContextMenu
       v-else-if="view === 'board'"
-      ref="board"
-      :diagram="diagram"
-      :notation="notation"
-      :marks="marks"
-      :noted="noted"
-      :editing="editing"
-      :asked="asking"
-      :readonly="readonly"
-      :class="{ linking: linking !== '' }"
-      @move="move"
-      @choose="chosen = $event"
-      @focus-card="reached = $event"
-      @press="linking !== '' && $event !== linking && relate(linking, $event)"
-      @relate="relate"
-      @edit="edit"
-      @ask="asking = $event"
-      @add="add"
-      @change="change"
-      @edited="edited"
-    />
+      :items="menu"
+      :disabled="readonly"
+      :content="{ onCloseAutoFocus: event => event.preventDefault() }"
+      @contextmenu="onMenu"
+    >
+      <DiagramBoard
+        ref="board"
+        :diagram="diagram"
+        :notation="notation"
+        :marks="marks"
+        :noted="noted"
+        :editing="editing"
+        :asked="asking"
+        :readonly="readonly"
+        :class="{ linking }"
+        @move="move"
+        @choose="chosen = $event"
+        @focus-card="reached = $event"
+        @press="linking && endLink($event)"
+        @relate="relate"
+        @edit="edit"
+        @ask="asking = $event"
+        @add="add"
+        @change="change"
+        @edited="edited"
+      />
+    </UContextMenu>
     <DiagramSentences
       v-else
       ref="sentences"
@@ -608,8 +578,18 @@ function undoRemoval(): void {
         Undo
       </button>
     </p>
+    <DiagramKindsOf
+      v-if="asksKinds && view === 'board' && !isSmall"
+      :key="asking"
+      :diagram="diagram"
+      :kinds="asking"
+      :readonly="readonly"
+      class="dock"
+      @change="change"
+      @done="done"
+    />
     <DiagramQuestions
-      v-if="asking && view === 'board' && !isSmall"
+      v-else-if="asking && view === 'board' && !isSmall"
       :key="asking"
       :diagram="diagram"
       :relationship="asking"
@@ -671,52 +651,6 @@ function undoRemoval(): void {
 .steps {
   margin-left: auto;
 }
-.tools {
-  display: flex;
-  flex-wrap: wrap;
-  gap: 2px 14px;
-  align-items: baseline;
-  margin-bottom: 6px;
-}
-.notation {
-  margin-left: auto;
-  color: var(--soft);
-}
-.notation select {
-  background: transparent;
-  color: var(--ink);
-  border-bottom: 1px solid var(--edge);
-}
-.notation option {
-  background: var(--sheet);
-}
-.seek {
-  position: relative;
-}
-.seek input {
-  border-bottom: 1px solid var(--edge);
-  background: transparent;
-  width: 150px;
-}
-.found {
-  position: absolute;
-  z-index: 5;
-  left: 0;
-  top: 100%;
-  display: grid;
-  background: var(--sheet);
-  border: 1px solid var(--edge);
-  min-width: 160px;
-}
-.found button {
-  text-align: left;
-  padding: 3px 9px;
-  cursor: pointer;
-}
-.found button:hover,
-.found button:focus {
-  background: var(--verdigris-wash);
-}
 .said {
   min-height: 19px;
   display: flex;
@@ -729,19 +663,12 @@ function undoRemoval(): void {
 .linking :deep(.card) {
   cursor: crosshair;
 }
-kbd {
-  font: 600 10px var(--font-mono);
-  border: 1px solid var(--rule-strong);
-  border-radius: 3px;
-  padding: 0 3px;
-  color: var(--soft);
-}
 .on-paper {
   display: none;
 }
 @media print {
   .head,
-  .tools,
+  .diagram > :deep(.tools),
   .said,
   .diagram > :deep(.board),
   .diagram > :deep(.entry),

@@ -14,7 +14,9 @@ import {
   layoutGraph,
   placesOf,
   roomNear,
+  groundOf,
   routesBetween,
+  runsThrough,
   sceneOf,
   schemaFromDiagram,
   stepsToLevel,
@@ -184,6 +186,80 @@ describe('pictures', () => {
       ),
     )
   })
+  it('lines go round cards, words lie under none and on no other words', () => {
+    // Cards on the squares of a board, each somewhere in its square: there is room between them.
+    const place = fc.record({
+      x: fc.nat({ max: 40 }),
+      y: fc.nat({ max: 40 }),
+      height: fc.integer({ min: 60, max: 130 }),
+    })
+    const words = fc.constantFrom('', 'holds', 'is kept by', 'was made in the year of')
+    const lines = fc.uniqueArray(fc.record({ from: fc.nat(15), to: fc.nat(15), words }), {
+      minLength: 1,
+      maxLength: 14,
+      selector: ({ from, to }) => [from, to].sort().join(),
+    })
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 16, maxLength: 16 }), lines, (places, drawn) => {
+        const boxes = new Map<string, Box>(
+          places.map(({ x, y, height }, i) => [
+            `e${i}`,
+            { x: (i % 4) * 340 + x, y: Math.floor(i / 4) * 300 + y, width: 180, height },
+          ]),
+        )
+        const joins = drawn
+          .filter(({ from, to }) => from !== to)
+          .map(({ from, to, ...rest }, i) => ({ id: `r${i}`, from: `e${from}`, to: `e${to}`, ...rest }))
+        const routes = routesBetween(boxes, joins)
+        const meets = (a: Box, b: Box): boolean =>
+          a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
+        const grounds = joins.flatMap(({ id, words: text }) =>
+          text === '' ? [] : [groundOf(routes.get(id)!.label)],
+        )
+        for (const { id, from, to } of joins) {
+          const others = [...boxes].filter(([box]) => box !== from && box !== to).map(([, box]) => box)
+          expect(runsThrough(routes.get(id)!, others), id).toBe(false)
+        }
+        for (const [i, ground] of grounds.entries()) {
+          expect([...boxes.values()].some(box => meets(box, ground))).toBe(false)
+          expect(grounds.some((other, j) => j < i && meets(other, ground))).toBe(false)
+        }
+      }),
+      { numRuns: 200 },
+    )
+  })
+  it('cards that were put somewhere by hand stay where they are, and none is set upon them', () => {
+    const spot = fc.option(fc.record({ x: fc.nat(900), y: fc.nat(700) }))
+    fc.assert(
+      fc.property(fc.array(spot, { minLength: 2, maxLength: 9 }), places => {
+        const diagram = places.reduce(
+          (before, at, i) => addEntity(before, `Card ${i}`, at ? { ...at, isHeld: true } : undefined).diagram,
+          EMPTY_DIAGRAM,
+        )
+        const held = new Set(diagram.entities.filter(({ at }) => at).map(({ id }) => id))
+        // As a layout that knows nothing of them would put them.
+        const nodes = layoutGraph(diagram).children.map(({ id }, i) => ({
+          id,
+          x: (i % 3) * 250,
+          y: Math.floor(i / 3) * 160,
+        }))
+        const placed = withPlaces(diagram, nodes, held)
+        const { cards } = sceneOf(placed)
+        for (const { id, at } of diagram.entities)
+          if (at) expect(placed.entities.find(other => other.id === id)!.at).toEqual(at)
+        for (const card of cards.filter(({ id }) => !held.has(id)))
+          for (const other of cards)
+            expect(
+              other === card ||
+                card.x + card.width <= other.x ||
+                other.x + other.width <= card.x ||
+                card.y + card.height <= other.y ||
+                other.y + other.height <= card.y,
+            ).toBe(true)
+      }),
+      { numRuns: 60 },
+    )
+  })
   it('signs say what the ends say: (min,max) stands with the card that takes part', () => {
     const port = { x: 0, y: 0, side: 'right' } as const
     const ends: DiagramRelationship['ends'] = [
@@ -215,11 +291,11 @@ describe('pictures', () => {
     expect(graph.children).toHaveLength(VAULT.entities.length + 1)
     const moved = withPlaces(
       VAULT,
-      graph.children.map((node, i) => ({ id: node.id, x: i * 100, y: 5 })),
+      graph.children.map((node, i) => ({ id: node.id, x: i * 1000, y: 5 })),
       new Set(['e1']),
     )
     expect(moved.entities[0]!.at).toBeUndefined()
-    expect(moved.entities[1]!.at).toEqual({ x: 140, y: 45 })
+    expect(moved.entities[1]!.at).toEqual({ x: 1040, y: 45 })
     const shown = placesOf(VAULT)
     expect(keepPlaces(VAULT, { ...VAULT, entities: VAULT.entities.slice(1) }).entities[0]!.at).toEqual(
       shown.get('e2'),

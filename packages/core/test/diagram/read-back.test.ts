@@ -189,7 +189,7 @@ function bare({ entities, relationships, kinds, level }: Diagram): unknown {
     name: rest.name.toLowerCase(),
     identifies,
     // What tells a card apart is there in any case.
-    required: identifies ? null : required === true && level !== 'physical' ? null : required,
+    required: identifies || (required === true && level !== 'physical') ? null : required,
   })
   const sorted = <T>(all: readonly T[]): T[] =>
     all.toSorted((a, b) => JSON.stringify(a).localeCompare(JSON.stringify(b)))

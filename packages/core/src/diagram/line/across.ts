@@ -54,7 +54,8 @@ export function readTakesPart(words: readonly Word[]): Read<TakesPart> | undefin
   if (at < 1) return undefined
   const isFree = isWord(words[at - 2], 'need') && isWord(words[at - 1], 'not')
   const isForced = isWord(words[at - 1], 'must')
-  const subject = afterArticle(words.slice(0, at - (isFree ? 2 : isForced ? 1 : 0)))
+  const before = Number(isForced) + 2 * Number(isFree)
+  const subject = afterArticle(words.slice(0, at - before))
   return read({
     kind: 'takes part',
     end: subject,

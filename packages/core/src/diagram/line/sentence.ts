@@ -7,7 +7,16 @@ import { firstAmount, type AmountAt } from './amount'
 import { numberingFrom } from '../../dictionary'
 import { typeWritten } from '../type-written'
 import { afterArticle, knownName, readName, singular, type NameRead } from './names'
-import { fault, faultAtEnd, read, type Amount, type Fact, type Known, type Read } from './read'
+import {
+  fault,
+  faultAtEnd,
+  read,
+  type Amount,
+  type Fact,
+  type Known,
+  type LineFault,
+  type Read,
+} from './read'
 import { readRemoval, type Removal } from './removal'
 import { readRename, type Rename } from './rename'
 import { readBecomes, type Becomes } from './what-becomes'

@@ -14,7 +14,15 @@ const MOST_RINGS = 60
  */
 export function roomNear(diagram: Diagram, wanted: Spot, size = NEW_CARD): Spot {
   const { cards, slips } = sceneOf(diagram)
-  const taken: readonly Box[] = [...cards, ...slips]
+  return freeSpot([...cards, ...slips], wanted, size)
+}
+
+/** The place nearest to the wanted one where nothing of that size meets what is taken. */
+export function freeSpot(
+  taken: readonly Box[],
+  wanted: Spot,
+  size: { readonly width: number; readonly height: number },
+): Spot {
   const isFree = ({ x, y }: Spot): boolean =>
     taken.every(
       box =>

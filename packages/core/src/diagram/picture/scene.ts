@@ -1,6 +1,8 @@
 import { findEntityById, type Diagram } from '../document'
+import { kindsInWords } from '../aloud'
 import { cardReferences } from '../references'
 import { cardLines, cardSize, isWeak, slipSize, type Box, type CardLine } from './cards'
+import { groundOf } from './labels'
 import { routesBetween, type Join, type Route } from './routes'
 
 export interface SceneCard extends Box {
@@ -57,8 +59,9 @@ export function sceneOf(diagram: Diagram): Scene {
       return { id: relationship.id, name: relationship.name, x: at.x, y: at.y, ...size }
     })
   for (const slip of slips) boxes.set(slip.id, slip)
-  const routes = routesBetween(boxes, joinsOf(diagram))
-  return { cards, slips, routes, bounds: boundsOf([...boxes.values(), ...linesAsBoxes(diagram, routes)]) }
+  const joins = joinsOf(diagram)
+  const routes = routesBetween(boxes, joins)
+  return { cards, slips, routes, bounds: boundsOf([...boxes.values(), ...linesAsBoxes(joins, routes)]) }
 }
 
 /**
@@ -67,13 +70,19 @@ export function sceneOf(diagram: Diagram): Scene {
  */
 export function joinsOf(diagram: Diagram): Join[] {
   return [
-    ...diagram.relationships.flatMap(({ id, ends }) =>
+    ...diagram.relationships.flatMap(({ id, ends, name, back }) =>
       ends.length === 2
-        ? [{ id, from: ends[0]!.entity, to: ends[1]!.entity }]
+        ? [{ id, from: ends[0]!.entity, to: ends[1]!.entity, words: name || back }]
         : ends.map((end, i) => ({ id: `${id} ${i}`, from: end.entity, to: id })),
     ),
-    ...diagram.kinds.flatMap(({ id, general, special }) =>
-      special.map(kind => ({ id: `${id} ${kind}`, from: general, to: kind })),
+    ...diagram.kinds.flatMap(kinds =>
+      kinds.special.map((kind, i) => ({
+        id: `${kinds.id} ${kind}`,
+        from: kinds.general,
+        to: kind,
+        words: i === 0 ? kindsInWords(kinds) : '',
+        trunk: kinds.id,
+      })),
     ),
   ]
 }
@@ -116,13 +125,13 @@ function middleOf(boxes: readonly Box[], size: { width: number; height: number }
 }
 
 /** What lines and their words take up outside the cards. */
-function linesAsBoxes({ relationships }: Diagram, routes: ReadonlyMap<string, Route>): Box[] {
-  return [...routes].flatMap(([id, { points, label }]) => {
-    const { name = '', back = '' } = relationships.find(relationship => relationship.id === id) ?? {}
-    const width = (name || back).length * 6.6
+function linesAsBoxes(joins: readonly Join[], routes: ReadonlyMap<string, Route>): Box[] {
+  return joins.flatMap(({ id, words = '' }) => {
+    const route = routes.get(id)
+    if (!route) return []
     return [
-      ...points.map(([x, y]) => ({ x, y, width: 0, height: 0 })),
-      { x: label.isUpright ? label.x : label.x - width / 2, y: label.y - 12, width, height: 14 },
+      ...route.points.map(([x, y]) => ({ x, y, width: 0, height: 0 })),
+      ...(words === '' ? [] : [groundOf(route.label)]),
     ]
   })
 }

@@ -1,6 +1,6 @@
 import { areMany, isDemanded } from '../amounts'
-import type { DiagramEnd, DiagramRelationship } from '../document'
-import type { Port } from './routes'
+import type { DiagramEnd, DiagramKinds, DiagramRelationship } from '../document'
+import type { Port } from './ports'
 
 export const NOTATIONS = ['feet', 'diamonds', 'min-max'] as const
 /**
@@ -80,9 +80,9 @@ function feet({ least, most }: Pick<DiagramEnd, 'least' | 'most'>, port: Port): 
   return signs
 }
 
-function ringAt(at: (out: number, aside: number) => string, out: number): Sign {
+function ringAt(at: (out: number, aside: number) => string, out: number, r = 4.6): Sign {
   const [x, y] = at(out, 0).split(' ').map(Number) as [number, number]
-  return { kind: 'ring', x, y, r: 4.6 }
+  return { kind: 'ring', x, y, r }
 }
 
 /** Words beside the line, near the card. */
@@ -106,4 +106,27 @@ function beside(port: Port, text: string): Sign[] {
 function doubled(port: Port): Sign[] {
   const at = placer(port)
   return [{ kind: 'stroke', path: `M${at(0, 4)}L${at(26, 4)}` }]
+}
+
+/**
+ * Where kinds begin, at the card that they are kinds of: a bracket, or a ring in the textbook's notation;
+ * doubled where each must be one of them. Which of them are apart is said in words.
+ */
+export function kindsSigns(
+  notation: Notation,
+  { isTotal }: Pick<DiagramKinds, 'isTotal'>,
+  port: Port,
+): Sign[] {
+  const at = placer(port)
+  const isRing = notation === 'diamonds'
+  const out = isRing ? 9 : 12
+  const double: Sign[] = isTotal
+    ? [{ kind: 'stroke', path: `M${at(0, -3)}L${at(out, -3)}M${at(0, 3)}L${at(out, 3)}` }]
+    : []
+  return [
+    ...double,
+    isRing
+      ? ringAt(at, 17, 8)
+      : { kind: 'stroke', path: `M${at(6, -9)}L${at(12, -9)}L${at(12, 9)}L${at(6, 9)}` },
+  ]
 }

@@ -1,10 +1,10 @@
 import type { Diagram, DiagramRelationship } from '../document'
-import { kindsInWords } from '../aloud'
 import { HEAD, LINE, type CardLine } from './cards'
+import { ROW, diamondSize, groundOf, type Label } from './labels'
 import { pathOf, type Route } from './routes'
 import { xmlText } from './xml'
 import { sceneOf, titleOf, type SceneCard, type SceneSlip } from './scene'
-import { endSigns, type Notation, type Sign } from './signs'
+import { endSigns, kindsSigns, type Notation, type Sign } from './signs'
 
 export interface PictureOptions {
   readonly notation?: Notation
@@ -50,13 +50,11 @@ export function svgOf(
     relationshipShapes(relationship, routes, notation, marks),
   )
   const brackets = diagram.kinds.flatMap(kinds =>
-    kinds.special.flatMap((kind, i) => {
+    kinds.special.map((kind, i) => {
       const route = routes.get(`${kinds.id} ${kind}`)
-      return route
-        ? [
-            `<path d="${pathOf(route.points)}" fill="none" stroke="${INK.ink}" stroke-width="1.4"/>${i === 0 ? text(route.label.x, route.label.y, kindsInWords(kinds), { style: 'italic' }) : ''}`,
-          ]
-        : []
+      if (!route) return ''
+      const signs = kindsSigns(notation, kinds, route.from).map(sign => signShape(sign, INK.ink))
+      return `<g stroke="${INK.ink}" stroke-width="1.4" fill="none"><path d="${pathOf(route.points)}"/>${signs.join('')}</g>${i === 0 ? labelShape(route.label) : ''}`
     }),
   )
   return [
@@ -105,24 +103,28 @@ function relationshipShapes(
     ...endSigns(notation, relationship, 1, route.to),
   ]
   const isWeak = ends.some(({ identifies }) => identifies)
-  const { x, y, isUpright } = route.label
   const verb = name || back
   const diamond = notation === 'diamonds' ? diamondShape(route, verb, stroke) : ''
   const plain = isWeak ? 2.2 : 1.4
   const width = tone ? 2.6 : plain
-  const placed = isUpright ? 'start' : 'middle'
   return [
     `<g data-element="${xmlText(id)}" stroke="${stroke}" fill="none" stroke-width="${width}"><path d="${pathOf(route.points)}"/>${signs.map(sign => signShape(sign, stroke)).join('')}</g>`,
-    diamond || (verb === '' ? '' : text(x, y, verb, { style: 'italic', anchor: placed })),
+    diamond || (verb === '' ? '' : labelShape(route.label)),
   ]
 }
 
-function diamondShape({ points }: Route, verb: string, stroke: string): string {
-  const at = points[Math.floor((points.length - 1) / 2)]!
-  const next = points[Math.floor((points.length - 1) / 2) + 1]!
-  const [x, y] = [(at[0] + next[0]) / 2, (at[1] + next[1]) / 2]
-  const w = Math.max(34, verb.length * 3.9 + 16)
-  return `<path d="M${x - w} ${y}L${x} ${y - 20}L${x + w} ${y}L${x} ${y + 20}Z" fill="${INK.sheet}" stroke="${stroke}"/>${text(x, y + 4, verb, { style: 'italic', anchor: 'middle' })}`
+/** Words on a ground of their own. */
+function labelShape(label: Label): string {
+  const { x, y, width, height } = groundOf(label)
+  const rows = label.rows.map((row, i) =>
+    text(label.x, label.y + i * ROW, row, { style: 'italic', anchor: label.anchor }),
+  )
+  return `<rect x="${x}" y="${y}" width="${width}" height="${height}" fill="#f6f2e8"/>${rows.join('')}`
+}
+
+function diamondShape({ diamond: [x, y] }: Route, verb: string, stroke: string): string {
+  const { across, down } = diamondSize(verb)
+  return `<path d="M${x - across} ${y}L${x} ${y - down}L${x + across} ${y}L${x} ${y + down}Z" fill="${INK.sheet}" stroke="${stroke}"/>${text(x, y + 4, verb, { style: 'italic', anchor: 'middle' })}`
 }
 
 function signShape(sign: Sign, stroke: string): string {
