@@ -48,6 +48,7 @@ const emit = defineEmits<{
   add: [at: { x: number; y: number }]
   change: [diagram: Diagram, place?: string]
   edited: []
+  paper: []
 }>()
 
 const id = useId()
@@ -153,7 +154,8 @@ function fit(): void {
     y: (down - height * zoom) / 2 - y * zoom,
   })
 }
-let isFitted = false
+/** On paper that was empty a card stays where it is put. */
+let isFitted = nodes.value.length === 0
 onNodesInitialized(() => {
   if (isFitted || nodes.value.length === 0) return
   isFitted = true
@@ -188,14 +190,13 @@ watch(
 watch(
   () => asked,
   line => {
-    const ends = diagram.relationships.find(other => other.id === line)?.ends ?? []
-    if (ends.length > 0)
+    const kinds = diagram.kinds.find(other => other.id === line)
+    const cardsOf =
+      diagram.relationships.find(other => other.id === line)?.ends.map(({ entity }) => entity) ??
+      (kinds ? [kinds.general, ...kinds.special] : [])
+    if (cardsOf.length > 0)
       setTimeout(() => {
-        if (
-          !ends.every(({ entity }) => isInSight(entity)) ||
-          !routes.value.get(line)?.points.every(isPointInSight)
-        )
-          fit()
+        if (!cardsOf.every(isInSight) || routes.value.get(line)?.points.every(isPointInSight) === false) fit()
       }, 120)
   },
 )
@@ -370,6 +371,14 @@ defineExpose({
   chooseOnly,
   centreOf,
 })
+/** A click beside cards and lines; what was typed last has been taken over by then. */
+function onClick({ target }: MouseEvent): void {
+  if (isPaper(target) && isPressedOnPaper) emit('paper')
+}
+const isPaper = (target: EventTarget | null): boolean =>
+  !(target as Element).closest('.vue-flow__node, [data-line]')
+/** A line that is drawn from a card ends in a click as well. */
+let isPressedOnPaper = false
 function onPaper(event: MouseEvent): void {
   if (readonly || !(event.target as HTMLElement).classList.contains('vue-flow__pane')) return
   const { x, y } = screenToFlowCoordinate({ x: event.clientX, y: event.clientY })
@@ -378,7 +387,13 @@ function onPaper(event: MouseEvent): void {
 </script>
 
 <template>
-  <div ref="host" class="board" @dblclick="onPaper">
+  <div
+    ref="host"
+    class="board"
+    @pointerdown.capture="isPressedOnPaper = isPaper($event.target)"
+    @dblclick="onPaper"
+    @click="onClick"
+  >
     <VueFlow
       :id="id"
       v-model:nodes="nodes"

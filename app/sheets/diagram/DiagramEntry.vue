@@ -127,6 +127,9 @@ input {
   font-size: 15px;
   color: var(--ink);
 }
+input:focus-visible {
+  outline: none;
+}
 ::placeholder {
   color: var(--soft);
   font-style: italic;

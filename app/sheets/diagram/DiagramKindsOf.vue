@@ -95,7 +95,10 @@ onMounted(async () => {
     <p class="foot tiny soft">
       <span class="serif">{{ sentence }}</span>
       <button v-if="!readonly" type="button" class="plain tiny" @click="remove">Remove the kinds</button>
-      <span class="keys"><kbd>Tab</kbd> next <kbd>Enter</kbd> done</span>
+      <span class="keys"
+        ><kbd>Tab</kbd> next <kbd>Enter</kbd>
+        <button type="button" class="plain tiny" @click="emit('done')">Done</button></span
+      >
     </p>
   </section>
 </template>

@@ -90,8 +90,17 @@ function slotKey(event: KeyboardEvent, at: number, slot: 'least' | 'most'): void
   else return
   event.preventDefault()
   event.stopPropagation()
-  const slots = [...(host.value?.querySelectorAll<HTMLElement>('select, input.verb') ?? [])]
-  slots[slots.indexOf(event.target as HTMLElement) + 1]?.focus()
+  void goOn(event.target as HTMLElement)
+}
+/** To the next slot, which the last answer may have brought. */
+async function goOn(from: HTMLElement): Promise<void> {
+  await nextTick()
+  const slots = [
+    ...(host.value?.querySelectorAll<HTMLElement>(
+      '.way select, input.verb, .roles :is(select, input), .weak input:checked',
+    ) ?? []),
+  ]
+  slots[slots.indexOf(from) + 1]?.focus()
 }
 function setVerb(field: 'name' | 'back', verb: string): void {
   emit('change', changeRelationship(diagram, id, { [field]: verb.trim() }), `${id} ${field}`)
@@ -392,7 +401,8 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         </button></template
       >
       <span class="keys"
-        ><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd> done</span
+        ><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd>
+        <button type="button" class="plain tiny" @click="emit('done')">Done</button></span
       >
     </p>
   </section>

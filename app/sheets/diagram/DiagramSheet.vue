@@ -160,6 +160,12 @@ function edited(): void {
   if (last && last.name.trim() === '' && last.attributes.length === 0) return undo()
   if (last) void board.value?.focusCard(last.id)
 }
+/** A click on the paper ends what is being written, asked or related. */
+function leaveAll(): void {
+  linking.value = undefined
+  if (editing.value !== '') edited()
+  asking.value = ''
+}
 function relate(...cards: readonly string[]): void {
   if (readonly) return
   const { diagram: next, id } = relateTo(diagram, cards)
@@ -538,7 +544,6 @@ function undoRemoval(): void {
       :items="menu"
       :disabled="readonly"
       :content="{ onCloseAutoFocus: event => event.preventDefault() }"
-      @contextmenu="onMenu"
     >
       <DiagramBoard
         ref="board"
@@ -550,6 +555,7 @@ function undoRemoval(): void {
         :asked="asking"
         :readonly="readonly"
         :class="{ linking }"
+        @contextmenu="onMenu"
         @move="move"
         @choose="chosen = $event"
         @focus-card="reached = $event"
@@ -560,6 +566,7 @@ function undoRemoval(): void {
         @add="add"
         @change="change"
         @edited="edited"
+        @paper="leaveAll"
       />
     </UContextMenu>
     <DiagramSentences

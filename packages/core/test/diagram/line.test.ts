@@ -214,6 +214,13 @@ describe('the sentences of the entry line', () => {
     expect(refused('remove weight of crate', made(...before))).toMatch(/no fact called weight/)
     expect(refused('remove kinds of crate', made(...before))).toMatch(/has no kinds/)
   })
+  it('what has nothing of its own is identified within others', () => {
+    const told = spoken('Keeper has code', 'Key has number', 'Lending is identified within keeper and key')
+    expect(told).toContain('Lending is identified by keeper and key.')
+    expect(spoken('Hall has letter', 'Bay is identified only within hall')).toContain(
+      'Bay is identified by hall.',
+    )
+  })
   it('a relation as it is written is a card with its facts', () => {
     const read = readLine(EMPTY_DIAGRAM, 'Dispatch line (number, quantity (decimal 6 2, may lack))')
     expect(read.ok && read.made).toEqual([

@@ -74,6 +74,12 @@ const TOLD_PHRASES = [
   ['is', 'uniquely', 'identified', 'by'],
   ['is', 'told', 'apart', 'by'],
 ] as const
+/** Where nothing of its own tells it apart. */
+const WITHIN_PHRASES = [
+  ['is', 'identified', 'within'],
+  ['is', 'told', 'apart', 'within'],
+  ['is', 'identified', 'only', 'within'],
+] as const
 
 const AMOUNT_WORDS = 'exactly one, at most one, one or more, many'
 
@@ -106,6 +112,8 @@ function readPositive(known: Known, words: readonly Word[]): Read<Sentence> {
   if (ratio) return readAsRatio(ratio)
   const keyOf = readKeyOf(own)
   if (keyOf) return readToldBy(known, keyOf.of, keyOf.by, own)
+  const within = WITHIN_PHRASES.find(phrase => findPhrase(own, phrase) > 0)
+  if (within) return readTold(known, own, within.slice(0, -1))
   const told = TOLD_PHRASES.find(phrase => findPhrase(own, phrase) > 0)
   if (told) return readTold(known, own, told)
   const kinds = KIND_PHRASES.find(({ phrase }) => findPhrase(own, phrase) > 0)

@@ -32,7 +32,9 @@ export function layoutGraph(diagram: Diagram): LayoutGraph {
       'elk.algorithm': 'layered',
       'elk.direction': 'RIGHT',
       'elk.spacing.nodeNode': '56',
-      'elk.layered.spacing.nodeNodeBetweenLayers': '132',
+      // Words on a line have a layer of their own between those of the cards.
+      'elk.layered.spacing.nodeNodeBetweenLayers': '34',
+      'elk.spacing.edgeLabel': '8',
       'elk.spacing.componentComponent': '70',
       'elk.aspectRatio': '1.5',
     },

@@ -1,6 +1,6 @@
 import type { Box } from './cards'
 import { OVER_CARD, boxesCrossed, costOf, stretchesOf, type Stretch } from './costs'
-import { diamondFor, groundOf, labelFor, type Label } from './labels'
+import { diamondFor, diamondSize, groundOf, labelFor, type Label } from './labels'
 import { SIDES, portAt, shareOut, type Ending, type Port, type Side } from './ports'
 import { longWays, loopOf, waysBetween, type Point, type Way } from './ways'
 
@@ -60,6 +60,7 @@ export function routesBetween(
   )
   const ways = takeWays(lines, ports, all)
   const labels = placeWords(lines, ways, all)
+  const diamonds = placeDiamonds(lines, ways, all)
   return new Map(
     lines.map(({ join }, i) => [
       join.id,
@@ -68,7 +69,7 @@ export function routesBetween(
         to: ports.get(`${i} to`)!,
         points: ways[i]!,
         label: labels[i]!,
-        diamond: diamondFor(ways[i]!, join.words ?? '', all),
+        diamond: diamonds[i]!,
       },
     ]),
   )
@@ -145,11 +146,11 @@ function inReach(all: readonly Box[], a: Box, b: Box): Box[] {
 function takeWays(lines: readonly Line[], ports: ReadonlyMap<string, Port>, all: readonly Box[]): Way[] {
   const taken: (Stretch & { readonly trunk?: string | undefined })[] = []
   const loops = new Map<Box, number>()
-  return lines.map(({ a, b, join: { trunk } }, i) => {
+  return lines.map(({ a, b, join: { trunk, words = '' } }, i) => {
     const [from, to] = [ports.get(`${i} from`)!, ports.get(`${i} to`)!]
     const way =
       a === b
-        ? loopOf(from, to, loops.get(a) ?? 0)
+        ? loopOf(from, to, loops.get(a) ?? 0, diamondSize(words).across + 10)
         : cheapest(from, to, a, b, all, trunk ? taken.filter(other => other.trunk !== trunk) : taken)
     if (a === b) loops.set(a, (loops.get(a) ?? 0) + 1)
     taken.push(...stretchesOf(way).map(stretch => ({ ...stretch, trunk })))
@@ -179,6 +180,17 @@ function placeWords(lines: readonly Line[], ways: readonly Way[], all: readonly 
     const label = labelFor(ways[i]!, words, all, grounds, stretches)
     if (words !== '') grounds.push(groundOf(label))
     return label
+  })
+}
+
+/** Where each line's diamond stands, on no card and no other diamond. */
+function placeDiamonds(lines: readonly Line[], ways: readonly Way[], all: readonly Box[]): Point[] {
+  const taken = [...all]
+  return lines.map(({ join: { words = '' } }, i) => {
+    const [x, y] = diamondFor(ways[i]!, words, taken)
+    const { across, down } = diamondSize(words)
+    taken.push({ x: x - across, y: y - down, width: 2 * across, height: 2 * down })
+    return [x, y]
   })
 }
 

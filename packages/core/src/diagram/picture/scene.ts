@@ -2,7 +2,7 @@ import { findEntityById, type Diagram } from '../document'
 import { kindsInWords } from '../aloud'
 import { cardReferences } from '../references'
 import { cardLines, cardSize, isWeak, slipSize, type Box, type CardLine } from './cards'
-import { groundOf } from './labels'
+import { diamondSize, groundOf } from './labels'
 import { routesBetween, type Join, type Route } from './routes'
 
 export interface SceneCard extends Box {
@@ -131,9 +131,14 @@ function linesAsBoxes(joins: readonly Join[], routes: ReadonlyMap<string, Route>
     if (!route) return []
     return [
       ...route.points.map(([x, y]) => ({ x, y, width: 0, height: 0 })),
-      ...(words === '' ? [] : [groundOf(route.label)]),
+      ...(words === '' ? [] : [groundOf(route.label), diamondBox(route, words)]),
     ]
   })
+}
+
+function diamondBox({ diamond: [x, y] }: Route, words: string): Box {
+  const { across, down } = diamondSize(words)
+  return { x: x - across, y: y - down, width: 2 * across, height: 2 * down }
 }
 
 function boundsOf(boxes: readonly Box[]): Box {

@@ -159,9 +159,9 @@ const over = (from: Port, to: Port, lane: number, level: boolean): Way =>
         [to.x, to.y],
       ]
 
-/** A loop at the right of a card, further out than those before it. */
-export function loopOf(from: Port, to: Port, at: number): Way {
-  const out = Math.max(from.x, to.x) + 46 + at * LANE
+/** A loop at the right of a card, further out than those before it, and so far that `room` is beside it. */
+export function loopOf(from: Port, to: Port, at: number, room = 0): Way {
+  const out = Math.max(from.x, to.x) + Math.max(46, room) + at * LANE
   return [
     [from.x, from.y],
     [out, from.y],
