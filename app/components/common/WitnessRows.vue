@@ -16,6 +16,13 @@ const {
 }>()
 const isRefused = computed(() => witness.outcome === 'refused')
 const sentence = computed(() => witnessInWords(witness))
+/** Where there is little room only the columns that it speaks of, until all are asked for. */
+const showsAll = ref(false)
+const shownOf = ({ columns, spoken = columns.length }: Witness['tables'][number]): number =>
+  compact && !showsAll.value ? Math.min(columns.length, Math.max(1, spoken)) : columns.length
+const hidden = computed(() =>
+  witness.tables.reduce((sum, table) => sum + table.columns.length - shownOf(table), 0),
+)
 </script>
 
 <template>
@@ -32,7 +39,9 @@ const sentence = computed(() => witnessInWords(witness))
       <table>
         <thead>
           <tr>
-            <th v-for="column in table.columns" :key="column" scope="col">{{ column }}</th>
+            <th v-for="column in table.columns.slice(0, shownOf(table))" :key="column" scope="col">
+              {{ column }}
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -41,16 +50,19 @@ const sentence = computed(() => witnessInWords(witness))
             :key="r"
             :class="{ bad: row.bad, strict: row.bad && isRefused, wanted: row.bad && witness.wanted }"
           >
-            <td v-for="(cell, c) in row.cells" :key="c">
+            <td v-for="(cell, c) in row.cells.slice(0, shownOf(table))" :key="c">
               {{ cell ?? '–' }}<span v-if="cell === null" class="visually-hidden">empty</span>
             </td>
           </tr>
           <tr v-if="table.rows.length === 0">
-            <td :colspan="table.columns.length" class="none">no such row</td>
+            <td :colspan="shownOf(table)" class="none">no such row</td>
           </tr>
         </tbody>
       </table>
     </div>
+    <button v-if="hidden > 0" type="button" class="plain tiny" @click="showsAll = true">
+      and {{ countOf(hidden, 'column') }} that {{ hidden === 1 ? 'does' : 'do' }} not matter here
+    </button>
     <p class="outcome small">
       <span class="bar" :class="isRefused ? 'strict' : 'broken'" aria-hidden="true" />
       {{ sentence.done }} <strong>{{ sentence.word }}</strong>{{ sentence.rest }}.

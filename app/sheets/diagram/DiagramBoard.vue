@@ -379,6 +379,9 @@ const isPaper = (target: EventTarget | null): boolean =>
   !(target as Element).closest('.vue-flow__node, [data-line]')
 /** A line that is drawn from a card ends in a click as well. */
 let isPressedOnPaper = false
+function onPress({ target }: PointerEvent): void {
+  isPressedOnPaper = isPaper(target)
+}
 function onPaper(event: MouseEvent): void {
   if (readonly || !(event.target as HTMLElement).classList.contains('vue-flow__pane')) return
   const { x, y } = screenToFlowCoordinate({ x: event.clientX, y: event.clientY })
@@ -387,13 +390,7 @@ function onPaper(event: MouseEvent): void {
 </script>
 
 <template>
-  <div
-    ref="host"
-    class="board"
-    @pointerdown.capture="isPressedOnPaper = isPaper($event.target)"
-    @dblclick="onPaper"
-    @click="onClick"
-  >
+  <div ref="host" class="board" @pointerdown.capture="onPress" @dblclick="onPaper" @click="onClick">
     <VueFlow
       :id="id"
       v-model:nodes="nodes"

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   checkDictionary,
+  describedAsKeys,
   dictionaryFromComment,
   dictionaryFromSchema,
   MOST_ENTRIES,
@@ -68,6 +69,7 @@ const own = computed(() => {
   const read = readDictionary(dictionary, { given })
   return [...read.findings, ...checkDictionary(dictionary, read)]
 })
+const asKeys = computed(() => describedAsKeys(dictionary, readDictionary(dictionary, { given })))
 const shown = computed(() => findings ?? own.value)
 const isEmpty = computed(() => isEmptyDictionary(dictionary))
 const canDraftFromScript = computed(() => (script?.tables.filter(table => !table.given).length ?? 0) > 0)
@@ -178,6 +180,15 @@ defineExpose({ show })
           Draft it from the rows
         </button>
       </template>
+      <button
+        v-if="!readonly && asKeys.fields > 0"
+        type="button"
+        class="plain"
+        @click="change(asKeys.dictionary)"
+      >
+        Describe {{ countOf(asKeys.fields, 'reference') }} as
+        {{ asKeys.fields === 1 ? 'its key' : 'their keys' }}
+      </button>
       <span class="tools"
         ><span role="status" class="soft">{{ said }}</span>
         <button type="button" class="plain" :disabled="isEmpty" @click="copyComment">Copy as a comment</button

@@ -136,6 +136,7 @@ function acceptedTwice(
         table: `${task.name}, with the key ${braces(names)}`,
         columns: order.map(position => universe.names[position]!),
         rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })),
+        spoken: fault.key.union(fault.superfluous).size,
       },
     ],
   }

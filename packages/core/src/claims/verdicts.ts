@@ -94,6 +94,7 @@ export function twoRows(
             table: name,
             columns: order.map(at => relation.universe.names[at]!),
             rows: rows.map((row, r) => ({ cells: values.cells(row, order), bad: r === 1 })),
+            spoken: refuted.from.union(refuted.to).size,
           },
         ],
       }

@@ -1,5 +1,5 @@
 import { CATALOGUE, type Finding, type FindingCode, type Params, type Span } from '../findings'
-import { nearest, shorten } from '../language'
+import { nearest, nearestByParts, shorten } from '../language'
 import type { Dependency, Multivalued, Universe } from './universe'
 
 /** A dependency as it was read, with the place of its line and of each side. */
@@ -252,7 +252,8 @@ class Names {
   }
 
   private unknown(written: string, place: Span): void {
-    const near = nearest(written, [...this.known.values()])
+    const known = [...this.known.values()]
+    const near = nearest(written, known) ?? nearestByParts(written, known)
     this.report(
       'dependencies.unknown-attribute',
       place,

@@ -13,7 +13,7 @@ import {
   type Schema,
   type Table,
 } from '../schema'
-import { fitsMask, numberedColumns } from '../rows'
+import { fitsMask, itemsOf, numberedColumns } from '../rows'
 import type { Dictionary, DictionaryEntry } from './document'
 import { checksMask, dayByFormat, plainMask } from './masks'
 import { fieldName, placeOf } from './place'
@@ -161,6 +161,23 @@ function dayMeant(value: string, format: string, { type }: Pick<Column, 'type'>)
   return `${year}-${month.padStart(2, '0')}-${day.padStart(2, '0')}`
 }
 
+/** A word or two: what a list in a cell consists of. An address has numbers, a sentence has more words. */
+const ITEM = /^[\p{L}'’.-]{2,}(?: [\p{L}'’.-]+)?$/u
+
+/**
+ * Whether an example reads like several values: words set apart by semicolons or bars, or at least three by
+ * commas; two, where the field is called in the plural.
+ */
+function isSeveral(value: string, { name, type }: Pick<Column, 'name' | 'type'>): boolean {
+  if (!['char', 'varchar', 'text', 'other'].includes(type.family)) return false
+  const separator = [';', '|', ','].find(sign => value.includes(sign))
+  if (separator === undefined) return false
+  const items = itemsOf(value, separator)
+  const isPlural = /[^siu]s$|(?:^|[\s_])list$/i.test(name.trim())
+  const least = separator === ',' && !isPlural ? 3 : 2
+  return items.length >= least && items.every(item => ITEM.test(item))
+}
+
 /** Whether the example could stand in the field: what would become of it, if not. */
 export function checkExample(
   written: DictionaryEntry,
@@ -171,6 +188,10 @@ export function checkExample(
   if (value === '')
     return [dictionaryFinding('dictionary.no-example', { entry, slot: 'example' }, { field: column.name })]
   const place = { entry, slot: 'example' } as const
+  if (isSeveral(value, column))
+    return [
+      dictionaryFinding('dictionary.list-example', { entry, slot: 'example' }, { field: column.name, value }),
+    ]
   const fits = fit(dayMeant(value, written.format, column), column.type)
   if (fits === 'refused')
     return [
@@ -200,4 +221,32 @@ export function checkExample(
         }),
       ]
     : []
+}
+
+/**
+ * Each referring field described as the key that it refers to: type, size and format, where they differ or are
+ * open. Answers how many fields that changes.
+ */
+export function describedAsKeys(
+  dictionary: Dictionary,
+  { schema }: Pick<ReadDictionary, 'schema'>,
+): { readonly dictionary: Dictionary; readonly fields: number } {
+  const entries = [...dictionary.entries]
+  let fields = 0
+  for (const table of schema.tables.filter(({ given }) => !given))
+    for (const reference of table.references) {
+      const target = findTable(schema, reference.table)
+      for (const [i, name] of reference.columns.entries()) {
+        const column = findColumn(table, name)
+        const key = target && !target.given && findColumn(target, reference.targetColumns[i] ?? '')
+        if (!column || !key) continue
+        const [at, from] = [placeOf(column.nameSpan).entry, placeOf(key.nameSpan).entry]
+        const { type, size, format } = entries[from]!
+        const next = { ...entries[at]!, type, size, format }
+        if (type.trim() === '' || JSON.stringify(next) === JSON.stringify(entries[at])) continue
+        entries[at] = next
+        fields++
+      }
+    }
+  return { dictionary: { entries }, fields }
 }

@@ -15,7 +15,7 @@ export {
 export { readType } from './types'
 export { fieldName, placeInField, placeOf, type DictionaryPlace } from './place'
 export { dictionaryFinding, readDictionary, type ReadDictionary } from './read-dictionary'
-export { checkDictionary, checkExample, differencesFromKey } from './check-dictionary'
+export { checkDictionary, checkExample, describedAsKeys, differencesFromKey } from './check-dictionary'
 export { describeType, dictionaryFromRows, dictionaryFromSchema } from './draft'
 export { defaultFrom, defaultInWords, numberingFrom, numberingInWords, type Numbering } from './column-marks'
 export { dictionaryFromComment } from './read-comment'

@@ -18,13 +18,26 @@ export function slotValue(slot: Slot, written: string): string {
     return ''
   }
   if (slot === 'key') {
-    if (/^(?:p|pk|primary|primary key|identifier|yes|x)$/i.test(text)) return 'primary'
-    const [, group] = /^(?:u|uk|unique|unique together|alternate key)\s*\(?([1-4])?\)?$/i.exec(text) ?? []
-    if (!/^(?:u|alternate)/i.test(text)) return ''
-    return group ? `unique ${group}` : 'unique'
+    // "PK, FK" is both: what it refers to stands in a slot of its own.
+    const other = text
+      .split(/[,;/+&]| and /)
+      .map(part => part.trim())
+      .filter(part => part !== '' && !isForeign(part))
+    return other.length === 0 ? '' : keyValue(other[0]!)
   }
   if (slot === 'onDelete' || slot === 'onUpdate') return actionWritten(text)
   return text
+}
+
+/** Whether the word for a key says that it refers: FK, foreign key. */
+const isForeign = (text: string): boolean => /^(?:f|fk|foreign|foreign key|reference|refers)$/i.test(text)
+
+function keyValue(text: string): DictionaryEntry['key'] {
+  if (/^(?:p|pk|primary|primary key|identifier|yes|x)$/i.test(text)) return 'primary'
+  const [, group] =
+    /^(?:u|uk|ak|unique|unique together|alternate key|candidate key)\s*\(?([1-4])?\)?$/i.exec(text) ?? []
+  if (!/^(?:u|ak|alternate|candidate)/i.test(text)) return ''
+  return group ? (`unique ${group}` as DictionaryEntry['key']) : 'unique'
 }
 
 /** An action by the words that people use; empty where it is none. */
@@ -53,7 +66,8 @@ export function withSlot(entry: DictionaryEntry, slot: Slot, written: string): D
 
 /**
  * Cells copied from a spreadsheet, put in from an entry and slot on: further entries are made as they are
- * needed.
+ * needed. A first line of headings says which columns they are, and is none of the entries. What is marked as
+ * a foreign key and names nothing refers to the one entity of which a field of that name is the key.
  */
 export function pasteCells(
   dictionary: Dictionary,
@@ -62,29 +76,65 @@ export function pasteCells(
   /** The slots in the order in which they stand there. */
   slots: readonly Slot[] = SLOTS,
 ): Dictionary {
-  const lines = pastedCells(text)
+  const pasted = pastedCells(text)
+  const headings = slotsOfHeadings(pasted[0] ?? [])
+  const lines = headings ? pasted.slice(1) : pasted
   const first = slots.indexOf(from.slot)
+  const columns = headings ?? slots.slice(first).map(slot => ({ slot, heading: '' }))
   const entries = [...dictionary.entries]
+  const foreign: number[] = []
   for (const [i, cells] of lines.entries()) {
     const at = from.entry + i
     if (at >= MOST_ENTRIES) break
     while (entries.length <= at) entries.push(NEW_ENTRY)
     for (const [c, cell] of cells.entries()) {
-      const slot = slots[first + c]
-      if (slot) entries[at] = withSlot(entries[at]!, slot, cell.trim())
+      const { slot, heading } = columns[c] ?? { slot: undefined, heading: '' }
+      if (slot) entries[at] = withSlot(entries[at]!, slot, turned(heading, cell.trim()))
+      if (slot === 'key' && isMarkedForeign(cell)) foreign.push(at)
     }
   }
-  return { entries }
+  return { entries: withTargets(entries, foreign) }
 }
+
+const isMarkedForeign = (cell: string): boolean =>
+  cell.split(/[,;/+&]| and /).some(part => isForeign(part.trim()))
+
+/** The slots that headings name, where each cell of the line is one and `field` is among several. */
+function slotsOfHeadings(
+  cells: readonly string[],
+): { readonly slot: Slot | undefined; readonly heading: string }[] | undefined {
+  const found = cells.map(cell => ({ heading: plainHeading(cell), slot: slotOfHeading(cell) }))
+  const named = found.filter(({ slot }) => slot)
+  const areAll = found.every(({ slot, heading }) => slot || heading === '')
+  return areAll && named.length > 1 && named.some(({ slot }) => slot === 'field') ? found : undefined
+}
+
+const plainHeading = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '')
+function slotOfHeading(name: string): Slot | undefined {
+  const plain = plainHeading(name)
+  return SLOTS.find(slot => plainHeading(SLOT_NAMES[slot]) === plain) ?? OTHER_NAMES[plain]
+}
+
+/** What refers, by the name of the field, to the only entity of which that is the key. */
+function withTargets(entries: readonly DictionaryEntry[], foreign: readonly number[]): DictionaryEntry[] {
+  return entries.map((entry, at) => {
+    if (!foreign.includes(at) || entry.refersTo.trim() !== '') return entry
+    const homes = entries.filter(
+      (other, i) =>
+        i !== at && !foreign.includes(i) && other.key === 'primary' && isSame(other.field, entry.field),
+    )
+    const [home] = homes
+    return home && homes.length === 1 ? { ...entry, refersTo: `${home.entity}.${home.field}` } : entry
+  })
+}
+
+const isSame = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase()
 
 /** A dictionary from CSV, by the names of its columns; undefined where none of them is a slot's. */
 export function dictionaryFromCsv(text: string): Dictionary | undefined {
   const { table } = readRows(text)
-  const plain = (name: string): string => name.toLowerCase().replace(/[^a-z]/g, '')
-  const columns = (table?.columns ?? []).map(plain)
-  const slots = columns.map(name =>
-    SLOTS.find(slot => plain(SLOT_NAMES[slot]) === name || OTHER_NAMES[name] === slot),
-  )
+  const columns = (table?.columns ?? []).map(plainHeading)
+  const slots = (table?.columns ?? []).map(slotOfHeading)
   if (!table || !slots.includes('field')) return undefined
   return {
     entries: table.rows

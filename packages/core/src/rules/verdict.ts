@@ -18,6 +18,8 @@ export interface WitnessTable {
   readonly table: string
   readonly columns: readonly string[]
   readonly rows: readonly { readonly cells: readonly Cell[]; readonly bad: boolean }[]
+  /** How many of the first columns it speaks of; the others only stand there. @defaultValue all */
+  readonly spoken?: number
 }
 
 /** A few rows that show a verdict: accepted though forbidden, or refused though allowed. */

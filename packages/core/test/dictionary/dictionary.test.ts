@@ -4,9 +4,11 @@ import { wording } from '../../src/findings'
 import { isRequired } from '../../src/schema'
 import { checksOn, reviewScript } from '../../src/sql'
 import {
+  EMPTY_DICTIONARY,
   NEW_ENTRY,
   SLOTS,
   checkDictionary,
+  describedAsKeys,
   dictionaryFromCsv,
   dictionaryFromRows,
   dictionaryFromSchema,
@@ -375,6 +377,92 @@ describe('in and out', () => {
       dictionaryFromCsv('table,column,data type,length,required\ntrip,trip_no,int,,mandatory\n'),
     ).toEqual(dictionary({ ...NEW_ENTRY, entity: 'trip', field: 'trip_no', type: 'int', required: 'yes' }))
     expect(dictionaryFromCsv('a,b\n1,2\n')).toBe(undefined)
+  })
+  it('takes pasted headings as headings, and keys by all the words for them', () => {
+    const pasted = [
+      'Entity\tField\tKey\tNullable',
+      'trip\ttrip_no\tPK\tno',
+      'collector\tcode\tprimary key\tno',
+      'taking\ttrip_no\tPK, FK\tno',
+      'taking\tcode\tPK/FK\tno',
+      'taking\trole\tforeign\tyes',
+      'taking\tseat\tAK\tyes',
+    ].join('\n')
+    const { entries } = pasteCells(EMPTY_DICTIONARY, { entry: 0, slot: 'entity' }, pasted)
+    expect(entries.map(({ field, key, refersTo, required }) => [field, key, refersTo, required])).toEqual([
+      ['trip_no', 'primary', '', 'yes'],
+      ['code', 'primary', '', 'yes'],
+      ['trip_no', 'primary', 'trip.trip_no', 'yes'],
+      ['code', 'primary', 'collector.code', 'yes'],
+      ['role', '', '', 'no'],
+      ['seat', 'unique', '', 'no'],
+    ])
+    // A first line that is no headings is an entry.
+    expect(
+      pasteCells(EMPTY_DICTIONARY, { entry: 0, slot: 'entity' }, 'trip\tname\ttext').entries,
+    ).toHaveLength(1)
+  })
+  it('an example that is a list is noticed, an address or a number is not', () => {
+    const codes = (field: string, example: string, type = 'text'): string[] => {
+      const dictionary: Dictionary = {
+        entries: [
+          {
+            ...NEW_ENTRY,
+            entity: 'lot',
+            field,
+            type,
+            size: '80',
+            example,
+            key: 'primary',
+            required: 'yes',
+            meaning: 'x',
+          },
+        ],
+      }
+      return checkDictionary(dictionary, readDictionary(dictionary)).map(({ code }) => code)
+    }
+    for (const [field, example] of [
+      ['kept as', 'seed; spore'],
+      ['habitat', 'bog, heath, dune'],
+      ['languages', 'Norse, Finnish'],
+      ['kept as', 'seed|bulb'],
+    ] as const)
+      expect(codes(field, example), example).toContain('dictionary.list-example')
+    for (const [field, example] of [
+      ['address', '12 Quay Road, Skarholm'],
+      ['name', 'Brandvold, Ada'],
+      ['remark', 'found by the lake, under a stone, in bad weather'],
+      ['status', 'dried, stored'],
+      ['weight', '3,5', 'number'],
+    ] as const)
+      expect(codes(field, example, field === 'weight' ? 'number' : 'text'), example).not.toContain(
+        'dictionary.list-example',
+      )
+  })
+  it('references are described as their keys in one step', () => {
+    const entry = (entity: string, field: string, more: Partial<DictionaryEntry>): DictionaryEntry => ({
+      ...NEW_ENTRY,
+      entity,
+      field,
+      ...more,
+    })
+    const dictionary: Dictionary = {
+      entries: [
+        entry('trip', 'code', { type: 'text', size: '9', format: 'AAA-99999', key: 'primary' }),
+        entry('lot', 'no', { type: 'whole number', key: 'primary' }),
+        entry('lot', 'trip', { type: 'number', refersTo: 'trip', meaning: 'from where it came' }),
+        entry('lot', 'other', { type: 'text', size: '9', format: 'AAA-99999', refersTo: 'trip.code' }),
+      ],
+    }
+    const { dictionary: described, fields } = describedAsKeys(dictionary, readDictionary(dictionary))
+    expect(fields).toBe(1)
+    expect(described.entries[2]).toMatchObject({
+      type: 'text',
+      size: '9',
+      format: 'AAA-99999',
+      meaning: 'from where it came',
+    })
+    expect(describedAsKeys(described, readDictionary(described)).fields).toBe(0)
   })
 
   it('cells of a spreadsheet are put in from where one stands, and make entries as they need them', () => {

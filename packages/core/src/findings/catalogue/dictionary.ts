@@ -61,6 +61,13 @@ export const DICTIONARY = {
     message: p => `"${p.field}" of ${p.entity} sounds like a list: one value stands in one field.`,
     why: 'Nobody can ask for the second of "seed, spore", and no reference can lead there.',
   },
+  'dictionary.list-example': {
+    severity: 'flaw',
+    concerns: 'design',
+    message: p =>
+      `The example of "${p.field}", ${p.value}, reads like several values: one value stands in one field.`,
+    why: 'Nobody can ask for the second of "seed, spore", and no reference can lead there.',
+  },
   'dictionary.rule-unread': {
     severity: 'remark',
     concerns: 'form',
