@@ -5,6 +5,8 @@ import {
   couldIdentify,
   decodeText,
   doesFix,
+  rowsForDependency,
+  rowsForIdentifier,
   findInRows,
   profile,
   projectRows,
@@ -176,13 +178,13 @@ function answer(
       )
     case 'identify': {
       const found = couldIdentify(table, question.columns)
-      return { ...found, shown: found.refuting ? numbered(found.refuting) : [] }
+      return { ...found, shown: numbered(found.refuting ?? rowsForIdentifier(table, found)) }
     }
     case 'fix': {
       const found = doesFix(table, question.from, question.to)
       return {
         ...found,
-        shown: found.refuting ? numbered(found.refuting) : [],
+        shown: numbered(found.refuting ?? rowsForDependency(table, found)),
         against: numbered(found.offending.slice(0, 20)),
       }
     }

@@ -48,6 +48,7 @@ defineExpose({
 })
 const differing = computed(() => {
   const [a, b] = identified.value?.shown ?? []
+  if (identified.value?.isUnique) return identified.value.columns
   return a && b ? overview.columns.filter((_, at) => a.cells[at] !== b.cells[at]) : []
 })
 </script>
@@ -95,6 +96,15 @@ const differing = computed(() => {
                 identified.duplicates === 1 ? 's' : ''
               }}
               there again, whole.</template
+            >
+            <template
+              v-if="identified.shown.length > 1 && identified.duplicates === 0 && !identified.superfluous"
+            >
+              {{
+                identified.columns.length > 1
+                  ? 'None of them does alone: these agree on one and differ in another.'
+                  : 'These two are the most alike, and are told apart by it.'
+              }}</template
             ></template
           >
           <template v-else
@@ -106,8 +116,9 @@ const differing = computed(() => {
           v-if="identified.shown.length > 0"
           :columns="overview.columns"
           :rows="identified.shown"
-          :agree="identified.columns"
+          :agree="identified.isUnique ? [] : identified.columns"
           :differ="differing"
+          :is-told-apart="identified.isUnique"
         />
       </template>
       <template v-else-if="fixed">
@@ -147,8 +158,8 @@ const differing = computed(() => {
           v-if="fixed.shown.length > 0"
           :columns="overview.columns"
           :rows="fixed.shown"
-          :agree="fixed.from"
-          :differ="fixed.to"
+          :agree="fixed.holds ? [...fixed.from, ...fixed.to] : fixed.from"
+          :differ="fixed.holds ? [] : fixed.to"
         />
       </template>
     </div>

@@ -7,11 +7,14 @@ const {
   rows,
   agree = [],
   differ = [],
+  isToldApart = false,
 } = defineProps<{
   columns: readonly string[]
   rows: readonly NumberedRow[]
   agree?: readonly string[]
   differ?: readonly string[]
+  /** What differs is what tells them apart, and nothing against it. */
+  isToldApart?: boolean
 }>()
 const order = computed(() => {
   const front = [...agree, ...differ.filter(name => !agree.includes(name))]
@@ -38,7 +41,11 @@ const order = computed(() => {
             v-for="{ name, at } in order"
             :key="name"
             class="mono"
-            :class="{ agrees: agree.includes(name), differs: differ.includes(name) }"
+            :class="{
+              agrees: agree.includes(name),
+              differs: differ.includes(name) && !isToldApart,
+              tells: differ.includes(name) && isToldApart,
+            }"
           >
             {{ row.cells[at] }}
           </td>
@@ -79,6 +86,10 @@ td {
 }
 td.agrees {
   background: var(--verdigris-wash);
+  border-bottom: 1.5px solid var(--verdigris);
+}
+td.tells {
+  font-weight: 650;
   border-bottom: 1.5px solid var(--verdigris);
 }
 td.differs {

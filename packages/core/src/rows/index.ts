@@ -17,6 +17,7 @@ export {
   type IdentifyAnswer,
   type Surrogate,
 } from './questions'
+export { rowsForDependency, rowsForIdentifier } from './rows-for-yes'
 export { projectRows, rejoin, type Rejoined } from './split-rows'
 export {
   partName,
