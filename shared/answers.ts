@@ -434,7 +434,17 @@ export interface FeedbackAnswer {
     readonly decidedBy: string | null
     readonly reason: string | null
     readonly follows: string | null
+    /** What it was in the last earlier hand-in whose marks were told; null where there is none, or no such rule. */
+    readonly before: Verdict | null
   })[]
+  /** Earlier hand-ins of the same student whose marks were told, the first one first. */
+  readonly earlier: readonly {
+    readonly id: string
+    readonly number: number
+    readonly handedInAt: string
+    readonly got: number
+    readonly of: number
+  }[]
   readonly findings: readonly Finding[]
   /** On which tables rows were run; null where nothing was. */
   readonly ran: Ran | null

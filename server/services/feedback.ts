@@ -10,6 +10,7 @@ import { personalDocument, pointsOf } from './marking'
 import { notFound } from './problem'
 import { toCheckedRule } from './told'
 import { overridesOf } from './class-state'
+import { earlierHandIns } from './earlier-hand-ins'
 
 /** What a student reads after the release: verdicts, evidence and comments, never the model answer. */
 export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnswer> {
@@ -17,11 +18,12 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
   const exercise = await findExercise(db, handIn.exerciseId)
   if (!released || released.takenBackAt !== null || !exercise) throw notFound()
   const marking = await findMarkingById(db, released.markingId)
-  const [revision, course, decisions, comments] = await Promise.all([
+  const [revision, course, decisions, comments, earlier] = await Promise.all([
     findRevision(db, marking.revisionId).then(found => found!),
     findCourse(db, exercise.courseId),
     listDecisions(db, [handIn.id]),
     listComments(db, handIn.id),
+    earlierHandIns(db, handIn),
   ])
   // Releases of before the account was kept are told as far as it can be worked out again.
   const overrides =
@@ -47,6 +49,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     findings: marking.verdicts.findings,
     ran: marking.verdicts.ran ?? null,
     comments,
+    earlier: earlier.handIns,
     rules: marking.verdicts.cells.map(cell => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
       const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }
@@ -61,6 +64,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
         decidedBy: override?.by ?? null,
         reason: override?.reason ?? null,
         follows: override ? null : cell.follows,
+        before: earlier.verdictOf(cell.rule, cell.sheet),
       }
     }),
   }

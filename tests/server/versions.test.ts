@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { SheetVersion } from '../../shared/answers'
+import type { FeedbackAnswer, SheetVersion } from '../../shared/answers'
 import { handIn } from '../../server/services/handing-in'
 import { release } from '../../server/services/releases'
 import { saveSheet } from '../../server/services/worksheets'
@@ -61,6 +61,24 @@ describe('the versions of a sheet', () => {
     expect(await contentOf(student, await handedIn())).toBe(RIGHT)
     await release(server.db, room.exerciseId, room.people.instructor)
     expect((await handedIn()).handIn?.hasFeedback).toBe(true)
+  })
+
+  it('feedback says what an earlier hand-in came to, and what changed since', async () => {
+    const { student } = room.people
+    const first = await handInMarked(server.db, room.exerciseId, student, 'CREATE TABLE trip (trip_no INT);')
+    await release(server.db, room.exerciseId, room.people.instructor)
+    const second = await handInMarked(server.db, room.exerciseId, student, RIGHT)
+    await release(server.db, room.exerciseId, room.people.instructor)
+    const visitor = await signedIn('student')
+    const feedback = async (id: string) =>
+      (await visitor.ask('GET', `/api/hand-ins/${id}/feedback`)).body as unknown as FeedbackAnswer
+    expect((await feedback(first)).earlier).toEqual([])
+    const { earlier, rules, points } = await feedback(second)
+    expect(earlier).toMatchObject([{ id: first, of: points.of }])
+    expect(earlier[0]!.got).toBeLessThan(points.got)
+    const before = (await feedback(first)).rules.map(({ verdict }) => verdict)
+    expect(rules.map(rule => rule.before)).toEqual(before)
+    expect(before).not.toEqual(rules.map(({ verdict }) => verdict))
   })
 
   it('are their own person’s alone', async () => {

@@ -24,6 +24,14 @@ const general = computed(
       ({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule),
     ) ?? [],
 )
+/** What changed since the hand-in before, where its marks were told as well. */
+const changed = computed(() => {
+  const rules = feedback.value?.rules.filter(({ before }) => before !== null) ?? []
+  return {
+    better: rules.filter(({ before, verdict }) => before !== 'upheld' && verdict === 'upheld'),
+    worse: rules.filter(({ before, verdict }) => before === 'upheld' && verdict !== 'upheld'),
+  }
+})
 /** Where an earlier sheet has it right. */
 const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
   lostInWords(rightBefore(feedback.value?.rules ?? [], rule), rule.sheet)
@@ -73,6 +81,30 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
             <strong>{{ pointsText(feedback.points.got) }}</strong> of {{ pointsText(feedback.points.of) }}
           </p>
         </header>
+        <section v-if="feedback.earlier.length > 0" class="since small" aria-label="Earlier hand-ins">
+          <p>
+            Before:
+            <template v-for="(other, i) in feedback.earlier" :key="other.id"
+              >{{ i > 0 ? ', ' : ''
+              }}<NuxtLink :to="`/hand-ins/${other.id}`" class="plain">{{
+                handInNumber(other.number)
+              }}</NuxtLink
+              >, {{ timeInWords(other.handedInAt, zone) }}, {{ pointsText(other.got) }} of
+              {{ pointsText(other.of) }}</template
+            >
+          </p>
+          <p v-if="changed.better.length > 0">
+            <VerdictSign verdict="upheld" /> Upheld since then:
+            {{ changed.better.map(rule => rule.sentence.replace(/\.$/, '')).join('; ') }}.
+          </p>
+          <p v-if="changed.worse.length > 0">
+            <VerdictSign verdict="broken" /> No longer upheld:
+            {{ changed.worse.map(rule => rule.sentence.replace(/\.$/, '')).join('; ') }}.
+          </p>
+          <p v-if="changed.better.length === 0 && changed.worse.length === 0" class="soft">
+            No rule came or went since then.
+          </p>
+        </section>
         <p v-for="comment in general" :key="comment.id" class="comment serif">
           <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
         </p>
@@ -160,6 +192,12 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
 </template>
 
 <style scoped>
+.since {
+  display: grid;
+  gap: 4px;
+  border-top: 1px solid var(--rule);
+  padding: 8px 0 6px;
+}
 .feedback {
   display: grid;
   grid-template-columns: minmax(0, 1fr) 420px;
