@@ -64,6 +64,15 @@ watch(open, async isOpen => {
   ]
 })
 
+/** The list that the package draws has no name of its own. */
+const host = useTemplateRef<HTMLElement>('host')
+watch(
+  [host, groups],
+  () => {
+    host.value?.querySelector('[role=listbox]')?.setAttribute('aria-label', 'Where to go, and what to do')
+  },
+  { flush: 'post' },
+)
 function choose(item: unknown): void {
   open.value = false
   const { to, run } = (item ?? {}) as Item
@@ -81,12 +90,14 @@ function choose(item: unknown): void {
     :ui="{ header: 'visually-hidden', body: 'p-0 sm:p-0' }"
   >
     <template #body>
-      <UCommandPalette
-        :groups="groups"
-        placeholder="Where to, or what to do?"
-        class="h-80"
-        @update:model-value="choose"
-      />
+      <div ref="host">
+        <UCommandPalette
+          :groups="groups"
+          placeholder="Where to, or what to do?"
+          class="h-80"
+          @update:model-value="choose"
+        />
+      </div>
     </template>
   </UModal>
 </template>

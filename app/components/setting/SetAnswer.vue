@@ -58,7 +58,8 @@ function toggleSheet(name: Sheet): void {
 <style scoped>
 .sheets {
   display: flex;
-  gap: 18px;
+  flex-wrap: wrap;
+  gap: 4px 18px;
   margin-bottom: 12px;
 }
 .sheets label {

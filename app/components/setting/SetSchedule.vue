@@ -282,6 +282,7 @@ function addAllowance(): void {
 <style scoped>
 fieldset {
   border: 0;
+  min-width: 0;
   font-size: 17px;
   line-height: 2.05;
   max-width: 860px;

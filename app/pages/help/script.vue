@@ -127,6 +127,10 @@ h2 {
 section {
   scroll-margin-top: 36px;
 }
+h3 .serif {
+  min-width: 0;
+  overflow-wrap: anywhere;
+}
 h3 {
   display: flex;
   gap: 9px;

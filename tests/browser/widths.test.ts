@@ -1,0 +1,154 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { useDemo, type Visitor } from './support'
+
+/**
+ * Every screen on a narrower window, on a telephone, and at 200 % (which is half the width at double size):
+ * axe-core finds nothing, and nothing but boards and wide tables goes over the edge. Then the dialogs.
+ */
+const { everybody, arrive } = useDemo()
+const WIDTHS = [
+  { name: '1024', width: 1024, height: 768 },
+  { name: '200 %', width: 640, height: 400, deviceScaleFactor: 2 },
+  { name: '390', width: 390, height: 844 },
+] as const
+
+async function overTheEdge({ page }: Visitor): Promise<string[]> {
+  return page.evaluate(() => {
+    const { scrollWidth, clientWidth } = document.documentElement
+    return scrollWidth > clientWidth + 1 ? [`${scrollWidth} wide in ${clientWidth}`] : []
+  })
+}
+
+describe('at other widths', () => {
+  let ada: Visitor
+  let ilse: Visitor
+  let screens: [Visitor, string][]
+
+  beforeAll(async () => {
+    ada = await arrive('Ada Brandvold')
+    ilse = await arrive('Ilse Nygaard')
+    const courseId = await ada.page.evaluate(
+      async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id,
+    )
+    const id = (title: string): Promise<string> => ada.exerciseId(title)
+    const [ledger, pair, trials, exchange, keepers] = [
+      await id('The intake ledger'),
+      await id('Who collected what'),
+      await id('Trial by trial'),
+      await id('Exchange with partner gardens'),
+      await id('Keepers and bays'),
+    ]
+    screens = [
+      [ada, '/'],
+      [ada, `/courses/${courseId}`],
+      ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [
+        ada,
+        `/exercises/${exchange}/set?leaf=${leaf}`,
+      ]),
+      [ada, `/exercises/${exchange}/desk`],
+      [ada, `/exercises/${exchange}/ledger`],
+      [ada, `/exercises/${keepers}/desk`],
+      [ada, `/exercises/${ledger}/set?leaf=brief&part=rows`],
+      [ilse, '/'],
+      [ilse, `/exercises/${pair}/work`],
+      [ilse, `/exercises/${exchange}/work`],
+      [ilse, `/exercises/${ledger}/work`],
+      [ilse, `/exercises/${trials}/work`],
+      [ilse, '/account'],
+      [ilse, '/help/dependencies'],
+      [ilse, '/help/diagram'],
+      [ilse, '/help/script'],
+    ]
+  })
+
+  it.each(WIDTHS)(
+    '$name: nothing that axe-core finds, nothing over the edge',
+    async ({ name: _, ...viewport }) => {
+      const found: string[] = []
+      for (const [visitor, path] of screens) {
+        await visitor.page.bringToFront()
+        await visitor.page.setViewport(viewport)
+        await visitor.go(path)
+        found.push(
+          ...[...(await visitor.violations()), ...(await overTheEdge(visitor))].map(
+            violation => `${path}: ${violation}`,
+          ),
+        )
+      }
+      expect(found).toEqual([])
+    },
+    180_000,
+  )
+})
+
+describe('dialogs', () => {
+  /** Opens each, by day and by lamp light, wide and on a telephone. */
+  async function look(visitor: Visitor, what: string, open: () => Promise<void>): Promise<string[]> {
+    const { page } = visitor
+    const found: string[] = []
+    await page.bringToFront()
+    for (const viewport of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
+      await page.setViewport(viewport)
+      await open()
+      await page.waitForSelector('[role=dialog]')
+      for (const scheme of ['light', 'dark']) {
+        await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
+        await page.waitForFunction(
+          isDark => document.documentElement.classList.contains('dark') === isDark,
+          {},
+          scheme === 'dark',
+        )
+        found.push(
+          ...(await visitor.violations(scheme === 'dark' ? 'color-contrast' : undefined)).map(
+            violation => `${what}, ${viewport.width}, ${scheme}: ${violation}`,
+          ),
+        )
+      }
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
+      await page.keyboard.press('Escape')
+      await visitor.dialogGone()
+    }
+    await page.setViewport({ width: 1280, height: 800 })
+    return found
+  }
+
+  it('of a worksheet and of the desk: nothing that axe-core finds', async () => {
+    const ada = await arrive('Ada Brandvold')
+    const keepers = await ada.exerciseId('Keepers and bays')
+    const exchange = await ada.exerciseId('Exchange with partner gardens')
+    const ilse = await arrive('Ilse Nygaard')
+    await ilse.go(`/exercises/${exchange}/work`)
+    await ilse.page.waitForSelector('.cm-content')
+    const found = [
+      ...(await look(ilse, 'palette', () => ilse.chord(['Control'], 'k'))),
+      ...(await look(ilse, 'hand in', () => ilse.press('button', 'Hand in'))),
+      ...(await look(ilse, 'versions', () => ilse.press('button', 'Versions'))),
+    ]
+    await ada.go(`/exercises/${keepers}/work`)
+    await ada.press('button', 'Start')
+    await ada.page.waitForSelector('.board')
+    await ada.page.click('.entry input')
+    await ada.typeLikeAPerson('Hall has letter\n')
+    await ada.page.waitForSelector('[data-card]')
+    found.push(
+      ...(await look(ada, 'rename', async () => {
+        await ada.page.setViewport({ width: 1280, height: 800 })
+        await ada.page.click('[data-card]')
+        await ada.page.keyboard.press('F2')
+      })),
+      ...(await look(ada, 'keys', async () => {
+        await ada.page.setViewport({ width: 1280, height: 800 })
+        await ada.page.click('[data-card]')
+        await ada.page.keyboard.press('?')
+      })),
+    )
+    expect(found).toEqual([])
+  }, 180_000)
+
+  it('asked nothing of another machine, broke no policy and threw no error', () => {
+    expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
+  })
+})
