@@ -101,6 +101,38 @@ describe('several sheets', () => {
     await ada.page.keyboard.press('PageDown')
     expect(new Set([first, second, await reached()]).size).toBe(3)
   })
+  it('keys go to notes and regions and back, and a board is shown on a telephone', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await openWork(ada, 'Keepers and bays')
+    await ada.press('[role=tab]', 'Diagram')
+    await ada.page.waitForSelector('.board')
+    await ada.page.click('.entry input')
+    await ada.typeLikeAPerson('Well stands in one yard\n')
+    await ada.sees('not yet said', '.margin')
+    const region = (): Promise<string> =>
+      ada.page.evaluate(
+        () => document.activeElement?.closest('[data-region]')?.getAttribute('aria-label') ?? 'none',
+      )
+    // F8 leads to what a note speaks of, never into what cannot be seen.
+    await ada.page.keyboard.press('F8')
+    await ada.page.waitForFunction(() => {
+      const rect = document.activeElement?.getBoundingClientRect()
+      return (
+        document.activeElement !== document.body && rect !== undefined && rect.width > 1 && rect.height > 1
+      )
+    })
+    expect(await ada.page.evaluate(() => document.activeElement!.closest('ol, [role=status]'))).toBeNull()
+    await ada.page.keyboard.press('F6')
+    const there = await region()
+    await ada.page.keyboard.press('F6')
+    expect(await region()).not.toBe(there)
+    await ada.chord(['Shift'], 'F6')
+    expect(await region()).toBe(there)
+    await ada.page.setViewport({ width: 390, height: 844 })
+    await ada.press('.views button', 'Board')
+    await ada.page.waitForSelector('.shown svg')
+    expect(await ada.read('.shown')).toContain('Well')
+  })
 })
 
 it('no page erred, and no request left the machine', () => {

@@ -164,7 +164,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
       ;(row.children[1] as HTMLElement).focus()
     })
     await keyboard.press('ArrowRight')
-    await keyboard.type('whole number')
+    await wen.typeLikeAPerson('whole number')
     await keyboard.press('Enter')
     expect(await cell('collector_code', 2)).toBe('whole number')
     await wen.page.waitForSelector('.dictionary td[aria-invalid=true]')
@@ -173,7 +173,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     // Fill down, and back.
     await wen.page.evaluate(() => (document.querySelector('[data-cell="1 10"]') as HTMLElement).focus())
     await keyboard.press('ArrowUp')
-    await keyboard.type('what it is')
+    await wen.typeLikeAPerson('what it is')
     await keyboard.press('Enter')
     await wen.chord(['Control'], 'd')
     await wen.page.waitForFunction(

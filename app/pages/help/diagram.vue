@@ -29,8 +29,18 @@ const SENTENCES: readonly (readonly [string, readonly string[]])[] = [
   ['Garden 1:N Trip', ['Garden has code', 'Trip has number']],
   ['Garden, Accession and Keeper meet in loan', []],
   ['Partner is one of Garden, Museum', []],
+  [
+    'For one garden and one accession: at most one keeper in loan',
+    ['Garden, Accession and Keeper meet in loan'],
+  ],
   ['loan carries day', ['Garden, Accession and Keeper meet in loan']],
+  ['Trip (number, day, ship)', []],
+  ['No two trips have the same day and ship', ['Trip has number, day, ship']],
+  ['When a trip is deleted, its accessions are deleted too', ['Trip brings in many accessions']],
   ['rename Trip to Journey', ['Trip has number']],
+  ['rename day of Trip to date', ['Trip has number, day']],
+  ['remove day of Trip', ['Trip has number, day']],
+  ['remove Trip brings in accessions', ['Trip brings in many accessions']],
   ['remove Trip', ['Trip brings in many accessions']],
   ['Trip may bring in exactly one accession', []],
 ]
@@ -140,12 +150,13 @@ const judged = EXAMPLES.map(({ lines, code, level = 'conceptual', ...rest }) => 
       <h2>Keys of the board</h2>
       <p class="serif">
         <kbd>/</kbd> sentence · <kbd>N</kbd> new card · <kbd>Enter</kbd> write on it · <kbd>R</kbd> relate,
-        then the other card and <kbd>Enter</kbd> · <kbd>Q</kbd> questions, <kbd>0</kbd> <kbd>1</kbd>
-        <kbd>M</kbd> answer · arrows go to the nearest card · <kbd>M</kbd> pick up, arrows move,
-        <kbd>Enter</kbd> drops, <kbd>Esc</kbd> puts back · <kbd>L</kbd> walk its lines ·
-        <kbd>Space</kbd> choose · <kbd>F2</kbd> rename everywhere · <kbd>Delete</kbd> remove ·
-        <kbd>Ctrl+C</kbd> <kbd>Ctrl+V</kbd> copy, paste · <kbd>+</kbd> <kbd>-</kbd> <kbd>0</kbd> nearer,
-        farther, all · <kbd>T</kbd> as sentences
+        then the other card and <kbd>Enter</kbd>, or all that are chosen · <kbd>K</kbd> a kind of it ·
+        <kbd>Q</kbd> questions, <kbd>0</kbd> <kbd>1</kbd> <kbd>M</kbd> answer · arrows go to the nearest card
+        · <kbd>M</kbd> pick up, arrows move, <kbd>Enter</kbd> drops, <kbd>Esc</kbd> puts back ·
+        <kbd>L</kbd> walk its lines · <kbd>Space</kbd> choose · <kbd>F2</kbd> rename everywhere ·
+        <kbd>Delete</kbd> remove, or the line that is read · the menu key its menu · <kbd>Ctrl+C</kbd>
+        <kbd>Ctrl+V</kbd> copy, paste · <kbd>+</kbd> <kbd>-</kbd> <kbd>0</kbd> nearer, farther, all ·
+        <kbd>T</kbd> as sentences
       </p>
       <section v-for="example in judged" :id="example.id" :key="example.id" class="example">
         <h2>{{ example.title }}</h2>

@@ -6,6 +6,7 @@ import {
   svgOf,
   withChoices,
   type Notation,
+  type PictureOptions,
 } from '@nomenklatura/core/diagram'
 import { documentFaults } from '@nomenklatura/core/exercise'
 import { diagramFromGraphml, diagramToGraphml } from '@nomenklatura/core/formats'
@@ -31,23 +32,28 @@ const emit = defineEmits<{ load: [diagram: Diagram]; say: [text: string] }>()
 
 const save = (content: string | Blob, type: string, ending: string): void =>
   download(content, type, `${name}.${ending}`)
+type Theme = NonNullable<PictureOptions['theme']>
+const svg = (theme: Theme): void =>
+  save(svgOf(diagram, { notation, theme }), 'image/svg+xml', theme === 'dark' ? 'dark.svg' : 'svg')
 /** The picture at double size. */
-async function png(): Promise<void> {
-  const svg = svgOf(diagram, { notation })
+async function png(theme: Theme): Promise<void> {
+  const drawn = svgOf(diagram, { notation, theme })
   const image = new Image()
   // The policy of the page lets pictures come from data, not from blobs.
-  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svg)}`
+  image.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(drawn)}`
   await image.decode()
   const canvas = document.createElement('canvas')
   canvas.width = image.naturalWidth * 2
   canvas.height = image.naturalHeight * 2
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-  canvas.toBlob(blob => blob && save(blob, 'image/png', 'png'))
+  canvas.toBlob(blob => blob && save(blob, 'image/png', theme === 'dark' ? 'dark.png' : 'png'))
 }
 type Ways = Readonly<Record<string, () => void>>
 const PICTURES: Ways = {
-  'picture, SVG': () => save(svgOf(diagram, { notation }), 'image/svg+xml', 'svg'),
-  'picture, PNG': () => void png(),
+  'picture, SVG': () => svg('light'),
+  'picture, PNG': () => void png('light'),
+  'dark picture, SVG': () => svg('dark'),
+  'dark picture, PNG': () => void png('dark'),
   'document, JSON': () => save(JSON.stringify(diagram, null, 2), 'application/json', 'json'),
   'graph, GraphML': () => save(diagramToGraphml(diagram), 'application/xml', 'graphml'),
 }

@@ -186,6 +186,27 @@ describe('pictures', () => {
       ),
     )
   })
+  it('is drawn for a dark page as well, and nothing of it is outside the picture', () => {
+    const long = 'the name of the very long thing that somebody has to remember'
+    const diagram = made(
+      `"${long}" has number, ${long} (text 200)`,
+      `Keeper as elder stands in for any number of keepers as younger; Keeper has code`,
+      `Keeper sees to many "${long}"`,
+      'Keeper is one of Warden, Guest',
+    )
+    const [light, dark] = (['light', 'dark'] as const).map(theme => svgOf(diagram, { theme }))
+    expect(dark).not.toBe(light)
+    expect(dark!.replace(/#[0-9a-f]{6}/g, '#')).toBe(light!.replace(/#[0-9a-f]{6}/g, '#'))
+    expect(XMLValidator.validate(dark!)).toBe(true)
+    expect(light).toContain(long)
+    const [, x = '', y = '', width = '', height = ''] = /viewBox="(\S+) (\S+) (\S+) (\S+)"/.exec(light!)!
+    for (const [, px, py] of light!.matchAll(/[ML](-?[\d.]+) (-?[\d.]+)/g)) {
+      expect(Number(px)).toBeGreaterThanOrEqual(Number(x))
+      expect(Number(px)).toBeLessThanOrEqual(Number(x) + Number(width))
+      expect(Number(py)).toBeGreaterThanOrEqual(Number(y))
+      expect(Number(py)).toBeLessThanOrEqual(Number(y) + Number(height))
+    }
+  })
   it('lines go round cards, words lie under none and on no other words', () => {
     // Cards on the squares of a board, each somewhere in its square: there is room between them.
     const place = fc.record({

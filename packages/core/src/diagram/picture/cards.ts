@@ -27,6 +27,8 @@ export interface Box {
 export const HEAD = 34
 export const LINE = 21
 const FOOT = 9
+/** A name of sixty letters stands there whole. */
+const WIDEST = 580
 const SIGNS = { sans: 7, serif: 8.6, mono: 7.3 } as const
 
 /**
@@ -104,7 +106,7 @@ export function cardSize(
     (type.length > 0 ? type.length * SIGNS.mono + 26 : 0)
   const widest = Math.max(name.length * SIGNS.serif + 26, ...lines.map(lineWidth))
   return {
-    width: Math.round(Math.min(380, Math.max(150, widest + 30))),
+    width: Math.round(Math.min(WIDEST, Math.max(150, widest + 30))),
     height: HEAD + Math.max(1, lines.length) * LINE + FOOT,
   }
 }
