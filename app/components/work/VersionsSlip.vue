@@ -84,7 +84,7 @@ function undo(): void {
           </li>
         </ul>
         <div class="version">
-          <p v-if="!chosen" class="serif soft none">Choose a moment on the left.</p>
+          <p v-if="!chosen" class="serif soft none">Choose a moment.</p>
           <template v-else>
             <div class="head small">
               <span role="status">{{

@@ -4,6 +4,7 @@ import {
   atLevel,
   checkDiagram,
   stepsToLevel,
+  withRoom,
   type Diagram,
   type Level,
 } from '@nomenklatura/core/diagram'
@@ -69,7 +70,8 @@ function turn(level: Level): void {
   else emit('change', { ...diagram, level })
 }
 const agreed = computed(() => steps.value.filter(({ id }) => !refused.value.has(id)))
-const preview = computed(() => (goal.value ? atLevel(diagram, goal.value, agreed.value) : diagram))
+/** Cards grow with their level, and new ones come: none may lie on another. */
+const preview = computed(() => (goal.value ? withRoom(atLevel(diagram, goal.value, agreed.value)) : diagram))
 function take(): void {
   if (!goal.value) return
   emit('change', preview.value)
@@ -107,11 +109,11 @@ function toggle(id: string): void {
       :open="goal !== undefined"
       :title="`Go up to the ${goal} level`"
       description="Take what you agree with; the rest can be drawn later."
-      :ui="{ content: 'max-w-4xl' }"
+      :ui="{ content: 'max-w-4xl', body: 'min-h-0 overflow-y-auto' }"
       @update:open="goal = undefined"
     >
       <template #body>
-        <form class="proposal" @submit.prevent="take">
+        <form id="level-proposal" class="proposal" @submit.prevent="take">
           <ul>
             <li v-for="step in steps" :key="step.id">
               <label class="serif"
@@ -121,12 +123,12 @@ function toggle(id: string): void {
             </li>
           </ul>
           <DiagramPicture :diagram="preview" label="How it would look" />
-          <p class="ways">
-            <UButton type="submit" autofocus
-              >Take {{ agreed.length === steps.length ? 'all' : agreed.length }}</UButton
-            ><UButton variant="ghost" color="neutral" @click="goal = undefined">Stay</UButton>
-          </p>
         </form>
+      </template>
+      <template #footer>
+        <UButton type="submit" form="level-proposal" autofocus
+          >Take {{ agreed.length === steps.length ? 'all' : agreed.length }}</UButton
+        ><UButton variant="ghost" color="neutral" @click="goal = undefined">Stay</UButton>
       </template>
     </UModal>
   </div>
@@ -160,17 +162,17 @@ function toggle(id: string): void {
   gap: 12px;
 }
 .proposal ul {
-  max-height: 30vh;
+  max-height: 26vh;
   overflow-y: auto;
+}
+.proposal :deep(.host svg) {
+  max-height: 40vh;
+  margin: 0 auto;
 }
 .proposal li {
   padding: 3px 0;
 }
 .proposal input {
   margin-right: 8px;
-}
-.ways {
-  display: flex;
-  gap: 10px;
 }
 </style>

@@ -153,6 +153,7 @@ function readFile(fileName: string, text: string): Diagram | string {
   outline-offset: 2px;
 }
 select {
+  max-width: 112px;
   background: transparent;
   color: var(--ink);
   border-bottom: 1px solid var(--edge);

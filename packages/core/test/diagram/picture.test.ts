@@ -23,6 +23,7 @@ import {
   svgOf,
   withChoices,
   withPlaces,
+  withRoom,
   type Box,
   type DiagramRelationship,
 } from '../../src/diagram'
@@ -247,6 +248,27 @@ describe('pictures', () => {
         }
       }),
       { numRuns: 200 },
+    )
+  })
+  it('no card lies on another after a step to a higher level, and what was placed by hand stays', () => {
+    const spot = fc.record({ x: fc.nat(500), y: fc.nat(400), isHeld: fc.boolean() })
+    fc.assert(
+      fc.property(fc.array(spot, { minLength: 2, maxLength: 8 }), places => {
+        const diagram = places.reduce(
+          (before, at, i) => addEntity(before, `Card ${i}`, { ...at, isHeld: i === 0 && at.isHeld }).diagram,
+          EMPTY_DIAGRAM,
+        )
+        const placed = withRoom(diagram)
+        const { cards } = sceneOf(placed)
+        if (places[0]!.isHeld) expect(placed.entities[0]!.at).toEqual(diagram.entities[0]!.at)
+        for (const [i, a] of cards.entries())
+          for (const b of cards.slice(i + 1))
+            expect(
+              a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height,
+            ).toBe(false)
+        expect(withRoom(placed)).toEqual(placed)
+      }),
+      { numRuns: 60 },
     )
   })
   it('cards that were put somewhere by hand stay where they are, and none is set upon them', () => {

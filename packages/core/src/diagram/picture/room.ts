@@ -1,4 +1,5 @@
 import type { Diagram, Spot } from '../document'
+import { changeEntity } from '../edit'
 import type { Box } from './cards'
 import { sceneOf } from './scene'
 
@@ -39,6 +40,28 @@ export function freeSpot(
   }
   return wanted
 }
+
+/**
+ * The diagram with no card on another: what was placed by hand stays, then each in the order of their making
+ * stays where it is or goes to the nearest place that is free. Cards without a place are left to the layout.
+ */
+export function withRoom(diagram: Diagram): Diagram {
+  const { cards, slips } = sceneOf(diagram)
+  const isHeld = (id: string): boolean =>
+    diagram.entities.find(entity => entity.id === id)?.at?.isHeld ?? false
+  const taken: Box[] = [...slips, ...cards.filter(({ id }) => isHeld(id))]
+  return cards
+    .filter(({ id }) => !isHeld(id))
+    .reduce((next, card) => {
+      const meets = taken.some(box => overlaps(box, card))
+      const at = meets ? freeSpot(taken, { x: card.x, y: card.y }, card) : { x: card.x, y: card.y }
+      taken.push({ ...card, ...at })
+      return meets ? changeEntity(next, card.id, { at }) : next
+    }, diagram)
+}
+
+const overlaps = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.width && b.x < a.x + a.width && a.y < b.y + b.height && b.y < a.y + a.height
 
 function ringAround({ x, y }: Spot, ring: number): Spot[] {
   const spots: Spot[] = []
