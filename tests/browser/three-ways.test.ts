@@ -315,6 +315,26 @@ describe('the keepers', () => {
     expect(said.find(text => text.startsWith('Lending has'))).toMatch(/seeds.*from day.*to day/)
   }, 120_000)
 
+  it('an assessed exercise gives nothing away: no card between, no reference columns, no tables', async () => {
+    const { page } = ada
+    const cards = (): Promise<string[]> =>
+      page.$$eval('[data-card] .name', all => all.map(one => one.textContent!).toSorted())
+    const drawn = await cards()
+    for (const level of ['Logical', 'Physical', 'Conceptual']) {
+      await ada.press('.levels button', level)
+      await page.waitForFunction(
+        wanted => document.querySelector('.levels [aria-pressed=true]')!.textContent!.includes(wanted),
+        {},
+        level,
+      )
+      expect(await page.$('[role=dialog]')).toBeNull()
+      expect(await cards()).toEqual(drawn)
+    }
+    const ways = await page.$$eval('.save option', all => all.map(one => one.textContent!).join())
+    expect(ways).toContain('picture, SVG')
+    expect(ways).not.toContain('tables')
+  })
+
   it('asked nothing of another machine, broke no policy and threw no error', () => {
     expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
   })
