@@ -6,6 +6,9 @@ export const OVER_CARD = 5000
 const ALONG_LINE = 400
 const ACROSS_LINE = 45
 const BEND = 30
+const BESIDE_CARD = 90
+/** So near to a card that it looks like a part of it. */
+const BESIDE = 9
 
 /** A level or upright stretch of a line. */
 export interface Stretch {
@@ -38,11 +41,23 @@ export function boxesCrossed(way: Way, boxes: readonly Box[]): number {
   return crossed
 }
 
+/** How many boxes a way runs closely along, other than those that it joins. */
+function boxesGrazed(way: Way, boxes: readonly Box[]): number {
+  const stretches = stretchesOf(way)
+  const joins = (box: Box): boolean => isOnEdge(box, way[0]!) || isOnEdge(box, way.at(-1)!)
+  return boxes.filter(box => !joins(box) && stretches.some(stretch => crosses(box, stretch, -BESIDE))).length
+}
+
+const isOnEdge = ({ x, y, width, height }: Box, [px, py]: Way[number]): boolean =>
+  px >= x - 1 && px <= x + width + 1 && py >= y - 1 && py <= y + height + 1
+
 /** Its length, its bends, and what it runs through; stops where it costs more than `most`. */
 export function costOf(way: Way, boxes: readonly Box[], lines: readonly Stretch[], most = Infinity): number {
   let cost = lengthOf(way) + (way.length - 2) * BEND
   if (cost >= most) return cost
   cost += OVER_CARD * boxesCrossed(way, boxes)
+  if (cost >= most) return cost
+  cost += BESIDE_CARD * boxesGrazed(way, boxes)
   if (cost >= most) return cost
   for (const own of stretchesOf(way)) {
     for (const other of lines) cost += meeting(own, other)
