@@ -81,7 +81,7 @@ onMounted(async () => {
           v-if="!readonly"
           type="button"
           class="plain tiny"
-          :aria-label="`${nameOf(card)} is no kind of ${general}`"
+          :aria-label="`leave out ${nameOf(card)}`"
           @click="leaveOut(card)"
         >
           leave out

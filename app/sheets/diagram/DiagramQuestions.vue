@@ -259,7 +259,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         v-if="!isFixed"
         type="button"
         class="plain tiny"
-        :aria-label="`${called(end)} takes no part in it`"
+        :aria-label="`leave out ${called(end)}`"
         @click="emit('change', removeEnd(diagram, id, i))"
       >
         leave out

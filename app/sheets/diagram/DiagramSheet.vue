@@ -215,13 +215,15 @@ function remove(): void {
   const line = linesOf(reached.value)[walking.value]
   const ids = line && chosen.value.length === 0 ? [line] : spoken.value
   const { diagram: next, entities, relationships } = removeElements(diagram, ids)
-  if (next === diagram || (entities.length === 0 && relationships === 0))
+  const kinds = diagram.kinds.length - next.kinds.length
+  if (entities.length === 0 && relationships === 0 && kinds === 0)
     return ids.some(isGiven) ? say(GIVEN) : undefined
   walking.value = -1
   change(next)
   const lines = relationships > 0 ? countOf(relationships, 'relationship') : ''
+  const brackets = kinds > 0 && entities.length === 0 ? 'the kinds' : ''
   const cards = entities.length > 2 ? countOf(entities.length, 'card') : entities.join(' and ')
-  say(`${[cards, lines].filter(text => text !== '').join(' and ')} removed.`)
+  say(`${[cards, lines, brackets].filter(text => text !== '').join(' and ')} removed.`)
   void nextTick(() => {
     if (entities.length > 0 && diagram.entities[0]) void board.value?.focusCard(diagram.entities[0].id)
   })
@@ -543,6 +545,8 @@ function undoRemoval(): void {
       v-else-if="view === 'board'"
       :items="menu"
       :disabled="readonly"
+      :modal="false"
+      :portal="false"
       :content="{ onCloseAutoFocus: event => event.preventDefault() }"
     >
       <DiagramBoard
