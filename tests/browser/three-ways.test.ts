@@ -273,7 +273,7 @@ describe('the keepers', () => {
     await page.click('.entry input')
     await keyboard.type('Lending is identified within keeper and door key', quick)
     await keyboard.press('Enter')
-    const key = 'Lending is identified by keeper and door key.'
+    const key = 'Lending is identified within keeper and door key.'
     expect(await told(ada)).toContain(key)
     // By mouse: the next fact is asked for, not what tells it apart.
     const lending = await card(ada, 'Lending')

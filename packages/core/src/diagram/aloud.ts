@@ -70,10 +70,12 @@ function aboutEntity(diagram: Diagram, entity: DiagramEntity): Sentence[] {
   const facts = entity.attributes.filter(
     fact => !fact.identifies || factMarks(fact, diagram.level).length > 0,
   )
+  const by = identifiers.length > 0 ? ` by ${listInWords(identifiers)}` : ''
   const within = owners.length > 0 ? ` within ${listInWords(owners)}` : ''
-  const told = identifiers.length > 0 ? `${listInWords(identifiers)}${within}` : listInWords(owners)
+  const told = `${by}${within}`
   return [
-    ...(told === '' ? [] : [say(`${name} is identified by ${told}.`)]),
+    // Said last where it is nothing: else the first fact would be read as what identifies.
+    ...(told === '' ? [] : [say(`${name} is identified${told}.`)]),
     ...(facts.length > 0
       ? [say(`${name} has ${listInWords(facts.map(fact => factInWords(fact, diagram.level)))}.`)]
       : []),
@@ -89,9 +91,13 @@ function memberName(diagram: Diagram, entity: DiagramEntity, id: string): string
   return fact?.name ?? (line ? farName(diagram, line, name => name) : 'something else')
 }
 
+/** An end by its role, or by its card. */
+const calledIn = (diagram: Diagram, { entity, role }: DiagramEnd): string =>
+  role || nameOf(diagram, entity).toLowerCase()
+
 /** What a line leads to, in one or many; where another leads to what is called so as well, with its verb. */
 function farName(diagram: Diagram, { relationship, at }: Seen, many: (name: string) => string): string {
-  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const called = (end: DiagramEnd): string => calledIn(diagram, end)
   const name = called(relationship.ends[1 - at]!)
   const twins = linesFrom(diagram, relationship.ends[at]!.entity).filter(
     other => called(other.relationship.ends[1 - other.at]!) === name,
@@ -103,7 +109,7 @@ function farName(diagram: Diagram, { relationship, at }: Seen, many: (name: stri
 function aboutRelationship(diagram: Diagram, relationship: DiagramRelationship): string[] {
   const { name, back, ends, attributes } = relationship
   const [a, b] = ends as [DiagramEnd, DiagramEnd]
-  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const called = (end: DiagramEnd): string => calledIn(diagram, end)
   const carried =
     attributes.length > 0
       ? [`It carries ${listInWords(attributes.map(fact => factInWords(fact, diagram.level)))}.`]
@@ -128,7 +134,7 @@ function aboutRelationship(diagram: Diagram, relationship: DiagramRelationship):
 
 /** What three and more meet in: for one each of the others how many there are, and who takes part. */
 function aboutMeeting(diagram: Diagram, verb: string, ends: readonly DiagramEnd[]): string[] {
-  const called = ({ entity, role }: DiagramEnd): string => role || nameOf(diagram, entity).toLowerCase()
+  const called = (end: DiagramEnd): string => calledIn(diagram, end)
   const name = verb || 'something without a name'
   const many = ({ most }: DiagramEnd): boolean => most !== 'one'
   return [

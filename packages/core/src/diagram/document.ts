@@ -56,6 +56,8 @@ export const DiagramEntity = z.object({
 })
 export type DiagramEntity = z.infer<typeof DiagramEntity>
 
+/** The most ends that may meet. */
+export const MOST_ENDS = 6
 /** The largest number that a least or a most is. The screens offer none, one and many. */
 const MOST_OF_AN_END = 1000
 
@@ -84,7 +86,7 @@ export const DiagramRelationship = z.object({
   /** The verb phrase from the first end to the second, and the way back. */
   name: Name,
   back: Name,
-  ends: z.array(DiagramEnd).min(2).max(6),
+  ends: z.array(DiagramEnd).min(2).max(MOST_ENDS),
   attributes: z.array(DiagramAttribute).max(100),
   /** What a table between is called, where one is made. */
   table: Name.optional(),

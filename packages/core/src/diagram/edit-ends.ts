@@ -1,8 +1,5 @@
-import { findRelationship, type Diagram, type DiagramEnd } from './document'
-import { changeRelationship } from './edit'
-
-/** The most ends that may meet. */
-export const MOST_ENDS = 6
+import { MOST_ENDS, findRelationship, type Diagram, type DiagramEnd } from './document'
+import { FREE_END, changeRelationship } from './edit'
 
 /**
  * A further card takes part in a relationship. Where there were two, the questions are others then, and open:
@@ -14,7 +11,7 @@ export function addEnd(diagram: Diagram, id: string, entity: string): Diagram {
   const isTwo = relationship.ends.length === 2
   const ends = isTwo ? relationship.ends.map(opened) : relationship.ends
   return changeRelationship(diagram, id, {
-    ends: [...ends, opened({ entity, role: '', least: null, most: null, identifies: false })],
+    ends: [...ends, { entity, ...FREE_END }],
     ...(isTwo ? { name: relationship.name || relationship.back, back: '' } : {}),
   })
 }
@@ -27,10 +24,4 @@ export function removeEnd(diagram: Diagram, id: string, at: number): Diagram {
   return changeRelationship(diagram, id, { ends: left.length === 2 ? left.map(opened) : left })
 }
 
-const opened = ({ entity, role }: DiagramEnd): DiagramEnd => ({
-  entity,
-  role,
-  least: null,
-  most: null,
-  identifies: false,
-})
+const opened = ({ entity, role }: DiagramEnd): DiagramEnd => ({ entity, ...FREE_END, role })

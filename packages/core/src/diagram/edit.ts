@@ -14,7 +14,8 @@ import {
  * changed.
  */
 
-const FREE_END = { role: '', least: null, most: null, identifies: false } as const
+/** An end of which nothing is said yet. */
+export const FREE_END = { role: '', least: null, most: null, identifies: false } as const
 
 /** An id that nothing has: the letter and the next number. */
 export function freshId(diagram: Diagram, letter: 'e' | 'r' | 'k'): string {

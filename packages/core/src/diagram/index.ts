@@ -7,6 +7,7 @@ export {
   DiagramRelationship,
   EMPTY_DIAGRAM,
   LEVELS,
+  MOST_ENDS,
   findEntityById,
   findRelationship,
   isEmptyDiagram,
@@ -43,7 +44,7 @@ export {
   removeElements,
 } from './edit'
 export { betweenName, putCardBetween, type BetweenChoice } from './between'
-export { MOST_ENDS, addEnd, removeEnd } from './edit-ends'
+export { addEnd, removeEnd } from './edit-ends'
 export { addKind, changeKinds, possibleKinds } from './edit-kinds'
 export { completions, type Completion } from './line/complete'
 export { readLine, type LineRead } from './line/line'

@@ -216,9 +216,9 @@ describe('the sentences of the entry line', () => {
   })
   it('what has nothing of its own is identified within others', () => {
     const told = spoken('Keeper has code', 'Key has number', 'Lending is identified within keeper and key')
-    expect(told).toContain('Lending is identified by keeper and key.')
+    expect(told).toContain('Lending is identified within keeper and key.')
     expect(spoken('Hall has letter', 'Bay is identified only within hall')).toContain(
-      'Bay is identified by hall.',
+      'Bay is identified within hall.',
     )
   })
   it('a relation as it is written is a card with its facts', () => {
@@ -242,6 +242,19 @@ describe('the sentences of the entry line', () => {
     expect(offered('Drawer has width; n')).toEqual(['no two'])
     for (const line of ['', 'Drawer', 'Drawer ', 'Drawer holds many', '"Dispatch line"', 'Drawer has ('])
       expect(offered(line), line).toEqual([])
+  })
+  it('"it" is what the line spoke of last, of two or of three', () => {
+    const of = (line: string): string[] =>
+      made(line).relationships.flatMap(({ name, attributes }) =>
+        attributes.map(fact => `${name} ${fact.name}`),
+      )
+    expect(of('Trip has many crates; Garden, Crate and Keeper meet in loan; it carries day')).toEqual([
+      'loan day',
+    ])
+    expect(of('Garden, Crate and Keeper meet in loan; Trip holds many crates; it carries day')).toEqual([
+      'holds day',
+    ])
+    expect(refused('it carries day')).toMatch(/which relationship/)
   })
   it('the longest known name wins, without regard to case and number', () => {
     const diagram = made('"Dispatch line" has number', 'Dispatch has number')

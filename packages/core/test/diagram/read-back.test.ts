@@ -79,12 +79,14 @@ const drawing = fc.record({
     }),
     { maxLength: 3 },
   ),
+  /** The first line says within what its first card is identified. */
+  isWeak: fc.boolean(),
   meets: fc.option(fc.tuple(amount, amount, amount)),
   kinds: fc.option(fc.record({ isTotal: fc.boolean(), isDisjoint: fc.boolean() })),
 })
 type Drawing = typeof drawing extends fc.Arbitrary<infer Value> ? Value : never
 
-function drawn({ level, cards, lines, meets, kinds }: Drawing): Diagram {
+function drawn({ level, cards, lines, isWeak, meets, kinds }: Drawing): Diagram {
   const made = cards.reduce((diagram, card, i) => withCard(diagram, card, i, level), {
     ...EMPTY_DIAGRAM,
     level,
@@ -96,6 +98,10 @@ function drawn({ level, cards, lines, meets, kinds }: Drawing): Diagram {
     ...one,
   })
   const id = (at: number): string => `e${(at % cards.length) + 1}`
+  const pairs = lines.map(({ from, to }) => [id(from), id(to)].toSorted().join())
+  // Between two cards with several lines the sentence does not say which of them is meant.
+  const isOnly = pairs.length > 0 && pairs.indexOf(pairs[0]!) === pairs.lastIndexOf(pairs[0]!)
+  const weak = isWeak && isOnly && id(lines[0]!.from) !== id(lines[0]!.to) ? 0 : -1
   const relationships = lines.map(({ from, to, near, far, own, action }, i) => {
     const roles = id(from) === id(to) ? [`upper${i}`, `lower${i}`] : ['', '']
     return {
@@ -104,7 +110,9 @@ function drawn({ level, cards, lines, meets, kinds }: Drawing): Diagram {
       back: VERBS[i]![1]!,
       ends: [
         { ...end(id(from), near, roles[0]), ...(level === 'physical' && action ? { onDelete: action } : {}) },
-        end(id(to), far, roles[1]),
+        i === weak
+          ? { ...end(id(to), { least: 1, most: 'one' }), identifies: true }
+          : end(id(to), far, roles[1]),
       ],
       attributes: own ? [newFact({ id: `r${i + 1}`, attributes: [] }, 'day')] : [],
     }
@@ -169,17 +177,20 @@ function withCard(
   })
 }
 
+/** All sentences as one line, in their order. */
 function readBack({ level, ...diagram }: Diagram): Diagram {
-  const text = aloud({ level, ...diagram })
-  return text.reduce(
-    (before: Diagram, sentence) => {
-      const line = readLine(before, sentence.text)
-      if (!line.ok) throw new Error(`${sentence.text} ${line.fault.message}`)
-      return line.diagram
-    },
-    { ...EMPTY_DIAGRAM, level },
-  )
+  const told = aloud({ level, ...diagram }).map(({ text }) => text.replace(/\.$/, ''))
+  const read = readLine({ ...EMPTY_DIAGRAM, level }, told.join('; '))
+  if (!read.ok)
+    throw new Error(`${told.join('; ').slice(read.fault.start, read.fault.end)}: ${read.fault.message}`)
+  return read.diagram
 }
+
+/** A line of two may be read from its other end. */
+const inEitherOrder = <T>(ends: readonly T[]): readonly T[] =>
+  ends.length > 2 ? ends : ends.toSorted((a, b) => JSON.stringify(a).localeCompare(JSON.stringify(b)))
+const verbsOf = (line: Diagram['relationships'][number] | undefined): string =>
+  [line?.name ?? '', line?.back ?? ''].toSorted().join()
 
 /** Without ids and order. */
 function bare({ entities, relationships, kinds, level }: Diagram): unknown {
@@ -204,7 +215,7 @@ function bare({ entities, relationships, kinds, level }: Diagram): unknown {
               set.map(
                 member =>
                   attributes.find(other => other.id === member)?.name ??
-                  relationships.find(other => other.id === member)?.name,
+                  verbsOf(relationships.find(other => other.id === member)),
               ),
             ),
           ),
@@ -213,15 +224,19 @@ function bare({ entities, relationships, kinds, level }: Diagram): unknown {
     ),
     relationships: sorted(
       relationships.map(({ name: verb, back, ends, attributes }) => ({
-        verb,
-        back,
-        ends: ends.map(({ entity, least, most, role, onDelete }) => ({
-          entity: name(entity),
-          least: most === null && least === 0 && ends.length === 2 ? null : least,
-          most,
-          role,
-          onDelete,
-        })),
+        named: ends.length > 2 ? verb : '',
+        ends: inEitherOrder(
+          ends.map(({ entity, least, most, role, onDelete, identifies }, i) => ({
+            entity: name(entity),
+            // The verb phrase that leads to this end.
+            verb: ends.length > 2 ? '' : [back, verb][i],
+            least: most === null && least === 0 && ends.length === 2 ? null : least,
+            most,
+            role,
+            onDelete,
+            identifies,
+          })),
+        ),
         facts: sorted(attributes.map(fact)),
       })),
     ),

@@ -65,10 +65,14 @@ function sentencesOf(line: string): Word[][] {
 class LineWriter {
   readonly touched = new Set<string>()
   private readonly said: string[] = []
-  /** The relationships that this line speaks of. */
+  /** The relationships of two that this line speaks of. */
   private readonly spoken = new Set<string>()
+  /** The relationship that it spoke of last, or else the one that was made last. */
+  private last: string | undefined
 
-  constructor(public diagram: Diagram) {}
+  constructor(public diagram: Diagram) {
+    this.last = diagram.relationships.at(-1)?.id
+  }
 
   made(): string[] {
     return [...this.said, ...[...this.spoken].map(id => this.relationshipInWords(id))]
@@ -154,6 +158,7 @@ class LineWriter {
     if (fromRole !== '') this.diagram = changeEnd(this.diagram, id, near, { role: fromRole })
     this.spoken.add(id)
     this.touched.add(id)
+    this.last = id
     return null
   }
 
@@ -208,7 +213,7 @@ class LineWriter {
   }
 
   private carries(of: DiagramRelationship | null, facts: readonly Fact[]): string | null {
-    const id = of?.id ?? this.lastSpoken()
+    const id = of?.id ?? this.last
     if (id === undefined) return 'It: which relationship? Its verb phrase stands before "carries".'
     const { name = '', back = '' } = this.diagram.relationships.find(other => other.id === id) ?? {}
     return (
@@ -223,11 +228,6 @@ class LineWriter {
       .filter(({ name }) => facts.some(fact => isSameName(fact.name, name)))
       .map(fact => factInWords(fact, 'physical', true))
       .join(', ')
-  }
-
-  /** The relationship that this line spoke of last, or else the one that was made last. */
-  private lastSpoken(): string | undefined {
-    return [...this.spoken].at(-1) ?? this.diagram.relationships.at(-1)?.id
   }
 
   private alike({ of, by }: Extract<Sentence, { kind: 'alike' }>): string | null {
@@ -309,6 +309,7 @@ class LineWriter {
     )
     this.said.push(`${names.map(other => other.name).join(', ')} meet in ${name}`)
     this.touched.add(id)
+    this.last = id
     return null
   }
 

@@ -1,5 +1,5 @@
 import { isDemanded } from '../amounts'
-import type { DiagramRelationship } from '../document'
+import { MOST_ENDS, type DiagramRelationship } from '../document'
 import { isSameName } from '../edit'
 import { readAcross, readTakesPart, type Across, type TakesPart } from './across'
 import { readAlike, type Alike } from './alike'
@@ -477,7 +477,7 @@ function readMeet({ entities }: Known, words: readonly Word[]): Read<Sentence> {
       words.slice(0, at),
       'Three or more meet; two are joined by a verb: Trip brings in many accessions.',
     )
-  if (names.length > 6) return fault(words.slice(0, at), 'At most six can meet.')
+  if (names.length > MOST_ENDS) return fault(words.slice(0, at), 'At most six can meet.')
   if (name === '') return faultAtEnd(words, 'After "meet in" I look for what it is called.')
   return read({ kind: 'meet', names, roles, name })
 }

@@ -1,6 +1,6 @@
 import type { ReferentialAction } from '../../schema'
 import { DELETED, UPDATED } from '../becomes-in-words'
-import { findEntityById, type Diagram } from '../document'
+import { findEntityById, type Diagram, type DiagramEnd } from '../document'
 import { changeEnd } from '../edit'
 import { linesTo } from './far-end'
 import { afterArticle, isCalled } from './names'
@@ -76,17 +76,11 @@ function actionAtEnd(
 
 /** Set where one line of two leads from the others to what is deleted. */
 export function writeBecomes(diagram: Diagram, { of, others, event, action }: Becomes): Written {
-  const cards = diagram.entities.filter(({ id, name }) =>
-    diagram.relationships.some(({ ends }) =>
-      ends.some(({ entity, role }) => entity === id && (isCalled(role, of) || isCalled(name, of))),
-    ),
-  )
-  const found = cards
+  const isIt = ({ role, entity }: DiagramEnd): boolean =>
+    isCalled(role, of) || (role === '' && isCalled(findEntityById(diagram, entity)?.name ?? '', of))
+  const found = diagram.entities
     .flatMap(({ id }) => linesTo(diagram, id, others))
-    .filter(({ relationship: { ends }, at }) => {
-      const { role, entity } = ends[at]!
-      return isCalled(role, of) || (role === '' && isCalled(findEntityById(diagram, entity)?.name ?? '', of))
-    })
+    .filter(({ relationship: { ends }, at }) => isIt(ends[at]!))
   if (found.length === 0) return { refusal: `No line leads from ${textOf(others)} to ${textOf(of)}.` }
   if (found.length > 1)
     return {
