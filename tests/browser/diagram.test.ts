@@ -45,32 +45,6 @@ async function release(ada: Visitor, exerciseId: string): Promise<void> {
   }, exerciseId)
 }
 
-const card = (visitor: Visitor, name: string): Promise<ElementHandle<HTMLElement>> =>
-  visitor.page
-    .waitForFunction(
-      wanted =>
-        [...document.querySelectorAll<HTMLElement>('[data-card]')].find(
-          element => element.querySelector('.name')?.textContent === wanted,
-        ),
-      { timeout: 15_000 },
-      name,
-    )
-    .then(handle => handle.asElement() as ElementHandle<HTMLElement>)
-
-/** Draws from the lower edge of one card to the middle of another. */
-async function drawLine(visitor: Visitor, from: string, to: string): Promise<void> {
-  const { mouse } = visitor.page
-  const [a, b] = [
-    (await (await card(visitor, from)).boundingBox())!,
-    (await (await card(visitor, to)).boundingBox())!,
-  ]
-  await mouse.move(a.x + a.width / 2, a.y + a.height - 1)
-  await mouse.down()
-  await mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 8 })
-  await mouse.up()
-  await visitor.page.waitForSelector('.questions')
-}
-
 /**
  * Answers the two questions of the line in hand by its fields, in their order: verb, least, most and the way
  * back.
@@ -122,7 +96,7 @@ async function writeCard(
     await page.keyboard.press('Enter')
   }
   await page.keyboard.press('Escape')
-  await card(visitor, name)
+  await visitor.card(name)
 }
 
 const sentences = (visitor: Visitor): Promise<string> => visitor.read('.sentences')
@@ -140,7 +114,7 @@ describe('exercise 3 by mouse', () => {
     wen = await arrive('Wen Zhao')
     await wen.go(`/exercises/${exercise}/work`)
     await wen.press('button', 'Start')
-    await card(wen, 'bay')
+    await wen.card('bay')
     await wen.page.click('[aria-label="Margin"] .checked button')
     await writeCard(wen, [0.7, 0.7], 'Drawer', [
       ['drawer no', 'smallint'],
@@ -152,16 +126,16 @@ describe('exercise 3 by mouse', () => {
     ])
     await writeCard(wen, [0.4, 0.8], 'Placement', [['since', 'date']])
     await wen.press('.tools button', 'See all')
-    await drawLine(wen, 'bay', 'Drawer')
+    await wen.drawLine('bay', 'Drawer')
     await answer(wen, ['has', '0', 'many', 'stands in', '1', 'one'])
     await wen.press('.questions .weak label', 'no, only within it')
-    await drawLine(wen, 'accession', 'Packet')
+    await wen.drawLine('accession', 'Packet')
     await answer(wen, ['is divided into', '0', 'many', 'is part of', '1', 'one'])
     await wen.press('.questions .weak label', 'no, only within it')
-    await drawLine(wen, 'Packet', 'Placement')
+    await wen.drawLine('Packet', 'Placement')
     await answer(wen, ['has', '0', 'many', 'is of', '1', 'one'])
     await wen.press('.questions .weak label', 'no, only within it')
-    await drawLine(wen, 'Drawer', 'Placement')
+    await wen.drawLine('Drawer', 'Placement')
     await answer(wen, ['takes', '0', 'many', 'is in', '1', 'one'])
     await wen.page.keyboard.press('Escape')
     await wen.press('.views button', 'As sentences')
@@ -238,7 +212,7 @@ describe('exercise 2 by keyboard alone', () => {
     await wen.settle()
     await wen.tabTo('Start')
     await keyboard.press('Enter')
-    await card(wen, 'trip')
+    await wen.card('trip')
     const toCard = async (): Promise<void> => {
       for (
         let i = 0;
@@ -276,7 +250,7 @@ describe('exercise 2 by keyboard alone', () => {
     await keyboard.press('Enter')
     await onCard('Attendance')
     await wen.chord(['Control'], 'z')
-    await card(wen, 'Participation')
+    await wen.card('Participation')
     await toCard()
     while (
       !(await wen.page.evaluate(
@@ -320,7 +294,7 @@ describe('exercise 2 by keyboard alone', () => {
     await keyboard.press('Escape')
     await wen.page.waitForFunction(() => document.activeElement!.matches('[data-card]'))
     await keyboard.press('t')
-    await wen.sees('Participation is identified by', '.sentences')
+    await wen.sees('Participation is identified within', '.sentences')
     const whole = await sentences(wen)
     expect(whole).toContain(`One ${far} has any number of participations.`)
     await wen.tabTo('Change: ')
@@ -347,7 +321,7 @@ describe('exercise 2 by keyboard alone', () => {
     await wen.sees('saved', '.state')
     await wen.settle()
     await wen.reload()
-    await wen.sees('Participation is identified by', '.sentences')
+    await wen.sees('Participation is identified within', '.sentences')
     expect(await sentences(wen)).toBe(whole)
     await wen.chord(['Control'], 'Enter')
     await wen.sees('upheld', '.margin')
@@ -440,7 +414,7 @@ describe('a large board', () => {
       () => document.activeElement?.querySelector('.name')?.textContent === 'Box 57',
     )
     await new Promise(resolve => setTimeout(resolve, 300))
-    const box = (await (await card(ada, 'Box 57')).boundingBox())!
+    const box = (await (await ada.card('Box 57')).boundingBox())!
     const before = await ada.page.$eval('[data-line] .ink', () =>
       [...document.querySelectorAll('.lines .ink')].map(path => path.getAttribute('d')).join(),
     )

@@ -266,6 +266,33 @@ export class Visitor {
     await mouse.up()
   }
 
+  /** The card of a board that is called so, once it is there. */
+  async card(name: string): Promise<ElementHandle<HTMLElement>> {
+    const handle = await this.page.waitForFunction(
+      wanted =>
+        [...document.querySelectorAll<HTMLElement>('[data-card]')].find(
+          element => element.querySelector('.name')?.textContent === wanted,
+        ),
+      { timeout: 15_000 },
+      name,
+    )
+    return handle.asElement() as ElementHandle<HTMLElement>
+  }
+
+  /** Draws from the lower edge of one card to the middle of another, until the questions are asked. */
+  async drawLine(from: string, to: string): Promise<void> {
+    const { mouse } = this.page
+    const [a, b] = [
+      (await (await this.card(from)).boundingBox())!,
+      (await (await this.card(to)).boundingBox())!,
+    ]
+    await mouse.move(a.x + a.width / 2, a.y + a.height - 1)
+    await mouse.down()
+    await mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 8 })
+    await mouse.up()
+    await this.page.waitForSelector('.questions')
+  }
+
   /** Types into the field once it is there. */
   async type(selector: string, text: string): Promise<void> {
     await this.page.waitForSelector(selector, { timeout: 30_000 })

@@ -1,5 +1,4 @@
 import { beforeAll, describe, expect, it } from 'vitest'
-import type { ElementHandle } from 'puppeteer-core'
 import { useDemo, type Visitor } from './support'
 
 /**
@@ -81,18 +80,6 @@ const SENTENCES = [
   'Door key is held by at most one keeper; keeper holds any number of door keys',
 ]
 
-const card = (visitor: Visitor, name: string): Promise<ElementHandle<HTMLElement>> =>
-  visitor.page
-    .waitForFunction(
-      wanted =>
-        [...document.querySelectorAll<HTMLElement>('[data-card]')].find(
-          element => element.querySelector('.name')?.textContent === wanted,
-        ),
-      { timeout: 15_000 },
-      name,
-    )
-    .then(handle => handle.asElement() as ElementHandle<HTMLElement>)
-
 /** What the diagram says, without order. */
 async function told(visitor: Visitor): Promise<string[]> {
   await visitor.press('.views button', 'As sentences')
@@ -146,15 +133,15 @@ describe('the keepers', () => {
       await ada.typeLikeAPerson(`${name}\n${facts.map(fact => `${fact}\n`).join('')}`)
       // A click on the paper ends writing.
       await page.mouse.click(board.x + board.width * 0.5, board.y + board.height * 0.5)
-      await card(ada, name)
+      await ada.card(name)
       await page.waitForFunction(() => !document.querySelector('.facts'))
     }
     for (const line of LINES) {
       if (line.from === line.to) {
-        await (await card(ada, line.from)).click()
+        await (await ada.card(line.from)).click()
         await ada.press('.tools button', 'Relate')
-        await (await card(ada, line.to)).click()
-      } else await drawLine(line)
+        await (await ada.card(line.to)).click()
+      } else await ada.drawLine(line.from, line.to)
       await page.waitForSelector('.questions .verb:focus')
       for (const [at, way] of [line.there, line.back].entries()) {
         const verb = (await page.$$('.questions .way .verb'))[at]!
@@ -181,18 +168,6 @@ describe('the keepers', () => {
     expect(drawn[0]).toContain('One keeper as deputy stands in for any number of keepers as chief.')
     await clear(ada)
   }, 180_000)
-
-  async function drawLine({ from, to }: Line): Promise<void> {
-    const { mouse } = ada.page
-    const [a, b] = [
-      (await (await card(ada, from)).boundingBox())!,
-      (await (await card(ada, to)).boundingBox())!,
-    ]
-    await mouse.move(a.x + a.width / 2, a.y + a.height - 1)
-    await mouse.down()
-    await mouse.move(b.x + b.width / 2, b.y + b.height / 2, { steps: 8 })
-    await mouse.up()
-  }
 
   it('by keys alone', async () => {
     const { page } = ada
@@ -276,7 +251,7 @@ describe('the keepers', () => {
     const key = 'Lending is identified within keeper and door key.'
     expect(await told(ada)).toContain(key)
     // By mouse: the next fact is asked for, not what tells it apart.
-    const lending = await card(ada, 'Lending')
+    const lending = await ada.card('Lending')
     await lending.click({ count: 2 })
     await page.waitForSelector('.facts')
     expect(

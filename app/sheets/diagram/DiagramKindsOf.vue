@@ -34,7 +34,8 @@ function remove(): void {
   emit('change', removeElements(diagram, [id]).diagram)
   emit('done')
 }
-const host = useTemplateRef<HTMLElement>('host')
+const dock = useTemplateRef<{ $el: HTMLElement }>('dock')
+const host = computed(() => dock.value?.$el)
 onMounted(async () => {
   await nextTick()
   host.value?.querySelector('select')?.focus()
@@ -42,13 +43,7 @@ onMounted(async () => {
 </script>
 
 <template>
-  <section
-    v-if="kinds"
-    ref="host"
-    class="questions"
-    aria-label="Questions about these kinds"
-    @keydown.esc.stop.prevent="emit('done')"
-  >
+  <DiagramDock v-if="kinds" ref="dock" label="Questions about these kinds" @done="emit('done')">
     <p class="serif way">
       Must every <strong>{{ general }}</strong> be one of these?
       <select
@@ -92,46 +87,16 @@ onMounted(async () => {
         <option v-for="card in others" :key="card" :value="card">{{ nameOf(card) }}</option>
       </select>
     </p>
-    <p class="foot tiny soft">
+    <template #foot>
       <span class="serif">{{ sentence }}</span>
       <button v-if="!readonly" type="button" class="plain tiny" @click="remove">Remove the kinds</button>
-      <span class="keys"
-        ><kbd>Tab</kbd> next <kbd>Enter</kbd>
-        <button type="button" class="plain tiny" @click="emit('done')">Done</button></span
-      >
-    </p>
-  </section>
+    </template>
+  </DiagramDock>
 </template>
 
 <style scoped>
-.questions {
-  background: var(--sheet);
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  padding: 9px 14px 7px;
-  box-shadow: 3px 3px 0 var(--shadow);
-  max-height: 46vh;
-  overflow-y: auto;
-}
-.way {
-  font-size: 15px;
-  line-height: 1.75;
-}
-select {
-  margin: 0 2px;
-  border: 0;
-  border-bottom: 1.5px solid var(--ink);
-  background: transparent;
-  color: var(--ink);
-  font: 650 15px var(--font-serif);
-  cursor: pointer;
-}
 .kinds select {
   font-size: 13.5px;
-}
-option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 .kinds,
 .kind {
@@ -142,14 +107,5 @@ option {
 }
 .kind {
   gap: 5px;
-}
-.foot {
-  display: flex;
-  gap: 16px;
-  padding-top: 5px;
-  align-items: baseline;
-}
-.keys {
-  margin-left: auto;
 }
 </style>

@@ -2,7 +2,6 @@
 import {
   diamondSize,
   endSigns,
-  pathOf,
   type DiagramRelationship,
   type Notation,
   type Route,
@@ -32,7 +31,6 @@ const {
   isNoted?: boolean
 }>()
 const emit = defineEmits<{ choose: [event: MouseEvent] }>()
-const path = computed(() => pathOf(route.points))
 const signs = computed(() =>
   at === undefined
     ? [...endSigns(notation, relationship, 0, route.from), ...endSigns(notation, relationship, 1, route.to)]
@@ -44,23 +42,16 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
 </script>
 
 <template>
-  <g
+  <DiagramStroke
+    :id="relationship.id"
+    :route="route"
+    :signs="signs"
+    :selected="selected"
+    :is-thick="isWeak"
+    :mark="mark"
     class="line"
-    :class="[{ selected, weak: isWeak }, mark?.replace(' ', '-')]"
-    :data-line="relationship.id"
-    @click.stop="emit('choose', $event)"
+    @choose="emit('choose', $event)"
   >
-    <path :d="path" class="hit" /><path :d="path" class="ink" />
-    <template v-for="(sign, i) in signs" :key="i">
-      <path v-if="sign.kind === 'stroke'" :d="sign.path" class="ink sign" /><circle
-        v-else-if="sign.kind === 'ring'"
-        :cx="sign.x"
-        :cy="sign.y"
-        :r="sign.r"
-        class="ring"
-      />
-      <text v-else :x="sign.x" :y="sign.y" :text-anchor="sign.anchor" class="words">{{ sign.text }}</text>
-    </template>
     <template v-if="notation === 'diamonds' && at === undefined">
       <path
         class="diamond"
@@ -74,43 +65,10 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
       :label="route.label"
       :more="isNoted ? ' !' : ''"
     />
-  </g>
+  </DiagramStroke>
 </template>
 
 <style scoped>
-.line {
-  cursor: pointer;
-  pointer-events: auto;
-}
-.hit {
-  fill: none;
-  stroke: transparent;
-  stroke-width: 24;
-  pointer-events: stroke;
-}
-.ink {
-  fill: none;
-  stroke: var(--ink);
-  stroke-width: 1.4;
-}
-.sign {
-  stroke-width: 1.5;
-}
-.weak > .ink:not(.sign) {
-  stroke-width: 2.3;
-}
-.selected > .ink {
-  stroke-width: 2.8;
-}
-.ring {
-  fill: var(--ground);
-  stroke: var(--ink);
-  stroke-width: 1.4;
-}
-.words {
-  font: 600 12px var(--font-sans);
-  fill: var(--ink);
-}
 .verb {
   font: italic 14px var(--font-serif);
   fill: var(--soft);
@@ -118,22 +76,5 @@ const isWeak = computed(() => relationship.ends.some(({ identifies }) => identif
 .diamond {
   fill: var(--sheet);
   stroke: var(--ink);
-}
-.broken > .ink,
-.broken > .ring {
-  stroke: var(--madder);
-}
-.broken > .ink {
-  stroke-width: 2.4;
-}
-.too-strict > .ink,
-.too-strict > .ring {
-  stroke: var(--ochre);
-}
-.too-strict > .ink {
-  stroke-width: 2.4;
-}
-.cannot-tell > .ink {
-  stroke: var(--slate);
 }
 </style>

@@ -36,7 +36,8 @@ const emit = defineEmits<{ change: [diagram: Diagram, place?: string]; done: [];
 
 const relationship = computed(() => diagram.relationships.find(other => other.id === id))
 const isFixed = computed(() => readonly || relationship.value?.given === true)
-const host = useTemplateRef<HTMLElement>('host')
+const dock = useTemplateRef<{ $el: HTMLElement }>('dock')
+const host = computed(() => dock.value?.$el)
 const nameOf = (entity: string): string =>
   diagram.entities.find(other => other.id === entity)?.name.trim() || 'this'
 const called = ({ entity, role }: DiagramEnd): string => (role.trim() || nameOf(entity)).toLowerCase()
@@ -150,13 +151,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
 </script>
 
 <template>
-  <section
-    v-if="relationship"
-    ref="host"
-    class="questions"
-    aria-label="Questions about this line"
-    @keydown.esc.stop.prevent="emit('done')"
-  >
+  <DiagramDock v-if="relationship" ref="dock" label="Questions about this line" @done="emit('done')">
     <template v-if="isBinary">
       <p
         v-for="{ from, to, at, verb, field } in ways"
@@ -367,7 +362,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
       @change="(next, place) => emit('change', next, place)"
       @done="showsFacts = false"
     />
-    <p class="foot tiny soft">
+    <template #foot>
       <span v-if="isFixed">{{
         relationship.given ? 'Given by the exercise; yours begin beside it.' : ''
       }}</span>
@@ -386,7 +381,7 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
         </button>
         <select
           v-if="relationship.ends.length < MOST_ENDS"
-          class="tiny"
+          class="further"
           aria-label="Another card takes part"
           value=""
           @change="takePart"
@@ -400,35 +395,18 @@ function setVerbAndLeave(...change: Parameters<typeof setVerb>): void {
           {{ isBinary ? 'Remove the line' : 'Remove it' }}
         </button></template
       >
-      <span class="keys"
-        ><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set <kbd>Tab</kbd> next <kbd>Enter</kbd>
-        <button type="button" class="plain tiny" @click="emit('done')">Done</button></span
-      >
-    </p>
-  </section>
+    </template>
+    <template #keys><kbd>0</kbd><kbd>1</kbd><kbd>M</kbd> set </template>
+  </DiagramDock>
 </template>
 
 <style scoped>
-.questions {
-  background: var(--sheet);
-  border: 1px solid var(--edge);
-  border-radius: 2px;
-  padding: 9px 14px 7px;
-  box-shadow: 3px 3px 0 var(--shadow);
-  max-height: 46vh;
-  overflow-y: auto;
-}
-.way {
-  font-size: 15px;
-  line-height: 1.75;
-}
 .way.open {
   background: linear-gradient(var(--ochre-wash), var(--ochre-wash));
   box-shadow:
     -14px 0 0 var(--ochre-wash),
     inset 0 0 0 var(--ochre-wash);
 }
-select,
 .verb,
 .roles input,
 .between input:not([type='radio']) {
@@ -444,12 +422,7 @@ select,
   font: italic 15px var(--font-serif);
   margin: 0 4px;
 }
-select {
-  margin: 0 2px;
-  font: 650 15px var(--font-serif);
-  cursor: pointer;
-}
-.foot select {
+.further {
   border-bottom-width: 1px;
   color: var(--soft);
   font: 400 12px var(--font-sans);
@@ -457,10 +430,6 @@ select {
 .actions select {
   font-size: 13.5px;
   field-sizing: content;
-}
-option {
-  background: var(--sheet);
-  color: var(--ink);
 }
 .roles,
 .weak {
@@ -485,22 +454,8 @@ option {
   margin-top: 8px;
   box-shadow: none;
 }
-.foot {
-  display: flex;
-  gap: 16px;
-  padding-top: 5px;
-  align-items: baseline;
-}
-.keys {
-  margin-left: auto;
-}
 ::placeholder {
   color: var(--soft);
   opacity: 1;
-}
-@media (max-height: 720px) {
-  .foot .keys {
-    display: none;
-  }
 }
 </style>
