@@ -12,6 +12,12 @@ const WIDTHS = [
   { name: '390', width: 390, height: 844 },
 ] as const
 
+/** The lower right corner of the board, where nothing lies. */
+async function freePaper({ page }: Visitor): Promise<[number, number]> {
+  const board = (await (await page.$('.board'))!.boundingBox())!
+  return [board.x + board.width - 6, board.y + board.height - 6]
+}
+
 async function overTheEdge({ page }: Visitor): Promise<string[]> {
   return page.evaluate(() => {
     const { scrollWidth, clientWidth } = document.documentElement
@@ -176,9 +182,21 @@ describe('dialogs', () => {
     await ada.page.keyboard.press('q')
     await ada.sees('Must every hall be one of these', '.questions')
     found.push(...(await ada.violations()))
-    // The line that is read goes by Delete, and comes back.
+    // A menu is of the card that was pressed, whichever other is chosen.
     await ada.page.keyboard.press('Escape')
-    await ada.page.focus('[data-card]')
+    const name = (i: number): Promise<string> =>
+      ada.page.$$eval('[data-card] .name', (all, at) => all[at]!.textContent!, i)
+    const [kept, gone] = [await name(1), await name(2)]
+    await (await ada.card(kept)).click()
+    await (await ada.card(gone)).click({ button: 'right' })
+    await ada.press('[role=menuitem]', 'Remove')
+    await ada.page.waitForFunction(() => document.querySelectorAll('[data-card]').length === 2)
+    await ada.card(kept)
+    await ada.press('.head button', 'Undo')
+    await ada.card(gone)
+    // The line that is read goes by Delete, and comes back.
+    await ada.page.mouse.click(...(await freePaper(ada)))
+    await (await ada.card('Hall')).focus()
     await ada.page.keyboard.press('l')
     await ada.page.keyboard.press('Delete')
     await ada.page.waitForFunction(() => document.querySelectorAll('.kind').length === 0)

@@ -213,7 +213,9 @@ function done(): void {
 /** The line that is being read goes; else the cards that are chosen, or the one that has the focus. */
 function remove(): void {
   const line = linesOf(reached.value)[walking.value]
-  const ids = line && chosen.value.length === 0 ? [line] : spoken.value
+  take(line && chosen.value.length === 0 ? [line] : spoken.value)
+}
+function take(ids: readonly string[]): void {
   const { diagram: next, entities, relationships } = removeElements(diagram, ids)
   const kinds = diagram.kinds.length - next.kinds.length
   if (entities.length === 0 && relationships === 0 && kinds === 0)
@@ -232,7 +234,7 @@ function remove(): void {
 /* Renaming everywhere */
 const renaming = ref('')
 function beginRenaming(): void {
-  const [card] = spoken.value
+  const card = diagram.entities.some(({ id }) => id === reached.value) ? reached.value : spoken.value[0]
   if (!card) return
   if (isGiven(card)) return say(GIVEN)
   renaming.value = card
@@ -391,7 +393,10 @@ const pressed = ref('')
 function onMenu({ target }: MouseEvent): void {
   const element = (target as HTMLElement).closest<HTMLElement>('[data-card], [data-line]')
   pressed.value = element?.dataset.card ?? element?.dataset.line ?? ''
-  if (element?.dataset.card) reached.value = pressed.value
+  if (!element?.dataset.card) return
+  reached.value = pressed.value
+  // What is done is done to this card, and to others only where it is among those that are chosen.
+  if (!chosen.value.includes(pressed.value)) board.value?.chooseOnly([])
 }
 const menu = computed(() => {
   const isCard = diagram.entities.some(({ id }) => id === pressed.value)
@@ -410,7 +415,7 @@ const menu = computed(() => {
   if (!isCard)
     return [
       on('Its questions', 'Q', () => (asking.value = pressed.value)),
-      on('Remove', 'Delete', () => take(pressed.value)),
+      on('Remove', 'Delete', () => take([pressed.value])),
     ]
   return [
     on('Write on it', 'Enter', () => edit(pressed.value)),
@@ -423,11 +428,6 @@ const menu = computed(() => {
     on('Remove', 'Delete', remove),
   ]
 })
-function take(line: string): void {
-  change(removeElements(diagram, [line]).diagram)
-  say('1 line removed.')
-}
-
 useActions(() => [
   { label: 'see all of the diagram', key: '0', run: () => board.value?.fit() },
   { label: 'find a card or fact', run: () => void tools.value?.seek() },
