@@ -74,7 +74,7 @@ export default defineConfig({
         },
       },
       // Files of the browser tests have databases of their own, and a person who types leaves the processor
-      // idle: two at a time. What takes machines away comes after, alone.
+      // idle: three at a time. What takes machines away comes after, alone.
       {
         extends: true,
         test: {
@@ -83,7 +83,7 @@ export default defineConfig({
           include: ['tests/browser/**/*.test.ts'],
           testTimeout: 300_000,
           hookTimeout: 300_000,
-          maxWorkers: 2,
+          maxWorkers: 3,
           sequence: { groupOrder: 1 },
         },
       },

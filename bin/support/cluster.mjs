@@ -200,7 +200,7 @@ export async function startCluster(folder, database, { port: wanted } = {}) {
     // refuse the next.
     for (const name of readdirSync(place))
       if (/^\.s\.PGSQL\.\d+\.lock$/.test(name)) rmSync(join(place, name), { force: true })
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=60`
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=100`
     const started = run(
       'pg_ctl',
       ['start', '-w', '-t', '60', '-D', data, '-l', join(place, 'log'), '-o', options],

@@ -63,7 +63,13 @@ async function databaseFor(name) {
   return cluster.url
 }
 
-/** Stages that follow each other and only read what lies there may run at the same time. `keys` are their short names. */
+/** So many stages run at one time where they may: two processors are busy with them, and a third waits for engines. */
+const AT_ONCE = 3
+
+/**
+ * `beside`: stages of one word may run at the same time; they begin in the order of this list, so what takes
+ * longest stands first. `keys` are their short names.
+ */
 const STAGES = [
   {
     name: 'prepare',
@@ -71,25 +77,11 @@ const STAGES = [
     run: () => [bin('nuxt'), ['prepare']],
   },
   {
-    name: 'layout of the text',
-    keys: ['format'],
-    beside: 'static',
-    paths: [...EVERYTHING, '.prettierrc.json'],
-    run: () => [bin('prettier'), ['--check', '--cache', '--log-level', 'warn', '.']],
-  },
-  {
     name: 'lint',
     keys: ['lint'],
     beside: 'static',
     paths: EVERYTHING,
     run: () => [bin('eslint'), ['--max-warnings', '0', ...(rest.length > 0 ? rest : ['.'])]],
-  },
-  {
-    name: 'types of the core',
-    keys: ['types'],
-    beside: 'static',
-    paths: ['packages/core'],
-    run: () => [bin('tsc'), ['-p', 'packages/core']],
   },
   {
     name: 'types',
@@ -106,6 +98,30 @@ const STAGES = [
     run: () => [bin('tsc'), ['-p', 'tsconfig.programs.json']],
   },
   {
+    name: 'layout of the text',
+    keys: ['format'],
+    beside: 'static',
+    paths: [...EVERYTHING, '.prettierrc.json'],
+    run: () => [bin('prettier'), ['--check', '--cache', '--log-level', 'warn', '.']],
+  },
+  {
+    name: 'types of the core',
+    keys: ['types'],
+    beside: 'static',
+    paths: ['packages/core'],
+    run: () => [bin('tsc'), ['-p', 'packages/core']],
+  },
+  {
+    name: 'tests of the sandbox',
+    keys: ['sandbox'],
+    beside: 'units',
+    paths: [...CORE, 'sandbox', 'tests/sandbox', 'tests/support'],
+    run: async () => [
+      ...vitest('sandbox'),
+      { DATABASE_URL: await databaseFor('nomenklatura_sandbox_tests') },
+    ],
+  },
+  {
     name: 'core and reference tests',
     keys: ['core', 'reference'],
     beside: 'units',
@@ -120,32 +136,25 @@ const STAGES = [
     run: async () => [...vitest('engines'), { DATABASE_URL: await databaseFor('nomenklatura_engine_tests') }],
   },
   {
-    name: 'tests of the sandbox',
-    keys: ['sandbox'],
+    name: 'server tests',
+    keys: ['server'],
     beside: 'units',
-    paths: [...CORE, 'sandbox', 'tests/sandbox', 'tests/support'],
-    run: async () => [
-      ...vitest('sandbox'),
-      { DATABASE_URL: await databaseFor('nomenklatura_sandbox_tests') },
-    ],
-  },
-  {
-    name: 'tests of the interface',
-    keys: ['app'],
-    paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'],
-    run: () => vitest('app'),
+    paths: [...SERVER, 'tests/server'],
+    run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }],
   },
   {
     name: 'command line tests',
     keys: ['cli'],
+    beside: 'units',
     paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'],
     run: () => vitest('cli'),
   },
   {
-    name: 'server tests',
-    keys: ['server'],
-    paths: [...SERVER, 'tests/server'],
-    run: async () => [...vitest('server'), { DATABASE_URL: await databaseFor('nomenklatura_server_tests') }],
+    name: 'tests of the interface',
+    keys: ['app'],
+    beside: 'units',
+    paths: ['app', 'shared', 'tests/app', 'vitest.config.ts', 'package-lock.json'],
+    run: () => vitest('app'),
   },
   {
     name: 'benchmarks, in short',
@@ -206,6 +215,20 @@ async function runStage({ name, run }, isBeside) {
   return { name, status, seconds: Math.round((Date.now() - begun) / 1000) }
 }
 
+/** Runs all of them, so many at once as may be, and gives what came of each in their order. */
+async function runBeside(stages) {
+  const results = new Array(stages.length)
+  let next = 0
+  const takeTurns = async () => {
+    while (next < stages.length) {
+      const i = next++
+      results[i] = await runStage(stages[i], stages.length > 1)
+    }
+  }
+  await Promise.all(Array.from({ length: AT_ONCE }, takeTurns))
+  return results
+}
+
 const chosen = only === undefined ? STAGES : STAGES.filter(({ keys }) => keys?.includes(only))
 if (chosen.length === 0) {
   console.error(`There is no check named ${only}.\n\n${HELP}`)
@@ -228,7 +251,7 @@ for (const group of groups) {
     return false
   })
   const hashes = new Map(due.map(({ name, paths }) => [name, hashOf(paths, name)]))
-  const results = await Promise.all(due.map(stage => runStage(stage, due.length > 1)))
+  const results = await runBeside(due)
   for (const { name, status, seconds } of results) {
     if (status === 0) {
       if (only === undefined) writeStamp(stampOf(name), hashes.get(name))
