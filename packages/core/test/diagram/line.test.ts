@@ -214,6 +214,22 @@ describe('the sentences of the entry line', () => {
     expect(refused('remove weight of crate', made(...before))).toMatch(/no fact called weight/)
     expect(refused('remove kinds of crate', made(...before))).toMatch(/has no kinds/)
   })
+  it('what a line carries is renamed and taken away by a sentence, and so is its verb phrase', () => {
+    const before = ['A trip brings in many sacks; a sack comes with many trips; it carries day, weight']
+    const [line] = made(...before, 'remove weight of brings in').relationships
+    expect(line!.attributes.map(({ name }) => name)).toEqual(['day'])
+    expect(made(...before, 'remove the day of comes with').relationships[0]!.attributes).toHaveLength(1)
+    expect(made(...before, 'rename day of brings in to date').relationships[0]!.attributes[0]!.name).toBe(
+      'date',
+    )
+    expect(made(...before, 'rename comes with to was carried by').relationships[0]).toMatchObject({
+      name: 'brings in',
+      back: 'was carried by',
+    })
+    expect(refused('remove depth of brings in', made(...before))).toMatch(/carries no fact called depth/)
+    expect(refused('rename day of brings in to weight', made(...before))).toMatch(/is there already/)
+    expect(refused('rename trip brings in sacks to delivers', made(...before))).toMatch(/verb phrase alone/)
+  })
   it('what has nothing of its own is identified within others', () => {
     const told = spoken('Keeper has code', 'Key has number', 'Lending is identified within keeper and key')
     expect(told).toContain('Lending is identified within keeper and key.')

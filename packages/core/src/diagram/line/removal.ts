@@ -1,7 +1,8 @@
 import { findEntityById, type Diagram, type DiagramRelationship } from '../document'
 import { isSameName, removeElements } from '../edit'
 import { readAlike, withoutAlike, type Alike } from './alike'
-import { afterArticle, isCalled, knownName, type NameRead } from './names'
+import { lineOrWhatItCarries } from './lines-called'
+import { afterArticle, knownName, type NameRead } from './names'
 import { fault, read, type Known, type Read } from './read'
 import { factOf } from './rename'
 import { findPhrase, textOf, type Word } from './words'
@@ -9,11 +10,12 @@ import type { Written } from './written'
 
 /**
  * "remove Trip", "remove width of Drawer", "remove Trip brings in accessions", "remove the kinds of Partner",
- * "remove no two trips have the same date and ship".
+ * "remove date of brings in" (what a line carries), "remove no two trips have the same date and ship".
  */
 export type Removal =
   | { readonly kind: 'remove'; readonly of: NameRead; readonly fact: string }
   | { readonly kind: 'remove line'; readonly relationship: DiagramRelationship }
+  | { readonly kind: 'remove carried'; readonly relationship: DiagramRelationship; readonly fact: string }
   | { readonly kind: 'remove kinds'; readonly of: NameRead }
   | { readonly kind: 'remove alike'; readonly alike: Alike }
 
@@ -25,13 +27,14 @@ export function readRemoval(known: Known, words: readonly Word[]): Read<Removal>
   if (kinds) return read({ kind: 'remove kinds', of: kinds })
   const { card, fact } = factOf(known.entities, own)
   if (card) return read({ kind: 'remove', of: card, fact })
-  const lines = linesCalled(known, own)
-  if (lines.length === 1) return read({ kind: 'remove line', relationship: lines[0]! })
-  return fault(
-    own,
-    lines.length > 1
-      ? `Several lines are called ${textOf(own)}: say which cards it joins.`
-      : `Nothing is called ${textOf(own)}.`,
+  const { lines, fact: carried } = lineOrWhatItCarries(known, own)
+  const [relationship, another] = lines
+  if (!relationship) return fault(own, `Nothing is called ${textOf(own)}.`)
+  if (another) return fault(own, `Several lines are called ${textOf(own)}: say which cards it joins.`)
+  return read(
+    carried === ''
+      ? { kind: 'remove line', relationship }
+      : { kind: 'remove carried', relationship, fact: carried },
   )
 }
 
@@ -42,32 +45,6 @@ function kindsOf({ entities }: Known, words: readonly Word[]): NameRead | undefi
   return card?.length === rest.length ? card : undefined
 }
 
-/** Lines that these words name: a verb phrase alone, or with both of its cards. */
-function linesCalled({ entities, relationships }: Known, words: readonly Word[]): DiagramRelationship[] {
-  const nameOf = (id: string): string => entities.find(entity => entity.id === id)?.name ?? ''
-  const text = textOf(words)
-  return relationships.filter(({ name, back, table = '', ends }) => {
-    if ([name, back, table].some(verb => verb !== '' && isSameName(verb, text))) return true
-    const [a, b] = ends
-    return (
-      ends.length === 2 &&
-      (isPut(words, nameOf(a!.entity), name, nameOf(b!.entity)) ||
-        isPut(words, nameOf(b!.entity), back, nameOf(a!.entity)))
-    )
-  })
-}
-
-/** Whether the words are: a card, the verb, and the other card in one or many. */
-function isPut(words: readonly Word[], from: string, verb: string, to: string): boolean {
-  const [start, middle] = [from.trim().split(/\s+/).length, verb.trim().split(/\s+/).length]
-  return (
-    verb.trim() !== '' &&
-    isCalled(from, words.slice(0, start)) &&
-    isSameName(verb, textOf(words.slice(start, start + middle))) &&
-    isCalled(to, afterArticle(words.slice(start + middle)))
-  )
-}
-
 export function writeRemoval(diagram: Diagram, removal: Removal): Written {
   if (removal.kind === 'remove alike') {
     const id = removal.alike.of.entity?.id
@@ -76,6 +53,7 @@ export function writeRemoval(diagram: Diagram, removal: Removal): Written {
       : withoutAlike(diagram, id, removal.alike.by)
   }
   if (removal.kind === 'remove line') return withoutLine(diagram, removal.relationship)
+  if (removal.kind === 'remove carried') return withoutCarried(diagram, removal.relationship, removal.fact)
   const card = findEntityById(diagram, removal.of.entity!.id)!
   if (card.given) return { refusal: `${card.name} is given by the exercise and cannot be removed.` }
   if (removal.kind === 'remove kinds') {
@@ -100,6 +78,18 @@ export function writeRemoval(diagram: Diagram, removal: Removal): Written {
 function withoutLine(diagram: Diagram, { id, name, back, given }: DiagramRelationship): Written {
   if (given) return { refusal: 'That relationship is given by the exercise and cannot be removed.' }
   return gone(diagram, [id], `the line ${name || back} removed`)
+}
+
+function withoutCarried(
+  diagram: Diagram,
+  { name, back, given, attributes }: DiagramRelationship,
+  fact: string,
+): Written {
+  const line = name || back
+  if (given) return { refusal: 'That relationship is given by the exercise.' }
+  const own = attributes.find(({ name }) => isSameName(name, fact))
+  if (!own) return { refusal: `${line} carries no fact called ${fact}.` }
+  return gone(diagram, [own.id], `${own.name} of ${line} removed`)
 }
 
 const gone = (diagram: Diagram, ids: readonly string[], said: string): Written => ({
