@@ -217,7 +217,7 @@ async function runStage({ name, run }, isBeside) {
 
 /** Runs all of them, so many at once as may be, and gives what came of each in their order. */
 async function runBeside(stages) {
-  const results = new Array(stages.length)
+  const results = stages.map(() => undefined)
   let next = 0
   const takeTurns = async () => {
     while (next < stages.length) {

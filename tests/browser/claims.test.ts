@@ -121,6 +121,7 @@ describe('exercise 1 by keyboard alone', () => {
     expect(await ada.violations()).toEqual([])
     await ada.page.waitForFunction(() => !document.body.innerText.includes('being marked'))
     await ada.press('button', 'Release')
+    expect(await ada.violationsOfDialog()).toEqual([])
     await ada.press('[role=dialog] button', 'Release 25')
     await ada.settle()
 

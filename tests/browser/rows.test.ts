@@ -54,6 +54,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.sees('rows loaded into', '[role=dialog] .steps')
     await ada.press('.ask li button', 'The old table')
     await ada.sees('The old table: the parts joined again: accepted', '.steps')
+    expect(await ada.violationsOfDialog()).toEqual([])
     await ada.sees('40 rows', '.told')
     await ada.press('.ask li button', 'changed, once')
     await ada.sees('1 row touched.', '.steps')

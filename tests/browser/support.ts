@@ -373,8 +373,45 @@ export class Visitor {
     await this.page.waitForFunction(() => !document.querySelector('.cm-tooltip-autocomplete'))
   }
 
-  /** What axe-core finds wrong with the screen as it stands. */
-  async violations(only?: string): Promise<string[]> {
+  /**
+   * What axe-core finds wrong with the dialog that is open, by day and by lamp light, wide and on a telephone,
+   * and whether something goes over the edge.
+   */
+  async violationsOfDialog(): Promise<string[]> {
+    const { page } = this
+    await page.waitForSelector('[role=dialog]')
+    const before = page.viewport()!
+    const found: string[] = []
+    for (const viewport of [before, { width: 390, height: 844 }]) {
+      await page.setViewport(viewport)
+      for (const scheme of ['light', 'dark'] as const) {
+        await this.lightIs(scheme)
+        const wrong = await this.violations({ within: '[role=dialog]' })
+        found.push(...wrong.map(violation => `${viewport.width}, ${scheme}: ${violation}`))
+      }
+      const [wide, room] = await page.evaluate(() => [
+        document.documentElement.scrollWidth,
+        document.documentElement.clientWidth,
+      ])
+      if (wide! > room! + 1) found.push(`${viewport.width}: ${wide} wide in ${room}`)
+    }
+    await page.setViewport(before)
+    await this.lightIs('light')
+    return found
+  }
+
+  /** By day or by lamp light, as the machine is set. */
+  async lightIs(scheme: 'light' | 'dark'): Promise<void> {
+    await this.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
+    await this.page.waitForFunction(
+      isDark => document.documentElement.classList.contains('dark') === isDark,
+      {},
+      scheme === 'dark',
+    )
+  }
+
+  /** What axe-core finds wrong with the screen as it stands, or with a part of it, or by one rule alone. */
+  async violations({ only, within }: { only?: string; within?: string } = {}): Promise<string[]> {
     await this.page.evaluate(AXE)
     await this.page.waitForFunction(
       () =>
@@ -386,18 +423,18 @@ export class Visitor {
           ),
       { timeout: 30_000 },
     )
-    return this.page.evaluate(async rule => {
+    const run = async (rule: string | undefined, part: string | undefined): Promise<string[]> => {
       const { axe } = window as unknown as {
         axe: {
           run: (
-            context: Document,
+            context: Document | string,
             options: unknown,
           ) => Promise<{
             violations: { id: string; nodes: { target: unknown[]; failureSummary: string }[] }[]
           }>
         }
       }
-      const { violations } = await axe.run(document, {
+      const { violations } = await axe.run(part ?? document, {
         resultTypes: ['violations'],
         ...(rule ? { runOnly: [rule] } : {}),
       })
@@ -407,6 +444,7 @@ export class Visitor {
             `${id} at ${target.join(' ')}: ${failureSummary.replaceAll('\n', ' ')}`,
         ),
       )
-    }, only)
+    }
+    return this.page.evaluate(run, only, within)
   }
 }

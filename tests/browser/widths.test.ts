@@ -88,37 +88,13 @@ describe('at other widths', () => {
 })
 
 describe('dialogs', () => {
-  /** Opens each, by day and by lamp light, wide and on a telephone. */
   async function look(visitor: Visitor, what: string, open: () => Promise<void>): Promise<string[]> {
-    const { page } = visitor
-    const found: string[] = []
-    await page.bringToFront()
-    for (const viewport of [
-      { width: 1280, height: 800 },
-      { width: 390, height: 844 },
-    ]) {
-      await page.setViewport(viewport)
-      await open()
-      await page.waitForSelector('[role=dialog]')
-      for (const scheme of ['light', 'dark']) {
-        await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
-        await page.waitForFunction(
-          isDark => document.documentElement.classList.contains('dark') === isDark,
-          {},
-          scheme === 'dark',
-        )
-        found.push(
-          ...(await visitor.violations(scheme === 'dark' ? 'color-contrast' : undefined)).map(
-            violation => `${what}, ${viewport.width}, ${scheme}: ${violation}`,
-          ),
-        )
-      }
-      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
-      await page.keyboard.press('Escape')
-      await visitor.dialogGone()
-    }
-    await page.setViewport({ width: 1280, height: 800 })
-    return found
+    await visitor.page.bringToFront()
+    await open()
+    const found = await visitor.violationsOfDialog()
+    await visitor.page.keyboard.press('Escape')
+    await visitor.dialogGone()
+    return found.map(violation => `${what}, ${violation}`)
   }
 
   it('of a worksheet: nothing that axe-core finds', async () => {
@@ -141,13 +117,11 @@ describe('dialogs', () => {
     await ada.page.waitForSelector('[data-card]')
     found.push(
       ...(await look(ada, 'rename', async () => {
-        await ada.page.setViewport({ width: 1280, height: 800 })
-        await ada.page.waitForSelector('[data-card]').then(found => found!.click())
+        await ada.page.click('[data-card]')
         await ada.page.keyboard.press('F2')
       })),
       ...(await look(ada, 'keys', async () => {
-        await ada.page.setViewport({ width: 1280, height: 800 })
-        await ada.page.waitForSelector('[data-card]').then(found => found!.click())
+        await ada.page.click('[data-card]')
         await ada.page.keyboard.press('?')
       })),
     )
