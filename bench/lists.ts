@@ -31,7 +31,7 @@ const own = await makeCourse(db, 500, 6)
 async function report(what: string): Promise<void> {
   await db.raw('VACUUM ANALYZE')
   const page = await median(() => showCourse(database(), own.courseId, own.personId, 'instructor'))
-  const desk = await median(() => showDesk(database(), own.exerciseId))
+  const desk = await median(() => showDesk(database(), own.exerciseId, 'instructor'))
   const ledger = await median(() => showLedger(database(), own.exerciseId))
   console.log(
     `${what}: course ${page.toFixed(1)} ms, desk ${desk.toFixed(1)} ms, ledger ${ledger.toFixed(1)} ms`,

@@ -139,6 +139,8 @@ export interface ExerciseSetting {
   }
   readonly state: 'draft' | 'published'
   readonly revision: number
+  /** Whether the document is prepared only: students and marks see the one before, until it is taken. */
+  readonly isPrepared: boolean
   readonly document: ExerciseDocument
   readonly schedule: Schedule
   readonly begun: number
@@ -286,13 +288,17 @@ export interface QueueLine {
   readonly isAutomatic: boolean
   readonly state: QueueState
   readonly lookedAtBy: string | null
-  readonly points: { readonly got: number; readonly open: number; readonly of: number } | null
+  readonly points: Totals | null
+  /** The points that the student was told, while they are told. */
+  readonly told: Totals | null
   readonly toDecide: number
   /** Pairs that are weak: worth a look before the verdicts are believed. */
   readonly toPair: number
 }
 
 export interface DeskAnswer {
+  /** Of whoever asks: what their role may not do is not offered. */
+  readonly role: Role
   readonly exercise: {
     readonly id: string
     readonly title: string
@@ -377,9 +383,11 @@ export interface HandInAnswer {
   readonly account: readonly string[]
   readonly comments: readonly CommentLine[]
   readonly releasedAt: string | null
+  /** The points that the student was told, while they are told. */
+  readonly told: Totals | null
 }
 
-interface Totals {
+export interface Totals {
   readonly got: number
   readonly open: number
   readonly of: number
@@ -409,6 +417,41 @@ export interface GlossaryPreview {
     readonly after: Totals
   }[]
   readonly revision: number
+}
+
+/** A change to a published exercise that is not yet taken, and who moves by it. */
+export interface PreparedAnswer {
+  readonly revision: number
+  /** What it changes, a line each. */
+  readonly changes: readonly string[]
+  /** Hand-ins that are marked under it, of all. */
+  readonly marked: number
+  readonly of: number
+  readonly moves: readonly {
+    readonly handInId: string
+    readonly name: string
+    readonly before: Totals
+    readonly after: Totals
+    /** Its marks are told: they stay as they were told. */
+    readonly isReleased: boolean
+    readonly rules: readonly MovedRule[]
+  }[]
+}
+
+/** What a rule gave before, and what it gives after. */
+export interface MovedRule {
+  readonly rule: string
+  readonly before: number
+  readonly after: number
+}
+
+/** A revision that counted once, or counts now. */
+export interface RevisionLine {
+  readonly number: number
+  readonly savedAt: string
+  readonly savedBy: string
+  /** What it changed, a line each; nothing for the first. */
+  readonly changes: readonly string[]
 }
 
 export interface FeedbackAnswer {

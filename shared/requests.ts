@@ -140,4 +140,6 @@ export const ReviewBody = z.strictObject({
   lookedAt: z.boolean().optional(),
   flagged: z.boolean().optional(),
 })
+/** The prepared version that was looked at. */
+export const PreparedBody = z.strictObject({ base: z.int().min(1).max(MOST) })
 export const ReleaseBody = z.strictObject({ handIns: z.array(Id).max(2000).optional() })

@@ -16,6 +16,8 @@ export function useSetting(exerciseId: () => string) {
   const document = shallowRef<ExerciseDocument>()
   const schedule = shallowRef<Schedule>()
   const base = ref(0)
+  /** Whether what is saved waits to be taken: students and marks see the version before. */
+  const isPrepared = ref(false)
   const state = ref<'saved' | 'changed' | 'saving' | 'stale' | 'failed' | ''>('')
   const savedAt = ref('')
   const fault = ref('')
@@ -27,6 +29,7 @@ export function useSetting(exerciseId: () => string) {
       if (state.value !== 'changed' && state.value !== 'saving') {
         document.value = value.document
         base.value = value.revision
+        isPrepared.value = value.isPrepared
       }
       schedule.value = value.schedule
       const { role } = await api<CourseAnswer>(`/courses/${value.course.id}`)
@@ -54,11 +57,12 @@ export function useSetting(exerciseId: () => string) {
     state.value = 'saving'
     const sent = document.value
     try {
-      const { revision } = await api<{ revision: number }>(`/exercises/${exerciseId()}/document`, {
-        method: 'PUT',
-        body: { document: sent, base: base.value },
-      })
-      base.value = revision
+      const saved = await api<{ revision: number; isPrepared: boolean }>(
+        `/exercises/${exerciseId()}/document`,
+        { method: 'PUT', body: { document: sent, base: base.value } },
+      )
+      base.value = saved.revision
+      isPrepared.value = saved.isPrepared
       savedAt.value = new Date().toISOString()
       fault.value = ''
       state.value = document.value === sent ? 'saved' : 'changed'
@@ -119,6 +123,7 @@ export function useSetting(exerciseId: () => string) {
     document,
     schedule,
     base,
+    isPrepared,
     state,
     stateWord,
     fault,

@@ -16,6 +16,9 @@ import { join } from 'node:path'
 
 const isRoot = process.getuid() === 0
 
+/** So many connections a server takes; a standby must take as many as its primary. */
+export const CONNECTIONS = 100
+
 export function binaries() {
   const base = '/usr/lib/postgresql'
   const versions = existsSync(base)
@@ -200,7 +203,7 @@ export async function startCluster(folder, database, { port: wanted } = {}) {
     // refuse the next.
     for (const name of readdirSync(place))
       if (/^\.s\.PGSQL\.\d+\.lock$/.test(name)) rmSync(join(place, name), { force: true })
-    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=100`
+    const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=${CONNECTIONS}`
     const started = run(
       'pg_ctl',
       ['start', '-w', '-t', '60', '-D', data, '-l', join(place, 'log'), '-o', options],

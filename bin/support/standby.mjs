@@ -4,7 +4,7 @@ import { spawnSync } from 'node:child_process'
 import { rmSync } from 'node:fs'
 import { connect, createServer } from 'node:net'
 import { join } from 'node:path'
-import { freePort, ownedFolder, runServerProgram, untilReady } from './cluster.mjs'
+import { CONNECTIONS, freePort, ownedFolder, runServerProgram, untilReady } from './cluster.mjs'
 
 const NAME = 'standby'
 
@@ -58,7 +58,7 @@ export async function startStandby(folder, primary) {
     ),
   )
   const port = await freePort()
-  const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=60`
+  const options = `-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=${place} -c max_connections=${CONNECTIONS}`
   must(
     'The start of the standby',
     runServerProgram(

@@ -14,6 +14,7 @@ import * as decisions from './0012-decisions'
 import * as runs from './0013-runs'
 import * as rowTrials from './0014-row-trials'
 import * as rowTrialNumbers from './0015-row-trial-numbers'
+import * as preparedRevisions from './0016-prepared-revisions'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -40,6 +41,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0013-runs', runs],
   ['0014-row-trials', rowTrials],
   ['0015-row-trial-numbers', rowTrialNumbers],
+  ['0016-prepared-revisions', preparedRevisions],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -90,7 +90,7 @@ export async function findSaveContext(
         (SELECT coalesce(sum(stored_bytes), 0) FROM worksheets WHERE person_id = :person) AS bytes
       FROM exercises e
       CROSS JOIN LATERAL (SELECT document->'sheets' AS sheets FROM exercise_revisions
-        WHERE exercise_id = e.id ORDER BY number DESC LIMIT 1) r
+        WHERE exercise_id = e.id AND NOT is_prepared ORDER BY number DESC LIMIT 1) r
       LEFT JOIN allowances a ON a.exercise_id = e.id AND a.person_id = :person
       LEFT JOIN worksheets w ON w.exercise_id = e.id AND w.person_id = :person
       WHERE e.id = :exercise AND e.archived_at IS NULL`,
@@ -160,12 +160,50 @@ function toRevision(row: RevisionRow): Revision {
   }
 }
 
+/** The revision that counts: the newest one that is not only prepared. */
 export async function latestRevision(db: Db, exerciseId: string): Promise<Revision> {
   const row = await db('exercise_revisions')
-    .where({ exercise_id: exerciseId })
+    .where({ exercise_id: exerciseId, is_prepared: false })
     .orderBy('number', 'desc')
     .first()
   return toRevision(row!)
+}
+
+/** The revision that is prepared and not yet taken. */
+export async function findPrepared(db: Db, exerciseId: string): Promise<Revision | undefined> {
+  const row = await db('exercise_revisions').where({ exercise_id: exerciseId, is_prepared: true }).first()
+  return row && toRevision(row)
+}
+
+export async function findRevisionByNumber(
+  db: Db,
+  exerciseId: string,
+  number: number,
+): Promise<Revision | undefined> {
+  const row = await db('exercise_revisions')
+    .where({ exercise_id: exerciseId, number, is_prepared: false })
+    .first()
+  return row && toRevision(row)
+}
+
+/** A revision among all that there were, with who made it. */
+export interface ListedRevision extends Revision {
+  readonly savedAt: string
+  readonly savedBy: string
+}
+
+/** The revisions of an exercise that counted once, or count now; the newest first. */
+export async function listRevisions(db: Db, exerciseId: string): Promise<ListedRevision[]> {
+  const rows = (await db('exercise_revisions as r')
+    .join('people as p', 'p.id', 'r.saved_by')
+    .where({ 'r.exercise_id': exerciseId, 'r.is_prepared': false })
+    .orderBy('r.number', 'desc')
+    .select('r.*', 'p.name')) as (RevisionRow & { name: string })[]
+  return rows.map(row => ({
+    ...toRevision(row),
+    savedAt: row.saved_at.toISOString(),
+    savedBy: row.name,
+  }))
 }
 
 export async function findRevision(db: Db, id: string): Promise<Revision | undefined> {
@@ -177,7 +215,7 @@ export async function findRevision(db: Db, id: string): Promise<Revision | undef
 export async function latestRevisions(db: Db, courseId: string): Promise<Map<string, Revision>> {
   const rows = (await db('exercise_revisions as r')
     .join('exercises as e', 'e.id', 'r.exercise_id')
-    .where('e.course_id', courseId)
+    .where({ 'e.course_id': courseId, 'r.is_prepared': false })
     .distinctOn('r.exercise_id')
     .orderBy([{ column: 'r.exercise_id' }, { column: 'r.number', order: 'desc' }])
     .select('r.*')) as RevisionRow[]
@@ -190,13 +228,47 @@ export async function insertRevision(
   number: number,
   document: ExerciseDocument,
   savedBy: string,
+  isPrepared = false,
 ): Promise<void> {
   await db('exercise_revisions').insert({
     exercise_id: exerciseId,
     number,
     document: toJsonb(document),
     saved_by: savedBy,
+    is_prepared: isPrepared,
   })
+}
+
+/** Lets a prepared revision count from now on. */
+export async function takePrepared(db: Db, revisionId: string, savedBy: string): Promise<void> {
+  await db('exercise_revisions')
+    .where({ id: revisionId })
+    .update({ is_prepared: false, saved_by: savedBy, saved_at: db.fn.now() })
+}
+
+/** Takes a prepared revision away, with what was marked under it. */
+export async function deletePrepared(db: Db, revisionId: string): Promise<void> {
+  await forgetMarkingsUnder(db, revisionId)
+  await db('exercise_revisions').where({ id: revisionId, is_prepared: true }).delete()
+}
+
+/** Writes a prepared revision anew; what was marked under it before is no longer of it. */
+export async function replacePrepared(
+  db: Db,
+  { id, number }: Revision,
+  document: ExerciseDocument,
+  savedBy: string,
+): Promise<void> {
+  // First the row, so that no marking of what stood there before comes in behind.
+  await db('exercise_revisions')
+    .where({ id })
+    .update({ document: toJsonb(document), saved_by: savedBy, saved_at: db.fn.now(), number: number + 1 })
+  await forgetMarkingsUnder(db, id)
+}
+
+async function forgetMarkingsUnder(db: Db, revisionId: string): Promise<void> {
+  for (const table of ['markings', 'marking_failures'] as const)
+    await db(table).where({ exercise_revision_id: revisionId }).delete()
 }
 
 /** Replaces a revision that no hand-in and no marking refers to; false when one does. */

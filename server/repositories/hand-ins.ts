@@ -419,10 +419,15 @@ export async function saveRelease(
     .merge(row)
 }
 
-export async function takeReleasesBack(db: Db, exerciseId: string): Promise<number> {
+export async function takeReleasesBack(
+  db: Db,
+  exerciseId: string,
+  only?: readonly string[],
+): Promise<number> {
   return db('releases')
     .whereNull('taken_back_at')
     .whereIn('hand_in_id', db('hand_ins').where({ exercise_id: exerciseId }).select('id'))
+    .where(only ? isAmong(db, 'hand_in_id', only) : {})
     .update({ taken_back_at: db.fn.now() })
 }
 

@@ -185,28 +185,32 @@ export async function listMarkings(
   )
 }
 
-/** One exercise, those in which something came or changed since a moment, or (empty) all. */
+/**
+ * One exercise, those in which something came or changed since a moment, or (empty) all; under the revisions that
+ * count, or those that are prepared.
+ */
 export interface Among {
   readonly exerciseId?: string | undefined
   readonly since?: Date | undefined
+  readonly prepared?: boolean | undefined
 }
 
 /**
- * Hand-ins without a marking under the newest revision of their exercise and this engine: each student's last
+ * Hand-ins without a marking under the revision of their exercise that counts and this engine: each student's last
  * one only, of exercises that are not archived, and not those that were tried often enough. Among all
  * exercises it reads every last hand-in there is.
  */
 export async function listUnmarked(
   db: Db,
   engineVersion: string,
-  { exerciseId, since }: Among = {},
+  { exerciseId, since, prepared = false }: Among = {},
 ): Promise<{ handInId: string; revisionId: string }[]> {
   const rows = await rowsOf<{ hand_in_id: string; revision_id: string }>(
     db,
     `
     SELECT h.id AS hand_in_id, r.id AS revision_id
     FROM exercises e
-    CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id ORDER BY r.number DESC LIMIT 1) r
+    CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id AND r.is_prepared = :prepared ORDER BY r.number DESC LIMIT 1) r
     CROSS JOIN LATERAL (SELECT DISTINCT ON (person_id) id, number FROM hand_ins h WHERE h.exercise_id = e.id ORDER BY person_id, attempt DESC) h
     WHERE e.archived_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
         SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
@@ -216,7 +220,7 @@ export async function listUnmarked(
       AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = r.id AND f.engine_version = :engine
         AND f.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0) AND f.tries >= :most)
     ORDER BY h.number`,
-    { exercise: exerciseId ?? null, since: since ?? null, engine: engineVersion, most: MOST_TRIES },
+    { exercise: exerciseId ?? null, since: since ?? null, prepared, engine: engineVersion, most: MOST_TRIES },
   )
   return rows.map(row => ({
     handInId: row.hand_in_id,

@@ -92,6 +92,7 @@ export interface RevisionRow {
   document: unknown
   saved_by: string
   saved_at: Date
+  is_prepared: boolean
 }
 
 export interface AllowanceRow {

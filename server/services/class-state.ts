@@ -83,6 +83,10 @@ export function queueState(
   return review?.lookedAtBy ? 'looked at' : 'ready'
 }
 
+/** What a student is told of the points of a hand-in; null where nothing is, or not any more. */
+export const toldIn = (release: Release | undefined): Release['points'] | null =>
+  release && release.takenBackAt === null ? release.points : null
+
 /** A hand-in as the queue shows it. */
 export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
   const { markings, reviews, releases, faults } = state
@@ -99,6 +103,7 @@ export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
     state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id), faults.get(handIn.id)),
     lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
     points: points && { got: points.got, open: points.open, of: points.of },
+    told: toldIn(releases.get(handIn.id)),
     toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
     toPair: marking?.weakPairs ?? 0,
   }

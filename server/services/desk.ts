@@ -1,7 +1,7 @@
 import { fieldsOf } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Rule } from '@nomenklatura/core/rules'
-import type { DeskAnswer, LateSave } from '#shared/answers'
+import type { DeskAnswer, LateSave, Role } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
@@ -10,7 +10,7 @@ import { recentReasons } from '../repositories/hand-ins'
 import { countLateSaves, listLateSaves, listUncollectable } from '../repositories/worksheets'
 import { classState, queueLine } from './class-state'
 
-export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> {
+export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<DeskAnswer> {
   const state = await classState(db, exerciseId)
   const {
     exercise,
@@ -24,6 +24,7 @@ export async function showDesk(db: Db, exerciseId: string): Promise<DeskAnswer> 
     listUncollectable(db, exerciseId),
   ])
   return {
+    role,
     exercise: {
       id: exerciseId,
       title: document.title,

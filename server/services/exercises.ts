@@ -9,6 +9,7 @@ import {
   countBegun,
   countsByExercise,
   findExercise,
+  findPrepared,
   insertExercise,
   insertRevision,
   latestRevision,
@@ -19,11 +20,14 @@ import {
   replaceRevision,
   setAllowance,
   setCollected,
+  takePrepared,
   updateSchedule,
   updateState,
+  type Revision,
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
 import { findRole, insertMembership } from '../repositories/people'
+import { prepare } from './prepared'
 import { Refusal, notFound } from './problem'
 import { myState, totalPoints } from './student-state'
 
@@ -134,19 +138,22 @@ async function withProposal(document: ExerciseDocument): Promise<ExerciseDocumen
 export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseSetting> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
-  const [course, revision, allowances, students, counts] = await Promise.all([
+  const [course, current, prepared, allowances, students, counts] = await Promise.all([
     findCourse(db, exercise.courseId),
     latestRevision(db, exerciseId),
+    findPrepared(db, exerciseId),
     listAllowances(db, exerciseId),
     countStudents(db, exercise.courseId),
     countsByExercise(db, exercise.courseId),
   ])
   const { begun, handedIn } = counts.get(exerciseId)!
+  const revision = prepared ?? current
   return {
     id: exerciseId,
     course: { ...course!, students },
     state: exercise.state,
     revision: revision.number,
+    isPrepared: prepared !== undefined,
     document: revision.document,
     schedule: scheduleOf(exercise),
     begun,
@@ -156,8 +163,8 @@ export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseS
 }
 
 /**
- * Saves the document. A revision that a hand-in refers to stays as it is and a new one begins; a save that
- * was not made on the newest one is refused and changes nothing. Answers the new number.
+ * Saves the document: of a draft at once, of a published exercise beside what counts, until it is taken. A save
+ * that was not made on the newest one is refused and changes nothing. Answers the new number.
  */
 export async function saveDocument(
   db: Db,
@@ -165,21 +172,47 @@ export async function saveDocument(
   personId: string,
   document: ExerciseDocument,
   base: number,
-): Promise<{ revision: number }> {
+): Promise<{ revision: number; isPrepared: boolean }> {
   return db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
-    const latest = await latestRevision(trx, exerciseId)
-    if (latest.number !== base) {
-      throw new Refusal(
-        409,
-        'stale',
-        'This exercise was also changed in another window. Both versions are kept: yours is on this page.',
-        { revision: latest.number },
-      )
-    }
+    const latest = (await findPrepared(trx, exerciseId)) ?? (await latestRevision(trx, exerciseId))
+    refuseStale(latest, base)
+    if ((await findExercise(trx, exerciseId))?.state === 'published')
+      return prepare(trx, exerciseId, document, personId)
     if (!(await replaceRevision(trx, latest, document, personId)))
       await insertRevision(trx, exerciseId, base + 1, document, personId)
-    return { revision: base + 1 }
+    return { revision: base + 1, isPrepared: false }
+  })
+}
+
+function refuseStale({ number }: Revision, base: number): void {
+  if (number !== base)
+    throw new Refusal(
+      409,
+      'stale',
+      'This exercise was also changed in another window. Both versions are kept: yours is on this page.',
+      { revision: number },
+    )
+}
+
+/** A change that was looked at already, who moves by it: it counts at once. Refused while another is prepared. */
+export async function saveAtOnce(
+  db: Db,
+  exerciseId: string,
+  personId: string,
+  document: ExerciseDocument,
+  base: number,
+): Promise<void> {
+  await db.transaction(async trx => {
+    await lockExercise(trx, exerciseId)
+    if (await findPrepared(trx, exerciseId))
+      throw new Refusal(
+        409,
+        'prepared',
+        'A changed version of this exercise is prepared and not yet taken: take it or drop it first.',
+      )
+    refuseStale(await latestRevision(trx, exerciseId), base)
+    await insertRevision(trx, exerciseId, base + 1, document, personId)
   })
 }
 
@@ -247,6 +280,8 @@ export async function takeBack(
         `${begun} ${begun === 1 ? 'student has' : 'students have'} begun: it can no longer be taken back.`,
       )
     await updateState(trx, exerciseId, 'draft', now)
+    const prepared = await findPrepared(trx, exerciseId)
+    if (prepared) await takePrepared(trx, prepared.id, personId)
     await audit(trx, {
       courseId: exercise.courseId,
       personId,

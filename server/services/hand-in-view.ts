@@ -16,7 +16,7 @@ import { findMarking, listMarkingFaults } from '../repositories/markings'
 import { findPerson } from '../repositories/people'
 import { personalDocument, pointsOf } from './marking'
 import { notFound } from './problem'
-import { overridesOf, queueState } from './class-state'
+import { overridesOf, queueState, toldIn } from './class-state'
 
 export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {
   const handIn = await findHandIn(db, handInId)
@@ -64,6 +64,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     points,
     account: points ? accountInWords(points, document.rules) : [],
     comments,
+    told: toldIn(release),
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }
 }

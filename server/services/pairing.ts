@@ -17,7 +17,7 @@ import {
 } from '../repositories/hand-ins'
 import { findMarking, insertMarking, listMarkings } from '../repositories/markings'
 import { overridesOf } from './class-state'
-import { saveDocument } from './exercises'
+import { saveAtOnce } from './exercises'
 import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
 
@@ -165,7 +165,7 @@ export async function takeName(
 ): Promise<void> {
   const revision = await latestRevision(db, exercise.id)
   await checkElement(revision, entry.element)
-  await saveDocument(
+  await saveAtOnce(
     db,
     exercise.id,
     by,

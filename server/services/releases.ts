@@ -1,4 +1,5 @@
 import type { QueueState } from '#shared/answers'
+import { isReady, standsOtherwise } from '#shared/queue'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { lockHandIns, saveRelease, takeReleasesBack } from '../repositories/hand-ins'
@@ -13,7 +14,8 @@ export interface ReleaseResult {
 
 /**
  * Releases what is ready, as it stands at one moment: the whole account is kept, so that nothing changed
- * later moves it. Hand-ins with open points, flagged or not yet marked stay behind and are counted.
+ * later moves it. Hand-ins with open points, flagged or not yet marked stay behind and are counted. One that is
+ * named and was told already is told anew, where it stands otherwise now.
  */
 export async function release(
   db: Db,
@@ -27,7 +29,7 @@ export async function release(
     const chosen = state.handIns
       .filter(({ id }) => !only || only.includes(id))
       .map(handIn => ({ handIn, line: queueLine(state, handIn) }))
-    const ready = chosen.filter(({ line }) => line.state === 'ready' || line.state === 'looked at')
+    const ready = chosen.filter(({ line }) => isReady(line) || (only !== undefined && standsOtherwise(line)))
     for (const { handIn } of ready) {
       const told = {
         points: pointsIn(state, handIn),
@@ -53,13 +55,15 @@ export async function release(
   })
 }
 
+/** Takes told marks back: all, or those of the hand-ins that are named. */
 export async function takeMarksBack(
   db: Db,
   exercise: { id: string; courseId: string },
   by: string,
+  only?: readonly string[],
 ): Promise<number> {
   return db.transaction(async trx => {
-    const count = await takeReleasesBack(trx, exercise.id)
+    const count = await takeReleasesBack(trx, exercise.id, only)
     await audit(trx, {
       courseId: exercise.courseId,
       personId: by,

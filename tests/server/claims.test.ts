@@ -160,7 +160,7 @@ describe('an exercise about a relation', () => {
     const shown = await showHandIn(db(), id)
     expect(shown.points).toMatchObject({ got: 36_000, of: 38_000 })
     expect(shown.relation?.dependencies).toBe(LEDGER.relation!.dependencies)
-    expect((await showDesk(db(), exerciseId)).sheets).toEqual(['dependencies'])
+    expect((await showDesk(db(), exerciseId, 'instructor')).sheets).toEqual(['dependencies'])
     await release(db(), exerciseId, room.people.instructor)
     const feedback = await showFeedback(db(), (await findHandIn(db(), id))!)
     expect(feedback.rules.filter(({ verdict }) => verdict !== 'upheld')).toMatchObject([

@@ -99,7 +99,7 @@ describe('an exercise with a diagram and what is given', () => {
       answer: { diagram },
       points: { got: 37_500, of: 40_000 },
     })
-    expect((await showDesk(db(), exerciseId)).model.diagram).toEqual(DRAWERS.models[0]!.diagram)
+    expect((await showDesk(db(), exerciseId, 'instructor')).model.diagram).toEqual(DRAWERS.models[0]!.diagram)
     await release(db(), exerciseId, room.people.instructor)
     const feedback = await showFeedback(db(), (await findHandIn(db(), id))!)
     expect(feedback.answer.diagram).toEqual(diagram)

@@ -140,7 +140,7 @@ describe('an exercise with a dictionary and rows', () => {
         .filter(({ verdict }) => verdict !== 'upheld')
         .map(({ rule, verdict }) => `${rule} ${verdict}`),
     ).toEqual(['r8 too strict', 'r15 broken'])
-    expect((await showDesk(db(), exerciseId)).model.dictionary?.entries).toHaveLength(17)
+    expect((await showDesk(db(), exerciseId, 'instructor')).model.dictionary?.entries).toHaveLength(17)
     await decide(
       db(),
       (await findHandIn(db(), handInId))!,

@@ -8,11 +8,12 @@ import { recordMarkingFailure } from '../../server/repositories/markings'
 import { check } from '../../server/services/checking'
 import { showDesk } from '../../server/services/desk'
 import { showHandIn } from '../../server/services/hand-in-view'
-import { archive, saveDocument, saveSchedule, showCourse } from '../../server/services/exercises'
+import { archive, saveSchedule, showCourse } from '../../server/services/exercises'
 import { exerciseRef, markHandIn, progress, unmarked } from '../../server/services/marking'
 import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
 import {
+  changeTo,
   DAY_MS,
   PAIR,
   PASSWORD,
@@ -65,7 +66,7 @@ describe('a hand-in that cannot be marked', () => {
     for (let i = 0; i < 4; i++) await markAll()
     expect(await unmarked(db(), { exerciseId: room.exerciseId })).toEqual([])
     expect(await db()('marking_failures').pluck('tries')).toEqual([3])
-    const { queue } = await showDesk(db(), room.exerciseId)
+    const { queue } = await showDesk(db(), room.exerciseId, 'instructor')
     expect(queue.map(({ name, state }) => [name, state])).toEqual([
       ['The classmate', 'ready'],
       ['The student', 'could not be marked'],
@@ -165,13 +166,7 @@ describe('computation', () => {
 
 describe('what Check tells, and when', () => {
   const withHelp = async (helpLevel: 'practice' | 'guided' | 'assessed'): Promise<void> => {
-    await saveDocument(
-      db(),
-      room.exerciseId,
-      room.people.instructor,
-      { ...PAIR, helpLevel },
-      (await latestRevision(db(), room.exerciseId)).number,
-    )
+    await changeTo(db(), room, { ...PAIR, helpLevel })
   }
   const checked = (at: Date) =>
     check(db(), room.exerciseId, room.people.student, 'student', { script: WRONG }, at).then(
@@ -212,14 +207,7 @@ describe('every combination of sheets and help levels', () => {
         ['dictionary', 'script'],
         ['dictionary', 'diagram', 'script'],
       ] as const) {
-        const { number } = await latestRevision(db(), room.exerciseId)
-        await saveDocument(
-          db(),
-          room.exerciseId,
-          room.people.instructor,
-          { ...PAIR, helpLevel, sheets: [...sheets] },
-          number,
-        )
+        await changeTo(db(), room, { ...PAIR, helpLevel, sheets: [...sheets] })
         const told = await check(db(), room.exerciseId, room.people.student, 'student', {
           script: RIGHT,
           dictionary: { entries: [] },

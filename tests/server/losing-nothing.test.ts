@@ -7,11 +7,12 @@ import { thinRevisions } from '../../server/repositories/worksheets'
 import { release } from '../../server/services/releases'
 import { showDesk } from '../../server/services/desk'
 import { showFeedback } from '../../server/services/feedback'
-import { allow, saveDocument, saveSchedule, showCourse, takeBack } from '../../server/services/exercises'
+import { allow, saveSchedule, showCourse, takeBack } from '../../server/services/exercises'
 import { collectDue, handIn } from '../../server/services/handing-in'
 import { begin, saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
 import {
+  changeTo,
   DAY_MS,
   PASSWORD,
   RIGHT,
@@ -90,7 +91,7 @@ describe('what arrives after closing', () => {
     expect(await codeOf(save(WRONG, 1, late))).toBe('closed-kept')
     expect(await codeOf(save(RIGHT, 1, late))).toBe('closed-kept')
     expect(await codeOf(save('nothing begun', 0, late, 'classmate'))).toBe('closed')
-    expect((await showDesk(db(), room.exerciseId)).lateSaves).toBe(1)
+    expect((await showDesk(db(), room.exerciseId, 'instructor')).lateSaves).toBe(1)
     const assistant = await signedIn('assistant')
     expect((await assistant.ask('GET', path('/late-saves'))).body).toMatchObject([
       { name: 'The student', sheet: 'script', content: WRONG },
@@ -177,9 +178,9 @@ describe('collecting at the due moment', () => {
     await save(RIGHT, 0)
     const worksheet = (await db()('worksheets').where({ person_id: room.people.student }).first('id'))!
     await db()('collecting_failures').insert({ worksheet_id: worksheet.id, reason: 'not this one' })
-    expect((await showDesk(db(), room.exerciseId)).uncollected).toHaveLength(1)
+    expect((await showDesk(db(), room.exerciseId, 'instructor')).uncollected).toHaveLength(1)
     await handIn(db(), room.exerciseId, room.people.student, { script: 1 })
-    expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([])
+    expect((await showDesk(db(), room.exerciseId, 'instructor')).uncollected).toEqual([])
   })
 
   it('treats each worksheet by itself: one that cannot be stored holds up no other, and is told', async () => {
@@ -194,7 +195,7 @@ describe('collecting at the due moment', () => {
     try {
       expect(await collectDue(db(), days(5.1))).toBe(1)
       expect((await findExercise(db(), room.exerciseId))!.collectedAt).toBeNull()
-      expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([
+      expect((await showDesk(db(), room.exerciseId, 'instructor')).uncollected).toEqual([
         {
           personId: room.people.student,
           name: 'The student',
@@ -206,7 +207,7 @@ describe('collecting at the due moment', () => {
     }
     expect(await collectDue(db(), days(5.2))).toBe(1)
     expect((await findExercise(db(), room.exerciseId))!.collectedAt).not.toBeNull()
-    expect((await showDesk(db(), room.exerciseId)).uncollected).toEqual([])
+    expect((await showDesk(db(), room.exerciseId, 'instructor')).uncollected).toEqual([])
   })
 })
 
@@ -237,6 +238,7 @@ describe('signs that no text can hold', () => {
       document: { ...document, sheets: ['script', 'dictionary'] },
       base: 1,
     })
+    await instructor.ask('PUT', path('/prepared'), { base: 2 })
     const student = await signedIn('student')
     const entry = {
       entity: 'a\u0000',
@@ -345,12 +347,12 @@ describe('races', () => {
     await db()('exercises').update({ attempts: 99 })
     const { number } = await save(RIGHT, 0)
     for (let i = 0; i < 30; i++) {
-      const { number: base, document } = await latestRevision(db(), room.exerciseId)
+      const { document } = await latestRevision(db(), room.exerciseId)
       const sheets: typeof document.sheets = document.sheets.includes('dictionary')
         ? ['script']
         : ['script', 'dictionary']
       await Promise.all([
-        saveDocument(db(), room.exerciseId, room.people.instructor, { ...document, sheets }, base),
+        changeTo(db(), room, { ...document, sheets }),
         handIn(db(), room.exerciseId, room.people.student, { script: number }),
       ])
     }

@@ -16,6 +16,7 @@ import { STATEMENTS as DECISIONS } from '../../db/migrations/0012-decisions'
 import { STATEMENTS as RUNS } from '../../db/migrations/0013-runs'
 import { STATEMENTS as ROW_TRIALS } from '../../db/migrations/0014-row-trials'
 import { STATEMENTS as ROW_TRIAL_NUMBERS } from '../../db/migrations/0015-row-trial-numbers'
+import { STATEMENTS as PREPARED } from '../../db/migrations/0016-prepared-revisions'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -43,6 +44,7 @@ const read = reviewScript(
     ...RUNS,
     ...ROW_TRIALS,
     ...ROW_TRIAL_NUMBERS,
+    ...PREPARED,
   ].join('\n'),
 )
 

@@ -24,7 +24,16 @@ import { collectDue, handIn } from '../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { saveSheet, showWorksheet } from '../../server/services/worksheets'
 import { startServer } from './support/server'
-import { DAY_MS, PAIR, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  changeTo,
+  DAY_MS,
+  PAIR,
+  RIGHT,
+  WRONG,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>> | undefined
 let room: ClassRoom
@@ -89,8 +98,7 @@ describe('the same again', () => {
 
 describe('help levels', () => {
   const withHelp = async (helpLevel: 'practice' | 'guided' | 'assessed') => {
-    const { number } = await latestRevision(db(), room.exerciseId)
-    await saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, helpLevel }, number)
+    await changeTo(db(), room, { ...PAIR, helpLevel })
     return check(db(), room.exerciseId, room.people.student, 'student', { script: WRONG })
   }
   it('practice and guided tell verdicts with evidence', async () => {
@@ -143,7 +151,7 @@ describe('handing in', () => {
       room.people.instructor,
     )
     await handInMarked(db(), room.exerciseId, room.people.classmate, RIGHT, late)
-    const { queue } = await showDesk(db(), room.exerciseId)
+    const { queue } = await showDesk(db(), room.exerciseId, 'instructor')
     expect(queue.map(({ name, points }) => [name, points!.got])).toEqual([
       ['The classmate', 20_000],
       ['The student', 18_000],
@@ -187,7 +195,7 @@ describe('marking', () => {
   })
 
   it('is looked for among what came, was saved or was paired lately, and among everything', async () => {
-    const { id: revisionId, number } = await latestRevision(db(), room.exerciseId)
+    const { id: revisionId } = await latestRevision(db(), room.exerciseId)
     const dayAgo = new Date(Date.now() - DAY_MS)
     await db()('exercise_revisions').update({ saved_at: dayAgo })
     const answer = JSON.stringify({ format: 'nomenklatura-answer', version: 1, script: RIGHT })
@@ -205,13 +213,7 @@ describe('marking', () => {
       (await unmarked(db())).length,
     ]
     expect(await found()).toEqual([0, 1])
-    await saveDocument(
-      db(),
-      room.exerciseId,
-      room.people.instructor,
-      { ...PAIR, title: 'Another title' },
-      number,
-    )
+    await changeTo(db(), room, { ...PAIR, title: 'Another title' })
     expect(await found()).toEqual([1, 1])
     for (const job of await unmarked(db())) await markHandIn(db(), job.handInId, job.revisionId)
     await db()('exercise_revisions').update({ saved_at: dayAgo })
@@ -235,12 +237,11 @@ describe('marking', () => {
   it('is asked for again when the rule sheet changes, and a released mark stays as it was told', async () => {
     const id = await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
     await release(db(), room.exerciseId, room.people.instructor)
-    const { number } = await latestRevision(db(), room.exerciseId)
     const cheaper = {
       ...PAIR,
       rules: PAIR.rules.map(rule => (rule.id === 'r1' ? { ...rule, points: 1 } : rule)),
     }
-    await saveDocument(db(), room.exerciseId, room.people.instructor, cheaper, number)
+    await changeTo(db(), room, cheaper)
     const jobs = await unmarked(db(), { exerciseId: room.exerciseId })
     expect(jobs.length).toBe(1)
     await markHandIn(db(), jobs[0]!.handInId, jobs[0]!.revisionId)
@@ -390,7 +391,7 @@ describe('the desk', () => {
   it('counts only the last hand-in of each student', async () => {
     await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
     await handInMarked(db(), room.exerciseId, room.people.student, RIGHT)
-    const { queue } = await showDesk(db(), room.exerciseId)
+    const { queue } = await showDesk(db(), room.exerciseId, 'instructor')
     expect(queue.map(({ attempt, points }) => [attempt, points!.got])).toEqual([[2, 20_000]])
   })
 })
@@ -425,11 +426,11 @@ describe('setting an exercise', () => {
     const { number } = await latestRevision(db(), room.exerciseId)
     const change = (base: number, title: string) =>
       saveDocument(db(), room.exerciseId, room.people.instructor, { ...PAIR, title }, base)
-    expect(await change(number, 'Second')).toEqual({ revision: number + 1 })
+    expect(await change(number, 'Second')).toEqual({ revision: number + 1, isPrepared: true })
     expect(await codeOf(change(number, 'Third'))).toBe('stale')
     await handInMarked(db(), room.exerciseId, room.people.student, RIGHT)
     const before = await latestRevision(db(), room.exerciseId)
-    await change(number + 1, 'Fourth')
+    await changeTo(db(), room, { ...PAIR, title: 'Fourth' })
     expect((await latestRevision(db(), room.exerciseId)).id).not.toBe(before.id)
     expect((await listMarkings(db(), room.exerciseId, before.id)).size).toBe(1)
   })

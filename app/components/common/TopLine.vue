@@ -165,5 +165,11 @@ useHead({ title: () => `${title} · Nomenklatura` })
   .crumbs {
     flex-basis: 60%;
   }
+  .state {
+    flex-wrap: wrap;
+    gap: 2px 14px;
+    min-width: 0;
+    white-space: normal;
+  }
 }
 </style>

@@ -1,11 +1,34 @@
 <script setup lang="ts">
+import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
+import type { AccountLine } from '@nomenklatura/core/marking'
+import { reasonInWords } from '@nomenklatura/core/words'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
 
-/** From what one begins with to what is left; each line leads to its evidence. */
+/** From what one begins with to what is left; each line says its cause and leads to its evidence. */
 const { desk, handIn } = defineProps<{ desk: DeskAnswer; handIn: HandInAnswer }>()
-const emit = defineEmits<{ choose: [rule: string] }>()
+const emit = defineEmits<{ choose: [rule: string, sheet: Sheet] }>()
 const lines = computed(() => handIn.points?.account ?? [])
-const sentence = (rule: string): string => desk.rules.find(({ id }) => id === rule)?.sentence ?? ''
+/** Why the line is there: what was said by hand, the first reason of the verdict, else the rule itself. */
+function causeOf({ rule, sheet }: AccountLine): string {
+  const isCell = (other: { rule: string; sheet: string }): boolean =>
+    other.rule === rule && other.sheet === sheet
+  const byHand = handIn.overrides.find(isCell)
+  if (byHand) return byHand.reason
+  const [first] = handIn.marking?.cells.find(isCell)?.because ?? []
+  return first ? reasonInWords(first) : (desk.rules.find(({ id }) => id === rule)?.sentence ?? '')
+}
+/** The student was told other points than it has by now. */
+const isToldOtherwise = computed(
+  () =>
+    handIn.told !== null &&
+    handIn.points !== null &&
+    (handIn.told.got !== handIn.points.got || handIn.told.of !== handIn.points.of),
+)
+const amountOf = ({ kind, thousandths }: AccountLine): string => {
+  if (thousandths === 0) return '·'
+  return kind === 'open' ? `${pointsText(thousandths)} open` : `less ${pointsText(thousandths)}`
+}
+const marksOf = ({ kind, overridden }: AccountLine): string => `${KIND[kind]}${overridden ? ', by hand' : ''}`
 const KIND = {
   'broken': 'broken',
   'too strict': 'too strict',
@@ -18,42 +41,43 @@ const KIND = {
 </script>
 
 <template>
-  <section aria-label="Account">
+  <section class="account" aria-label="Account">
     <h2>Account</h2>
     <template v-if="handIn.points">
-      <table>
-        <tbody>
-          <tr>
-            <td class="amount">{{ pointsText(handIn.points.of) }}</td>
-            <td>to begin with</td>
-          </tr>
-          <tr
-            v-for="line in lines"
-            :key="`${line.rule} ${line.sheet} ${line.kind}`"
-            :class="line.kind.replace(' ', '-')"
-          >
-            <td class="amount">
-              {{
-                line.thousandths === 0
-                  ? '·'
-                  : line.kind === 'open'
-                    ? `${pointsText(line.thousandths)} open`
-                    : `less ${pointsText(line.thousandths)}`
-              }}
-            </td>
-            <td>
-              <button type="button" class="line serif" @click="emit('choose', line.rule)">
-                rule {{ line.rule.slice(1) }}: {{ sentence(line.rule) }}
-                <span class="soft tiny">{{ KIND[line.kind] }}{{ line.overridden ? ', by hand' : '' }}</span>
-              </button>
-            </td>
-          </tr>
-          <tr v-if="handIn.points.late > 0">
-            <td class="amount lost">less {{ pointsText(handIn.points.late) }}</td>
-            <td class="serif">{{ lateInWords(handIn.lateBySeconds) }}</td>
-          </tr>
-        </tbody>
-      </table>
+      <div class="lines" tabindex="0" role="region" aria-label="Lines of the account">
+        <table>
+          <tbody>
+            <tr>
+              <td class="amount">{{ pointsText(handIn.points.of) }}</td>
+              <td>to begin with</td>
+            </tr>
+            <tr
+              v-for="line in lines"
+              :key="`${line.rule} ${line.sheet} ${line.kind}`"
+              :class="line.kind.replace(' ', '-')"
+            >
+              <td class="amount">{{ amountOf(line) }}</td>
+              <td>
+                <button type="button" class="line" @click="emit('choose', line.rule, line.sheet)">
+                  <span class="tiny"
+                    >rule {{ line.rule.slice(1)
+                    }}{{ desk.sheets.length > 1 ? `, ${SHEET_NAMES[line.sheet]}` : '' }}
+                    <span class="soft">{{ marksOf(line) }}</span></span
+                  >
+                  <span class="serif cause">{{ causeOf(line) }}</span>
+                </button>
+              </td>
+            </tr>
+            <tr v-if="handIn.points.late > 0">
+              <td class="amount lost">less {{ pointsText(handIn.points.late) }}</td>
+              <td class="serif">{{ lateInWords(handIn.lateBySeconds) }}</td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <p v-if="isToldOtherwise" class="small told">
+        Told: {{ pointsText(handIn.told!.got) }} of {{ pointsText(handIn.told!.of) }}. As it stands now:
+      </p>
       <p class="sum">
         <strong class="serif" data-sum>{{ pointsText(handIn.points.got) }}</strong>
         <span class="soft">{{
@@ -71,6 +95,25 @@ const KIND = {
 </template>
 
 <style scoped>
+.account {
+  flex: 1 1 auto;
+  min-height: 150px;
+  display: flex;
+  flex-direction: column;
+}
+.lines {
+  flex: 0 1 auto;
+  min-height: 0;
+  overflow-y: auto;
+}
+.cause {
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 4;
+  line-clamp: 4;
+  overflow: hidden;
+  overflow-wrap: anywhere;
+}
 table {
   width: 100%;
   border-collapse: collapse;
@@ -111,6 +154,12 @@ td {
   text-decoration: underline;
   text-decoration-thickness: 1px;
   text-underline-offset: 3px;
+}
+
+.told {
+  color: var(--ochre);
+  font-weight: 600;
+  padding-top: 6px;
 }
 .sum {
   display: flex;

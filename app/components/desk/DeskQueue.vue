@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { QueueLine } from '#shared/answers'
+import { standsOtherwise } from '#shared/queue'
 
 /** The hand-ins of a class, in the order given. */
 const { queue, selected, timeZone } = defineProps<{
@@ -49,6 +50,8 @@ onMounted(showSelected)
           >{{ line.points ? pointsText(line.points.got) : '–'
           }}<template v-if="line.points && line.points.open > 0">
             + {{ pointsText(line.points.open) }} open</template
+          ><template v-if="standsOtherwise(line) && line.told">
+            (told {{ pointsText(line.told.got) }})</template
           ></span
         >
         <span class="soft tiny"

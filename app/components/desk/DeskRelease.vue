@@ -1,11 +1,36 @@
 <script setup lang="ts">
-import type { DeskAnswer } from '#shared/answers'
+import type { DeskAnswer, QueueLine } from '#shared/answers'
+import { isReady, standsOtherwise } from '#shared/queue'
 
-/** Releasing what is ready, or taking marks back. */
+/** Releasing what is ready, all or some, telling anew what stands otherwise by now, or taking marks back. */
 const { desk, counts } = defineProps<{ desk: DeskAnswer; counts: QueueCounts }>()
 const open = defineModel<boolean>('open', { required: true })
 const emit = defineEmits<{ done: [words: string] }>()
 const { fault, act } = useAct()
+
+const ready = computed(() => desk.queue.filter(isReady))
+const otherwise = computed(() => desk.queue.filter(standsOtherwise))
+const offered = computed(() => [...ready.value, ...otherwise.value])
+/** Who is ready is ticked; who was told already is told anew only where that is asked for. */
+const chosen = ref(new Set<string>())
+watch(
+  open,
+  isOpen => {
+    if (isOpen) chosen.value = new Set(ready.value.map(({ id }) => id))
+  },
+  { immediate: true },
+)
+function turn(id: string): void {
+  const next = new Set(chosen.value)
+  if (!next.delete(id)) next.add(id)
+  chosen.value = next
+}
+function chooseAll(isChosen: boolean): void {
+  chosen.value = new Set(isChosen ? offered.value.map(({ id }) => id) : [])
+}
+const standsAs = ({ points, told }: QueueLine): string =>
+  told ? `told ${pointsText(told.got)}, now ${pointsText(points!.got)}` : pointsText(points!.got)
+
 const staysBehind = computed(() =>
   [
     counts.open > 0 ? `${counts.open} with open points ${counts.open === 1 ? 'stays' : 'stay'} behind` : '',
@@ -23,7 +48,7 @@ async function release(): Promise<void> {
   await act(async () => {
     const result = await api<{ released: number }>(`/exercises/${desk.exercise.id}/releases`, {
       method: 'POST',
-      body: {},
+      body: { handIns: [...chosen.value] },
     })
     open.value = false
     emit('done', `${countOf(result.released, 'mark')} released.`)
@@ -32,7 +57,7 @@ async function release(): Promise<void> {
 
 async function takeBack(): Promise<void> {
   await act(async () => {
-    await api(`/exercises/${desk.exercise.id}/releases`, { method: 'DELETE' })
+    await api(`/exercises/${desk.exercise.id}/releases`, { method: 'DELETE', body: {} })
     open.value = false
     emit('done', '')
   })
@@ -48,21 +73,38 @@ async function takeBack(): Promise<void> {
       '. Students see: verdicts, evidence, comments; not the model answer.'
     "
   >
-    <template v-if="isStillOpen || counts.released > 0 || fault" #body>
+    <template #body>
       <p v-if="isStillOpen" class="warn">
         The exercise is still open until {{ timeInWords(desk.exercise.dueAt, desk.exercise.timeZone) }}:
         released verdicts can be told to others.
       </p>
       <p v-if="fault" class="fault" role="alert">{{ fault }}</p>
-      <p v-if="counts.released > 0">
+      <fieldset v-if="offered.length > 0">
+        <legend class="small">
+          Whose marks?
+          <button type="button" class="plain" @click="chooseAll(true)">All</button> ·
+          <button type="button" class="plain" @click="chooseAll(false)">none</button>
+        </legend>
+        <ul class="who" tabindex="0" aria-label="Whose marks">
+          <li v-for="line in offered" :key="line.id">
+            <label
+              ><input type="checkbox" :checked="chosen.has(line.id)" @change="turn(line.id)" />
+              {{ line.name }} <span class="soft small">{{ standsAs(line) }}</span></label
+            >
+          </li>
+        </ul>
+      </fieldset>
+      <p v-if="counts.released > 0" class="small">
         {{ counts.released }} released.
-        <button type="button" class="plain" @click="takeBack">Take them back</button>: students then read
+        <button type="button" class="plain" @click="takeBack">Take them all back</button>: students then read
         “Marks are being looked at again”.
       </p>
     </template>
     <template #footer>
       <UButton variant="ghost" color="neutral" @click="open = false">Not now</UButton>
-      <UButton :disabled="counts.ready === 0" @click="release">Release {{ counts.ready }}</UButton>
+      <UButton v-if="offered.length > 0" :disabled="chosen.size === 0" @click="release"
+        >Release {{ chosen.size }}</UButton
+      >
     </template>
   </UModal>
 </template>
@@ -74,5 +116,17 @@ async function takeBack(): Promise<void> {
 .warn {
   color: var(--ochre);
   margin-bottom: 8px;
+}
+.who {
+  max-height: 34vh;
+  overflow-y: auto;
+  margin: 6px 0 12px;
+  border: 1px solid var(--rule-strong);
+  padding: 4px 12px;
+}
+.who label {
+  display: block;
+  padding: 3px 0;
+  cursor: pointer;
 }
 </style>

@@ -152,6 +152,10 @@ td button {
   text-indent: 0;
   font: 12px var(--font-sans);
 }
+/* The chosen rule lies between others, not on the edge. */
+tbody tr {
+  scroll-margin-block: 76px 44px;
+}
 .chosen {
   background: var(--sheet);
 }

@@ -11,8 +11,9 @@ const { setting, document, schedule } = defineProps<{
   readonly: boolean
   isStale: boolean
 }>()
-const emit = defineEmits<{ publish: []; takeBack: [] }>()
+const emit = defineEmits<{ publish: []; takeBack: []; takenUp: [] }>()
 const asking = ref(false)
+const looksBack = ref(false)
 function begin(): void {
   asking.value = false
   emit('publish')
@@ -51,6 +52,7 @@ const worthALook = computed(() => {
           : `${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing`
       }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template>
     </p>
+    <button v-if="published" type="button" class="plain" @click="looksBack = true">Earlier versions</button>
     <NuxtLink :to="`/exercises/${setting.id}/work`" class="plain">Try it as a student</NuxtLink>
     <template v-if="!readonly">
       <UButton v-if="!published" :disabled="missing.length > 0 || isStale" @click="asking = true"
@@ -61,6 +63,14 @@ const worthALook = computed(() => {
       >
     </template>
   </footer>
+  <SetRevisions
+    v-if="looksBack"
+    v-model:open="looksBack"
+    :exercise-id="setting.id"
+    :time-zone="setting.course.timeZone"
+    :readonly="readonly"
+    @taken-up="emit('takenUp')"
+  />
   <UModal
     v-model:open="asking"
     :title="`Publish ${document.title}?`"

@@ -159,7 +159,7 @@ const loadingWords = computed(() =>
       <p>
         <strong>Not taken:</strong> <q class="mono">{{ refused.said }}</q>
       </p>
-      <pre class="mono">{{ refused.statement.split('\n')[0] }}</pre>
+      <pre class="mono" tabindex="0">{{ refused.statement.split('\n')[0] }}</pre>
     </div>
 
     <div v-if="shown" class="two">

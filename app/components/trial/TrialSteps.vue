@@ -39,7 +39,7 @@ const last = computed(() => steps.at(-1))
         </button>
         <p v-if="step.rest" class="rest">{{ step.rest }}</p>
         <q v-if="step.said && after === i + 1" class="mono said">{{ step.said }}</q>
-        <pre v-if="after === i + 1 && step.statements.length === 1" class="mono">{{
+        <pre v-if="after === i + 1 && step.statements.length === 1" class="mono" tabindex="0">{{
           step.statements[0]
         }}</pre>
         <button

@@ -66,6 +66,11 @@ const isLost = computed(
 .hint {
   font-style: italic;
 }
+@media (max-width: 760px) {
+  .word {
+    white-space: normal;
+  }
+}
 .warn {
   color: var(--ochre);
   font-weight: 600;

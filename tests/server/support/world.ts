@@ -2,10 +2,18 @@ import { readFileSync } from 'node:fs'
 import { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Db } from '../../../server/repositories/database'
 import { insertMembership, insertPerson } from '../../../server/repositories/people'
-import { beginCourse, insertDocument, publish, saveSchedule } from '../../../server/services/exercises'
+import { findExercise, findPrepared, latestRevision } from '../../../server/repositories/exercises'
+import {
+  beginCourse,
+  insertDocument,
+  publish,
+  saveDocument,
+  saveSchedule,
+} from '../../../server/services/exercises'
 import { handIn } from '../../../server/services/handing-in'
 import { markHandIn, unmarked } from '../../../server/services/marking'
 import { hashPassword } from '../../../server/services/passwords'
+import { take } from '../../../server/services/prepared'
 import { saveSheet } from '../../../server/services/worksheets'
 
 export const PASSWORD = 'a long enough password'
@@ -72,6 +80,17 @@ export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<Cla
   })
   await publish(db, exerciseId, people.instructor)
   return { courseId, exerciseId, people }
+}
+
+/** Changes the exercise, and takes the change at once where it is prepared only. */
+export async function changeTo(
+  db: Db,
+  { exerciseId, people: { instructor } }: ClassRoom,
+  document: ExerciseDocument,
+): Promise<void> {
+  const { number } = (await findPrepared(db, exerciseId)) ?? (await latestRevision(db, exerciseId))
+  const { revision, isPrepared } = await saveDocument(db, exerciseId, instructor, document, number)
+  if (isPrepared) await take(db, (await findExercise(db, exerciseId))!, revision, instructor)
 }
 
 /** Saves, hands in and marks a script; answers the hand-in's id. */

@@ -110,6 +110,9 @@ function enter(): void {
 /** What arrived after closing is read in a slip of its own. */
 const readsLate = ref(false)
 
+/** The hand-in in hand, as the queue has it. */
+const inHand = computed(() => queue.value.find(({ id }) => id === handInId.value))
+
 /* Release */
 const releasing = ref(false)
 const counts = computed(() => countQueue(desk.value?.queue ?? []))
@@ -191,7 +194,7 @@ const drawerOpen = ref(false)
         <button type="button" class="plain" :disabled="isMarking" @click="markAgain">Mark all again</button>
       </template>
       <UButton
-        v-if="desk && desk.queue.length > 0"
+        v-if="desk && desk.role === 'instructor' && desk.queue.length > 0"
         variant="outline"
         color="neutral"
         @click="releasing = true"
@@ -283,7 +286,7 @@ const drawerOpen = ref(false)
           Hand-ins
         </button>
         <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
-        <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule($event)" />
+        <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule" />
         <DeskVerdict
           v-if="rule && sheetInHand"
           ref="verdictPart"
@@ -302,9 +305,17 @@ const drawerOpen = ref(false)
             >{{ handIn.state === 'looked at' || handIn.state === 'released' ? 'Next' : 'Looked at, next' }}
             <kbd class="key">↵</kbd></UButton
           >
-          <button type="button" class="plain small" @click="flag">
-            {{ handIn.isFlagged ? 'Take the flag away' : 'Flag' }} <kbd>F</kbd>
-          </button>
+          <p class="ways small">
+            <button type="button" class="plain" @click="flag">
+              {{ handIn.isFlagged ? 'Take the flag away' : 'Flag' }} <kbd>F</kbd>
+            </button>
+            <DeskReleaseOne
+              v-if="desk.role === 'instructor' && inHand"
+              :line="inHand"
+              :exercise-id="desk.exercise.id"
+              @done="afterRelease"
+            />
+          </p>
         </div>
       </aside>
     </main>
@@ -348,8 +359,12 @@ const drawerOpen = ref(false)
 .right {
   border-left: 1px solid var(--rule-strong);
   overflow-y: auto;
-  padding: 12px 16px 20px;
+  padding: 12px 16px 12px;
   gap: 14px;
+}
+/* What one does next stays in sight, however long the account is. */
+.right > :not(.account) {
+  flex: none;
 }
 .left .late {
   text-align: left;
@@ -380,7 +395,16 @@ const drawerOpen = ref(false)
   gap: 8px;
   justify-items: center;
   margin-top: auto;
-  padding-top: 8px;
+  padding: 8px 0 4px;
+  position: sticky;
+  bottom: -12px;
+  background: var(--ground);
+}
+.ways {
+  display: flex;
+  flex-wrap: wrap;
+  justify-content: center;
+  gap: 2px 14px;
 }
 .fault {
   color: var(--madder);

@@ -16,6 +16,7 @@ const {
   document,
   schedule,
   base,
+  isPrepared,
   state,
   stateWord,
   fault,
@@ -48,9 +49,11 @@ async function setPublished(method: 'PUT' | 'DELETE'): Promise<void> {
 }
 
 const published = computed(() => setting.value?.state === 'published')
-const isChangedForHandIns = computed(
-  () => (setting.value?.handIns ?? 0) > 0 && base.value !== setting.value?.revision,
-)
+/** What was prepared is taken or dropped, or an old version is taken up: the page shows what stands now. */
+async function standsAnew(): Promise<void> {
+  state.value = ''
+  await reload()
+}
 function turnPart(next: 'case' | 'rows'): void {
   void router.replace({ query: { leaf: 'brief', part: next } })
 }
@@ -102,10 +105,14 @@ useKeys(() => keys)
         {{ fault }} <button type="button" class="plain" @click="takeTheirs">Go on with the saved one</button>
       </p>
       <p v-else-if="fault" class="banner bad" role="alert">{{ fault }}</p>
-      <p v-if="isChangedForHandIns" class="banner">
-        {{ countOf(setting.handIns, 'hand-in') }} will be marked again under this version; released marks stay
-        as they were told.
-      </p>
+      <SetPrepared
+        v-if="published && isPrepared"
+        :exercise-id="setting.id"
+        :revision="base"
+        :is-saved="state === 'saved' || state === ''"
+        :readonly="isReadOnly"
+        @done="standsAnew"
+      />
 
       <div :id="`leaf-${leaf}`" role="tabpanel" :aria-labelledby="`tab-${leaf}`" class="leaf">
         <SetBrief
@@ -150,6 +157,7 @@ useKeys(() => keys)
         :is-stale="state === 'stale'"
         @publish="publish"
         @take-back="setPublished('DELETE')"
+        @taken-up="standsAnew"
       />
     </main>
     <KeysSlip :keys="keys" />

@@ -11,6 +11,7 @@ export {
 } from './document'
 export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'
 export { ANSWER_FORMAT, EXERCISE_FORMAT, isWholePath, upgradeDocument, type Format } from './versions'
+export { changesInWords, saysTheSame } from './changes-in-words'
 export { toldAt } from './told'
 export { documentFaults } from './document-faults'
 export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'

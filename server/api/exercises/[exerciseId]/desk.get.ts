@@ -3,5 +3,5 @@ import { showDesk } from '../../../services/desk'
 
 export default defineRoute({
   access: { to: 'exercise', allow: STAFF },
-  handle: ({ db, exercise }) => showDesk(db, exercise.id),
+  handle: ({ db, exercise, role }) => showDesk(db, exercise.id, role),
 })

@@ -1,0 +1,14 @@
+import type { QueueLine } from './answers'
+
+/** Whether the marks of a hand-in may be told. */
+export const isReady = ({ state }: QueueLine): boolean => state === 'ready' || state === 'looked at'
+
+/** Whether the marks of a hand-in were told, and it has other points by now. */
+export function standsOtherwise({ state, points, told }: QueueLine): boolean {
+  return (
+    state === 'released' &&
+    points !== null &&
+    points.open === 0 &&
+    (points.got !== told?.got || points.of !== told.of)
+  )
+}
