@@ -500,15 +500,61 @@ export interface LedgerAnswer {
     readonly title: string
     readonly courseId: string
     readonly courseName: string
+    readonly timeZone: string
+    readonly dueAt: string | null
   }
-  readonly rules: readonly { readonly id: string; readonly sentence: string; readonly points: number }[]
+  readonly rules: readonly {
+    readonly id: string
+    readonly sentence: string
+    readonly points: number
+    /** Where it is asked, in the order of work. */
+    readonly sheets: readonly Sheet[]
+  }[]
   readonly lines: readonly {
     readonly handInId: string
     readonly name: string
     readonly attempt: number
-    readonly points: { readonly got: number; readonly open: number; readonly of: number }
+    readonly handedInAt: string
+    readonly isAutomatic: boolean
+    readonly points: Totals
+    /** By rule and sheet: "r4 script". */
     readonly cells: Readonly<Record<string, { readonly verdict: Verdict; readonly overridden: boolean }>>
   }[]
+  /** Students who handed in nothing, and whether they have begun. */
+  readonly without: readonly { readonly name: string; readonly hasBegun: boolean }[]
+}
+
+/** The same mistake, made by some: a verdict of a rule in a sheet, for the same reasons. */
+export interface MistakeGroup {
+  readonly sheet: Sheet
+  readonly verdict: Verdict
+  /** The reasons as one of them has them. */
+  readonly because: readonly string[]
+  readonly handIns: readonly {
+    readonly id: string
+    readonly name: string
+    /** The decision that one of one's own would be made upon. */
+    readonly version: number
+    readonly decided: { readonly verdict: Verdict; readonly reason: string; readonly by: string } | null
+    readonly isReleased: boolean
+    readonly points: Totals
+    /** What this rule gives in this sheet. */
+    readonly ofRule: { readonly got: number; readonly of: number }
+  }[]
+}
+
+/** A decision of one cell, of one hand-in among several; with verdict null the engine's own again. */
+export interface GroupDecision {
+  readonly handInId: string
+  readonly version: number
+  readonly verdict: Override['verdict'] | null
+  readonly reason: string
+}
+
+/** Which of several decisions were made, and which were left, with why. */
+export interface GroupDecisionAnswer {
+  readonly decided: readonly string[]
+  readonly left: readonly { readonly handInId: string; readonly why: string }[]
 }
 
 export interface ProgressAnswer {

@@ -118,6 +118,12 @@ export const OverrideBody = z
     path: ['reason'],
     message: 'Say why: the student will read it.',
   })
+export const GroupDecisionBody = z.strictObject({
+  decisions: z
+    .array(OverrideBody.safeExtend({ handInId: Id }))
+    .min(1)
+    .max(2000),
+})
 export const PairingPreviewBody = z.strictObject({ pins: z.array(PinShape).max(300) })
 export const PairingBody = z.strictObject({
   pins: z.array(PinShape).max(300),

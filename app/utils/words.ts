@@ -36,6 +36,11 @@ export function clockInWords(iso: string, timeZone: string, seconds = false): st
   }).format(new Date(iso))
 }
 
+/** The whole date, for what is kept: "30 November 2026". */
+export function dateInWords(iso: string, timeZone: string): string {
+  return new Intl.DateTimeFormat('en-GB', { timeZone, dateStyle: 'long' }).format(new Date(iso))
+}
+
 export function pointsText(thousandths: number): string {
   return String(thousandths / 1000)
 }

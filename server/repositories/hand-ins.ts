@@ -419,6 +419,23 @@ export async function saveRelease(
     .merge(row)
 }
 
+/** Students of the course who handed in nothing for an exercise, by name. */
+export async function listWithoutHandIn(
+  db: Db,
+  { id, courseId }: { readonly id: string; readonly courseId: string },
+): Promise<{ name: string; hasBegun: boolean }[]> {
+  const rows = await rowsOf<{ name: string; has_begun: boolean }>(
+    db,
+    `SELECT p.name, EXISTS (SELECT FROM worksheets w WHERE w.exercise_id = :exercise AND w.person_id = p.id) AS has_begun
+      FROM memberships m JOIN people p ON p.id = m.person_id
+      WHERE m.course_id = :course AND m.role = 'student'
+        AND NOT EXISTS (SELECT FROM hand_ins h WHERE h.exercise_id = :exercise AND h.person_id = p.id)
+      ORDER BY p.name`,
+    { exercise: id, course: courseId },
+  )
+  return rows.map(({ name, has_begun }) => ({ name, hasBegun: has_begun }))
+}
+
 export async function takeReleasesBack(
   db: Db,
   exerciseId: string,

@@ -1,5 +1,11 @@
 import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
-import { summaryOf, upgradeMarking, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
+import {
+  summaryOf,
+  upgradeMarking,
+  type Marking,
+  type MarkingSummary,
+  type StoredMarking as KeptMarking,
+} from '@nomenklatura/core/marking'
 import { isAmong, rowsOf, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
 import type { MarkingRow, StoredSummary } from './rows'
@@ -182,6 +188,24 @@ export async function listMarkings(
         ...fromStored(row.summary),
       },
     ]),
+  )
+}
+
+/** The cells of one rule in some markings, with the hand-in of each: without reading all else that is stored. */
+export async function listCellsOfRule(
+  db: Db,
+  markingIds: readonly string[],
+  rule: string,
+): Promise<{ handInId: string; cell: Marking['cells'][number] }[]> {
+  const rows = await rowsOf<{ hand_in_id: string; verdicts: KeptMarking }>(
+    db,
+    `SELECT hand_in_id, jsonb_set(verdicts - ARRAY['findings', 'pairing', 'surplus', 'ran'], '{cells}',
+        jsonb_path_query_array(verdicts, '$.cells[*] \\? (@.rule == $rule)', jsonb_build_object('rule', :rule::text))) AS verdicts
+      FROM markings WHERE id = ANY(:ids::uuid[])`,
+    { ids: [...markingIds], rule },
+  )
+  return rows.flatMap(row =>
+    upgradeMarking(row.verdicts).cells.map(cell => ({ handInId: row.hand_in_id, cell })),
   )
 }
 

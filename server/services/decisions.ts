@@ -1,7 +1,7 @@
 import type { Override } from '@nomenklatura/core/marking'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
-import { findExercise, latestRevision } from '../repositories/exercises'
+import { findExercise, latestRevision, type Exercise } from '../repositories/exercises'
 import {
   deleteComment,
   insertComment,
@@ -24,13 +24,25 @@ export async function decide(
   { verdict, reason, version }: { verdict: Override['verdict'] | null; reason: string; version: number },
   by: string,
 ): Promise<void> {
+  const exercise = await findExercise(db, handIn.exerciseId)
+  await decideIn(db, exercise!, handIn, cell, { verdict, reason, version }, by)
+}
+
+/** As `decide`, where the exercise is known. */
+export async function decideIn(
+  db: Db,
+  exercise: Exercise,
+  handIn: HandIn,
+  cell: { readonly rule: string; readonly sheet: string },
+  { verdict, reason, version }: { verdict: Override['verdict'] | null; reason: string; version: number },
+  by: string,
+): Promise<void> {
   const revision = await latestRevision(db, handIn.exerciseId)
   if (
     !revision.document.rules.some(({ id, off }) => id === cell.rule && !off) ||
     !(revision.document.sheets as readonly string[]).includes(cell.sheet)
   )
     throw notFound()
-  const exercise = await findExercise(db, handIn.exerciseId)
   await db.transaction(async trx => {
     await lockHandIns(trx, { id: handIn.id })
     const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
@@ -51,7 +63,7 @@ export async function decide(
         'Somebody decided this meanwhile. Look at it again, then decide.',
       )
     await audit(trx, {
-      courseId: exercise!.courseId,
+      courseId: exercise.courseId,
       personId: by,
       action: 'cell.decide',
       subject: handIn.id,

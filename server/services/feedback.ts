@@ -1,4 +1,4 @@
-import { accountInWords } from '@nomenklatura/core/marking'
+import { accountInWords, pointsOfCell } from '@nomenklatura/core/marking'
 import type { FeedbackAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import { sheetsOf } from '@nomenklatura/core/exercise'
@@ -52,7 +52,7 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     earlier: earlier.handIns,
     rules: marking.verdicts.cells.map(cell => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
-      const { got, of } = points.byRule[cell.rule] ?? { got: 0, of: 0 }
+      const { got, of } = pointsOfCell(points, cell)
       const checked = toCheckedRule(document.rules, override ? { ...cell, verdict: override.verdict } : cell)
       const group = document.rules.find(({ id }) => id === cell.rule)?.group ?? ''
       return {

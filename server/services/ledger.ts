@@ -1,48 +1,84 @@
-import type { Verdict } from '@nomenklatura/core/rules'
-import type { Cell } from '@nomenklatura/core/sheets'
-import type { Override } from '@nomenklatura/core/marking'
 import type { LedgerAnswer } from '#shared/answers'
+import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
-import { classState, overridesOf, totalIn } from './class-state'
+import { listWithoutHandIn } from '../repositories/hand-ins'
+import type { ListedMarking } from '../repositories/markings'
+import { classState, overridesOf, totalIn, type ClassState } from './class-state'
 
-const WORST_FIRST: readonly Verdict[] = ['broken', 'too strict', 'cannot tell', 'not shown', 'upheld']
-
+/** The class by rules and sheets, with who handed in nothing. */
 export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnswer> {
   const state = await classState(db, exerciseId)
   const {
     exercise,
     revision: { document },
   } = state
-  const course = await findCourse(db, exercise.courseId)
+  const [course, without] = await Promise.all([
+    findCourse(db, exercise.courseId),
+    listWithoutHandIn(db, exercise),
+  ])
+  const asked = sheetsAsked(state)
   return {
-    exercise: { id: exerciseId, title: document.title, courseId: course!.id, courseName: course!.name },
+    exercise: {
+      id: exerciseId,
+      title: document.title,
+      courseId: course!.id,
+      courseName: course!.name,
+      timeZone: course!.timeZone,
+      dueAt: exercise.dueAt,
+    },
     rules: document.rules
       .filter(({ off }) => !off)
-      .map(({ id, sentence, points }) => ({ id, sentence, points })),
+      .map(({ id, sentence, points }) => ({ id, sentence, points, sheets: asked.get(id) ?? [] })),
     lines: state.handIns.flatMap(handIn => {
       const total = totalIn(state, handIn)
       const marking = state.markings.get(handIn.id)
       if (!marking || !total) return []
+      const { id, name, attempt, handedInAt, isAutomatic } = handIn
       const { got, open, of } = total
-      const cells = worstByRule(marking.cells, overridesOf(state.decisions.get(handIn.id) ?? []))
       return [
-        { handInId: handIn.id, name: handIn.name, attempt: handIn.attempt, points: { got, open, of }, cells },
+        {
+          handInId: id,
+          name,
+          attempt,
+          handedInAt,
+          isAutomatic,
+          points: { got, open, of },
+          cells: cellsOf(state, id, marking),
+        },
       ]
     }),
+    without,
   }
 }
 
-type LedgerCell = LedgerAnswer['lines'][number]['cells'][string]
-
-/** A rule that is asked of several sheets shows the one in which it fares worst. */
-function worstByRule(cells: readonly Cell[], overrides: readonly Override[]): Record<string, LedgerCell> {
-  const byRule: Record<string, LedgerCell> = {}
-  for (const { rule, sheet, verdict } of cells) {
-    const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
-    const cell = { verdict: override?.verdict ?? verdict, overridden: override !== undefined }
-    const known = byRule[rule]
-    if (!known || WORST_FIRST.indexOf(cell.verdict) < WORST_FIRST.indexOf(known.verdict)) byRule[rule] = cell
+/** The sheets in which each rule is asked, in the order of work. */
+function sheetsAsked({ markings }: ClassState): ReadonlyMap<string, Sheet[]> {
+  const asked = new Map<string, Sheet[]>()
+  for (const { cells } of markings.values()) {
+    for (const { rule, sheet } of cells) {
+      const known = asked.get(rule)
+      if (!known) asked.set(rule, [sheet])
+      else if (!known.includes(sheet)) known.push(sheet)
+    }
   }
-  return byRule
+  for (const sheets of asked.values()) sheets.sort((a, b) => SHEETS.indexOf(a) - SHEETS.indexOf(b))
+  return asked
+}
+
+function cellsOf(
+  { decisions }: ClassState,
+  handInId: string,
+  { cells }: ListedMarking,
+): LedgerAnswer['lines'][number]['cells'] {
+  const overrides = overridesOf(decisions.get(handInId) ?? [])
+  return Object.fromEntries(
+    cells.map(({ rule, sheet, verdict }) => {
+      const override = overrides.find(other => other.rule === rule && other.sheet === sheet)
+      return [
+        `${rule} ${sheet}`,
+        { verdict: override?.verdict ?? verdict, overridden: override !== undefined },
+      ]
+    }),
+  )
 }

@@ -157,7 +157,7 @@ describe('an exercise with a dictionary and rows', () => {
     expect(JSON.stringify(feedback)).not.toContain('code on the keeper')
   })
 
-  it('beside a script, each sheet has its cells, and the ledger shows the one in which a rule fares worst', async () => {
+  it('beside a script, each sheet has its cells, and the ledger a column for each', async () => {
     const both = await setExercise({ ...TRIALS, sheets: ['dictionary', 'script'] })
     const handInId = await handInDictionary(
       trialDictionary('plain'),
@@ -168,7 +168,10 @@ describe('an exercise with a dictionary and rows', () => {
     const of = (sheet: string) =>
       marking!.cells.find(cell => cell.rule === 'r7' && cell.sheet === sheet)?.verdict
     expect([of('dictionary'), of('script')]).toEqual(['upheld', 'broken'])
-    expect((await showLedger(db(), both)).lines[0]!.cells['r7']).toMatchObject({ verdict: 'broken' })
+    const { lines, rules } = await showLedger(db(), both)
+    expect(lines[0]!.cells['r7 dictionary']).toMatchObject({ verdict: 'upheld' })
+    expect(lines[0]!.cells['r7 script']).toMatchObject({ verdict: 'broken' })
+    expect(rules.find(({ id }) => id === 'r7')!.sheets).toEqual(['dictionary', 'script'])
   })
 
   it('cannot be published without a model answer that fits its rules', () => {

@@ -382,10 +382,12 @@ describe('the desk', () => {
 
   it('the ledger has a line for each marked hand-in and a cell for each rule', async () => {
     await handInMarked(db(), room.exerciseId, room.people.student, WRONG)
-    const { lines, rules } = await showLedger(db(), room.exerciseId)
+    const { lines, rules, without } = await showLedger(db(), room.exerciseId)
+    expect(without).toEqual([{ name: 'The classmate', hasBegun: false }])
     expect(lines).toHaveLength(1)
-    expect(Object.keys(lines[0]!.cells)).toEqual(rules.map(({ id }) => id))
-    expect(lines[0]!.cells.r1).toEqual({ verdict: 'broken', overridden: false })
+    expect(Object.keys(lines[0]!.cells)).toEqual(rules.map(({ id }) => `${id} script`))
+    expect(rules.every(({ sheets }) => sheets.join() === 'script')).toBe(true)
+    expect(lines[0]!.cells['r1 script']).toEqual({ verdict: 'broken', overridden: false })
   })
 
   it('counts only the last hand-in of each student', async () => {

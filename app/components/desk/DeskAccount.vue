@@ -96,7 +96,7 @@ const KIND = {
 
 <style scoped>
 .account {
-  flex: 1 1 auto;
+  flex: 0 1 auto;
   min-height: 150px;
   display: flex;
   flex-direction: column;

@@ -22,7 +22,7 @@ const {
   namesSheet?: boolean
 }>()
 /** Null gives the cell back to the engine. */
-const emit = defineEmits<{ decide: [verdict: Decidable | null, reason: string] }>()
+const emit = defineEmits<{ decide: [verdict: Decidable | null, reason: string]; compare: [] }>()
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 const deciding = ref<Decidable>()
@@ -64,6 +64,9 @@ defineExpose({ begin })
         </button>
         <button type="button" :disabled="!own" @click="emit('decide', null, '')">
           <kbd>E</kbd> the engine’s own
+        </button>
+        <button type="button" :disabled="!canDecide" @click="emit('compare')">
+          <kbd>G</kbd> same as others …
         </button>
       </div>
       <form v-if="deciding" class="reason" @submit.prevent="emit('decide', deciding, reason)">

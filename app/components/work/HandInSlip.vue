@@ -16,6 +16,7 @@ const {
   notBegun?: readonly Sheet[]
 }>()
 const asking = defineModel<boolean>('open', { required: true })
+const session = useSessionStore()
 const emit = defineEmits<{ check: []; received: [] }>()
 
 const store = useWorksheetStore()
@@ -102,7 +103,8 @@ function checkFirst(): void {
   >
     <template v-if="receipt" #body
       ><p class="receipt">
-        {{ sheet.title }}, {{ sheet.course.name }}. Hand-in {{ receipt.attempt }} of {{ receipt.attempts
+        {{ session.person?.name }}, {{ dateInWords(receipt.handedInAt, zone) }}: {{ sheet.title }},
+        {{ sheet.course.name }}. Hand-in {{ receipt.attempt }} of {{ receipt.attempts
         }}{{ receipt.lateBySeconds > 0 ? `, ${lateInWords(receipt.lateBySeconds)}` : '' }}. It is with your
         instructor now.
       </p></template

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import { sheetView } from '~/sheets'
 import type { FeedbackAnswer } from '#shared/answers'
 
@@ -17,7 +18,20 @@ const toSee = computed(
 /** What was handed in, above the verdicts where it needs the width, else beside them. */
 const wide = computed(() => feedback.value?.sheets.filter(sheet => sheetView(sheet).isWide) ?? [])
 const beside = computed(() => feedback.value?.sheets.filter(sheet => !sheetView(sheet).isWide) ?? [])
-const upheld = computed(() => feedback.value?.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
+type ToldRule = FeedbackAnswer['rules'][number]
+/** What is upheld, a rule once: with the sheets in which it is, and what they give together. */
+const upheld = computed(() => {
+  const byRule = new Map<string, ToldRule[]>()
+  for (const cell of feedback.value?.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
+    byRule.set(cell.rule, [...(byRule.get(cell.rule) ?? []), cell])
+  return [...byRule.values()].map(cells => ({
+    rule: cells[0]!.rule,
+    sentence: cells[0]!.sentence,
+    cells,
+    where: feedback.value!.sheets.length > 1 ? cells.map(({ sheet }) => SHEET_NAMES[sheet]).join(', ') : '',
+    got: cells.reduce((sum, { got }) => sum + got, 0),
+  }))
+})
 const general = computed(
   () =>
     feedback.value?.comments.filter(
@@ -124,7 +138,8 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
             <h3 class="serif">
               {{ rule.sentence }}
               <span class="word"
-                >{{ rule.verdict }}{{ feedback.sheets.length > 1 ? `, ${rule.sheet}` : '' }}</span
+                >{{ rule.verdict
+                }}{{ feedback.sheets.length > 1 ? `, ${SHEET_NAMES[rule.sheet]}` : '' }}</span
               >
             </h3>
             <span class="points">{{ pointsText(rule.got) }} of {{ pointsText(rule.of) }}</span>
@@ -153,20 +168,23 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
         <details v-if="upheld.length > 0" class="upheld">
           <summary>{{ countOf(upheld.length, 'rule') }} upheld</summary>
           <ul>
-            <li v-for="rule in upheld" :key="`${rule.rule} ${rule.sheet}`">
+            <li v-for="rule in upheld" :key="rule.rule">
               <VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span>
-              <span class="soft small">{{
-                rule.decidedBy ? `decided by ${rule.decidedBy}: “${rule.reason}”` : ''
-              }}</span>
+              <span class="soft small">{{ rule.where }}</span>
+              <template v-for="cell in rule.cells" :key="cell.sheet">
+                <span v-if="cell.decidedBy" class="soft small"
+                  >decided by {{ cell.decidedBy }}: “{{ cell.reason }}”</span
+                >
+                <details v-if="cell.witness" class="small rows">
+                  <summary>The rows{{ rule.cells.length > 1 ? `, ${SHEET_NAMES[cell.sheet]}` : '' }}</summary>
+                  <WitnessRows
+                    :witness="cell.witness"
+                    :is-drawn="cell.sheet === 'diagram'"
+                    :about="cell.sentence"
+                  />
+                </details>
+              </template>
               <span class="points">{{ pointsText(rule.got) }}</span>
-              <details v-if="rule.witness" class="small rows">
-                <summary>The rows</summary>
-                <WitnessRows
-                  :witness="rule.witness"
-                  :is-drawn="rule.sheet === 'diagram'"
-                  :about="rule.sentence"
-                />
-              </details>
             </li>
           </ul>
         </details>

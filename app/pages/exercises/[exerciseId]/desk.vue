@@ -59,6 +59,20 @@ const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begi
 // At once, not when the queue has come too: by then the next key may have gone into the comment.
 watch(decided, () => focusRule(), { flush: 'post' })
 
+/* One decision for all who did the same, with one undo. */
+const comparing = ref(false)
+const undoGroup = shallowRef<() => Promise<boolean>>()
+const ruleInHand = computed(() => rules.value.find(({ id }) => id === rule.value))
+async function groupDecided(words: string, undo?: () => Promise<boolean>): Promise<void> {
+  released.value = words
+  undoGroup.value = undo
+  await Promise.all([reload(), load()])
+  focusRule()
+}
+async function takeGroupBack(): Promise<void> {
+  if (await undoGroup.value?.()) await groupDecided('Put back as it was.')
+}
+
 /* Pairing by hand: 'first' begins with what is least sure, else with the element named. */
 const pairing = ref<string>()
 function kept(answer: HandInAnswer): void {
@@ -118,6 +132,7 @@ const releasing = ref(false)
 const counts = computed(() => countQueue(desk.value?.queue ?? []))
 async function afterRelease(words: string): Promise<void> {
   released.value = words
+  undoGroup.value = undefined
   await Promise.all([reload(), load()])
 }
 
@@ -144,9 +159,11 @@ const keys = computed(() => [
       if (desk.value?.sheets.some(isTableSheet)) pairing.value = pairing.value ? undefined : 'first'
     },
   },
+  { key: 'G', what: 'same as others: all who made this mistake', run: () => (comparing.value = true) },
   { key: 'C', what: 'comment', run: () => comments.value?.focus() },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
+  { key: 'Ctrl+Z', what: 'undo what was set for several', run: () => void takeGroupBack() },
 ])
 const silentKeys = computed(() => [
   ...Array.from({ length: 10 }, (_, i) => ({ key: String(i), what: '', run: () => type(String(i)) })),
@@ -190,6 +207,7 @@ const drawerOpen = ref(false)
             : released ||
               `${counts.released > 0 ? `${counts.released} of ${desk.queue.length} released` : `${desk.queue.length} handed in`}`
         }}</span>
+        <button v-if="undoGroup" type="button" class="plain" @click="takeGroupBack">Undo</button>
         <NuxtLink :to="`/exercises/${exerciseId}/ledger`" class="plain">Class ledger</NuxtLink>
         <button type="button" class="plain" :disabled="isMarking" @click="markAgain">Mark all again</button>
       </template>
@@ -298,6 +316,7 @@ const drawerOpen = ref(false)
           :reasons="desk.reasons"
           :names-sheet="desk.sheets.length > 1"
           @decide="decide"
+          @compare="comparing = true"
         />
         <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :amend="amend" />
         <div class="done">
@@ -319,6 +338,16 @@ const drawerOpen = ref(false)
         </div>
       </aside>
     </main>
+    <DeskSameMistake
+      v-if="desk && handIn?.marking && ruleInHand && sheetInHand && comparing"
+      v-model:open="comparing"
+      :exercise-id="desk.exercise.id"
+      :hand-in="handIn"
+      :rule="ruleInHand"
+      :sheet="sheetInHand"
+      :reasons="desk.reasons"
+      @done="groupDecided"
+    />
     <DeskRelease v-if="desk" v-model:open="releasing" :desk="desk" :counts="counts" @done="afterRelease" />
     <DeskLateSaves
       v-if="desk && readsLate"

@@ -1,5 +1,7 @@
 <script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { itemFigures } from '@nomenklatura/core/marking'
 import type { LedgerAnswer } from '#shared/answers'
 
 const route = useRoute('exercises-exerciseId-ledger')
@@ -11,7 +13,8 @@ const {
   reload,
 } = useAnswer<LedgerAnswer>(() => `/exercises/${exerciseId.value}/ledger`)
 
-type Order = 'name' | 'points' | `r${number}`
+/** A column is named by its key: "r4 script". */
+type Order = 'name' | 'points' | (string & {})
 const order = ref<Order>('name')
 const descending = ref(false)
 
@@ -20,15 +23,45 @@ function sortBy(next: Order): void {
   order.value = next
 }
 
+const sought = ref('')
+const columns = computed(() => (ledger.value ? columnsOf(ledger.value) : []))
+const namesSheets = computed(() => new Set(columns.value.map(({ sheet }) => sheet)).size > 1)
+const inWords = ({ rule, sheet }: LedgerColumn): string =>
+  `Rule ${rule.id.slice(1)}${namesSheets.value ? `, ${SHEET_NAMES[sheet]}` : ''}`
+/** The rule whose mistakes are looked at. */
+const looked = shallowRef<LedgerAnswer['rules'][number]>()
+const looksAt = computed({
+  get: () => looked.value !== undefined,
+  set: isOpen => {
+    if (!isOpen) looked.value = undefined
+  },
+})
+function look(id: string): void {
+  looked.value = ledger.value?.rules.find(rule => rule.id === id)
+}
+const pictures = computed(() =>
+  ledger.value
+    ? [
+        marksPicture(ledger.value),
+        missedPicture(ledger.value),
+        timesPicture(ledger.value),
+        attemptsPicture(ledger.value),
+      ].filter(picture => picture !== null)
+    : [],
+)
+
 const byName = new Intl.Collator('en')
 const RANK = { 'broken': 0, 'too strict': 1, 'cannot tell': 2, 'not shown': 3, 'upheld': 4 } as const
 const lines = computed(() => {
   const key = order.value
-  const sorted = [...(ledger.value?.lines ?? [])].sort((a, b) => {
-    if (key === 'name') return byName.compare(a.name, b.name)
-    if (key === 'points') return a.points.got - b.points.got
-    return RANK[a.cells[key]?.verdict ?? 'not shown'] - RANK[b.cells[key]?.verdict ?? 'not shown']
-  })
+  const wanted = sought.value.trim().toLowerCase()
+  const sorted = (ledger.value?.lines ?? [])
+    .filter(({ name }) => name.toLowerCase().includes(wanted))
+    .sort((a, b) => {
+      if (key === 'name') return byName.compare(a.name, b.name)
+      if (key === 'points') return a.points.got - b.points.got
+      return RANK[a.cells[key]?.verdict ?? 'not shown'] - RANK[b.cells[key]?.verdict ?? 'not shown']
+    })
   return descending.value ? sorted.reverse() : sorted
 })
 
@@ -55,19 +88,13 @@ const shown = computed(() => {
   }
 })
 
-const shares = computed(() =>
-  Object.fromEntries(
-    (ledger.value?.rules ?? []).map(({ id }) => {
-      const all = ledger.value!.lines.map(({ cells }) => cells[id]?.verdict)
-      return [
-        id,
-        all.length === 0
-          ? 0
-          : Math.round((100 * all.filter(verdict => verdict === 'upheld').length) / all.length),
-      ]
-    }),
-  ),
-)
+/** The share upheld of each column, in per cent; what is open counts neither way. */
+const shares = computed(() => {
+  const figures = itemFigures(ledger.value ? scoredOf(ledger.value) : [])
+  return Object.fromEntries(
+    columns.value.map(({ key }) => [key, Math.round(100 * (figures[key]?.facility ?? 0))]),
+  )
+})
 const mean = computed(() => {
   const all = ledger.value?.lines ?? []
   return all.length === 0
@@ -75,9 +102,9 @@ const mean = computed(() => {
     : Math.round(all.reduce((sum, { points }) => sum + points.got, 0) / all.length / 100) / 10
 })
 const hardest = computed(() =>
-  [...(ledger.value?.rules ?? [])]
-    .filter(({ id }) => shares.value[id]! < 100)
-    .sort((a, b) => shares.value[a.id]! - shares.value[b.id]!)
+  columns.value
+    .filter(({ key }) => shares.value[key]! < 100)
+    .sort((a, b) => shares.value[a.key]! - shares.value[b.key]!)
     .slice(0, 3),
 )
 const sortWord = (key: Order) =>
@@ -113,13 +140,26 @@ const sortWord = (key: Order) =>
           {{ ledger.rules.reduce((sum, { points }) => sum + points, 0) }} points.
           <template v-if="hardest.length > 0"
             >Upheld least:
-            <template v-for="(rule, i) in hardest" :key="rule.id"
-              >{{ i > 0 ? '; ' : '' }}<i>{{ rule.sentence.replace(/\.$/, '') }}</i> ({{
-                shares[rule.id]
+            <template v-for="(column, i) in hardest" :key="column.key"
+              >{{ i > 0 ? '; ' : '' }}<i>{{ column.rule.sentence.replace(/\.$/, '') }}</i> ({{
+                shares[column.key]
               }}
-              %)</template
+              %{{ namesSheets ? `, ${SHEET_NAMES[column.sheet]}` : '' }})</template
             >.</template
           >
+        </p>
+        <p v-if="ledger.without.length > 0" class="small without">
+          Nothing handed in:
+          {{
+            ledger.without.map(({ name, hasBegun }) => `${name}${hasBegun ? ' (has begun)' : ''}`).join(', ')
+          }}.
+        </p>
+        <p class="small find">
+          <label
+            >Find <input v-model="sought" type="search" class="slot" aria-label="Find a student"
+          /></label>
+          <span v-if="sought" role="status">{{ lines.length }} of {{ ledger.lines.length }}</span>
+          <span class="soft">A press on a percentage shows how the rule was missed.</span>
         </p>
         <div ref="grid" class="grid" tabindex="0" role="region" aria-label="Students by rules">
           <table :aria-rowcount="lines.length + 2">
@@ -131,27 +171,31 @@ const sortWord = (key: Order) =>
                 <th scope="col" class="sum" :aria-sort="sortWord('points')">
                   <button type="button" @click="sortBy('points')">Points</button>
                 </th>
-                <th
-                  v-for="rule in ledger.rules"
-                  :key="rule.id"
-                  scope="col"
-                  :aria-sort="sortWord(rule.id as Order)"
-                >
-                  <UTooltip :text="rule.sentence"
+                <th v-for="column in columns" :key="column.key" scope="col" :aria-sort="sortWord(column.key)">
+                  <UTooltip :text="`${inWords(column)}: ${column.rule.sentence}`"
                     ><button
                       type="button"
-                      :aria-label="`Rule ${rule.id.slice(1)}: ${rule.sentence}`"
-                      @click="sortBy(rule.id as Order)"
+                      :aria-label="`${inWords(column)}: ${column.rule.sentence}`"
+                      @click="sortBy(column.key)"
                     >
-                      {{ rule.id.slice(1) }}
+                      {{ column.rule.id.slice(1)
+                      }}<span v-if="namesSheets" class="sheet-name">{{
+                        SHEET_NAMES[column.sheet].slice(0, 3)
+                      }}</span>
                     </button></UTooltip
                   >
                 </th>
               </tr>
               <tr class="shares">
                 <th scope="row" colspan="2" class="soft">upheld, in %</th>
-                <td v-for="rule in ledger.rules" :key="rule.id" :class="{ low: shares[rule.id]! < 70 }">
-                  {{ shares[rule.id] }}
+                <td v-for="column in columns" :key="column.key" :class="{ low: shares[column.key]! < 70 }">
+                  <button
+                    type="button"
+                    :aria-label="`${inWords(column)}: ${shares[column.key]} % uphold it; how it was missed`"
+                    @click="look(column.rule.id)"
+                  >
+                    {{ shares[column.key] }}
+                  </button>
                 </td>
               </tr>
             </thead>
@@ -169,14 +213,14 @@ const sortWord = (key: Order) =>
                   {{ pointsText(line.points.got)
                   }}<template v-if="line.points.open > 0"> + {{ pointsText(line.points.open) }}</template>
                 </td>
-                <td v-for="rule in ledger.rules" :key="rule.id" class="cell">
+                <td v-for="column in columns" :key="column.key" class="cell">
                   <NuxtLink
-                    v-if="line.cells[rule.id]"
-                    :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}&rule=${rule.id}`"
-                    :aria-label="`${line.name}, rule ${rule.id.slice(1)}: ${line.cells[rule.id]!.verdict}`"
-                    :class="{ overridden: line.cells[rule.id]!.overridden }"
+                    v-if="line.cells[column.key]"
+                    :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}&rule=${column.rule.id}`"
+                    :aria-label="`${line.name}, ${inWords(column)}: ${line.cells[column.key]!.verdict}`"
+                    :class="{ overridden: line.cells[column.key]!.overridden }"
                   >
-                    <VerdictSign :verdict="line.cells[rule.id]!.verdict" :label="false" />
+                    <VerdictSign :verdict="line.cells[column.key]!.verdict" :label="false" />
                   </NuxtLink>
                 </td>
               </tr>
@@ -186,7 +230,12 @@ const sortWord = (key: Order) =>
             </tbody>
           </table>
         </div>
+        <section class="pictures" aria-label="The class in pictures">
+          <LedgerPicture v-for="picture in pictures" :key="picture.title" :picture="picture" />
+        </section>
+        <LedgerRules :ledger="ledger" @look="look" />
       </template>
+      <MistakesSlip v-if="looked" v-model:open="looksAt" :exercise-id="ledger.exercise.id" :rule="looked" />
       <KeysSlip :keys="[]" />
     </main>
   </div>
@@ -231,7 +280,7 @@ thead tr:first-child th {
   z-index: 2;
   font-weight: 600;
 }
-thead button {
+thead tr:first-child button {
   cursor: pointer;
   padding: 2px 5px;
   min-width: 24px;
@@ -265,6 +314,39 @@ thead tr:first-child th.who {
   text-align: right;
   padding-right: 12px;
   font-weight: 600;
+}
+.sheet-name {
+  display: block;
+  font-size: 10.5px;
+  font-weight: 400;
+  color: var(--soft);
+}
+.without {
+  margin-bottom: 8px;
+}
+.find {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  align-items: baseline;
+  margin-bottom: 10px;
+}
+.find input {
+  width: 180px;
+}
+.shares button {
+  cursor: pointer;
+  min-width: 24px;
+}
+.shares button:hover {
+  text-decoration: underline;
+  text-underline-offset: 3px;
+}
+.pictures {
+  display: grid;
+  grid-template-columns: repeat(auto-fit, minmax(min(440px, 100%), 1fr));
+  gap: 16px;
+  margin-top: 20px;
 }
 .shares th,
 .shares td {

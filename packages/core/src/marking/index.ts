@@ -1,10 +1,12 @@
 export {
   decidedCells,
   points,
+  pointsOfCell,
   total,
   type AccountLine,
   type Override,
   type Points,
+  type Sum,
   type Thousandths,
   type Total,
 } from './points'
@@ -29,4 +31,12 @@ export { askSeparately, nextRuleNumber } from './separate'
 export { MOST_FINDINGS, boundedCells, boundedFindings, boundedMarking, type Bounded } from './bounded'
 export { accountInWords, pointsInWords } from './account'
 export { MARKING_VERSION, upgradeMarking, type MarkingV1, type StoredMarking } from './stored'
+export {
+  correlation,
+  distribution,
+  fallingTogether,
+  itemFigures,
+  type ItemFigures,
+  type Scored,
+} from './class-statistics'
 export { missingBeforePublishing, type Missing } from './missing'

@@ -41,9 +41,9 @@ export interface Points {
   readonly of: Thousandths
   /** Taken off for lateness, before rounding. */
   readonly late: Thousandths
-  readonly byRule: Readonly<
-    Record<string, { readonly got: Thousandths; readonly open: Thousandths; readonly of: Thousandths }>
-  >
+  readonly byRule: Readonly<Record<string, Readonly<Sum>>>
+  /** The share of each cell, by rule and sheet ("r4 script"); lacking in what was told before it was kept. */
+  readonly byCell?: Readonly<Record<string, Readonly<Sum>>>
   readonly account: readonly AccountLine[]
 }
 
@@ -67,14 +67,22 @@ export function points(
   policy: Policy,
 ): Points {
   const byRule: Record<string, Sum> = {}
-  const whole = total(rules, cells, overrides, policy, (rule, sum) => {
-    byRule[rule] = sum
+  const byCell: Record<string, Sum> = {}
+  const whole = total(rules, cells, overrides, policy, ({ rule, sheet }, sum) => {
+    add((byRule[rule] ??= { got: 0, open: 0, of: 0 }), sum)
+    byCell[`${rule} ${sheet}`] = sum
   })
-  return { ...whole, byRule }
+  return { ...whole, byRule, byCell }
 }
 
+/** What one cell gives; of what was told before that was kept, what its rule gives. */
+export const pointsOfCell = (
+  { byRule, byCell }: Points,
+  { rule, sheet }: { readonly rule: string; readonly sheet: Sheet },
+): Readonly<Sum> => byCell?.[`${rule} ${sheet}`] ?? byRule[rule] ?? { got: 0, open: 0, of: 0 }
+
 /** The points of a whole answer, with what is lost, as a list of answers shows them. */
-export type Total = Omit<Points, 'byRule'>
+export type Total = Omit<Points, 'byRule' | 'byCell'>
 
 /**
  * As `points`, without the points of each rule: a list of five hundred is worked out while somebody waits.
@@ -84,7 +92,7 @@ export function total(
   cells: readonly Cell[],
   overrides: readonly Override[],
   policy: Policy,
-  each?: (rule: string, sum: Sum) => void,
+  each?: (cell: Cell, sum: Sum) => void,
 ): Total {
   const byId = groupByRule(decidedCells(cells, overrides))
   const account: AccountLine[] = []
@@ -96,26 +104,26 @@ export function total(
       Math.round(entry.points * 1000),
       asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1),
     )
-    const sum: Sum = { got: 0, open: 0, of: 0 }
     asked.forEach((cell, i) => {
-      const line = cellLine(entry, cell, shares[i]!, {
+      const of = shares[i]!
+      const line = cellLine(entry, cell, of, {
         rules,
         byId,
         policy,
         overridden: overrides.some(other => other.rule === cell.rule && other.sheet === cell.sheet),
       })
-      sum.of += shares[i]!
-      sum.got += shares[i]! - (line?.thousandths ?? 0)
-      if (line?.kind === 'open') sum.open += line.thousandths
+      const lost = line?.thousandths ?? 0
+      const sum: Sum = { got: of - lost, open: line?.kind === 'open' ? lost : 0, of }
       if (line) account.push(line)
+      each?.(cell, sum)
+      add(whole, sum)
     })
-    each?.(entry.id, sum)
-    add(whole, sum)
   }
   return { ...rounded(whole, policy), account }
 }
 
-interface Sum {
+/** Points, or a part of them. */
+export interface Sum {
   got: Thousandths
   open: Thousandths
   of: Thousandths

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Policy } from '../../src/exercise'
 import type { Cell } from '../../src/sheets'
-import { accountInWords, points, type Override } from '../../src/marking'
+import { accountInWords, points, pointsOfCell, type Override } from '../../src/marking'
 import type { Rule, RuleEntry, Verdict } from '../../src/rules'
 
 const POLICY: Policy = {
@@ -51,6 +51,28 @@ describe('points', () => {
       of,
     } = points(RULES, [cell('r1', 'upheld'), cell('r2', 'upheld'), cell('r3', 'cannot tell')], [], POLICY)
     expect([certain, open, of]).toEqual([3000, 3000, 6000])
+  })
+
+  it('of a rule in two sheets each has its share; the cells of a rule give the rule, the rules the whole', () => {
+    const cells: Cell[] = [
+      cell('r1', 'upheld'),
+      { ...cell('r1', 'broken'), sheet: 'diagram' },
+      cell('r2', 'cannot tell'),
+      { ...cell('r3', 'too strict'), sheet: 'diagram' },
+      cell('r3', 'upheld'),
+    ]
+    const all = points(RULES, cells, [], POLICY)
+    expect(pointsOfCell(all, { rule: 'r1', sheet: 'diagram' })).toEqual({ got: 0, open: 0, of: 1000 })
+    expect(pointsOfCell(all, { rule: 'r3', sheet: 'diagram' })).toEqual({ got: 750, open: 0, of: 1500 })
+    for (const part of ['got', 'open', 'of'] as const) {
+      const sum = (sums: readonly { got: number; open: number; of: number }[]): number =>
+        sums.reduce((total, one) => total + one[part], 0)
+      expect(sum(Object.values(all.byRule))).toBe(all[part])
+      expect(sum(Object.values(all.byCell!))).toBe(all[part])
+    }
+    // What was told before the shares of cells were kept.
+    const { byCell: _, ...old } = all
+    expect(pointsOfCell(old, { rule: 'r1', sheet: 'script' })).toEqual(all.byRule['r1'])
   })
 
   it('what follows from another mistake keeps its points, unless the instructor wants otherwise', () => {

@@ -1,0 +1,105 @@
+import { beforeAll, describe, expect, it } from 'vitest'
+import { useDemo, type Visitor } from './support'
+
+/** A class as a whole: the ledger with its pictures, and one decision for all who made the same mistake. */
+const { everybody, arrive } = useDemo()
+
+describe('the class ledger', () => {
+  let ada: Visitor
+  beforeAll(async () => {
+    ada = await arrive('Ada Brandvold')
+  })
+
+  it('has pictures, each with the same as a table, and the rules as questions of a test', async () => {
+    await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/ledger`)
+    await ada.sees('Nothing handed in:', '.without')
+    await ada.sees('The rules as questions')
+    const titles = await ada.page.$$eval('figcaption', all => all.map(one => one.textContent!.trim()))
+    expect(titles.map(title => title.split(/\s{2,}|\n/)[0])).toEqual([
+      expect.stringContaining('Marks'),
+      expect.stringContaining('Rules missed most'),
+      expect.stringContaining('Handed in before'),
+      ...titles.slice(3).map(() => expect.stringContaining('Attempts')),
+    ])
+    // Each student stands in one bar.
+    await ada.press('.picture summary', 'As a table')
+    const counts = await ada.page.$$eval('.picture:first-child tbody td', cells =>
+      cells.map(cell => Number(cell.textContent)),
+    )
+    const students = await ada.page.$$eval('.grid tbody th', rows => rows.length)
+    expect(counts.reduce((a, b) => a + b, 0)).toBe(students)
+    expect(await ada.violations()).toEqual([])
+    await ada.lightIs('dark')
+    expect(await ada.violations({ only: 'color-contrast' })).toEqual([])
+    await ada.lightIs('light')
+  }, 60_000)
+
+  it('finds a student, sorts by a rule, and shows how a rule was missed', async () => {
+    const names = (): Promise<string[]> =>
+      ada.page.$$eval('.grid tbody th', rows => rows.map(row => row.textContent!.trim()))
+    await ada.page.click('.find input')
+    await ada.typeLikeAPerson('ilse')
+    await ada.sees('1 of 24', '.find')
+    expect(await names()).toEqual(['Ilse Nygaard'])
+    await ada.page.click('.find input', { count: 3 })
+    await ada.page.keyboard.press('Delete')
+    await ada.page.waitForFunction(() => document.querySelectorAll('.grid tbody th').length === 24)
+    const hardest = await ada.page.$$eval('.shares button', all => {
+      const shares = all.map(one => Number(one.textContent))
+      return shares.indexOf(Math.min(...shares))
+    })
+    const shares = await ada.page.$$('.shares button')
+    await shares[hardest]!.click()
+    await ada.sees('how it was missed', '[role=dialog]')
+    await ada.page.waitForSelector('[role=dialog] .group')
+    expect(await ada.violationsOfDialog()).toEqual([])
+    await ada.page.keyboard.press('Escape')
+    await ada.dialogGone()
+  }, 60_000)
+
+  it('has a column for each sheet in which a rule is asked', async () => {
+    await ada.go(`/exercises/${await ada.exerciseId('Keepers and bays')}/ledger`)
+    await ada.page.waitForSelector('.grid tbody th')
+    const heads = await ada.page.$$eval('.grid thead tr:first-child button', all =>
+      all.map(one => one.getAttribute('aria-label') ?? ''),
+    )
+    const [first] = heads.filter(head => head.startsWith('Rule 1,'))
+    expect(first).toMatch(/^Rule 1, (Diagram|Dictionary|Script): /)
+    expect(heads.filter(head => head.startsWith('Rule 1,')).length).toBeGreaterThan(1)
+  })
+})
+
+describe('the same mistake, by keys', () => {
+  it('is decided for all who made it, and put back with one key', async () => {
+    const ada = await arrive('Ada Brandvold')
+    const { keyboard } = ada.page
+    await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/desk`)
+    await ada.page.waitForSelector('.queue [aria-current=true]')
+    await ada.settle()
+    for (let i = 0; i < 24 && !(await ada.read('.rules thead')).includes('Hiroshi Tanabe'); i++) {
+      await keyboard.press('j')
+      await ada.settle()
+    }
+    for (const key of ['2', '0', 'Enter']) await keyboard.press(key as 'Enter')
+    await ada.page.waitForSelector('[data-rule=r20].chosen')
+    await keyboard.press('g')
+    await ada.page.waitForSelector('[role=dialog] .who li')
+    const before = await ada.read('[role=dialog] .who')
+    const ticked = await ada.page.$$eval('[role=dialog] .who input:checked', all => all.length)
+    expect(before).toContain('Hiroshi Tanabe 26 of 40, this rule 0 of 3')
+    expect(await ada.violationsOfDialog()).toEqual([])
+    await ada.page.focus('[role=dialog] form input')
+    await ada.typeLikeAPerson('Said in the lecture.')
+    await keyboard.press('Enter')
+    await ada.dialogGone()
+    await ada.sees(`Set for ${ticked}`, 'header')
+    await ada.sees('29', '[data-sum]')
+    await ada.chord(['Control'], 'z')
+    await ada.sees('Put back as it was.', 'header')
+    await ada.sees('26', '[data-sum]')
+  }, 60_000)
+
+  it('erred nowhere, and asked nothing of another machine', () => {
+    expect(everybody.flatMap(({ faults }) => faults)).toEqual([])
+  })
+})
