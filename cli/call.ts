@@ -17,6 +17,7 @@ const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = {
   '--to': 'value',
   '--rerunnable': 'flag',
   '--csv': 'value',
+  '--feedback': 'value',
   '--run': 'flag',
   '--jobs': 'value',
   '--max-determinant': 'value',
@@ -39,6 +40,8 @@ export interface Call {
   readonly to: Dialect | undefined
   readonly rerunnable: boolean
   readonly csv: string | undefined
+  /** The folder that a text of each student's verdicts is written to. */
+  readonly feedback: string | undefined
   /** Whether rows are run on a database to see what an answer does, and so many answers at a time. */
   readonly run: boolean
   readonly jobs: number
@@ -64,8 +67,10 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
                               [--one-to-one merged|referenced] [--kinds one|several]
   script FILE.sql             what a script says, and what is wrong with it   [--dialect D]
   write FILE --to D           a script (.sql, with --from D), a diagram or a schema (.json) as a script of that dialect; what it cannot keep on standard error   [--rerunnable]
-  mark EXERCISE.json ANSWER…  verdicts and points of answers (.sql, .json, .graphml diagrams, .csv dictionaries or folders of them)   [--csv OUT] [--run] [--jobs N]
-                              --run: rows are tried on a database of the program's own, N answers at a time
+  mark EXERCISE.json ANSWER…  verdicts and points of answers: .sql or .txt scripts, .json, .graphml diagrams, .csv dictionaries, folders with all below
+                              them, zips; files of one name are one student's   [--csv OUT] [--feedback DIR] [--run] [--jobs N]
+                              --csv: a line for each rule and sheet; --feedback: a text for each student; --run: rows are tried on a database of the
+                              program's own, N answers at a time
 
   D is ${DIALECTS.join(', ')}
 
@@ -100,6 +105,7 @@ export function readCall(args: readonly string[]): Call {
     to: dialectIn(options, '--to'),
     rerunnable: options.has('--rerunnable'),
     csv: options.get('--csv'),
+    feedback: options.get('--feedback'),
     run: options.has('--run'),
     jobs: Math.max(1, numberIn(options, '--jobs', 64, true) ?? availableParallelism()),
     svg: options.get('--svg'),

@@ -1,74 +1,96 @@
-import { writeFileSync } from 'node:fs'
 import {
-  ANSWER_FORMAT,
-  AnswerDocument,
   EXERCISE_FORMAT,
   ExerciseDocument,
   documentFaults,
-  upgradeDocument,
-} from '@nomenklatura/core/exercise'
-import { wording } from '@nomenklatura/core/findings'
-import { lineIndex } from '@nomenklatura/core/language'
-import { dictionaryFromCsv, placeInField } from '@nomenklatura/core/dictionary'
-import {
-  personalExercise,
   prepareExercise,
-  type MarkableAnswer,
+  upgradeDocument,
   type PreparedExercise,
 } from '@nomenklatura/core/exercise'
-import type { SandboxEngine } from '@nomenklatura/core/instances'
-import { accountInWords, markAnswer, markedPoints, planAnswer } from '@nomenklatura/core/marking'
 import { unknownElements } from '@nomenklatura/core/rules'
-import type { Dialect } from '@nomenklatura/core/schema'
-import { reasonInWords, say } from '@nomenklatura/core/words'
 import type { EnginePool } from '../sandbox/pool'
-import { readDiagram } from './diagram'
-import {
-  CallError,
-  parseJson,
-  printJson,
-  readInput,
-  readInputs,
-  studentOf,
-  type Call,
-  type Input,
-} from './call'
+import { CallError, parseJson, printJson, readInput, type Call, type Input } from './call'
+import { collectAnswers, type Answer } from './mark-answers'
+import { MarksTable } from './mark-csv'
+import { reportOn, type MarkReport } from './mark-report'
+import { FeedbackFolder, reportInWords } from './mark-words'
 
 /**
- * What `nomenklatura mark --json` prints per answer: public and stable, keys may be added. Points are in
- * whole and part points.
+ * Marks the answers in files, folders and zips. What cannot be read is named on standard error, and the rest is
+ * marked; the exit status is then 2.
  */
-interface MarkReport {
-  readonly file: string
-  readonly student: string
-  readonly points: { readonly got: number; readonly open: number; readonly of: number }
-  readonly executed: boolean
-  readonly cells: readonly {
-    readonly rule: string
-    readonly sheet: string
-    readonly verdict: string
-    readonly follows: string | null
-    readonly confidence: string
-    readonly doubt: string | null
-    readonly because: readonly string[]
-    readonly witness: unknown
-  }[]
-  readonly findings: readonly {
-    readonly code: string
-    readonly severity: string
-    readonly message: string
-    readonly line: number
-    readonly column: number
-  }[]
-  readonly pairing: readonly {
-    readonly answer: string
-    readonly model: string
-    readonly confidence: string
-    readonly reasons: readonly string[]
-  }[]
-  /** Position of the model answer that it was marked against. */
-  readonly model: number
-  readonly account: readonly string[]
+export async function runMark(call: Call): Promise<number> {
+  const [exerciseFile, ...paths] = call.files
+  if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
+  const document = readExercise(readInput(exerciseFile))
+  const exercise = prepareExercise(document)
+  refuseUnknown(exercise, exerciseFile)
+  const { answers, passedOver, faults } = await collectAnswers(paths)
+  for (const fault of faults) complain(fault)
+  if (passedOver.length > 0) complain(passedOverInWords(passedOver))
+  if (answers.length === 0 && faults.length === 0)
+    throw new CallError(
+      paths.length === 0
+        ? 'name a file, or - for standard input'
+        : `there is no .sql, .txt, .json, .csv or .graphml file in ${paths.join(', ')}`,
+    )
+  const folder = call.feedback === undefined ? null : new FeedbackFolder(call.feedback, document)
+  const { failed, errors } = await markAll(exercise, answers, call, folder)
+  if (failed + faults.length > 0) return 2
+  return call.strict && errors > 0 ? 1 : 0
+}
+
+const complain = (text: string): void => console.error(`nomenklatura: ${text}`)
+
+function passedOverInWords(files: readonly string[]): string {
+  const [shown, more] = [files.slice(0, 5).join(', '), files.length - 5]
+  const count = files.length === 1 ? '1 file was' : `${files.length} files were`
+  return `${count} passed over: ${shown}${more > 0 ? ` and ${more} more` : ''}`
+}
+
+/** Marks and tells each as it comes, in order; answers how many could not be read, and how many have an error. */
+async function markAll(
+  exercise: PreparedExercise,
+  answers: readonly Answer[],
+  { json, csv, dialect, run, jobs }: Call,
+  folder: FeedbackFolder | null,
+): Promise<{ readonly failed: number; readonly errors: number }> {
+  const engines = run ? await startEngines(jobs) : null
+  const table = csv === undefined ? null : new MarksTable(csv)
+  let [done, failed, errors] = [0, 0, 0]
+  const isOneOfMany = answers.length > 1
+  for await (const result of inTurn(answers, jobs, answer =>
+    reportOrFault(() => reportOn(exercise, answer, dialect, engines)),
+  )) {
+    done++
+    if ('fault' in result) {
+      failed++
+      complain(result.fault)
+    } else {
+      const { report } = result
+      if (report.findings.some(({ severity }) => severity === 'error')) errors++
+      if (json && isOneOfMany) console.log(JSON.stringify(report))
+      else if (json) printJson([{ file: report.file, value: report }])
+      else console.log(reportInWords(report, isOneOfMany))
+      table?.add(report)
+      folder?.add(report)
+    }
+    if (process.stderr.isTTY)
+      process.stderr.write(`\r${done} of ${answers.length}${done === answers.length ? '\n' : ''}`)
+  }
+  await engines?.close()
+  table?.close()
+  return { failed, errors }
+}
+
+async function reportOrFault(
+  mark: () => Promise<MarkReport>,
+): Promise<{ readonly report: MarkReport } | { readonly fault: string }> {
+  try {
+    return { report: await mark() }
+  } catch (error) {
+    if (!(error instanceof CallError)) throw error
+    return { fault: error.message }
+  }
 }
 
 /** A rule that names what the model answer does not have could never be upheld: it is refused by its name. */
@@ -79,64 +101,11 @@ function refuseUnknown({ document, world, model }: PreparedExercise, file: strin
   }
 }
 
-export async function runMark({ files, json, strict, csv, dialect, run, jobs }: Call): Promise<number> {
-  const [exerciseFile, ...answerFiles] = files
-  if (exerciseFile === undefined) throw new CallError('name an exercise, then answers')
-  const exercise = prepareExercise(readExercise(readInput(exerciseFile)))
-  refuseUnknown(exercise, exerciseFile)
-  const engines = run ? await startEngines(jobs) : null
-  const reports: MarkReport[] = []
-  const inputs = readInputs(answerFiles, ['.sql', '.json', '.csv', '.graphml'])
-  for await (const report of inTurn(inputs, jobs, input => markOne(exercise, input, dialect, engines))) {
-    reports.push(report)
-    if (json && inputs.length > 1) console.log(JSON.stringify(report))
-    if (!json) console.log(inWords(report, inputs.length > 1))
-    if (process.stderr.isTTY)
-      process.stderr.write(
-        `\r${reports.length} of ${inputs.length}${reports.length === inputs.length ? '\n' : ''}`,
-      )
-  }
-  await engines?.close()
-  if (json && reports.length === 1) printJson([{ file: reports[0]!.file, value: reports[0]! }])
-  if (csv !== undefined) writeFileSync(csv, toCsv(exercise, reports))
-  return strict && reports.some(({ findings }) => findings.some(({ severity }) => severity === 'error'))
-    ? 1
-    : 0
-}
-
 function readExercise(input: Input): ExerciseDocument {
   const parsed = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, parseJson(input)))
   if (!parsed.success)
     throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
   return parsed.data
-}
-
-/** An answer: a document, a diagram, a dictionary as CSV, or a script alone. */
-function answerOf(input: Input): MarkableAnswer & { readonly seed?: string | undefined } {
-  if (input.name.endsWith('.csv')) {
-    const dictionary = dictionaryFromCsv(input.text)
-    if (!dictionary) throw new CallError(`${input.name}: is no dictionary: its first line names no "field"`)
-    return { script: '', dictionary }
-  }
-  if (input.name.endsWith('.graphml')) return { script: '', diagram: readDiagram(input) }
-  if (!input.name.endsWith('.json')) return { script: input.text }
-  const json = parseJson(input)
-  if (typeof json === 'object' && json !== null && 'format' in json && json.format === 'nomenklatura-diagram')
-    return { script: '', diagram: readDiagram(input) }
-  const parsed = AnswerDocument.safeParse(upgradeDocument(ANSWER_FORMAT, json))
-  if (!parsed.success) throw new CallError(`${input.name}: ${documentFaults(parsed.error).join('; ')}`)
-  return parsed.data
-}
-
-/** The text that a finding's place is in. */
-function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | undefined): string {
-  const slot = field === undefined ? undefined : placeInField(field)
-  if (slot) return dictionary?.entries[slot.entry]?.[slot.slot] ?? ''
-  if (field === undefined || !claims) return script
-  const closure = /^closure (\d+)$/.exec(field)
-  return closure
-    ? (claims.closures[Number(closure[1])] ?? '')
-    : String(claims[field as keyof typeof claims] ?? '')
 }
 
 /** Engines for `--run`, as many as are worked on at a time; they start from what `bin/support/run.mjs` put there. */
@@ -162,80 +131,4 @@ async function* inTurn<In, Out>(
     }
     yield await begun[at]!
   }
-}
-
-async function markOne(
-  given: PreparedExercise,
-  input: Input,
-  dialect: Dialect | undefined,
-  engines: SandboxEngine | null,
-): Promise<MarkReport> {
-  const answer = { ...(dialect ? { dialect } : {}), ...answerOf(input) }
-  const exercise =
-    answer.seed === undefined ? given : prepareExercise(personalExercise(given.document, answer.seed))
-  const plan = engines ? planAnswer(exercise, answer) : undefined
-  const report = plan && engines ? await engines.run(plan.work) : undefined
-  const { cells, pairing, findings, model } = markAnswer(exercise, answer, { report })
-  const points = markedPoints(exercise, cells)
-  return {
-    file: input.name,
-    student: studentOf(input.name),
-    executed: report !== undefined,
-    points: { got: points.got / 1000, open: points.open / 1000, of: points.of / 1000 },
-    cells: cells.map(({ rule, sheet, verdict, follows, confidence, doubt = null, because, witness }) => ({
-      rule,
-      sheet,
-      verdict,
-      follows,
-      confidence,
-      doubt,
-      because: because.map(reasonInWords),
-      witness: witness && { ...witness, by: witness.by && say(witness.by) },
-    })),
-    findings: findings.map(finding => ({
-      code: finding.code,
-      severity: finding.severity,
-      message: wording(finding).message,
-      ...(finding.field === undefined ? {} : { field: finding.field }),
-      ...lineIndex(textOf(answer, finding.field)).at(finding.place.start),
-    })),
-    pairing: pairing.map(({ answer, model: element, confidence, reasons }) => ({
-      answer,
-      model: element,
-      confidence,
-      reasons,
-    })),
-    model,
-    account: accountInWords(points, exercise.document.rules),
-  }
-}
-
-function inWords({ student, points, account, findings }: MarkReport, isOneOfMany: boolean): string {
-  const head = `${student}: ${points.got}${points.open > 0 ? ` + ${points.open} open` : ''} of ${points.of}`
-  if (isOneOfMany) return head
-  return [
-    head,
-    ...account.map(line => `  ${line}`),
-    ...findings.map(({ line, column, message }) => `  ${line}:${column} ${message}`),
-  ].join('\n')
-}
-
-/** RFC 4180, with a header; what a spreadsheet would take for a formula is neutralised. */
-function toCsv({ document }: PreparedExercise, reports: readonly MarkReport[]): string {
-  const rules = document.rules.filter(({ off }) => !off).map(({ id }) => id)
-  const cell = (value: string | number): string => {
-    const text = typeof value === 'string' && /^[=+\-@\t\r]/.test(value) ? `'${value}` : String(value)
-    return /[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text
-  }
-  const rows = reports.map(({ student, points, cells }) => [
-    student,
-    points.got,
-    points.open,
-    points.of,
-    ...rules.map(rule => cells.find(other => other.rule === rule)?.verdict ?? ''),
-  ])
-  return (
-    [['student', 'got', 'open', 'of', ...rules], ...rows].map(row => row.map(cell).join(',')).join('\r\n') +
-    '\r\n'
-  )
 }

@@ -390,8 +390,12 @@ describe('mark', () => {
       }),
     )
     const csv = readFileSync(join(folder, 'out.csv'), 'utf8').split('\r\n')
-    expect(csv).toHaveLength(EXCHANGE_HAND_INS.length + 2)
-    expect(csv[1]).toMatch(/^Amara_Okonjo,40,0,40,upheld/)
+    const asked = exercise.document.rules.filter(({ off }) => !off).length
+    expect(csv).toHaveLength(EXCHANGE_HAND_INS.length * asked + 2)
+    expect(csv[0]).toBe('student,file,rule,sheet,verdict,follows,confidence,points,open,of')
+    expect(csv[1]).toMatch(/^Amara_Okonjo,.*Amara_Okonjo\.sql,r1,script,upheld,,sure,2,0,2$/)
+    const points = csv.slice(1, asked + 1).map(line => Number(line.split(',').at(-3)))
+    expect(points.reduce((a, b) => a + b, 0)).toBe(40)
   })
   it('marks claims about a relation, and says in which field a finding stands', () => {
     const answers = LEDGER_HAND_INS.map(({ student, claims }) =>
