@@ -31,7 +31,7 @@ function folderOf(files: Readonly<Record<string, string | Buffer>>): string {
 const marksOf = (stdout: string): string[] => stdout.trim().split('\n').sort()
 
 describe('a class in a folder', () => {
-  const utf16 = Buffer.from(`\ufeff${RIGHT}`, 'utf16le')
+  const utf16 = Buffer.from(`\uFEFF${RIGHT}`, 'utf16le')
   const latin = Buffer.from(RIGHT.replace('role varchar', '/* R\u00F8le */ role varchar'), 'latin1')
   const folder = folderOf({
     'a/ilse.sql': RIGHT,
