@@ -543,6 +543,20 @@ export interface MistakeGroup {
   }[]
 }
 
+/** A mistake that some made alike, as a list shows it. */
+export interface MistakeLine {
+  readonly rule: string
+  readonly sheet: Sheet
+  readonly verdict: Verdict
+  /** The first reason, as one of them has it. */
+  readonly because: string
+  readonly handIns: number
+  /** For how many it is decided by hand. */
+  readonly decided: number
+  /** A hand-in that has it. */
+  readonly first: string
+}
+
 /** A decision of one cell, of one hand-in among several; with verdict null the engine's own again. */
 export interface GroupDecision {
   readonly handInId: string

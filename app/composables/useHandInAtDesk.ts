@@ -54,6 +54,13 @@ export function useHandInAtDesk(
     void router.replace({ query: { ...route.query, handIn: id, rule: undefined } })
   }
 
+  /** Opens a hand-in at a rule and a sheet. */
+  function openAt(id: string, asked: string, sheet: Sheet): void {
+    column.value = sheet
+    if (id === handInId.value) rule.value = asked
+    else void router.replace({ query: { ...route.query, handIn: id, rule: asked } })
+  }
+
   function step(by: number): void {
     const at = queue.value.findIndex(({ id }) => id === handInId.value)
     const next = queue.value[at + by]
@@ -148,6 +155,7 @@ export function useHandInAtDesk(
     load,
     take,
     select,
+    openAt,
     step,
     turnColumn,
     decided,

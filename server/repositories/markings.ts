@@ -191,18 +191,22 @@ export async function listMarkings(
   )
 }
 
-/** The cells of one rule in some markings, with the hand-in of each: without reading all else that is stored. */
-export async function listCellsOfRule(
+/**
+ * The cells of some markings that are not upheld, of one rule or of all, with the hand-in of each: without reading
+ * all else that is stored.
+ */
+export async function listMissedCells(
   db: Db,
   markingIds: readonly string[],
-  rule: string,
+  rule?: string,
 ): Promise<{ handInId: string; cell: Marking['cells'][number] }[]> {
   const rows = await rowsOf<{ hand_in_id: string; verdicts: KeptMarking }>(
     db,
     `SELECT hand_in_id, jsonb_set(verdicts - ARRAY['findings', 'pairing', 'surplus', 'ran'], '{cells}',
-        jsonb_path_query_array(verdicts, '$.cells[*] \\? (@.rule == $rule)', jsonb_build_object('rule', :rule::text))) AS verdicts
+        jsonb_path_query_array(verdicts, '$.cells[*] \\? (@.verdict != "upheld" && ($rule == null || @.rule == $rule))',
+          jsonb_build_object('rule', :rule::text))) AS verdicts
       FROM markings WHERE id = ANY(:ids::uuid[])`,
-    { ids: [...markingIds], rule },
+    { ids: [...markingIds], rule: rule ?? null },
   )
   return rows.flatMap(row =>
     upgradeMarking(row.verdicts).cells.map(cell => ({ handInId: row.hand_in_id, cell })),

@@ -1,11 +1,10 @@
-import type { Marking } from '@nomenklatura/core/marking'
-import { pointsOfCell } from '@nomenklatura/core/marking'
+import { pointsOfCell, type Marking } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
-import type { GroupDecision, GroupDecisionAnswer, MistakeGroup } from '#shared/answers'
+import type { GroupDecision, GroupDecisionAnswer, MistakeGroup, MistakeLine } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
 import { findHandIn } from '../repositories/hand-ins'
-import { listCellsOfRule } from '../repositories/markings'
+import { listMissedCells } from '../repositories/markings'
 import { classState, overridesOf, pointsIn, type ClassState } from './class-state'
 import { decideIn } from './decisions'
 import { Refusal, notFound } from './problem'
@@ -19,27 +18,62 @@ type Cell = Marking['cells'][number]
 export async function showMistakes(db: Db, exerciseId: string, rule: string): Promise<MistakeGroup[]> {
   const state = await classState(db, exerciseId)
   if (!state.revision.document.rules.some(({ id, off }) => id === rule && !off)) throw notFound()
-  const cells = await listCellsOfRule(
-    db,
-    [...state.markings.values()].map(({ id }) => id),
-    rule,
-  )
-  const groups = new Map<string, { cell: Cell; handIns: MistakeGroup['handIns'][number][] }>()
-  for (const { handInId, cell } of cells) {
-    if (cell.verdict === 'upheld') continue
-    const kind = [cell.sheet, cell.verdict, ...cell.because.map(({ code }) => code)].join(' ')
-    const group = groups.get(kind) ?? { cell, handIns: [] }
-    groups.set(kind, group)
-    group.handIns.push(lineOf(state, handInId, cell))
-  }
-  return [...groups.values()]
-    .map(({ cell, handIns }) => ({
+  return groupsOf(state, await missedIn(db, state, rule)).map(({ cells }) => ({
+    sheet: cells[0]!.cell.sheet,
+    verdict: cells[0]!.cell.verdict,
+    because: cells[0]!.cell.because.map(reasonInWords),
+    handIns: cells.map(({ handInId, cell }) => lineOf(state, handInId, cell)),
+  }))
+}
+
+/** The same mistakes over all rules, the largest group first: what one decides once for many. */
+export async function showAllMistakes(db: Db, exerciseId: string): Promise<MistakeLine[]> {
+  const state = await classState(db, exerciseId)
+  return groupsOf(state, await missedIn(db, state)).map(({ cells }) => {
+    const [{ cell, handInId }] = cells as [Missed]
+    const isDecided = (one: Missed): boolean =>
+      overridesOf(state.decisions.get(one.handInId) ?? []).some(
+        ({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet,
+      )
+    return {
+      rule: cell.rule,
       sheet: cell.sheet,
       verdict: cell.verdict,
-      because: cell.because.map(reasonInWords),
-      handIns: handIns.sort((a, b) => (a.name < b.name ? -1 : 1)),
-    }))
-    .sort((a, b) => b.handIns.length - a.handIns.length)
+      because: cell.because[0] ? reasonInWords(cell.because[0]) : '',
+      handIns: cells.length,
+      decided: cells.filter(isDecided).length,
+      first: handInId,
+    }
+  })
+}
+
+interface Missed {
+  readonly handInId: string
+  readonly cell: Cell
+}
+
+const missedIn = (db: Db, { markings }: ClassState, rule?: string): Promise<Missed[]> =>
+  listMissedCells(
+    db,
+    [...markings.values()].map(({ id }) => id),
+    rule,
+  )
+
+/** Cells of one rule, sheet, verdict and kind of reasons together; the hand-ins of each by name. */
+function groupsOf(
+  { handIns }: ClassState,
+  missed: readonly Missed[],
+): { readonly cells: readonly Missed[] }[] {
+  const places = new Map([...handIns].sort((a, b) => (a.name < b.name ? -1 : 1)).map(({ id }, i) => [id, i]))
+  const groups = new Map<string, Missed[]>()
+  for (const one of missed) {
+    const { rule, sheet, verdict, because } = one.cell
+    const kind = [rule, sheet, verdict, ...because.map(({ code }) => code)].join(' ')
+    groups.set(kind, [...(groups.get(kind) ?? []), one])
+  }
+  return [...groups.values()]
+    .map(cells => ({ cells: cells.sort((a, b) => places.get(a.handInId)! - places.get(b.handInId)!) }))
+    .sort((a, b) => b.cells.length - a.cells.length)
 }
 
 function lineOf(state: ClassState, id: string, cell: Cell): MistakeGroup['handIns'][number] {

@@ -69,6 +69,47 @@ describe('the class ledger', () => {
   })
 })
 
+describe('three passes', () => {
+  it('go through what is to decide, the same mistakes, and each hand-in', async () => {
+    const ada = await arrive('Ada Brandvold')
+    const { keyboard } = ada.page
+    await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/desk`)
+    await ada.page.waitForSelector('.queue [aria-current=true]')
+    await ada.sees('24', '.passes')
+    const passes = async (): Promise<string> => (await ada.read('.passes')).replaceAll(/\s+/g, ' ')
+    expect(await passes()).toMatch(/^To decide \d+ Same mistakes \d+ Each hand-in 24$/)
+    const inQueue = (): Promise<number> => ada.page.$$eval('.queue button', all => all.length)
+
+    await ada.press('.passes button', 'To decide')
+    const toDecide = await inQueue()
+    expect(toDecide).toBeGreaterThan(0)
+    expect(toDecide).toBeLessThan(24)
+    expect(await passes()).toContain(`To decide ${toDecide} `)
+
+    await ada.press('.passes button', 'Same mistakes')
+    await ada.page.waitForSelector('.mistakes button')
+    const counts = await ada.page.$$eval('.mistakes .count', all => all.map(one => Number(one.textContent)))
+    expect(counts).toEqual(counts.toSorted((a, b) => b - a))
+    await ada.page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await keyboard.press('j')
+    await ada.settle()
+    await keyboard.press('j')
+    await ada.settle()
+    const [rule] = /rule (\d+)/.exec(await ada.read('.mistakes [aria-current=true] .head'))!.slice(1)
+    await ada.page.waitForSelector(`[data-rule=r${rule}].chosen`)
+    expect(await ada.violations()).toEqual([])
+    await keyboard.press('g')
+    await ada.page.waitForSelector('[role=dialog] .who li')
+    const [, second] = counts
+    expect(await ada.page.$$eval('[role=dialog] .who li', all => all.length)).toBe(second)
+    await keyboard.press('Escape')
+    await ada.dialogGone()
+
+    await ada.press('.passes button', 'Each hand-in')
+    await ada.page.waitForFunction(() => document.querySelectorAll('.queue button').length === 24)
+  }, 60_000)
+})
+
 describe('the same mistake, by keys', () => {
   it('is decided for all who made it, and put back with one key', async () => {
     const ada = await arrive('Ada Brandvold')

@@ -102,6 +102,7 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'post /api/exercises/[exerciseId]/markings': STAFF,
   'post /api/exercises/[exerciseId]/releases': INSTRUCTOR,
   'delete /api/exercises/[exerciseId]/releases': INSTRUCTOR,
+  'get /api/exercises/[exerciseId]/mistakes': STAFF,
   'get /api/exercises/[exerciseId]/rules/[rule]/mistakes': STAFF,
   'put /api/exercises/[exerciseId]/rules/[rule]/decisions/[sheet]': STAFF,
   'get /api/hand-ins/[handInId]': STAFF,

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { GroupDecision, MistakeGroup } from '#shared/answers'
+import type { GroupDecision, MistakeGroup, MistakeLine } from '#shared/answers'
 import { showHandIn } from '../../server/services/hand-in-view'
 import { Visitor, startServer } from './support/server'
 import {
@@ -58,6 +58,22 @@ describe('the same mistake', () => {
     })
     expect((await bo.ask('GET', `/api/exercises/${room.exerciseId}/rules/r2/mistakes`)).body).toEqual([])
     expect((await bo.ask('GET', `/api/exercises/${room.exerciseId}/rules/r99/mistakes`)).status).toBe(404)
+  })
+
+  it('stands in the list of all, the largest group first, with how many are decided', async () => {
+    const { body } = await bo.ask('GET', `/api/exercises/${room.exerciseId}/mistakes`)
+    const lines = body as unknown as MistakeLine[]
+    expect(lines[0]).toMatchObject({
+      rule: 'r1',
+      sheet: 'script',
+      verdict: 'broken',
+      handIns: 2,
+      decided: 0,
+      first: ids[1],
+    })
+    expect(lines.map(({ handIns }) => handIns)).toEqual(
+      lines.map(({ handIns }) => handIns).toSorted((a, b) => b - a),
+    )
   })
 
   it('is decided for several at once and put back as it was; what somebody decided meanwhile is left', async () => {

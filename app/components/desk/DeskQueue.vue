@@ -42,7 +42,8 @@ onMounted(showSelected)
 </script>
 
 <template>
-  <ul ref="list" class="queue">
+  <p v-if="queue.length === 0" class="soft small none">Nothing is left to decide.</p>
+  <ul v-else ref="list" class="queue">
     <li v-for="line in queue" :key="line.id">
       <button type="button" :aria-current="line.id === selected" @click="emit('select', line.id)">
         <span class="name">{{ line.name }}</span>
@@ -67,6 +68,10 @@ onMounted(showSelected)
 </template>
 
 <style scoped>
+.none {
+  flex: 1;
+  padding: 10px 16px;
+}
 .queue {
   overflow-y: auto;
   flex: 1;

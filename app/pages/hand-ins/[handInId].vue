@@ -30,6 +30,8 @@ const upheld = computed(() => {
     cells,
     where: feedback.value!.sheets.length > 1 ? cells.map(({ sheet }) => SHEET_NAMES[sheet]).join(', ') : '',
     got: cells.reduce((sum, { got }) => sum + got, 0),
+    // An upheld permission gives nothing where no demand about the same is upheld.
+    needs: cells.some(({ got, of }) => got === 0 && of > 0),
   }))
 })
 const general = computed(
@@ -171,6 +173,9 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
             <li v-for="rule in upheld" :key="rule.rule">
               <VerdictSign verdict="upheld" /> <span class="serif">{{ rule.sentence }}</span>
               <span class="soft small">{{ rule.where }}</span>
+              <span v-if="rule.needs" class="soft small"
+                >counts only beside an upheld rule that demands something of the same</span
+              >
               <template v-for="cell in rule.cells" :key="cell.sheet">
                 <span v-if="cell.decidedBy" class="soft small"
                   >decided by {{ cell.decidedBy }}: “{{ cell.reason }}”</span

@@ -25,12 +25,18 @@ const host = useTemplateRef<HTMLElement>('host')
 const isWhole = ref(false)
 const shown = computed(() => (about && about.size > 0 && !isWhole.value ? partOf(diagram, about) : diagram))
 const svg = computed(() => svgOf(shown.value, { notation, ...(marks ? { marks } : {}) }))
+const SMALLEST = 0.74
 /** The text is our own, with every name escaped; it is parsed as XML and carries no script. */
 watch(
   [svg, host],
   () => {
     const drawn = new DOMParser().parseFromString(svg.value, 'image/svg+xml').documentElement
-    if (drawn.nodeName === 'svg') host.value?.replaceChildren(document.importNode(drawn, true))
+    if (drawn.nodeName !== 'svg') return
+    const picture = document.importNode(drawn, true)
+    // It is made smaller to fit in only as far as its words can be read; beyond that one scrolls.
+    const width = Number(drawn.getAttribute('width'))
+    if (width > 0) picture.style.minWidth = `${Math.round(width * SMALLEST)}px`
+    host.value?.replaceChildren(picture)
   },
   { immediate: true, flush: 'post' },
 )

@@ -13,7 +13,16 @@ const {
   code,
   reload,
 } = useAnswer<DeskAnswer>(() => `/exercises/${exerciseId.value}/desk`)
-const queue = useDeskQueue(desk)
+const whole = useDeskQueue(desk)
+const {
+  pass,
+  shown: queue,
+  counts: passCounts,
+  mistakes,
+  chosen: mistakeInHand,
+  begin: beginPass,
+  reloadMistakes,
+} = useDeskPasses(() => String(exerciseId.value), whole)
 const {
   handInId,
   handIn,
@@ -25,6 +34,7 @@ const {
   load,
   take,
   select,
+  openAt,
   step,
   turnColumn,
   decided,
@@ -59,6 +69,19 @@ const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begi
 // At once, not when the queue has come too: by then the next key may have gone into the comment.
 watch(decided, () => focusRule(), { flush: 'post' })
 
+/* The pass over the same mistakes */
+function chooseMistake(at: number): void {
+  const line = mistakes.value?.[at]
+  if (!line) return
+  mistakeInHand.value = at
+  openAt(line.first, line.rule, line.sheet)
+}
+/** The next of what the pass goes through: a mistake, or a hand-in. */
+function go(by: number): void {
+  if (pass.value === 'mistakes') chooseMistake(mistakeInHand.value + by)
+  else step(by)
+}
+
 /* One decision for all who did the same, with one undo. */
 const comparing = ref(false)
 const undoGroup = shallowRef<() => Promise<boolean>>()
@@ -66,7 +89,7 @@ const ruleInHand = computed(() => rules.value.find(({ id }) => id === rule.value
 async function groupDecided(words: string, undo?: () => Promise<boolean>): Promise<void> {
   released.value = words
   undoGroup.value = undo
-  await Promise.all([reload(), load()])
+  await Promise.all([reload(), load(), reloadMistakes()])
   focusRule()
 }
 async function takeGroupBack(): Promise<void> {
@@ -92,9 +115,17 @@ const comments = useTemplateRef<{ focus: () => void }>('comments')
 
 async function accept(): Promise<void> {
   if (!handIn.value?.marking) return
+  // Of a mistake one has seen one rule, not the hand-in.
+  if (pass.value === 'mistakes') return chooseMistake(mistakeInHand.value + 1)
   if (handIn.value.state !== 'released') await amend('review', 'PUT', { lookedAt: true })
   step(1)
 }
+
+const acceptWord = computed(() => {
+  if (pass.value === 'mistakes') return 'Next mistake'
+  const { state } = handIn.value!
+  return state === 'looked at' || state === 'released' ? 'Next' : 'Looked at, next'
+})
 
 const flag = () => handIn.value && amend('review', 'PUT', { flagged: !handIn.value.isFlagged })
 
@@ -125,7 +156,7 @@ function enter(): void {
 const readsLate = ref(false)
 
 /** The hand-in in hand, as the queue has it. */
-const inHand = computed(() => queue.value.find(({ id }) => id === handInId.value))
+const inHand = computed(() => whole.value.find(({ id }) => id === handInId.value))
 
 /* Release */
 const releasing = ref(false)
@@ -137,8 +168,8 @@ async function afterRelease(words: string): Promise<void> {
 }
 
 const keys = computed(() => [
-  { key: 'J', what: 'next hand-in', run: () => step(1) },
-  { key: 'K', what: 'previous hand-in', run: () => step(-1) },
+  { key: 'J', what: 'next hand-in, or next mistake', run: () => go(1) },
+  { key: 'K', what: 'previous hand-in, or mistake', run: () => go(-1) },
   { key: 'ArrowDown', what: 'next rule', run: () => moveRule(1) },
   { key: 'ArrowUp', what: 'previous rule', run: () => moveRule(-1) },
   ...((desk.value?.sheets.length ?? 0) > 1
@@ -240,7 +271,16 @@ const drawerOpen = ref(false)
     </main>
     <main v-else id="main" class="desk">
       <aside v-if="!isDrawer || drawerOpen" class="side left" aria-label="Hand-ins">
+        <DeskPasses :pass="pass" :counts="passCounts" @begin="beginPass" />
+        <DeskMistakes
+          v-if="pass === 'mistakes'"
+          :mistakes="mistakes ?? []"
+          :chosen="mistakeInHand"
+          :names-sheets="desk.sheets.length > 1"
+          @choose="chooseMistake"
+        />
         <DeskQueue
+          v-else
           :queue="queue"
           :selected="handInId"
           :time-zone="desk.exercise.timeZone"
@@ -321,8 +361,7 @@ const drawerOpen = ref(false)
         <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :amend="amend" />
         <div class="done">
           <UButton block :disabled="!handIn.marking" @click="accept"
-            >{{ handIn.state === 'looked at' || handIn.state === 'released' ? 'Next' : 'Looked at, next' }}
-            <kbd class="key">↵</kbd></UButton
+            >{{ acceptWord }} <kbd class="key">↵</kbd></UButton
           >
           <p class="ways small">
             <button type="button" class="plain" @click="flag">

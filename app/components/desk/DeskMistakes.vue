@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import type { MistakeLine } from '#shared/answers'
+
+/** The same mistakes of the class, the largest group first; one that is chosen opens a hand-in that has it. */
+defineProps<{ mistakes: readonly MistakeLine[]; chosen: number; namesSheets: boolean }>()
+const emit = defineEmits<{ choose: [at: number] }>()
+</script>
+
+<template>
+  <p v-if="mistakes.length === 0" class="soft small none">Nobody missed anything.</p>
+  <ul v-else class="mistakes">
+    <li v-for="(line, i) in mistakes" :key="i">
+      <button type="button" :aria-current="i === chosen" @click="emit('choose', i)">
+        <span class="head"
+          ><VerdictSign :verdict="line.verdict" :label="false" /> rule {{ line.rule.slice(1)
+          }}{{ namesSheets ? `, ${SHEET_NAMES[line.sheet]}` : '' }}, {{ line.verdict }}</span
+        >
+        <span class="count">{{ line.handIns }}</span>
+        <span class="serif cause">{{ line.because }}</span>
+        <span v-if="line.decided > 0" class="soft tiny cause"
+          >{{ line.decided === line.handIns ? 'all' : line.decided }} decided by hand</span
+        >
+      </button>
+    </li>
+  </ul>
+</template>
+
+<style scoped>
+.mistakes {
+  overflow-y: auto;
+  flex: 1;
+  min-height: 0;
+}
+.none {
+  padding: 10px 16px;
+  flex: 1;
+}
+button {
+  width: 100%;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) auto;
+  gap: 1px 10px;
+  text-align: left;
+  padding: 6px 16px 7px;
+  border-left: 3px solid transparent;
+  cursor: pointer;
+  font-size: 13.5px;
+  outline-offset: -3px !important;
+}
+[aria-current='true'] {
+  background: var(--sheet);
+  border-left-color: var(--ink);
+}
+.head {
+  font-weight: 600;
+}
+.count {
+  font-weight: 700;
+}
+.cause {
+  grid-column: 1 / -1;
+  overflow: hidden;
+  display: -webkit-box;
+  -webkit-box-orient: vertical;
+  -webkit-line-clamp: 2;
+  line-clamp: 2;
+  overflow-wrap: anywhere;
+}
+</style>
