@@ -15,7 +15,9 @@ const waits = ({ state, toDecide, toPair }: QueueLine): boolean =>
 export function useDeskPasses(exerciseId: () => string, queue: Readonly<Ref<readonly QueueLine[]>>) {
   const pass = ref<Pass>('each')
   const begunWith = shallowRef<ReadonlySet<string>>(new Set())
-  const { answer: mistakes, reload } = useAnswer<MistakeLine[]>(() => `/exercises/${exerciseId()}/mistakes`)
+  const { answer, reload } = useAnswer<MistakeLine[]>(() => `/exercises/${exerciseId()}/mistakes`)
+  /** What one alone did is seen with their hand-in. */
+  const mistakes = computed(() => answer.value?.filter(({ handIns }) => handIns > 1))
   const chosen = ref(-1)
 
   const shown = computed(() =>

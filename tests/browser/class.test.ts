@@ -90,6 +90,7 @@ describe('three passes', () => {
     await ada.page.waitForSelector('.mistakes button')
     const counts = await ada.page.$$eval('.mistakes .count', all => all.map(one => Number(one.textContent)))
     expect(counts).toEqual(counts.toSorted((a, b) => b - a))
+    expect(counts.at(-1)).toBeGreaterThan(1)
     await ada.page.evaluate(() => (document.activeElement as HTMLElement).blur())
     await keyboard.press('j')
     await ada.settle()

@@ -1,5 +1,12 @@
 <script setup lang="ts">
-import { partOf, svgOf, type Diagram, type Notation, type PictureOptions } from '@nomenklatura/core/diagram'
+import {
+  closer,
+  partOf,
+  svgOf,
+  type Diagram,
+  type Notation,
+  type PictureOptions,
+} from '@nomenklatura/core/diagram'
 
 /**
  * A diagram to be looked at: the drawing that is also exported, with the elements that a verdict rests on
@@ -23,9 +30,11 @@ const {
 }>()
 const host = useTemplateRef<HTMLElement>('host')
 const isWhole = ref(false)
-const shown = computed(() => (about && about.size > 0 && !isWhole.value ? partOf(diagram, about) : diagram))
+const shown = computed(() =>
+  about && about.size > 0 && !isWhole.value ? closer(partOf(diagram, about)) : diagram,
+)
 const svg = computed(() => svgOf(shown.value, { notation, ...(marks ? { marks } : {}) }))
-const SMALLEST = 0.74
+const SMALLEST = 0.7
 /** The text is our own, with every name escaped; it is parsed as XML and carries no script. */
 watch(
   [svg, host],

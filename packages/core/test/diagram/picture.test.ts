@@ -9,6 +9,7 @@ import {
   atLevel,
   cardReferences,
   checkDiagram,
+  closer,
   endSigns,
   keepPlaces,
   layoutGraph,
@@ -42,6 +43,34 @@ const VAULT = made(
   'Trip, Bay and Taxon meet in survey',
   'Collector may be any of Guide, Botanist',
 )
+
+describe('a part of a large diagram', () => {
+  it('is closed up: no free stretch is wider than lines need, and what stood left or above stands so', () => {
+    const place = fc.record({ x: fc.integer({ min: 0, max: 4000 }), y: fc.integer({ min: 0, max: 3000 }) })
+    fc.assert(
+      fc.property(fc.array(place, { minLength: 1, maxLength: 8 }), places => {
+        const far = places.reduce(
+          (diagram, at, i) => addEntity(diagram, `Card ${i}`, at).diagram,
+          EMPTY_DIAGRAM,
+        )
+        const [before, after] = [sceneOf(far).cards, sceneOf(closer(far)).cards]
+        const right = (cards: typeof before): number => Math.max(...cards.map(({ x, width }) => x + width))
+        const left = (cards: typeof before): number => Math.min(...cards.map(({ x }) => x))
+        expect(right(after) - left(after)).toBeLessThanOrEqual(
+          Math.min(
+            right(before) - left(before),
+            before.reduce((sum, { width }) => sum + width, 0) + 190 * (before.length - 1),
+          ),
+        )
+        for (let i = 0; i < before.length; i++)
+          for (let j = 0; j < before.length; j++) {
+            if (before[i]!.x <= before[j]!.x) expect(after[i]!.x).toBeLessThanOrEqual(after[j]!.x)
+            if (before[i]!.y <= before[j]!.y) expect(after[i]!.y).toBeLessThanOrEqual(after[j]!.y)
+          }
+      }),
+    )
+  })
+})
 
 describe('levels', () => {
   it('going up proposes a card for each many-to-many line and each fact with several values, and changes nothing before it is agreed to', () => {
