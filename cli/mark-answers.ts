@@ -60,10 +60,11 @@ export async function collectAnswers(paths: readonly string[]): Promise<Collecte
     else if (!isThere(path)) faults.push(`${path}: there is no such file`)
     else
       for (const file of filesBelow(path)) {
-        if (endingOf(file) === 'zip') await unpack(file, keep, passedOver, faults)
-        else if (file === path || kindOf(file)) {
-          if (statSync(file).size > LARGEST_FILE)
-            faults.push(`${file}: larger than ${LARGEST_FILE / 1_000_000} MB`)
+        if (endingOf(file) === 'zip') {
+          if (statSync(file).size > LIMITS.bytes) faults.push(tooLarge(file, LIMITS.bytes))
+          else await unpack(file, keep, passedOver, faults)
+        } else if (file === path || kindOf(file)) {
+          if (statSync(file).size > LARGEST_FILE) faults.push(tooLarge(file, LARGEST_FILE))
           else keep(file, readFileSync(file))
         } else passedOver.push(file)
       }
@@ -71,6 +72,7 @@ export async function collectAnswers(paths: readonly string[]): Promise<Collecte
   return { answers: byStudent(found), passedOver, faults }
 }
 
+const tooLarge = (file: string, most: number): string => `${file}: larger than ${most / 1_000_000} MB`
 const isThere = (path: string): boolean => statSync(path, { throwIfNoEntry: false }) !== undefined
 
 /** A file itself; of a folder all files below it, in the order of their names. */

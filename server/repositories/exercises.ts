@@ -246,10 +246,16 @@ export async function takePrepared(db: Db, revisionId: string, savedBy: string):
     .update({ is_prepared: false, saved_by: savedBy, saved_at: db.fn.now() })
 }
 
-/** Takes a prepared revision away, with what was marked under it. */
-export async function deletePrepared(db: Db, revisionId: string): Promise<void> {
-  await forgetMarkingsUnder(db, revisionId)
-  await db('exercise_revisions').where({ id: revisionId, is_prepared: true }).delete()
+/**
+ * Takes a prepared revision away, with what was marked under it. The one that counts gets a number beyond it, and
+ * that is answered: no number names two documents, so that a window which still has the old one is told.
+ */
+export async function deletePrepared(db: Db, prepared: Revision, current: Revision): Promise<number> {
+  await forgetMarkingsUnder(db, prepared.id)
+  await db('exercise_revisions').where({ id: prepared.id, is_prepared: true }).delete()
+  const number = prepared.number + 1
+  await db('exercise_revisions').where({ id: current.id }).update({ number })
+  return number
 }
 
 /** Writes a prepared revision anew; what was marked under it before is no longer of it. */

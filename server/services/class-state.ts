@@ -1,5 +1,5 @@
 import type { Points, Total } from '@nomenklatura/core/marking'
-import type { QueueLine, QueueState } from '#shared/answers'
+import type { QueueLine, QueueState, Totals } from '#shared/answers'
 import { askAll, type Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
 import {
@@ -83,6 +83,9 @@ export function queueState(
   return review?.lookedAtBy ? 'looked at' : 'ready'
 }
 
+/** Points without their account. */
+export const totalsOf = ({ got, open, of }: Totals): Totals => ({ got, open, of })
+
 /** What a student is told of the points of a hand-in; null where nothing is, or not any more. */
 export const toldIn = (release: Release | undefined): Release['points'] | null =>
   release && release.takenBackAt === null ? release.points : null
@@ -102,7 +105,7 @@ export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
     isAutomatic: handIn.isAutomatic,
     state: queueState(points, reviews.get(handIn.id), releases.get(handIn.id), faults.get(handIn.id)),
     lookedAtBy: reviews.get(handIn.id)?.lookedAtBy ?? null,
-    points: points && { got: points.got, open: points.open, of: points.of },
+    points: points && totalsOf(points),
     told: toldIn(releases.get(handIn.id)),
     toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
     toPair: marking?.weakPairs ?? 0,

@@ -27,7 +27,7 @@ import {
 } from '../repositories/exercises'
 import { listMine } from '../repositories/hand-ins'
 import { findRole, insertMembership } from '../repositories/people'
-import { prepare } from './prepared'
+import { prepare, somethingPrepared } from './prepared'
 import { Refusal, notFound } from './problem'
 import { myState, totalPoints } from './student-state'
 
@@ -205,12 +205,7 @@ export async function saveAtOnce(
 ): Promise<void> {
   await db.transaction(async trx => {
     await lockExercise(trx, exerciseId)
-    if (await findPrepared(trx, exerciseId))
-      throw new Refusal(
-        409,
-        'prepared',
-        'A changed version of this exercise is prepared and not yet taken: take it or drop it first.',
-      )
+    if (await findPrepared(trx, exerciseId)) throw somethingPrepared()
     refuseStale(await latestRevision(trx, exerciseId), base)
     await insertRevision(trx, exerciseId, base + 1, document, personId)
   })

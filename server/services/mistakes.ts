@@ -5,7 +5,7 @@ import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
 import { findHandIn } from '../repositories/hand-ins'
 import { listMissedCells } from '../repositories/markings'
-import { classState, overridesOf, pointsIn, type ClassState } from './class-state'
+import { classState, overridesOf, pointsIn, toldIn, totalsOf, type ClassState } from './class-state'
 import { decideIn } from './decisions'
 import { Refusal, notFound } from './problem'
 
@@ -82,7 +82,6 @@ function lineOf(state: ClassState, id: string, cell: Cell): MistakeGroup['handIn
   const isCell = (other: { rule: string; sheet: string }): boolean =>
     other.rule === cell.rule && other.sheet === cell.sheet
   const decided = overridesOf(decisions).find(isCell)
-  const release = state.releases.get(id)
   const points = pointsIn(state, handIn)
   const { got, of } = pointsOfCell(points, cell)
   return {
@@ -90,8 +89,8 @@ function lineOf(state: ClassState, id: string, cell: Cell): MistakeGroup['handIn
     name: handIn.name,
     version: decisions.find(isCell)?.version ?? 0,
     decided: decided ? { verdict: decided.verdict, reason: decided.reason, by: decided.by } : null,
-    isReleased: release !== undefined && release.takenBackAt === null,
-    points: { got: points.got, open: points.open, of: points.of },
+    isReleased: toldIn(state.releases.get(id)) !== null,
+    points: totalsOf(points),
     ofRule: { got, of },
   }
 }

@@ -16,12 +16,10 @@ import {
   type HandIn,
 } from '../repositories/hand-ins'
 import { findMarking, insertMarking, listMarkings } from '../repositories/markings'
-import { overridesOf } from './class-state'
+import { overridesOf, totalsOf } from './class-state'
 import { saveAtOnce } from './exercises'
 import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
-
-const totals = ({ got, open, of }: Points) => ({ got, open, of })
 
 /** The rules whose verdict differs between two markings, in the order of the sheet. */
 function changedRules(before: Marking, after: Marking): string[] {
@@ -49,8 +47,8 @@ export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[
   const points = (marking: Marking): Points =>
     pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
   return {
-    before: totals(points(before.verdicts)),
-    after: totals(points(after)),
+    before: totalsOf(points(before.verdicts)),
+    after: totalsOf(points(after)),
     changed: changedRules(before.verdicts, after),
     pairing: after.pairing,
     surplus: after.surplus,
@@ -135,7 +133,7 @@ export async function previewGlossary(
     if (await compute('usesName', { script: found.answer.script, name: entry.name }, { ms: 2000 })) using++
     const after = await markUnder(db, changed, found, pins)
     const points = (marking: Marking | MarkingSummary) =>
-      totals(
+      totalsOf(
         pointsOf(
           exercise,
           revision,

@@ -6,6 +6,7 @@ import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
   deletePrepared,
+  findExercise,
   findPrepared,
   findRevisionByNumber,
   insertRevision,
@@ -17,8 +18,8 @@ import {
   type Exercise,
   type Revision,
 } from '../repositories/exercises'
-import { listMarkings, type ListedMarking } from '../repositories/markings'
-import { classState, overridesOf, type ClassState } from './class-state'
+import { countMarked, listMarkings, type ListedMarking } from '../repositories/markings'
+import { classState, overridesOf, toldIn, totalsOf, type ClassState } from './class-state'
 import { pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
 
@@ -35,8 +36,8 @@ export async function prepare(
 ): Promise<{ readonly revision: number; readonly isPrepared: boolean }> {
   const [current, prepared] = [await latestRevision(trx, exerciseId), await findPrepared(trx, exerciseId)]
   if (saysTheSame(current.document, document)) {
-    if (prepared) await deletePrepared(trx, prepared.id)
-    return { revision: current.number, isPrepared: false }
+    const revision = prepared ? await deletePrepared(trx, prepared, current) : current.number
+    return { revision, isPrepared: false }
   }
   if (prepared) await replacePrepared(trx, prepared, document, personId)
   else await insertRevision(trx, exerciseId, current.number + 1, document, personId, true)
@@ -55,7 +56,7 @@ export async function showPrepared(db: Db, exerciseId: string): Promise<Prepared
   return {
     revision: prepared.number,
     changes: changesInWords(state.revision.document, prepared.document),
-    marked: markings.size,
+    marked: await countMarked(db, exerciseId, prepared.id),
     of: state.handIns.length,
     moves,
   }
@@ -77,13 +78,12 @@ function moveOf(
   const [was, is] = [under(state.revision, before), under(prepared, marking)]
   const rules = movedRules(was, is)
   if (rules.length === 0 && was.got === is.got && was.open === is.open && was.of === is.of) return undefined
-  const release = state.releases.get(handInId)
   return {
     handInId,
     name: handIn.name,
-    before: { got: was.got, open: was.open, of: was.of },
-    after: { got: is.got, open: is.open, of: is.of },
-    isReleased: release !== undefined && release.takenBackAt === null,
+    before: totalsOf(was),
+    after: totalsOf(is),
+    isReleased: toldIn(state.releases.get(handInId)) !== null,
     rules,
   }
 }
@@ -96,6 +96,14 @@ function movedRules(was: Points, is: Points): MovedRule[] {
     return same ? [] : [{ rule, before: before.got, after: after.got }]
   })
 }
+
+/** Two changes are not prepared at one time. */
+export const somethingPrepared = (): Refusal =>
+  new Refusal(
+    409,
+    'prepared',
+    'A changed version of this exercise is prepared and not yet taken: take it or drop it first.',
+  )
 
 /** Lets what is prepared count. `base` is the revision that was looked at. */
 export async function take(db: Db, exercise: Exercise, base: number, personId: string): Promise<void> {
@@ -114,7 +122,9 @@ async function missingOf(db: Db, exerciseId: string): Promise<readonly unknown[]
 
 /** Takes away what is prepared: the revision that counts stands as it did. */
 export const drop = (db: Db, exercise: Exercise, base: number, personId: string): Promise<void> =>
-  change(db, exercise, base, personId, 'revision.drop', (trx, prepared) => deletePrepared(trx, prepared.id))
+  change(db, exercise, base, personId, 'revision.drop', async (trx, prepared) => {
+    await deletePrepared(trx, prepared, await latestRevision(trx, exercise.id))
+  })
 
 async function change(
   db: Db,
@@ -146,7 +156,10 @@ export async function showRevisions(db: Db, exerciseId: string): Promise<Revisio
   }))
 }
 
-/** Takes an old revision up again: it is prepared, as any other change. */
+/**
+ * Takes an old revision of a published exercise up again: it is prepared, as any other change. Refused while
+ * something else is prepared, which would be lost.
+ */
 export async function takeUp(
   db: Db,
   exercise: Exercise,
@@ -157,6 +170,9 @@ export async function takeUp(
     await lockExercise(trx, exercise.id)
     const old = await findRevisionByNumber(trx, exercise.id, number)
     if (!old) throw notFound()
+    if ((await findExercise(trx, exercise.id))?.state !== 'published')
+      throw new Refusal(409, 'not-published', 'It is a draft: change it as it stands.')
+    if (await findPrepared(trx, exercise.id)) throw somethingPrepared()
     return prepare(trx, exercise.id, old.document, personId)
   })
 }

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { ENGINE_VERSION } from '@nomenklatura/core/marking'
 import type { ExerciseSetting, PreparedAnswer, RevisionLine } from '#shared/answers'
 import { findPrepared, latestRevision } from '../../server/repositories/exercises'
 import { findHandIn } from '../../server/repositories/hand-ins'
@@ -93,7 +94,8 @@ describe('a change to a published exercise', () => {
     expect((await ada.ask('DELETE', `${path}/prepared`, { base: revision - 1 })).body.code).toBe('stale')
     await ada.ask('DELETE', `${path}/prepared`, { base: revision })
     expect(await findPrepared(server.db, room.exerciseId)).toBe(undefined)
-    expect(await latestRevision(server.db, room.exerciseId)).toEqual(before)
+    // All as it was, under a number that nobody else has.
+    expect(await latestRevision(server.db, room.exerciseId)).toEqual({ ...before, number: revision + 1 })
     expect((await showHandIn(server.db, id)).points).toMatchObject({ got: 15_000, of: 20_000 })
     expect(await server.db('markings').count('* as n').first()).toEqual({ n: '1' })
   })
@@ -107,6 +109,33 @@ describe('a change to a published exercise', () => {
     expect((await prepared())!.marked).toBe(0)
     expect(await save(PAIR)).toMatchObject({ isPrepared: false })
     expect(await prepared()).toBe(null)
+  })
+
+  it('is told to a window that still has a dropped one: its number names nothing else', async () => {
+    const { revision } = await save(pointsOfRule('r1', 1))
+    await ada.ask('DELETE', `${path}/prepared`, { base: revision })
+    await save(pointsOfRule('r1', 3))
+    const late = { document: pointsOfRule('r1', 2), base: revision }
+    expect((await ada.ask('PUT', `${path}/document`, late)).body.code).toBe('stale')
+  })
+
+  it('is looked at to the end where a hand-in cannot be marked, or somebody handed in again', async () => {
+    const id = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
+    const { revision } = await save(pointsOfRule('r1', 1))
+    const { id: revisionId } = (await findPrepared(server.db, room.exerciseId))!
+    await server.db('marking_failures').insert({
+      hand_in_id: id,
+      exercise_revision_id: revisionId,
+      engine_version: ENGINE_VERSION,
+      pins_version: 0,
+      reason: 'it takes too long',
+      tries: 3,
+    })
+    expect(await prepared()).toMatchObject({ revision, marked: 1, of: 1, moves: [] })
+    await server.db('marking_failures').delete()
+    await markAll(true)
+    await handInMarked(server.db, room.exerciseId, room.people.student, RIGHT)
+    expect(await prepared()).toMatchObject({ marked: 0, of: 1 })
   })
 
   it('is not seen by students, who work with what counts', async () => {
@@ -150,6 +179,12 @@ describe('a change to a published exercise', () => {
 })
 
 describe('old versions', () => {
+  it('are not taken up in a draft, which is changed as it stands', async () => {
+    const { number } = await latestRevision(server.db, room.exerciseId)
+    await ada.ask('DELETE', `${path}/published`)
+    expect((await ada.ask('PUT', `${path}/revisions/${number}/prepared`)).body.code).toBe('not-published')
+  })
+
   it('are listed with what each changed, and one is prepared again', async () => {
     await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
     const { revision } = await save(pointsOfRule('r1', 1))
@@ -164,6 +199,8 @@ describe('old versions', () => {
       revision: revision + 1,
     })
     expect((await findPrepared(server.db, room.exerciseId))!.document.rules).toEqual(PAIR.rules)
+    // What is prepared already is not written over.
+    expect((await ada.ask('PUT', `${path}/revisions/${oldest.number}/prepared`)).body.code).toBe('prepared')
     expect((await ada.ask('PUT', `${path}/revisions/99/prepared`)).status).toBe(404)
     expect((await ada.ask('PUT', `${path}/revisions/x/prepared`)).status).toBe(404)
   })

@@ -12,7 +12,7 @@ const ready = computed(() => desk.queue.filter(isReady))
 const otherwise = computed(() => desk.queue.filter(standsOtherwise))
 const offered = computed(() => [...ready.value, ...otherwise.value])
 /** Who is ready is ticked; who was told already is told anew only where that is asked for. */
-const chosen = ref(new Set<string>())
+const chosen = shallowRef<ReadonlySet<string>>(new Set())
 watch(
   open,
   isOpen => {
@@ -20,16 +20,14 @@ watch(
   },
   { immediate: true },
 )
-function turn(id: string): void {
-  const next = new Set(chosen.value)
-  if (!next.delete(id)) next.add(id)
-  chosen.value = next
-}
 function chooseAll(isChosen: boolean): void {
   chosen.value = new Set(isChosen ? offered.value.map(({ id }) => id) : [])
 }
 const standsAs = ({ points, told }: QueueLine): string =>
   told ? `told ${pointsText(told.got)}, now ${pointsText(points!.got)}` : pointsText(points!.got)
+const listed = computed(() =>
+  offered.value.map(line => ({ id: line.id, name: line.name, note: standsAs(line) })),
+)
 
 const staysBehind = computed(() =>
   [
@@ -85,14 +83,7 @@ async function takeBack(): Promise<void> {
           <button type="button" class="plain" @click="chooseAll(true)">All</button> ·
           <button type="button" class="plain" @click="chooseAll(false)">none</button>
         </legend>
-        <ul class="who" tabindex="0" aria-label="Whose marks">
-          <li v-for="line in offered" :key="line.id">
-            <label
-              ><input type="checkbox" :checked="chosen.has(line.id)" @change="turn(line.id)" />
-              {{ line.name }} <span class="soft small">{{ standsAs(line) }}</span></label
-            >
-          </li>
-        </ul>
+        <DeskWho v-model:chosen="chosen" :lines="listed" label="Whose marks" />
       </fieldset>
       <p v-if="counts.released > 0" class="small">
         {{ counts.released }} released.
@@ -116,17 +107,5 @@ async function takeBack(): Promise<void> {
 .warn {
   color: var(--ochre);
   margin-bottom: 8px;
-}
-.who {
-  max-height: 34vh;
-  overflow-y: auto;
-  margin: 6px 0 12px;
-  border: 1px solid var(--rule-strong);
-  padding: 4px 12px;
-}
-.who label {
-  display: block;
-  padding: 3px 0;
-  cursor: pointer;
 }
 </style>

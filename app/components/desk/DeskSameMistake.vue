@@ -12,7 +12,7 @@ const { exerciseId, handIn, rule, sheet } = defineProps<{
   reasons: readonly string[]
 }>()
 const open = defineModel<boolean>('open', { required: true })
-const emit = defineEmits<{ done: [words: string, undo: () => Promise<boolean>] }>()
+const emit = defineEmits<{ done: [words: string, undo: () => Promise<GroupDecisionAnswer>] }>()
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
 const {
@@ -26,18 +26,25 @@ const group = computed(() =>
 const own = handIn.overrides.find(other => other.rule === rule.id && other.sheet === sheet)
 const verdict = ref<Decidable | 'engine'>(own?.verdict ?? 'upheld')
 const reason = ref(own?.reason ?? '')
-const chosen = ref(new Set<string>())
+const chosen = shallowRef<ReadonlySet<string>>(new Set())
 // Where somebody decided by hand, that stands unless it is ticked.
 watch(group, found => {
   chosen.value = new Set(
     (found?.handIns ?? []).filter(line => !line.decided && !line.isReleased).map(({ id }) => id),
   )
 })
-function turn(id: string): void {
-  const next = new Set(chosen.value)
-  if (!next.delete(id)) next.add(id)
-  chosen.value = next
-}
+const listed = computed(() =>
+  (group.value?.handIns ?? []).map(({ id, name, points, ofRule, decided, isReleased }) => ({
+    id,
+    name,
+    isOff: isReleased,
+    note: [
+      `${pointsText(points.got)} of ${pointsText(points.of)}, this rule ${pointsText(ofRule.got)} of ${pointsText(ofRule.of)}`,
+      ...(decided ? [`${decided.verdict}, by ${decided.by}`] : []),
+      ...(isReleased ? ['released'] : []),
+    ].join('; '),
+  })),
+)
 const mayDecide = computed(
   () => chosen.value.size > 0 && (verdict.value === 'engine' || reason.value.trim() !== ''),
 )
@@ -66,7 +73,7 @@ async function decide(): Promise<void> {
     emit(
       'done',
       `Set for ${decided.length}${left.length > 0 ? `; ${left.length} left as they are: ${left[0]!.why}` : ''}`,
-      () => act(() => send(back)),
+      () => send(back),
     )
   })
 }
@@ -95,25 +102,7 @@ const asItWas = ({ id, version, decided }: MistakeGroup['handIns'][number]): Gro
       </p>
       <template v-if="group">
         <p v-for="(sentence, i) in group.because" :key="i" class="serif">{{ sentence }}</p>
-        <ul class="who" tabindex="0" aria-label="Who did the same">
-          <li v-for="line in group.handIns" :key="line.id">
-            <label :class="{ soft: line.isReleased }"
-              ><input
-                type="checkbox"
-                :checked="chosen.has(line.id)"
-                :disabled="line.isReleased"
-                @change="turn(line.id)"
-              />
-              {{ line.name }}
-              <span class="small soft"
-                >{{ pointsText(line.points.got) }} of {{ pointsText(line.points.of) }}, this rule
-                {{ pointsText(line.ofRule.got) }} of {{ pointsText(line.ofRule.of)
-                }}{{ line.decided ? `; ${line.decided.verdict}, by ${line.decided.by}` : ''
-                }}{{ line.isReleased ? '; released' : '' }}</span
-              ></label
-            >
-          </li>
-        </ul>
+        <DeskWho v-model:chosen="chosen" :lines="listed" label="Who did the same" />
         <form id="same" class="form" @submit.prevent="decide">
           <label class="small"
             >For all that are ticked
@@ -151,18 +140,6 @@ const asItWas = ({ id, version, decided }: MistakeGroup['handIns'][number]): Gro
 </template>
 
 <style scoped>
-.who {
-  max-height: 30vh;
-  overflow-y: auto;
-  margin: 8px 0 12px;
-  border: 1px solid var(--rule-strong);
-  padding: 4px 12px;
-}
-.who label {
-  display: block;
-  padding: 3px 0;
-  cursor: pointer;
-}
 .form {
   display: grid;
   gap: 8px;

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { type Sheet, isTableSheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { DeskAnswer, HandInAnswer } from '#shared/answers'
+import type { DeskAnswer, GroupDecisionAnswer, HandInAnswer } from '#shared/answers'
 
 type Decidable = Exclude<Verdict, 'cannot tell'>
 
@@ -84,16 +84,22 @@ function go(by: number): void {
 
 /* One decision for all who did the same, with one undo. */
 const comparing = ref(false)
-const undoGroup = shallowRef<() => Promise<boolean>>()
+type Undo = () => Promise<GroupDecisionAnswer>
+const undoGroup = shallowRef<Undo>()
 const ruleInHand = computed(() => rules.value.find(({ id }) => id === rule.value))
-async function groupDecided(words: string, undo?: () => Promise<boolean>): Promise<void> {
+async function groupDecided(words: string, undo?: Undo): Promise<void> {
   released.value = words
   undoGroup.value = undo
   await Promise.all([reload(), load(), reloadMistakes()])
   focusRule()
 }
 async function takeGroupBack(): Promise<void> {
-  if (await undoGroup.value?.()) await groupDecided('Put back as it was.')
+  await act(async () => {
+    const answer = await undoGroup.value?.()
+    if (!answer) return
+    const [left] = answer.left
+    await groupDecided(left ? `Put back, but for ${answer.left.length}: ${left.why}` : 'Put back as it was.')
+  })
 }
 
 /* Pairing by hand: 'first' begins with what is least sure, else with the element named. */

@@ -31,8 +31,8 @@ describe('figures of a class', () => {
     expect(apart['a']!.discrimination).toBeCloseTo(1)
   })
 
-  // The worked example of the correlation in Pearson's own form; the sums are reckoned by hand.
-  it('correlation is that of the textbook: (1,2), (2,4), (3,5), (4,4), (5,5) have 6 / √60', () => {
+  // Deviations −2 −1 0 1 2 and −2 0 1 0 1: products sum to 6, squares to 10 and 6. Reckoned by hand.
+  it('correlation is Pearson’s: (1,2), (2,4), (3,5), (4,4), (5,5) have 6 / √60', () => {
     expect(correlation([1, 2, 3, 4, 5], [2, 4, 5, 4, 5])).toBeCloseTo(6 / Math.sqrt(60), 12)
     expect(correlation([0.1, 0.1, 0.1], [1, 2, 3])).toBe(null)
   })
