@@ -88,7 +88,7 @@ export default createConfigForNuxt({
     },
   },
   {
-    files: ['packages/core', 'server', 'shared', 'cli', 'db', 'sandbox', 'tests', 'bench'].map(
+    files: ['packages/core', 'server', 'shared', 'cli', 'files', 'db', 'sandbox', 'tests', 'bench'].map(
       folder => `${folder}/**/*.ts`,
     ),
     languageOptions: {
@@ -186,7 +186,7 @@ export default createConfigForNuxt({
     },
   },
   {
-    files: ['server/**/*.ts', 'cli/**/*.ts', 'db/**/*.ts'],
+    files: ['server/**/*.ts', 'cli/**/*.ts', 'db/**/*.ts', 'files/**/*.ts'],
     rules: {
       'no-restricted-imports': [
         'error',

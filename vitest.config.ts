@@ -37,7 +37,7 @@ export default defineConfig({
           isolate: false,
         },
       },
-      { extends: true, test: { name: 'app', include: ['tests/app/**/*.test.ts'] } },
+      { extends: true, test: { name: 'app', include: ['tests/app/**/*.test.ts'], isolate: false } },
       { extends: true, test: { name: 'cli', include: ['tests/cli/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
@@ -57,6 +57,7 @@ export default defineConfig({
         test: {
           name: 'engines',
           include: ['tests/engines/**/*.test.ts'],
+          isolate: false,
           testTimeout: 120_000,
           hookTimeout: 120_000,
         },
@@ -70,6 +71,7 @@ export default defineConfig({
           testTimeout: 300_000,
           hookTimeout: 120_000,
           fileParallelism: false,
+          isolate: false,
           sequence: { groupOrder: 4 },
         },
       },

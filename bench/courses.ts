@@ -2,10 +2,7 @@ import type { Knex } from 'knex'
 import { ENGINE_VERSION } from '../packages/core/src/marking'
 import { emptyExercise } from '../packages/core/src/exercise'
 
-/**
- * Courses as large as wanted, written straight into the tables: what lists read, without the weight of
- * answers and evidence.
- */
+/** Courses as large as wanted, written straight into the tables: what lists read. */
 const RULES = 24
 
 const document = {
@@ -19,7 +16,34 @@ const document = {
   })),
   models: [{ name: 'Model', script: 'CREATE TABLE accession (no integer PRIMARY KEY);' }],
 }
-const summary = { cells: document.rules.map(({ id }) => [id, 'script', 'upheld']), weakPairs: 0 }
+/** Every sixth rule is missed, with the reasons and rows that a real marking has. */
+const cells = document.rules.map(({ id }, i) => ({
+  rule: id,
+  sheet: 'script',
+  verdict: i % 6 === 0 ? 'broken' : 'upheld',
+  follows: null,
+  confidence: 'sure',
+  doubt: null,
+  tables: ['accession'],
+  because: [{ code: 'no-key-of', params: { table: 'accession' }, place: { start: 10, end: 60 } }],
+  witness: {
+    outcome: 'accepted',
+    by: null,
+    tables: Array.from({ length: 3 }, (_, t) => ({
+      table: `table ${t}`,
+      columns: ['no', 'garden', 'noted_on', 'remark', 'price'],
+      rows: Array.from({ length: 3 }, () => ({
+        cells: ['17', 'SKV', '2026-04-01', null, '12.50'],
+        bad: false,
+      })),
+    })),
+  },
+}))
+const verdicts = { version: 2, cells, pairing: [], surplus: [], findings: [], engineVersion: ENGINE_VERSION }
+const missed = cells
+  .filter(({ verdict }) => verdict !== 'upheld')
+  .map(({ rule, sheet, verdict, because }) => [rule, sheet, verdict, because.map(({ code }) => code)])
+const summary = { cells: cells.map(({ rule, sheet, verdict }) => [rule, sheet, verdict]), weakPairs: 0 }
 
 export interface MadeCourse {
   readonly courseId: string
@@ -27,7 +51,7 @@ export interface MadeCourse {
   readonly exerciseId: string
 }
 
-/** One course: every student has begun and handed in each exercise, everything is marked. */
+/** One course: every student has begun and handed in each exercise, everything is marked; evidence only of the last. */
 export async function makeCourse(db: Knex, students: number, exercises: number): Promise<MadeCourse> {
   const [person] = await db('people')
     .insert({ name: 'An instructor', email: `instructor.${Math.random()}@x.example`, password_hash: 'x' })
@@ -66,9 +90,16 @@ export async function makeCourse(db: Knex, students: number, exercises: number):
       [exerciseId, revision!.id, yesterday, courseId],
     )
     await db.raw(
-      `INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary)
-      SELECT id, ?::uuid, ?, '{}', ?::json FROM hand_ins WHERE exercise_id = ?`,
-      [revision!.id, ENGINE_VERSION, JSON.stringify(summary), exerciseId],
+      `INSERT INTO markings (hand_in_id, exercise_revision_id, engine_version, verdicts, summary, missed)
+      SELECT id, ?::uuid, ?, ?::jsonb, ?::json, ?::json FROM hand_ins WHERE exercise_id = ?`,
+      [
+        revision!.id,
+        ENGINE_VERSION,
+        i === exercises ? JSON.stringify(verdicts) : '{}',
+        JSON.stringify(summary),
+        JSON.stringify(missed),
+        exerciseId,
+      ],
     )
   }
   return { courseId, personId: person!.id, exerciseId }

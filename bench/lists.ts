@@ -19,6 +19,9 @@ const { migrate } = await import('../db/migrations')
 const { showCourse } = await import('../server/services/exercises')
 const { showDesk } = await import('../server/services/desk')
 const { showLedger } = await import('../server/services/ledger')
+const { showAllMistakes, showMistakes } = await import('../server/services/mistakes')
+const { resultsOf } = await import('../server/services/results')
+const { showCourseMarks } = await import('../server/services/course-marks')
 const { listCourses } = await import('../server/repositories/courses')
 const { oldestUnmarked } = await import('../server/repositories/markings')
 const { listDue } = await import('../server/repositories/exercises')
@@ -33,8 +36,12 @@ async function report(what: string): Promise<void> {
   const page = await median(() => showCourse(database(), own.courseId, own.personId, 'instructor'))
   const desk = await median(() => showDesk(database(), own.exerciseId, 'instructor'))
   const ledger = await median(() => showLedger(database(), own.exerciseId))
+  const mistakes = await median(() => showAllMistakes(database(), own.exerciseId))
+  const ofRule = await median(() => showMistakes(database(), own.exerciseId, 'r1'))
+  const marks = await median(() => showCourseMarks(database(), own.courseId, 'instructor'))
+  const results = await median(() => resultsOf(database(), own.exerciseId))
   console.log(
-    `${what}: course ${page.toFixed(1)} ms, desk ${desk.toFixed(1)} ms, ledger ${ledger.toFixed(1)} ms`,
+    `${what}: course ${page.toFixed(1)} ms, desk ${desk.toFixed(1)} ms, ledger ${ledger.toFixed(1)} ms, same mistakes ${mistakes.toFixed(1)} ms, those of a rule ${ofRule.toFixed(1)} ms, marks of the course ${marks.toFixed(1)} ms, results to take out ${results.toFixed(1)} ms`,
   )
   const home = await median(() => listCourses(database(), own.personId))
   const missing = await median(() => unmarked(database()))

@@ -1,10 +1,11 @@
 import { DIALECTS, isDialect, type Dialect } from '@nomenklatura/core/schema'
 import { readFileSync, readdirSync, statSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
-import { basename, join } from 'node:path'
+import { join } from 'node:path'
+import { UnreadableFile, type TextFile } from '../files/answers'
 
 /** The call or its input cannot be used: one line says why and where, and the exit status is 2. */
-export class CallError extends Error {
+export class CallError extends UnreadableFile {
   override readonly name = 'CallError'
 }
 
@@ -153,11 +154,6 @@ function numberIn(
   return value
 }
 
-export interface Input {
-  readonly name: string
-  readonly text: string
-}
-
 const LARGEST_FILE = 64_000_000
 
 /** The files named, folders opened (one level, by name); "-" is standard input. */
@@ -165,7 +161,7 @@ export function readInputs(
   paths: readonly string[],
   endings: readonly string[],
   decode: Decode = decodeUtf8,
-): Input[] {
+): TextFile[] {
   const inputs = paths.flatMap(path => {
     if (path === '-') return [{ name: '-', text: decode(readFileSync(0), '-') }]
     const found = stat(path)
@@ -192,7 +188,7 @@ function stat(path: string) {
   }
 }
 
-export function readInput(path: string, decode: Decode = decodeUtf8): Input {
+export function readInput(path: string, decode: Decode = decodeUtf8): TextFile {
   if (stat(path).size > LARGEST_FILE)
     throw new CallError(`${path}: larger than ${LARGEST_FILE / 1_000_000} MB`)
   return { name: path, text: decode(readFileSync(path), path) }
@@ -206,19 +202,6 @@ function decodeUtf8(bytes: Uint8Array, path: string): string {
   } catch {
     throw new CallError(`${path}: is not UTF-8 text`)
   }
-}
-
-export function parseJson({ name, text }: Input): unknown {
-  try {
-    return JSON.parse(text)
-  } catch (error) {
-    throw new CallError(`${name}: is not JSON (${(error as Error).message})`)
-  }
-}
-
-/** One name, one student: the file's name without folder and ending. */
-export function studentOf(file: string): string {
-  return basename(file).replace(/\.[^.]+$/, '')
 }
 
 /** One value is printed whole; of several each on a line of its own, with its file. */

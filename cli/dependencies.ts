@@ -1,6 +1,7 @@
 import { DependencyQuestion, analyse, type DependencyAnswer } from '@nomenklatura/core/dependencies'
 import { documentFaults } from '@nomenklatura/core/exercise'
-import { CallError, parseJson, printJson, readInputs, type Call, type Input } from './call'
+import { parseJson, type TextFile } from '../files/answers'
+import { CallError, printJson, readInputs, type Call } from './call'
 
 export function runDependencies({ files, json }: Call): number {
   const answers = readInputs(files, ['.json']).map(input => ({ file: input.name, value: answerTo(input) }))
@@ -12,7 +13,7 @@ export function runDependencies({ files, json }: Call): number {
   return 0
 }
 
-function answerTo(input: Input): DependencyAnswer | DependencyAnswer[] {
+function answerTo(input: TextFile): DependencyAnswer | DependencyAnswer[] {
   const value = parseJson(input)
   return Array.isArray(value)
     ? value.map((one, i) => analyseOne(input.name, one, `[${i}]`))

@@ -1,23 +1,14 @@
 import { writeFileSync } from 'node:fs'
-import ELK from 'elkjs/lib/elk.bundled.js'
-import {
-  Diagram,
-  aloud,
-  checkDiagram,
-  diagramFromSchema,
-  layoutGraph,
-  schemaFromDiagram,
-  svgOf,
-  withChoices,
-  withPlaces,
-} from '@nomenklatura/core/diagram'
+import type { Diagram } from '@nomenklatura/core/diagram'
+import { aloud, checkDiagram, schemaFromDiagram, svgOf, withChoices } from '@nomenklatura/core/diagram'
 import { wording } from '@nomenklatura/core/findings'
-import { documentFaults } from '@nomenklatura/core/exercise'
-import { diagramFromGraphml, diagramToGraphml } from '@nomenklatura/core/formats'
-import { DIALECTS, isDialect, isRequired, type Dialect } from '@nomenklatura/core/schema'
-import { readScript, writeScript } from '@nomenklatura/core/sql'
+import { diagramToGraphml } from '@nomenklatura/core/formats'
+import { DIALECTS, isDialect, isRequired } from '@nomenklatura/core/schema'
+import { writeScript } from '@nomenklatura/core/sql'
 import { printWritten } from './written'
-import { CallError, parseJson, printJson, readInputs, type Call, type Input } from './call'
+import { readDiagram } from '../files/answers'
+import { setOut } from '../files/set-out'
+import { CallError, printJson, readInputs, type Call } from './call'
 
 /**
  * What `nomenklatura diagram --json` prints: public and stable, keys may be added. `tables` is what the
@@ -66,7 +57,7 @@ export async function runDiagram({
   const [only] = diagrams
   if ((svg ?? graphml) !== undefined && diagrams.length !== 1)
     throw new CallError('one picture or graph is made of one diagram')
-  if (svg !== undefined && only) writeFileSync(svg, svgOf(await withLayout(only.diagram)))
+  if (svg !== undefined && only) writeFileSync(svg, svgOf(await setOut(only.diagram)))
   if (graphml !== undefined && only) writeFileSync(graphml, diagramToGraphml(only.diagram))
   if (toScript !== undefined) {
     for (const { diagram } of diagrams)
@@ -81,28 +72,6 @@ export async function runDiagram({
   return strict && reports.some(({ value }) => value.findings.some(({ severity }) => severity === 'error'))
     ? 1
     : 0
-}
-
-/** Cards that nobody placed are set out as on the sheet. */
-async function withLayout(diagram: Diagram): Promise<Diagram> {
-  if (diagram.entities.every(({ at }) => at)) return diagram
-  const { children = [] } = await new ELK().layout(layoutGraph(diagram))
-  return withPlaces(diagram, children)
-}
-
-/** A diagram as a document, or what a script describes; from standard input whichever it looks like. */
-export function readDiagram(input: Input, dialect: Dialect = 'postgresql'): Diagram {
-  if (input.name.endsWith('.graphml') || (input.name === '-' && input.text.trimStart().startsWith('<'))) {
-    const read = diagramFromGraphml(input.text)
-    if (!read.ok) throw new CallError(`${input.name}: ${read.fault}`)
-    return read.diagram
-  }
-  if (input.name.endsWith('.sql') || (input.name === '-' && !input.text.trimStart().startsWith('{')))
-    return diagramFromSchema(readScript(input.text, { dialect }).schema)
-  const parsed = Diagram.safeParse(parseJson(input))
-  if (!parsed.success)
-    throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
-  return parsed.data
 }
 
 function reportOf(diagram: Diagram): DiagramReport {

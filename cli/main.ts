@@ -1,4 +1,5 @@
-import { CallError, HELP, readCall } from './call'
+import { UnreadableFile } from '../files/answers'
+import { HELP, readCall } from './call'
 
 /**
  * `nomenklatura COMMAND [FILE | - …] [options]`: 0 done, 1 with --strict and a finding of severity error, 2
@@ -30,7 +31,7 @@ main(process.argv.slice(2)).then(
     process.exitCode = status
   },
   (error: unknown) => {
-    if (!(error instanceof CallError)) throw error
+    if (!(error instanceof UnreadableFile)) throw error
     console.error(`nomenklatura: ${error.message}`)
     process.exitCode = 2
   },

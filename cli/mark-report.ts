@@ -10,15 +10,15 @@ import type { SandboxEngine } from '@nomenklatura/core/instances'
 import { lineIndex } from '@nomenklatura/core/language'
 import {
   accountInWords,
+  inWholePoints,
   markAnswer,
   markedPoints,
   planAnswer,
   pointsOfCell,
-  type Sum,
 } from '@nomenklatura/core/marking'
 import type { Dialect } from '@nomenklatura/core/schema'
 import { reasonForStudent, reasonInWords, say } from '@nomenklatura/core/words'
-import { answerOf, type Answer } from './mark-answers'
+import { answerOf, type Answer } from '../files/answers'
 
 /** Whole and part points. */
 interface InPoints {
@@ -69,12 +69,6 @@ export interface MarkReport {
   readonly account: readonly string[]
 }
 
-const inPoints = ({ got, open, of }: Readonly<Sum>): InPoints => ({
-  got: got / 1000,
-  open: open / 1000,
-  of: of / 1000,
-})
-
 /** The text that a finding's place is in. */
 function textOf({ script, claims, dictionary }: MarkableAnswer, field: string | undefined): string {
   const slot = field === undefined ? undefined : placeInField(field)
@@ -105,7 +99,7 @@ export async function reportOn(
     ...(files.length > 1 ? { files: files.map(({ name }) => name) } : {}),
     student,
     executed: report !== undefined,
-    points: inPoints(points),
+    points: inWholePoints(points),
     cells: cells.map(cell => ({
       rule: cell.rule,
       sheet: cell.sheet,
@@ -113,7 +107,7 @@ export async function reportOn(
       follows: cell.follows,
       confidence: cell.confidence,
       doubt: cell.doubt ?? null,
-      points: inPoints(pointsOfCell(points, cell)),
+      points: inWholePoints(pointsOfCell(points, cell)),
       because: cell.because.map(reasonInWords),
       told: cell.because.map(reasonForStudent),
       witness: cell.witness && { ...cell.witness, by: cell.witness.by && say(cell.witness.by) },

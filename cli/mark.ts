@@ -8,8 +8,9 @@ import {
 } from '@nomenklatura/core/exercise'
 import { unknownElements } from '@nomenklatura/core/rules'
 import type { EnginePool } from '../sandbox/pool'
-import { CallError, parseJson, printJson, readInput, type Call, type Input } from './call'
-import { collectAnswers, type Answer } from './mark-answers'
+import { UnreadableFile, parseJson, type Answer, type TextFile } from '../files/answers'
+import { CallError, printJson, readInput, type Call } from './call'
+import { collectAnswers } from './mark-answers'
 import { MarksTable } from './mark-csv'
 import { reportOn, type MarkReport } from './mark-report'
 import { FeedbackFolder, reportInWords } from './mark-words'
@@ -88,7 +89,7 @@ async function reportOrFault(
   try {
     return { report: await mark() }
   } catch (error) {
-    if (!(error instanceof CallError)) throw error
+    if (!(error instanceof UnreadableFile)) throw error
     return { fault: error.message }
   }
 }
@@ -101,7 +102,7 @@ function refuseUnknown({ document, world, model }: PreparedExercise, file: strin
   }
 }
 
-function readExercise(input: Input): ExerciseDocument {
+function readExercise(input: TextFile): ExerciseDocument {
   const parsed = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, parseJson(input)))
   if (!parsed.success)
     throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)

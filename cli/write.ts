@@ -3,8 +3,8 @@ import { documentFaults } from '@nomenklatura/core/exercise'
 import { SchemaDocument, schemaFromDocument } from '@nomenklatura/core/formats'
 import { DIALECTS, isDialect, type Dialect, type Schema } from '@nomenklatura/core/schema'
 import { reviewScript, writeScript, type Insert } from '@nomenklatura/core/sql'
-import { CallError, parseJson, readInputs, type Call, type Input } from './call'
-import { readDiagram } from './diagram'
+import { parseJson, readDiagram, type TextFile } from '../files/answers'
+import { CallError, readInputs, type Call } from './call'
 import { printWritten } from './written'
 
 /**
@@ -34,7 +34,7 @@ interface Source {
 }
 
 function readSchema(
-  input: Input,
+  input: TextFile,
   from: Dialect | undefined,
   { oneToOne = 'referenced', kinds = 'several' }: Call,
 ): Source {

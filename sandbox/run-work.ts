@@ -147,7 +147,8 @@ const STATE = `SELECT concat_ws(' ',
     .map(catalog => `(SELECT count(*) FROM pg_catalog.${catalog} WHERE oid >= ${FIRST_OID})`)
     .join(', ')},
   (SELECT pg_catalog.md5(pg_catalog.string_agg(statement, ';' ORDER BY name)) FROM pg_catalog.pg_prepared_statements),
-  (SELECT count(*) FROM pg_catalog.pg_locks WHERE locktype = 'advisory'),
+  (SELECT count(*) FROM pg_catalog.pg_locks WHERE locktype = 'advisory'
+    AND database = (SELECT oid FROM pg_catalog.pg_database WHERE datname = pg_catalog.current_database())),
   current_setting('search_path'), current_setting('session_replication_role'), current_user, session_user)`
 
 const states = new WeakMap<Session, string>()

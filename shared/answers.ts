@@ -1,10 +1,11 @@
+import type { RowTrialDocument } from '@nomenklatura/core/row-trial'
 import type { Exhibit, Finding, Sheet } from '@nomenklatura/core/findings'
 import type { Level } from '@nomenklatura/core/diagram'
 import type { ExerciseDocument, ExerciseRows, HelpLevel, SheetsOfAnswer } from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
-import type { Override, PairingLine, Points, Ran } from '@nomenklatura/core/marking'
+import type { Override, PairingLine, Points, Ran, CourseMark, CourseScheme } from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
 import type { Dialect } from '@nomenklatura/core/schema'
 import type { Habits } from '@nomenklatura/core/sql'
@@ -43,6 +44,12 @@ export interface Schedule {
   readonly lateDays: number
   readonly lateLoss: number
   readonly collectsAtDue: boolean
+  /** Whether students are told that their work can be read while they write it. */
+  readonly saysWorkIsRead: boolean
+  /** Which model answer is told with the marks, once the exercise is closed; null tells none. */
+  readonly toldModel: number | null
+  /** Whether hand-ins show a number in the place of a name until their marks are told. */
+  readonly isAnonymous: boolean
 }
 
 export interface ExerciseLine extends Schedule {
@@ -93,7 +100,34 @@ export interface MemberLine {
   readonly name: string
   readonly email: string
   readonly role: Role
+  /** The part of the course that a student is in. */
+  readonly section: string | null
   readonly mayBeginCourses: boolean
+}
+
+/** Students by the exercises of a course, and what comes of them. */
+export interface CourseMarksAnswer {
+  readonly role: Role
+  readonly course: { readonly id: string; readonly name: string; readonly timeZone: string }
+  readonly scheme: CourseScheme
+  /** Of the save of the scheme, to change it on top of. */
+  readonly number: number
+  readonly exercises: readonly {
+    readonly id: string
+    readonly title: string
+    readonly of: number
+    readonly dueAt: string | null
+    /** Whether it is closed, and so counts. */
+    readonly counts: boolean
+  }[]
+  readonly students: readonly ({
+    readonly id: string
+    readonly name: string
+    readonly email: string
+    readonly section: string | null
+    /** By exercise, in their order; null where nothing is marked. */
+    readonly marks: readonly (Totals | null)[]
+  } & CourseMark)[]
 }
 
 /** An invitation that is not taken up yet. */
@@ -191,6 +225,8 @@ export interface WorksheetAnswer {
   readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
   /** What is kept of the row trial, as text; empty where nothing is. */
   readonly rowTrial: SheetContent
+  /** What the student takes for granted where the brief is open. */
+  readonly assumptions: SheetContent
 }
 
 export interface SheetContent {
@@ -292,6 +328,8 @@ export interface QueueLine {
   /** The points that the student was told, while they are told. */
   readonly told: Totals | null
   readonly toDecide: number
+  /** Verdicts that the student asks about. */
+  readonly asks: number
   /** Pairs that are weak: worth a look before the verdicts are believed. */
   readonly toPair: number
 }
@@ -307,6 +345,7 @@ export interface DeskAnswer {
     readonly timeZone: string
     readonly revision: number
     readonly dueAt: string | null
+    readonly toldModel: number | null
   }
   readonly rules: readonly {
     readonly id: string
@@ -322,6 +361,8 @@ export interface DeskAnswer {
   readonly model: SheetsOfAnswer
   /** The dialect of the exercise: of its model answers and given tables. */
   readonly dialect: Dialect
+  /** Whether nothing is marked until somebody lets it go on. */
+  readonly isMarkingStopped: boolean
   readonly queue: readonly QueueLine[]
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
@@ -333,12 +374,34 @@ export interface DeskAnswer {
   }[]
   readonly begun: number
   readonly reasons: readonly string[]
+  /** Comments that were written before, the newest first: those on a rule are offered where it is missed again. */
+  readonly said: readonly { readonly rule: string | null; readonly text: string }[]
 }
 
 export interface StoredOverride extends Override {
   readonly version: number
   readonly by: string
   readonly at: string
+}
+
+/** A line of what is asked and answered about a verdict that was told. */
+export interface QuestionLine {
+  readonly rule: string
+  readonly sheet: Sheet
+  readonly number: number
+  readonly by: string
+  readonly at: string
+  readonly isAnswer: boolean
+  readonly text: string
+  /** Rows that were tried on the tables that were handed in. */
+  readonly trial: RowTrialDocument | null
+  /** What the answer moved: verdicts, and points of the whole. */
+  readonly moved: {
+    readonly from: Verdict
+    readonly to: Verdict
+    readonly before: number
+    readonly after: number
+  } | null
 }
 
 export interface CommentLine {
@@ -351,6 +414,7 @@ export interface CommentLine {
 
 export interface HandInAnswer {
   readonly id: string
+  readonly personId: string
   readonly number: number
   readonly name: string
   readonly attempt: number
@@ -359,6 +423,8 @@ export interface HandInAnswer {
   readonly isAutomatic: boolean
   /** What stands on the sheets. */
   readonly answer: SheetsOfAnswer
+  /** What the student took for granted. */
+  readonly assumptions: string
   /** The dialect that the script is read in. */
   readonly dialect: Dialect
   /** What the Dependencies sheet is about: with this student's own names. */
@@ -382,9 +448,43 @@ export interface HandInAnswer {
   readonly points: Points | null
   readonly account: readonly string[]
   readonly comments: readonly CommentLine[]
+  readonly questions: readonly QuestionLine[]
   readonly releasedAt: string | null
   /** The points that the student was told, while they are told. */
   readonly told: Totals | null
+}
+
+/** What one person made of an exercise, to be read by those who teach. */
+export interface WorkOfAnswer {
+  readonly hasBegun: boolean
+  readonly personId: string
+  readonly name: string
+  readonly exercise: {
+    readonly id: string
+    readonly title: string
+    readonly courseId: string
+    readonly courseName: string
+    readonly timeZone: string
+  }
+  readonly sheets: readonly Sheet[]
+  /** The sets whose closure was asked. */
+  readonly closures: readonly (readonly string[])[]
+  /** What was handed in, the first attempt first. */
+  readonly attempts: readonly {
+    readonly id: string
+    readonly number: number
+    readonly attempt: number
+    readonly handedInAt: string
+    readonly lateBySeconds: number
+    readonly isAutomatic: boolean
+    /** Who brought it in from files. */
+    readonly broughtInBy: string | null
+    readonly state: QueueState
+    /** As the exercise counts now; null where it is not marked so: of attempts only the last is marked again. */
+    readonly points: Totals | null
+    readonly told: Totals | null
+    readonly comments: readonly CommentLine[]
+  }[]
 }
 
 export interface Totals {
@@ -492,6 +592,11 @@ export interface FeedbackAnswer {
   /** On which tables rows were run; null where nothing was. */
   readonly ran: Ran | null
   readonly comments: readonly CommentLine[]
+  readonly questions: readonly QuestionLine[]
+  /** What the student took for granted. */
+  readonly assumptions: string
+  /** A model answer, where it is told. */
+  readonly model: { readonly name: string; readonly answer: SheetsOfAnswer } | null
 }
 
 export interface LedgerAnswer {
@@ -513,6 +618,8 @@ export interface LedgerAnswer {
   readonly lines: readonly {
     readonly handInId: string
     readonly name: string
+    /** The part of the course that the student is in; not told where they are marked without names. */
+    readonly section: string | null
     readonly attempt: number
     readonly handedInAt: string
     readonly isAutomatic: boolean
@@ -521,7 +628,11 @@ export interface LedgerAnswer {
     readonly cells: Readonly<Record<string, { readonly verdict: Verdict; readonly overridden: boolean }>>
   }[]
   /** Students who handed in nothing, and whether they have begun. */
-  readonly without: readonly { readonly name: string; readonly hasBegun: boolean }[]
+  readonly without: readonly {
+    readonly personId: string
+    readonly name: string
+    readonly hasBegun: boolean
+  }[]
 }
 
 /** The same mistake, made by some: a verdict of a rule in a sheet, for the same reasons. */
@@ -543,6 +654,17 @@ export interface MistakeGroup {
   }[]
 }
 
+/** What was decided by hand for others who made the same mistake. */
+export interface Precedent {
+  readonly rule: string
+  readonly sheet: Sheet
+  readonly verdict: Override['verdict']
+  readonly reason: string
+  readonly by: string
+  /** For how many. */
+  readonly times: number
+}
+
 /** A mistake that some made alike, as a list shows it. */
 export interface MistakeLine {
   readonly rule: string
@@ -553,6 +675,8 @@ export interface MistakeLine {
   readonly handIns: number
   /** For how many it is decided by hand. */
   readonly decided: number
+  /** What was decided, by whom, where it was not the same for all; empty where it was. */
+  readonly differently: readonly { readonly verdict: Verdict; readonly by: readonly string[] }[]
   /** A hand-in that has it. */
   readonly first: string
 }
@@ -569,6 +693,45 @@ export interface GroupDecision {
 export interface GroupDecisionAnswer {
   readonly decided: readonly string[]
   readonly left: readonly { readonly handInId: string; readonly why: string }[]
+}
+
+/** What is in the files that somebody brings in, and who each answer is taken for. */
+export interface BroughtInPreview {
+  readonly answers: readonly {
+    readonly name: string
+    readonly files: readonly string[]
+    readonly sheets: readonly Sheet[]
+    /** Why it cannot be handed in. */
+    readonly fault: string | null
+    /** Who it is taken for, and by what; null where that fits nobody, or several. */
+    readonly person: { readonly id: string; readonly by: 'e-mail' | 'name' | 'family name' } | null
+  }[]
+  /** Files that are none of ours: the first of them, and how many there are. */
+  readonly passedOver: readonly string[]
+  readonly passedOverCount: number
+  /** What could not be read, with why. */
+  readonly faults: readonly string[]
+  /** The students of the course, with what they handed in last. */
+  readonly people: readonly {
+    readonly id: string
+    readonly name: string
+    readonly email: string
+    readonly handIn: { readonly number: number; readonly isTold: boolean } | null
+  }[]
+}
+
+export interface BroughtInAnswer {
+  readonly handedIn: number
+  readonly leftOut: number
+}
+
+/** How far a file is that was asked for: everything of an exercise. */
+export interface ExportAnswer {
+  readonly state: 'none' | 'waiting' | 'making' | 'made' | 'stopped' | 'failed'
+  readonly askedAt: string | null
+  readonly done: number
+  readonly of: number
+  readonly reason: string | null
 }
 
 export interface ProgressAnswer {

@@ -1,12 +1,14 @@
 import { z } from 'zod'
+import { CourseScheme } from '@nomenklatura/core/marking'
 import { RelationTask } from '@nomenklatura/core/claims'
 import { SHEETS } from '@nomenklatura/core/findings'
 import { MOST_STATEMENTS } from '@nomenklatura/core/instances'
-import { LONGEST_TRIAL, MOST_STEPS } from '@nomenklatura/core/row-trial'
+import { LONGEST_TRIAL, MOST_STEPS, RowTrialDocument } from '@nomenklatura/core/row-trial'
 import {
   EXERCISE_FORMAT,
   ExerciseDocument,
   LONGEST_ANSWER,
+  LONGEST_ASSUMPTIONS,
   PinShape,
   SheetsOfAnswer,
   upgradeDocument,
@@ -56,7 +58,9 @@ export const InviteBody = z.strictObject({
 export const MemberChangeBody = z.strictObject({
   role: RoleName.optional(),
   mayBeginCourses: z.boolean().optional(),
+  section: Text(60).nullable().optional(),
 })
+export const SchemeBody = z.strictObject({ scheme: CourseScheme, base: z.int().min(0).max(MOST) })
 export const TakeUpBody = z.strictObject({ name: Text(120), password: Password.optional() })
 export const PasswordBody = z.strictObject({ old: z.string().min(1).max(500), password: Password })
 export const NewPasswordBody = z.strictObject({ password: Password })
@@ -77,12 +81,19 @@ export const ScheduleBody = z
     lateDays: z.int().min(0).max(365),
     lateLoss: z.int().min(0).max(100),
     collectsAtDue: z.boolean(),
+    saysWorkIsRead: z.boolean().default(true),
+    toldModel: z.int().min(0).max(20).nullable().default(null),
+    isAnonymous: z.boolean().default(false),
   })
   .refine(
     ({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt),
     'An exercise cannot be due before it opens.',
   )
 export type ScheduleBody = z.infer<typeof ScheduleBody>
+/** Whose each brought in answer is, by its name; null leaves it out. */
+export const BringInBody = z.strictObject({ people: z.record(z.string().max(400), Id.nullable()) })
+/** Of a form that only carries a file. */
+export const NothingBody = z.strictObject({})
 export const AllowanceBody = z.strictObject({
   dueAt: Moment.nullable(),
   attempts: z.int().min(1).max(99).nullable(),
@@ -104,6 +115,18 @@ export const TrialWorkBody = z.strictObject({
 export const CheckBody = SheetsOfAnswer.strict()
 /** For each sheet the revision that the student saw. */
 /** `again`: the same as was handed in last is meant to be handed in once more. */
+/** What a student takes for granted, on top of which save. */
+export const AssumptionsBody = z.strictObject({
+  content: z.string().max(LONGEST_ASSUMPTIONS, 'This may have 4,000 characters.'),
+  base: z.int().min(0).max(MOST),
+})
+export const QuestionBody = z.strictObject({ text: Text(4000), trial: RowTrialDocument.nullable() })
+/** `after`: so many lines were read before it. */
+export const QuestionAnswerBody = z.strictObject({
+  text: Text(4000),
+  verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
+  after: z.int().min(1).max(1000),
+})
 export const HandInBody = z.strictObject({
   bases: z.partialRecord(z.enum(SHEETS), z.int().min(0).max(MOST)),
   again: z.boolean().optional(),

@@ -5,8 +5,8 @@ export const PASSES = ['decide', 'mistakes', 'each'] as const
 export type Pass = (typeof PASSES)[number]
 
 /** Whether the engine could not tell, or paired weakly: a person looks first. */
-const waits = ({ state, toDecide, toPair }: QueueLine): boolean =>
-  state !== 'released' && (toDecide > 0 || toPair > 0)
+const waits = ({ state, toDecide, toPair, asks }: QueueLine): boolean =>
+  asks > 0 || (state !== 'released' && (toDecide > 0 || toPair > 0))
 
 /**
  * The pass that one is in, the hand-ins that it goes through, and the same mistakes of the class. What was to be
@@ -15,9 +15,8 @@ const waits = ({ state, toDecide, toPair }: QueueLine): boolean =>
 export function useDeskPasses(exerciseId: () => string, queue: Readonly<Ref<readonly QueueLine[]>>) {
   const pass = ref<Pass>('each')
   const begunWith = shallowRef<ReadonlySet<string>>(new Set())
-  const { answer, reload } = useAnswer<MistakeLine[]>(() => `/exercises/${exerciseId()}/mistakes`)
-  /** What one alone did is seen with their hand-in. */
-  const mistakes = computed(() => answer.value?.filter(({ handIns }) => handIns > 1))
+  /** What one alone did is not among them: it is seen with their hand-in. */
+  const { answer: mistakes, reload } = useAnswer<MistakeLine[]>(() => `/exercises/${exerciseId()}/mistakes`)
   const chosen = ref(-1)
 
   const shown = computed(() =>

@@ -23,7 +23,8 @@ export function useDeskQueue(desk: Readonly<Ref<DeskAnswer | undefined>>) {
   return queue
 }
 
-function doubt({ toDecide, toPair }: QueueLine): number {
+function doubt({ toDecide, toPair, asks }: QueueLine): number {
+  if (asks > 0) return 3
   if (toDecide > 0) return 2
   return toPair > 0 ? 1 : 0
 }

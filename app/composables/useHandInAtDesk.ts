@@ -1,6 +1,6 @@
 import type { Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { DeskAnswer, HandInAnswer, QueueLine } from '#shared/answers'
+import type { DeskAnswer, HandInAnswer, Precedent, QueueLine } from '#shared/answers'
 
 /** The hand-in in hand at the desk, the rule and sheet that are looked at, and what is changed of it. */
 export function useHandInAtDesk(
@@ -50,7 +50,13 @@ export function useHandInAtDesk(
     fault.value = ''
   }
 
+  /** Where one goes while the address has not followed yet: keys pressed quickly go on from there. */
+  let goingTo: string | undefined
+  watch(handInId, id => {
+    if (id === goingTo) goingTo = undefined
+  })
   function select(id: string): void {
+    goingTo = id
     void router.replace({ query: { ...route.query, handIn: id, rule: undefined } })
   }
 
@@ -62,7 +68,8 @@ export function useHandInAtDesk(
   }
 
   function step(by: number): void {
-    const at = queue.value.findIndex(({ id }) => id === handInId.value)
+    const from = goingTo ?? handInId.value
+    const at = queue.value.findIndex(({ id }) => id === from)
     const next = queue.value[at + by]
     if (next) select(next.id)
   }
@@ -125,6 +132,21 @@ export function useHandInAtDesk(
     }
   }
 
+  /* What was decided for others who made the same mistakes: it comes after the hand-in, which does not wait for it. */
+  const precedents = shallowRef<readonly Precedent[]>([])
+  const precedent = computed(() =>
+    precedents.value.find(other => other.rule === rule.value && other.sheet === sheetInHand.value),
+  )
+  watch(
+    () => handIn.value?.id,
+    async id => {
+      precedents.value = []
+      if (!id) return
+      const found = await api<Precedent[]>(`/hand-ins/${id}/precedents`).catch(() => [])
+      if (id === handIn.value?.id) precedents.value = found
+    },
+  )
+
   let before: Promise<unknown> = Promise.resolve()
   /**
    * Changes what belongs to the hand-in in hand, which is then the server's answer. What is pressed while
@@ -159,6 +181,7 @@ export function useHandInAtDesk(
     step,
     turnColumn,
     decided,
+    precedent,
     decide,
     amend,
   }

@@ -1,5 +1,7 @@
 import type { Component } from 'vue'
-import type { Finding } from '@nomenklatura/core/findings'
+import type { Finding, Sheet } from '@nomenklatura/core/findings'
+import type { SheetsOfAnswer } from '@nomenklatura/core/exercise'
+import type { Verdict } from '@nomenklatura/core/rules'
 import type { Schema } from '@nomenklatura/core/schema'
 import type { ReadScript } from '@nomenklatura/core/sql'
 import type { WorksheetAnswer } from '#shared/answers'
@@ -35,6 +37,21 @@ export interface NotesFrom<Content> {
   readonly script: ReadScript
 }
 
+/** A sheet as it stood at some time, to be read. */
+export interface ShownAnswer {
+  readonly answer: SheetsOfAnswer
+  /** The sets whose closure was asked. */
+  readonly closures: readonly (readonly string[])[]
+  /** What was judged of it, where it was. */
+  readonly rules: readonly {
+    readonly sheet: Sheet
+    readonly verdict: Verdict
+    readonly because: readonly { readonly place: PlaceOnSheet | null }[]
+  }[]
+  /** Whose it is, for screen readers. @defaultValue the reader's own */
+  readonly label?: string
+}
+
 /** What there is to say about a sheet. */
 export interface SheetNotes<Content> {
   /** While one types: about itself, and nothing of the exercise. */
@@ -45,7 +62,7 @@ export interface SheetNotes<Content> {
 
 /**
  * A sheet on the screens. Each component takes what it shows from around it: `work` from the worksheet
- * (`useWorksheet`), `setting` as the props of `SetAnswer`, `evidence` and `handedIn` as those of their pages.
+ * (`useWorksheet`), `setting` as the props of `SetAnswer`, `evidence` as those of the desk, `handedIn` as `shown`.
  */
 export interface SheetView<Content = never> {
   /** What is asked for, in words, before it is begun. */
@@ -59,7 +76,7 @@ export interface SheetView<Content = never> {
   readonly setting: Component
   /** Beside each other, what stands in a hand-in and in the model answer about one rule. */
   readonly evidence: Component
-  /** What was handed in, beside its feedback. */
+  /** What stood on it, to be read: beside its feedback, or by those who teach. */
   readonly handedIn: Component
   /** Whether that needs the width, and so stands above it. */
   readonly isWide?: boolean

@@ -20,10 +20,18 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   /** Whether what was kept of it is not to be read by this version. */
   const isTrialUnread = ref(false)
   const trialSaver = shallowRef<SheetSaver>()
-  const allSavers = computed(() => [
-    ...Object.values(savers.value),
-    ...(trialSaver.value ? [trialSaver.value] : []),
-  ])
+  /** What the student takes for granted: kept like a sheet, and handed in with them. */
+  const assumptionsSaver = shallowRef<SheetSaver>()
+  const assumptions = computed(() => assumptionsSaver.value?.content.value ?? '')
+  const allSavers = computed(() =>
+    [...Object.values(savers.value), trialSaver.value, assumptionsSaver.value].filter(
+      saver => saver !== undefined,
+    ),
+  )
+  /** The keepers of what is handed in. */
+  const handedIn = computed(() =>
+    [...Object.values(savers.value), assumptionsSaver.value].filter(saver => saver !== undefined),
+  )
 
   /** What the exercise gives stands on a sheet from the beginning. */
   const given = computed(() => ({
@@ -50,12 +58,16 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   const isReadOnly = computed(() => !sheet.value?.isOpen)
   const save = computed(() => worstSave(allSavers.value.map(saver => saver.save.value)))
   /** The same of what is handed in. */
-  const sheetsSave = computed(() => worstSave(Object.values(savers.value).map(saver => saver.save.value)))
-  const saverOf = (part: KeptPart): SheetSaver | undefined =>
-    part === 'row-trial' ? trialSaver.value : savers.value[part]
+  const sheetsSave = computed(() => worstSave(handedIn.value.map(saver => saver.save.value)))
+  const saverOf = (part: KeptPart): SheetSaver | undefined => {
+    if (part === 'assumptions') return assumptionsSaver.value
+    return part === 'row-trial' ? trialSaver.value : savers.value[part]
+  }
   /** The part of which there are two versions. */
   const conflict = computed(() =>
-    [...SHEETS, 'row-trial' as const].find(part => saverOf(part)?.save.value.status === 'conflict'),
+    [...SHEETS, 'row-trial' as const, 'assumptions' as const].find(
+      part => saverOf(part)?.save.value.status === 'conflict',
+    ),
   )
 
   /** Opens what the server answered. */
@@ -63,6 +75,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     for (const saver of allSavers.value) saver.close()
     sheet.value = opened
     openRowTrial(opened)
+    openAssumptions(opened)
     const { exerciseId, personId } = opened
     savers.value = Object.fromEntries(
       Object.entries(opened.sheets ?? {}).map(([name, content]) => [
@@ -94,6 +107,21 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     readRowTrial()
   }
 
+  function openAssumptions({ personId, exerciseId, assumptions: saved, sheets }: WorksheetAnswer): void {
+    assumptionsSaver.value =
+      sheets === null
+        ? undefined
+        : makeSheetSaver(
+            keptKey(personId, exerciseId, 'assumptions'),
+            body => api(`/exercises/${exerciseId}/assumptions`, { method: 'PUT', body, person: personId }),
+            saved,
+            () => isReadOnly.value,
+          )
+    assumptionsSaver.value?.takeKept()
+  }
+
+  const changeAssumptions = (text: string): void => assumptionsSaver.value?.change(text)
+
   function readRowTrial(): void {
     const read = parseTrial(trialSaver.value?.content.value ?? '')
     rowTrial.value = read ?? EMPTY_TRIAL
@@ -119,7 +147,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   /** Answers whether the server has everything now that is handed in. */
   async function send(): Promise<boolean> {
     const [sent] = await Promise.all([
-      Promise.all(Object.values(savers.value).map(saver => saver.send())),
+      Promise.all(handedIn.value.map(saver => saver.send())),
       trialSaver.value?.send(),
     ])
     return sent.every(Boolean)
@@ -194,6 +222,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     rowTrial,
     isTrialUnread,
     changeRowTrial,
+    assumptions,
+    changeAssumptions,
     send,
     resolveConflict,
     takeSignsOut,

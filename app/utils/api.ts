@@ -59,9 +59,14 @@ export async function api<Answer>(path: string, options: ApiOptions = {}): Promi
       keepalive: options.keepalive ?? false,
       headers: {
         ...(person ? { [PERSON_HEADER]: person } : {}),
-        ...(options.body === undefined ? {} : { 'Content-Type': 'application/json' }),
+        // Of a form the browser says itself where its parts end.
+        ...(options.body === undefined || options.body instanceof FormData
+          ? {}
+          : { 'Content-Type': 'application/json' }),
       },
-      ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
+      ...(options.body === undefined
+        ? {}
+        : { body: options.body instanceof FormData ? options.body : JSON.stringify(options.body) }),
     })
   } catch {
     throw new ApiError(OFFLINE)

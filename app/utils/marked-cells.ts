@@ -35,8 +35,16 @@ export function sheetsOfRule(answer: HandInAnswer, rule: string): Sheet[] {
     )
 }
 
+/** Verdicts that the student asks about and nobody has answered, in the order of the rules. */
+export function openQuestions({ questions }: HandInAnswer): HandInAnswer['questions'] {
+  const last = new Map(questions.map(line => [`${line.rule} ${line.sheet}`, line]))
+  return [...last.values()].filter(({ isAnswer }) => !isAnswer)
+}
+
 /** The rule that wants to be seen first. */
 export function firstRuleToSee(answer: HandInAnswer): string | undefined {
+  const [asked] = openQuestions(answer)
+  if (asked) return asked.rule
   const verdict = ({ rule, sheet }: { rule: string; sheet: string }) => ({
     verdict: shownVerdict(answer, rule, sheet),
   })

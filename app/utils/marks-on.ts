@@ -7,7 +7,9 @@ export type Mark = Exclude<CheckedRule['verdict'], 'upheld' | 'not shown'>
 /** The elements of a sheet that verdicts rest on, with the gravest of each; what is upheld marks nothing. */
 export function marksOn(
   sheet: Sheet,
-  rules: readonly Pick<CheckedRule, 'sheet' | 'verdict' | 'because'>[],
+  rules: readonly (Pick<CheckedRule, 'sheet' | 'verdict'> & {
+    readonly because: readonly { readonly place: { readonly field?: string | undefined } | null }[]
+  })[],
 ): Map<string, Mark> {
   const told = rules.filter(rule => rule.sheet === sheet).toSorted(byUrgency)
   return new Map(

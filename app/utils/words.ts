@@ -57,7 +57,7 @@ export function countOf(count: number, one: string, many = `${one}s`): string {
   return `${count} ${count === 1 ? one : many}`
 }
 
-export const handInNumber = (number: number): string => `H-${String(number).padStart(4, '0')}`
+export { handInNumber } from '#shared/words'
 
 export const VERDICT_KEY: Readonly<Record<Exclude<Verdict, 'cannot tell'>, string>> = {
   'upheld': 'U',

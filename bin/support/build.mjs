@@ -6,6 +6,7 @@ import { ROOT, hashOf, readStamp, writeStamp } from './bundle.mjs'
 const SOURCES = [
   'app',
   'server',
+  'files',
   'shared',
   'public',
   'packages/core/src',

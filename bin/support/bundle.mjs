@@ -159,6 +159,7 @@ export async function bundle(entry) {
       'shared',
       'db',
       'cli',
+      'files',
       'bench',
       'sandbox',
       'package-lock.json',

@@ -7,7 +7,7 @@ import { ROOT, hashOf, readStamp, writeStamp } from './bundle.mjs'
 import { startCluster } from './cluster.mjs'
 
 const HELP = `bin/test [--all]            runs every check; a stage whose files are as they were when it last passed is passed over
-bin/test NAME [ARGUMENTS]   runs one: format, lint, types, core, reference, app, cli, server, engines, bench, browser, running
+bin/test NAME [ARGUMENTS]   runs one: format, lint, types, build, core, reference, app, cli, server, engines, bench, browser, running
                             ARGUMENTS go on to it: bin/test server losing-nothing -t "at the due moment"
 
   --all               run everything again (so does CI=true)
@@ -22,7 +22,15 @@ const runAll = args.includes('--all') || process.env.CI === 'true'
 /** One stage, or a part of one, by its short name; what follows is for its program. */
 const [only, ...rest] = args[0]?.startsWith('-') ? [] : args
 const CORE = ['packages/core', 'tests/reference', 'db/demo', 'vitest.config.ts', 'package-lock.json']
-const SERVER = ['server', 'shared', 'db', 'packages/core/src', 'vitest.config.ts', 'package-lock.json']
+const SERVER = [
+  'server',
+  'files',
+  'shared',
+  'db',
+  'packages/core/src',
+  'vitest.config.ts',
+  'package-lock.json',
+]
 const EVERYTHING = [
   'app',
   'bin',
@@ -30,6 +38,7 @@ const EVERYTHING = [
   'cli',
   'db',
   'docs/schemas',
+  'files',
   'packages',
   'public',
   'sandbox',
@@ -84,11 +93,12 @@ const STAGES = [
     run: () => [bin('eslint'), ['--max-warnings', '0', ...(rest.length > 0 ? rest : ['.'])]],
   },
   {
-    name: 'types',
+    name: 'types of the application',
     keys: ['types'],
     beside: 'static',
     paths: EVERYTHING,
-    run: () => [bin('nuxt'), ['typecheck']],
+    // The application; what runs without Vue is checked below, and need not be twice.
+    run: () => [bin('vue-tsc'), ['--noEmit', '-p', '.nuxt/tsconfig.app.json']],
   },
   {
     name: 'types of programs',
@@ -121,6 +131,18 @@ const STAGES = [
       { DATABASE_URL: await databaseFor('nomenklatura_sandbox_tests') },
     ],
   },
+  // It keeps one processor: while tests wait for theirs it is made for the browser tests. Not beside the types,
+  // which read what it writes anew.
+  {
+    name: 'build',
+    keys: ['build'],
+    beside: 'units',
+    paths: EVERYTHING,
+    run: () => [
+      process.execPath,
+      ['-e', "import('./bin/support/build.mjs').then(build => build.buildApplication(console.log))"],
+    ],
+  },
   {
     name: 'core and reference tests',
     keys: ['core', 'reference'],
@@ -146,7 +168,7 @@ const STAGES = [
     name: 'command line tests',
     keys: ['cli'],
     beside: 'units',
-    paths: [...CORE, 'cli', 'bin', 'tests/cli', 'docs/schemas'],
+    paths: [...CORE, 'cli', 'files', 'bin', 'tests/cli', 'docs/schemas'],
     run: () => vitest('cli'),
   },
   {
@@ -159,6 +181,7 @@ const STAGES = [
   {
     name: 'benchmarks, in short',
     keys: ['bench'],
+    beside: 'units',
     paths: ['bench', 'packages/core/src'],
     run: () => [process.execPath, ['bin/support/run.mjs', 'bench/main.ts', '--short']],
   },

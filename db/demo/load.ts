@@ -155,6 +155,9 @@ async function setExercise(
     lateDays,
     lateLoss,
     collectsAtDue: true,
+    saysWorkIsRead: true,
+    toldModel: null,
+    isAnonymous: false,
   })
   await publish(db, id, by, evening(published, today))
   return id

@@ -15,6 +15,12 @@ import * as runs from './0013-runs'
 import * as rowTrials from './0014-row-trials'
 import * as rowTrialNumbers from './0015-row-trial-numbers'
 import * as preparedRevisions from './0016-prepared-revisions'
+import * as workIsRead from './0017-work-is-read'
+import * as inAndOut from './0018-in-and-out'
+import * as missed from './0019-missed'
+import * as questions from './0020-questions'
+import * as courseMarks from './0021-course-marks'
+import * as anonymous from './0022-anonymous'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -42,6 +48,12 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0014-row-trials', rowTrials],
   ['0015-row-trial-numbers', rowTrialNumbers],
   ['0016-prepared-revisions', preparedRevisions],
+  ['0017-work-is-read', workIsRead],
+  ['0018-in-and-out', inAndOut],
+  ['0019-missed', missed],
+  ['0020-questions', questions],
+  ['0021-course-marks', courseMarks],
+  ['0022-anonymous', anonymous],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -43,6 +43,8 @@ interface AnyContext<Body> {
   readonly db: Db
   readonly now: Date
   readonly body: Body
+  /** What was sent as a file; empty where the route asks for none. */
+  readonly file: Uint8Array
   readonly params: Readonly<Record<string, string>>
 }
 interface OfPerson<Body> extends AnyContext<Body> {
@@ -74,6 +76,8 @@ export type Context<Body, To extends Access['to'] = 'own'> = Contexts<Body>[To]
 interface RouteOptions<Body, Answer, Asked extends Access> {
   readonly access: Asked
   readonly body?: z.ZodType<Body>
+  /** The most bytes of a form that carries a file (`file`) beside the body (`asked`, JSON); JSON alone where it is not given. */
+  readonly upload?: number
   /** Whether the request must say whose it is: what somebody writes is never taken for another's. */
   readonly namesPerson?: boolean
   readonly handle: (context: Context<Body, Asked['to']>) => Promise<Answer>
@@ -92,12 +96,15 @@ export function defineRoute<Body = undefined, Answer = unknown, const Asked exte
     setResponseHeader(event, 'Cache-Control', 'no-store')
     try {
       if (event.method !== 'GET') checkOrigin(event)
-      if (Number(getHeader(event, 'content-length') ?? 0) > LARGEST_BODY) throw tooLarge(event)
+      const most = options.upload ?? LARGEST_BODY
+      if (Number(getHeader(event, 'content-length') ?? 0) > most) throw tooLarge(event, most)
       const context = await authorise(event, options)
-      const body = options.body ? await parseBody(event, options.body) : ((await passOver(event)) as Body)
+      const sent = await readSent(event, options)
       // `authorise` found what a route of its kind is about, or refused.
       return (
-        (await options.handle({ ...context, body } as unknown as Context<Body, Asked['to']>)) ?? { ok: true }
+        (await options.handle({ ...context, ...sent } as unknown as Context<Body, Asked['to']>)) ?? {
+          ok: true,
+        }
       )
     } catch (error) {
       return answerProblem(event, error)
@@ -179,31 +186,60 @@ function checkPerson(event: H3Event, person: Person, isNeeded: boolean): void {
  * The body, read no further than is allowed, whatever is said of its length: routes that want none refuse one
  * that is too large as well.
  */
-async function readText(event: H3Event): Promise<string> {
+async function readBytes(event: H3Event, most = LARGEST_BODY): Promise<Buffer> {
   const request = event.node.req
   const chunks: Buffer[] = []
   let length = 0
   for await (const chunk of request) {
     length += (chunk as Buffer).length
-    if (length > LARGEST_BODY) throw tooLarge(event)
+    if (length > most) throw tooLarge(event, most)
     chunks.push(chunk as Buffer)
   }
-  return Buffer.concat(chunks).toString('utf8')
+  return Buffer.concat(chunks)
 }
 
-/** A body that no route asked for. */
-async function passOver(event: H3Event): Promise<undefined> {
-  if (event.method !== 'GET') await readText(event)
+const NOTHING = new Uint8Array()
+
+/** What a route asks for. A body that none asked for is passed over. */
+async function readSent<Body, Answer, Asked extends Access>(
+  event: H3Event,
+  { body, upload }: RouteOptions<Body, Answer, Asked>,
+): Promise<{ readonly body: Body; readonly file: Uint8Array }> {
+  if (upload !== undefined && body) return readForm(event, body, upload)
+  if (body) return { body: parseBody((await readBytes(event)).toString('utf8'), body), file: NOTHING }
+  if (event.method !== 'GET') await readBytes(event)
+  return { body: undefined as Body, file: NOTHING }
+}
+
+/** A form with a file (RFC 7578), as the platform reads it. */
+async function readForm<Body>(
+  event: H3Event,
+  schema: z.ZodType<Body>,
+  most: number,
+): Promise<{ readonly body: Body; readonly file: Uint8Array }> {
+  const bytes = await readBytes(event, most)
+  const type = getHeader(event, 'content-type') ?? ''
+  const form = await new Response(new Uint8Array(bytes), { headers: { 'content-type': type } })
+    .formData()
+    .catch(() => {
+      throw new Refusal(400, 'no-form', 'The request is not a form with a file.')
+    })
+  const [file, asked] = [form.get('file'), form.get('asked')]
+  if (file === null || typeof file === 'string')
+    throw new Refusal(400, 'no-form', 'The request is not a form with a file.')
+  return {
+    body: parseBody(typeof asked === 'string' ? asked : '{}', schema),
+    file: new Uint8Array(await file.arrayBuffer()),
+  }
 }
 
 /** What is still on its way is not waited for: the connection is closed. */
-function tooLarge(event: H3Event): Refusal {
+function tooLarge(event: H3Event, most: number): Refusal {
   setResponseHeader(event, 'Connection', 'close')
-  return new Refusal(413, 'too-large', 'This is too large: two million bytes at most.')
+  return new Refusal(413, 'too-large', `This is too large: ${most / 1_000_000} million bytes at most.`)
 }
 
-async function parseBody<Body>(event: H3Event, schema: z.ZodType<Body>): Promise<Body> {
-  const text = await readText(event)
+function parseBody<Body>(text: string, schema: z.ZodType<Body>): Body {
   let value: unknown
   try {
     value = JSON.parse(text)

@@ -1,10 +1,15 @@
 import PgBoss from 'pg-boss'
 import { database } from '../repositories/database'
+import type { ExportKey } from '../repositories/exports'
 import type { Among } from '../repositories/markings'
 import { log, logFault } from '../services/log'
 import { unmarked } from '../services/marking'
 
 export const MARK_QUEUE = 'mark-hand-in'
+
+/** Files that are asked for: each is a person's, and made by whichever worker is free. */
+export const EXPORT_QUEUE = 'make-export'
+const EXPORT = { retryLimit: 2, retryDelay: 5, expireInSeconds: 900 }
 
 export interface MarkJob {
   readonly handInId: string
@@ -50,6 +55,7 @@ export async function startBoss(
   try {
     await boss.start()
     await boss.createQueue(MARK_QUEUE, { name: MARK_QUEUE, policy: 'short', ...JOB })
+    await boss.createQueue(EXPORT_QUEUE, { name: EXPORT_QUEUE, policy: 'standard', ...EXPORT })
     return boss
   } catch (error) {
     await boss.stop({ graceful: false, wait: false }).catch(() => undefined)
@@ -60,6 +66,11 @@ export async function startBoss(
 /** Asks for a marking. Asking twice for the same inputs while one waits is the same as asking once. */
 export async function askForMarking(boss: PgBoss, job: MarkJob): Promise<void> {
   await boss.send(MARK_QUEUE, job, { singletonKey: `${job.handInId} ${job.revisionId}`, ...JOB })
+}
+
+/** Asks for a file to be made. */
+export async function sendExport(boss: PgBoss, key: ExportKey): Promise<void> {
+  await boss.send(EXPORT_QUEUE, key, EXPORT)
 }
 
 /**

@@ -2,11 +2,13 @@ import type PgBoss from 'pg-boss'
 import { THREADS, closePool } from '../pool/compute'
 import { closeEngines } from '../pool/engines'
 import { database } from '../repositories/database'
+import type { ExportKey } from '../repositories/exports'
+import { makeExport } from '../services/make-export'
 import { collectDue } from '../services/handing-in'
 import { log, logFault } from '../services/log'
 import { markHandIn } from '../services/marking'
 import { tidyUp } from '../services/tidying'
-import { MARK_QUEUE, askForMissing, startBoss, type MarkJob } from './queue'
+import { EXPORT_QUEUE, MARK_QUEUE, askForMissing, startBoss, type MarkJob } from './queue'
 
 const HOUR_MS = 3_600_000
 /** A save that was acknowledged just before the due moment may still be on its way into the database. */
@@ -73,6 +75,9 @@ async function startMarking(): Promise<PgBoss> {
       for (const { data } of jobs) await markHandIn(database(), data.handInId, data.revisionId)
     })
   }
+  await boss.work<ExportKey>(EXPORT_QUEUE, { batchSize: 1, pollingIntervalSeconds: 0.5 }, async jobs => {
+    for (const { data } of jobs) await makeExport(database(), data)
+  })
   return boss
 }
 

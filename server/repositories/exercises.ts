@@ -29,6 +29,9 @@ function toExercise(row: ExerciseRow): Exercise {
     lateDays: row.late_days,
     lateLoss: row.late_loss,
     collectsAtDue: row.collects_at_due,
+    saysWorkIsRead: row.says_work_is_read,
+    toldModel: row.told_model,
+    isAnonymous: row.is_anonymous,
     collectedAt: row.collected_at?.toISOString() ?? null,
   }
 }
@@ -123,6 +126,9 @@ export async function updateSchedule(db: Db, id: string, schedule: Schedule): Pr
     late_days: schedule.lateDays,
     late_loss: schedule.lateLoss,
     collects_at_due: schedule.collectsAtDue,
+    says_work_is_read: schedule.saysWorkIsRead,
+    told_model: schedule.toldModel,
+    is_anonymous: schedule.isAnonymous,
     collected_at: null,
   })
 }
@@ -131,6 +137,16 @@ export async function updateState(db: Db, id: string, state: 'draft' | 'publishe
   await db('exercises')
     .where({ id })
     .update({ state, ...(state === 'published' ? { published_at: at } : {}) })
+}
+
+/** Stops the marking of an exercise, or lets it go on. */
+export async function stopMarking(db: Db, id: string, at: Date | null): Promise<void> {
+  await db('exercises').where({ id }).update({ marking_stopped_at: at })
+}
+
+export async function isMarkingStopped(db: Db, id: string): Promise<boolean> {
+  const row = await db('exercises').where({ id }).first('marking_stopped_at')
+  return row?.marking_stopped_at != null
 }
 
 export async function archiveExercise(db: Db, id: string, at: Date): Promise<void> {

@@ -40,20 +40,37 @@ function withoutAnswer(row: Omit<HandInRow, 'answer'>): Omit<HandIn, 'answer'> {
 
 export type NewHandIn = Omit<HandIn, 'id' | 'number'>
 
+const toRow = (handIn: NewHandIn) => ({
+  exercise_id: handIn.exerciseId,
+  person_id: handIn.personId,
+  attempt: handIn.attempt,
+  exercise_revision_id: handIn.revisionId,
+  answer: toJsonb(handIn.answer),
+  handed_in_at: handIn.handedInAt,
+  late_by_seconds: handIn.lateBySeconds,
+  is_automatic: handIn.isAutomatic,
+})
+
 export async function insertHandIn(db: Db, handIn: NewHandIn): Promise<HandIn> {
-  const [row] = await db('hand_ins')
-    .insert({
-      exercise_id: handIn.exerciseId,
-      person_id: handIn.personId,
-      attempt: handIn.attempt,
-      exercise_revision_id: handIn.revisionId,
-      answer: toJsonb(handIn.answer),
-      handed_in_at: handIn.handedInAt,
-      late_by_seconds: handIn.lateBySeconds,
-      is_automatic: handIn.isAutomatic,
-    })
-    .returning('*')
+  const [row] = await db('hand_ins').insert(toRow(handIn)).returning('*')
   return toHandIn(row!)
+}
+
+/** What was brought in from files by somebody who teaches; answers its id. */
+export async function bringInHandIn(db: Db, { by, ...handIn }: NewHandIn & { by: string }): Promise<string> {
+  const [row] = await db('hand_ins')
+    .insert({ ...toRow(handIn), brought_in_by: by })
+    .returning('id')
+  return row!.id
+}
+
+/** The name of who brought a hand-in in from files; null where its student handed it in. */
+export async function findBringer(db: Db, handInId: string): Promise<string | null> {
+  const row = (await db('hand_ins as h')
+    .join('people as p', 'p.id', 'h.brought_in_by')
+    .where('h.id', handInId)
+    .first('p.name')) as { name: string } | undefined
+  return row?.name ?? null
 }
 
 export async function findHandIn(db: Db, id: string): Promise<HandIn | undefined> {
@@ -256,6 +273,27 @@ export async function saveDecision(
   return added.length === 1
 }
 
+/** A decision of another installation: the first about its cell. */
+export async function insertBroughtDecision(
+  db: Db,
+  decision: {
+    handInId: string
+    rule: string
+    sheet: string
+    verdict: StoredOverride['verdict']
+    reason: string
+    by: string
+    at: string
+  },
+): Promise<void> {
+  await rowsOf(
+    db,
+    `INSERT INTO overrides (hand_in_id, rule, sheet, version, verdict, reason, decided_by, decided_at)
+      VALUES (:handInId, :rule, :sheet, 1, :verdict, :reason, :by, :at)`,
+    decision,
+  )
+}
+
 /** The last reasons given in an exercise, newest first, each once. */
 export async function recentReasons(db: Db, exerciseId: string): Promise<string[]> {
   const rows = (await db('overrides as o')
@@ -270,22 +308,72 @@ export async function recentReasons(db: Db, exerciseId: string): Promise<string[
 }
 
 export async function listComments(db: Db, handInId: string): Promise<CommentLine[]> {
-  const rows = (await db('comments as c')
+  return (await listCommentsOf(db, [handInId])).get(handInId) ?? []
+}
+
+/** The comments of several hand-ins, by hand-in, the first first. */
+export async function listCommentsOf(
+  db: Db,
+  handInIds: readonly string[],
+): Promise<Map<string, CommentLine[]>> {
+  const rows = await db('comments as c')
     .join('people as p', 'p.id', 'c.written_by')
-    .where('c.hand_in_id', handInId)
+    .where(isAmong(db, 'c.hand_in_id', handInIds))
     .whereNull('c.deleted_at')
     .orderBy('c.written_at')
-    .select('c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')) as (Pick<
-    CommentRow,
-    'id' | 'rule' | 'text' | 'written_at'
-  > & { name: string })[]
-  return rows.map(row => ({
-    id: row.id,
-    rule: row.rule,
-    text: row.text,
-    by: row.name,
-    at: row.written_at.toISOString(),
-  }))
+    .select('c.hand_in_id', 'c.id', 'c.rule', 'c.text', 'p.name', 'c.written_at')
+  return grouped(
+    rows as (Pick<CommentRow, 'hand_in_id' | 'id' | 'rule' | 'text' | 'written_at'> & { name: string })[],
+    row => ({ id: row.id, rule: row.rule, text: row.text, by: row.name, at: row.written_at.toISOString() }),
+  )
+}
+
+/** What was handed in, of several, by hand-in. */
+export async function listAnswers(
+  db: Db,
+  handInIds: readonly string[],
+): Promise<Map<string, AnswerDocument>> {
+  const rows = await db('hand_ins')
+    .where(isAmong(db, 'id', handInIds))
+    .select('id', 'answer')
+  return new Map(rows.map(({ id, answer }) => [id, answer]))
+}
+
+/** What was paired by hand last, of several, by hand-in. */
+export async function listPins(db: Db, handInIds: readonly string[]): Promise<Map<string, readonly Pin[]>> {
+  const rows = await db('pinnings')
+    .where(isAmong(db, 'hand_in_id', handInIds))
+    .orderBy('version')
+    .select('hand_in_id', 'pins')
+  return new Map(rows.map(row => [row.hand_in_id, row.pins]))
+}
+
+function grouped<Row extends { readonly hand_in_id: string }, Line>(
+  rows: readonly Row[],
+  toLine: (row: Row) => Line,
+): Map<string, Line[]> {
+  const groups = new Map<string, Line[]>()
+  for (const row of rows) {
+    const group = groups.get(row.hand_in_id)
+    if (group) group.push(toLine(row))
+    else groups.set(row.hand_in_id, [toLine(row)])
+  }
+  return groups
+}
+
+/** What was said before in an exercise, newest first, each once for its rule. */
+export async function recentComments(
+  db: Db,
+  exerciseId: string,
+): Promise<{ rule: string | null; text: string }[]> {
+  return (await db('comments as c')
+    .join('hand_ins as h', 'h.id', 'c.hand_in_id')
+    .where('h.exercise_id', exerciseId)
+    .whereNull('c.deleted_at')
+    .groupBy('c.rule', 'c.text')
+    .orderByRaw('max(c.written_at) DESC')
+    .limit(200)
+    .select('c.rule', 'c.text')) as { rule: string | null; text: string }[]
 }
 
 export async function insertComment(
@@ -297,6 +385,20 @@ export async function insertComment(
     rule: comment.rule,
     text: comment.text,
     written_by: comment.by,
+  })
+}
+
+/** A comment of another installation. */
+export async function insertBroughtComment(
+  db: Db,
+  comment: { handInId: string; rule: string | null; text: string; by: string; at: string },
+): Promise<void> {
+  await db('comments').insert({
+    hand_in_id: comment.handInId,
+    rule: comment.rule,
+    text: comment.text,
+    written_by: comment.by,
+    written_at: comment.at,
   })
 }
 
@@ -423,17 +525,17 @@ export async function saveRelease(
 export async function listWithoutHandIn(
   db: Db,
   { id, courseId }: { readonly id: string; readonly courseId: string },
-): Promise<{ name: string; hasBegun: boolean }[]> {
-  const rows = await rowsOf<{ name: string; has_begun: boolean }>(
+): Promise<{ personId: string; name: string; hasBegun: boolean }[]> {
+  const rows = await rowsOf<{ id: string; name: string; has_begun: boolean }>(
     db,
-    `SELECT p.name, EXISTS (SELECT FROM worksheets w WHERE w.exercise_id = :exercise AND w.person_id = p.id) AS has_begun
+    `SELECT p.id, p.name, EXISTS (SELECT FROM worksheets w WHERE w.exercise_id = :exercise AND w.person_id = p.id) AS has_begun
       FROM memberships m JOIN people p ON p.id = m.person_id
       WHERE m.course_id = :course AND m.role = 'student'
         AND NOT EXISTS (SELECT FROM hand_ins h WHERE h.exercise_id = :exercise AND h.person_id = p.id)
       ORDER BY p.name`,
     { exercise: id, course: courseId },
   )
-  return rows.map(({ name, has_begun }) => ({ name, hasBegun: has_begun }))
+  return rows.map(({ id: personId, name, has_begun }) => ({ personId, name, hasBegun: has_begun }))
 }
 
 export async function takeReleasesBack(

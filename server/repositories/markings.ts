@@ -1,14 +1,10 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
-import {
-  summaryOf,
-  upgradeMarking,
-  type Marking,
-  type MarkingSummary,
-  type StoredMarking as KeptMarking,
-} from '@nomenklatura/core/marking'
+import { summaryOf, upgradeMarking, type Marking, type MarkingSummary } from '@nomenklatura/core/marking'
+import type { Verdict } from '@nomenklatura/core/rules'
 import { isAmong, rowsOf, toJsonb, type Db } from './database'
 import type { Revision } from './exercises'
-import type { MarkingRow, StoredSummary } from './rows'
+import type { MarkingRow, StoredMissed, StoredSummary } from './rows'
 
 export interface StoredMarking {
   readonly id: string
@@ -56,6 +52,7 @@ export async function insertMarking(
         pins_version: pinsVersion,
         verdicts: toJsonb(verdicts),
         summary: toJsonb(toStored(summaryOf(verdicts))),
+        missed: toJsonb(missedOf(verdicts)),
       })
       .onConflict(['hand_in_id', 'exercise_revision_id', 'engine_version', 'pins_version'])
       .ignore()
@@ -147,6 +144,12 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
 /** A marking as lists show it. */
 export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
 
+function missedOf({ cells }: Marking): StoredMissed {
+  return cells
+    .filter(({ verdict }) => verdict !== 'upheld')
+    .map(({ rule, sheet, verdict, because }) => [rule, sheet, verdict, because.map(({ code }) => code)])
+}
+
 function toStored({ cells, weakPairs }: MarkingSummary): StoredSummary {
   return {
     weakPairs,
@@ -156,7 +159,7 @@ function toStored({ cells, weakPairs }: MarkingSummary): StoredSummary {
   }
 }
 
-function fromStored({ cells, weakPairs }: StoredSummary): MarkingSummary {
+export function fromStored({ cells, weakPairs }: StoredSummary): MarkingSummary {
   return {
     weakPairs,
     cells: cells.map(([rule, sheet, verdict, follows = null]) => ({ rule, sheet, verdict, follows })),
@@ -191,25 +194,51 @@ export async function listMarkings(
   )
 }
 
-/**
- * The cells of some markings that are not upheld, of one rule or of all, with the hand-in of each: without reading
- * all else that is stored.
- */
-export async function listMissedCells(
+/** A cell that is not upheld: by which reasons, without their words and evidence. */
+export interface MissedCell {
+  readonly handInId: string
+  readonly markingId: string
+  readonly rule: string
+  readonly sheet: Sheet
+  readonly verdict: Verdict
+  readonly reasons: readonly string[]
+}
+
+/** What is not upheld in several markings, of one rule or of all. */
+export async function listMissed(
   db: Db,
   markingIds: readonly string[],
-  rule?: string,
-): Promise<{ handInId: string; cell: Marking['cells'][number] }[]> {
-  const rows = await rowsOf<{ hand_in_id: string; verdicts: KeptMarking }>(
-    db,
-    `SELECT hand_in_id, jsonb_set(verdicts - ARRAY['findings', 'pairing', 'surplus', 'ran'], '{cells}',
-        jsonb_path_query_array(verdicts, '$.cells[*] \\? (@.verdict != "upheld" && ($rule == null || @.rule == $rule))',
-          jsonb_build_object('rule', :rule::text))) AS verdicts
-      FROM markings WHERE id = ANY(:ids::uuid[])`,
-    { ids: [...markingIds], rule: rule ?? null },
+  only?: string,
+): Promise<MissedCell[]> {
+  const rows = await db('markings')
+    .where(isAmong(db, 'id', markingIds))
+    .select('id', 'hand_in_id', 'missed')
+  return rows.flatMap(({ id, hand_in_id: handInId, missed }) =>
+    missed
+      .filter(([rule]) => only === undefined || rule === only)
+      .map(([rule, sheet, verdict, reasons]) => ({
+        handInId,
+        markingId: id,
+        rule,
+        sheet,
+        verdict,
+        reasons,
+      })),
   )
-  return rows.flatMap(row =>
-    upgradeMarking(row.verdicts).cells.map(cell => ({ handInId: row.hand_in_id, cell })),
+}
+
+/** The whole cells of some, each by its marking, rule and sheet: as many as groups are shown, not as there are. */
+export async function listWholeCells(
+  db: Db,
+  cells: readonly Pick<MissedCell, 'markingId' | 'rule' | 'sheet'>[],
+): Promise<(Marking['cells'][number] | undefined)[]> {
+  const ids = [...new Set(cells.map(({ markingId }) => markingId))]
+  const rows = await db('markings')
+    .where(isAmong(db, 'id', ids))
+    .select('id', 'verdicts')
+  const markings = new Map(rows.map(({ id, verdicts }) => [id, upgradeMarking(verdicts)]))
+  return cells.map(({ markingId, rule, sheet }) =>
+    markings.get(markingId)?.cells.find(cell => cell.rule === rule && cell.sheet === sheet),
   )
 }
 
@@ -240,7 +269,7 @@ export async function listUnmarked(
     FROM exercises e
     CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id AND r.is_prepared = :prepared ORDER BY r.number DESC LIMIT 1) r
     CROSS JOIN LATERAL (SELECT DISTINCT ON (person_id) id, number FROM hand_ins h WHERE h.exercise_id = e.id ORDER BY person_id, attempt DESC) h
-    WHERE e.archived_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
+    WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
         SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
         UNION SELECT h.exercise_id FROM pinnings p JOIN hand_ins h ON h.id = p.hand_in_id WHERE p.pinned_at >= :since))
       AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = :engine
@@ -262,7 +291,7 @@ export async function oldestUnmarked(db: Db): Promise<Date | null> {
     db,
     `
     SELECT min(h.handed_in_at) AS at FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
-    WHERE e.archived_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
+    WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
       AND NOT EXISTS (SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt)`,
     [MOST_TRIES],
   )

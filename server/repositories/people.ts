@@ -1,5 +1,5 @@
 import type { MemberLine, Person, Role } from '#shared/answers'
-import type { Db } from './database'
+import { isAmong, type Db } from './database'
 import type { MembershipRow, PersonRow } from './rows'
 
 const SHOWN = ['id', 'name', 'email', 'may_begin_courses'] as const
@@ -86,6 +86,15 @@ export async function changeRole(db: Db, courseId: string, personId: string, rol
   await db('memberships').where({ course_id: courseId, person_id: personId }).update({ role })
 }
 
+export async function changeSection(
+  db: Db,
+  courseId: string,
+  personId: string,
+  section: string | null,
+): Promise<void> {
+  await db('memberships').where({ course_id: courseId, person_id: personId }).update({ section })
+}
+
 export async function deleteMembership(db: Db, courseId: string, personId: string): Promise<void> {
   await db('memberships').where({ course_id: courseId, person_id: personId }).delete()
 }
@@ -120,21 +129,33 @@ export async function isInHandsOf(db: Db, personId: string, instructorId: string
   return other === undefined
 }
 
+/** Names and e-mail addresses by person. */
+export async function listNamesAndEmails(
+  db: Db,
+  ids: readonly string[],
+): Promise<Map<string, { readonly name: string; readonly email: string }>> {
+  const rows = await db('people')
+    .where(isAmong(db, 'id', ids))
+    .select('id', 'name', 'email')
+  return new Map(rows.map(({ id, name, email }) => [id, { name, email }]))
+}
+
 export async function listMembers(db: Db, courseId: string): Promise<MemberLine[]> {
   const rows = (await db('memberships as m')
     .join('people as p', 'p.id', 'm.person_id')
     .where('m.course_id', courseId)
     .orderBy([{ column: 'm.role' }, { column: 'p.name' }])
-    .select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role')) as (Pick<
+    .select('p.id', 'p.name', 'p.email', 'p.may_begin_courses', 'm.role', 'm.section')) as (Pick<
     PersonRow,
     (typeof SHOWN)[number]
   > &
-    Pick<MembershipRow, 'role'>)[]
+    Pick<MembershipRow, 'role' | 'section'>)[]
   return rows.map(row => ({
     id: row.id,
     name: row.name,
     email: row.email,
     role: row.role,
+    section: row.section,
     mayBeginCourses: row.may_begin_courses,
   }))
 }

@@ -2,10 +2,10 @@ import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { Sheet } from '@nomenklatura/core/findings'
 import type { SandboxReport } from '@nomenklatura/core/instances'
-import type { StoredMarking } from '@nomenklatura/core/marking'
+import type { CourseScheme, StoredMarking } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { Knex } from 'knex'
-import type { Role, StoredOverride } from '#shared/answers'
+import type { QuestionLine, Role, StoredOverride } from '#shared/answers'
 
 /**
  * A row of each table as the driver reads it: timestamps are dates, jsonb is what it holds, bigint is a text.
@@ -59,6 +59,8 @@ export interface CourseRow {
   time_zone: string
   created_at: Date
   archived_at: Date | null
+  marks_scheme: CourseScheme | null
+  marks_scheme_number: number
 }
 
 export interface MembershipRow {
@@ -66,6 +68,7 @@ export interface MembershipRow {
   person_id: string
   role: Role
   since: Date
+  section: string | null
 }
 
 export interface ExerciseRow {
@@ -79,7 +82,11 @@ export interface ExerciseRow {
   late_days: number
   late_loss: number
   collects_at_due: boolean
+  says_work_is_read: boolean
+  told_model: number | null
+  is_anonymous: boolean
   collected_at: Date | null
+  marking_stopped_at: Date | null
   published_at: Date | null
   created_at: Date
   archived_at: Date | null
@@ -109,6 +116,22 @@ export interface WorksheetRow {
   begun_at: Date
   /** A bigint: as the driver gives it. */
   stored_bytes: string
+  assumptions: string
+  assumptions_number: number
+  assumptions_at: Date | null
+}
+
+export interface QuestionLineRow {
+  hand_in_id: string
+  rule: string
+  sheet: Sheet
+  number: number
+  said_by: string
+  said_at: Date
+  is_answer: boolean
+  text: string
+  trial: QuestionLine['trial']
+  moved: QuestionLine['moved']
 }
 
 export interface WorksheetRevisionRow {
@@ -161,6 +184,18 @@ export interface HandInRow {
   handed_in_at: Date
   late_by_seconds: number
   is_automatic: boolean
+  brought_in_by: string | null
+}
+
+export interface ExportRow {
+  exercise_id: string
+  asked_by: string
+  asked_at: Date
+  state: 'waiting' | 'making' | 'made' | 'stopped' | 'failed'
+  done: number
+  total: number
+  reason: string | null
+  file: Buffer | null
 }
 
 /** A summary as it is kept: short, since lists read hundreds. The fourth of a cell is the rule it follows from. */
@@ -168,6 +203,14 @@ export interface StoredSummary {
   readonly cells: readonly (readonly [rule: string, sheet: Sheet, verdict: Verdict, follows?: string])[]
   readonly weakPairs: number
 }
+
+/** What is not upheld, in short. */
+export type StoredMissed = readonly (readonly [
+  rule: string,
+  sheet: Sheet,
+  verdict: Verdict,
+  reasons: readonly string[],
+])[]
 
 export interface MarkingRow {
   id: string
@@ -177,6 +220,7 @@ export interface MarkingRow {
   pins_version: number
   verdicts: StoredMarking
   summary: StoredSummary
+  missed: StoredMissed
   marked_at: Date
 }
 
@@ -283,6 +327,8 @@ declare module 'knex/types/tables.js' {
     markings: Table<MarkingRow>
     marking_failures: Table<MarkingFailureRow>
     runs: Table<RunRow>
+    exports: Table<ExportRow>
+    question_lines: Table<QuestionLineRow>
     row_trials: Table<RowTrialRow>
     pinnings: Table<PinningRow>
     overrides: Table<OverrideRow>

@@ -1,6 +1,6 @@
 import type { Sheet } from '@nomenklatura/core/findings'
 import { shorten, withoutBadSigns } from '@nomenklatura/core/language'
-import type { LateSave } from '#shared/answers'
+import type { LateSave, SheetContent } from '#shared/answers'
 import { rowsOf, type Db } from './database'
 import type { LateSaveRow, WorksheetRow } from './rows'
 
@@ -31,6 +31,31 @@ export async function beginWorksheet(
     .onConflict(['exercise_id', 'person_id'])
     .ignore()
   return (await findWorksheet(db, exerciseId, personId))!
+}
+
+/** What is taken for granted on a worksheet, as it was saved last. */
+export async function findAssumptions(db: Db, worksheetId: string): Promise<SheetContent> {
+  const row = await db('worksheets')
+    .where({ id: worksheetId })
+    .first('assumptions', 'assumptions_number', 'assumptions_at')
+  return {
+    content: row?.assumptions ?? '',
+    number: row?.assumptions_number ?? 0,
+    savedAt: row?.assumptions_at?.toISOString() ?? null,
+  }
+}
+
+/** Saves it on top of save `base`, and tells its number; null where another save is there. */
+export async function keepAssumptions(
+  db: Db,
+  worksheetId: string,
+  { content, base, at }: { readonly content: string; readonly base: number; readonly at: Date },
+): Promise<number | null> {
+  const [kept] = await db('worksheets')
+    .where({ id: worksheetId, assumptions_number: base })
+    .update({ assumptions: content, assumptions_number: base + 1, assumptions_at: at })
+    .returning('assumptions_number')
+  return kept?.assumptions_number ?? null
 }
 
 export async function lockWorksheet(db: Db, id: string): Promise<void> {

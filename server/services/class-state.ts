@@ -13,6 +13,8 @@ import {
   type Review,
 } from '../repositories/hand-ins'
 import { listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
+import { countOpenQuestions } from '../repositories/questions'
+import { underShownNames } from './anonymous'
 import { pointsOf, totalOf } from './marking'
 import { notFound } from './problem'
 
@@ -26,9 +28,11 @@ export interface ClassState {
   readonly releases: ReadonlyMap<string, Release>
   /** Why some could not be marked. */
   readonly faults: ReadonlyMap<string, string>
+  /** How many verdicts are asked about and not answered. */
+  readonly asks: ReadonlyMap<string, number>
 }
 
-/** Everything about the last hand-ins of an exercise, in eight queries whatever the size of the class. */
+/** Everything about the last hand-ins of an exercise, in nine queries whatever the size of the class. */
 export async function classState(db: Db, exerciseId: string): Promise<ClassState> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
@@ -37,22 +41,24 @@ export async function classState(db: Db, exerciseId: string): Promise<ClassState
     () => listLatest(db, exerciseId),
   ])
   const ids = handIns.map(({ id }) => id)
-  const [markings, decisions, reviews, releases, faults] = await askAll(db, [
+  const [markings, decisions, reviews, releases, faults, asks] = await askAll(db, [
     () => listMarkings(db, exerciseId, revision.id),
     () => listDecisions(db, ids),
     () => listReviews(db, ids),
     () => listReleases(db, ids),
     () => listMarkingFaults(db, ids),
+    () => countOpenQuestions(db, ids),
   ])
   return {
     exercise,
     revision,
-    handIns,
+    handIns: underShownNames(exercise, handIns, releases),
     markings,
     decisions: groupByHandIn(decisions),
     reviews,
     releases,
     faults,
+    asks,
   }
 }
 
@@ -108,6 +114,7 @@ export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
     points: points && totalsOf(points),
     told: toldIn(releases.get(handIn.id)),
     toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
+    asks: state.asks.get(handIn.id) ?? 0,
     toPair: marking?.weakPairs ?? 0,
   }
 }

@@ -5,6 +5,7 @@ import { findExercise, latestRevision, type Exercise } from '../repositories/exe
 import {
   deleteComment,
   insertComment,
+  listDecisions,
   listReleases,
   lockHandIns,
   saveDecision,
@@ -37,38 +38,73 @@ export async function decideIn(
   { verdict, reason, version }: { verdict: Override['verdict'] | null; reason: string; version: number },
   by: string,
 ): Promise<void> {
-  const revision = await latestRevision(db, handIn.exerciseId)
-  if (
-    !revision.document.rules.some(({ id, off }) => id === cell.rule && !off) ||
-    !(revision.document.sheets as readonly string[]).includes(cell.sheet)
-  )
-    throw notFound()
+  await refuseUnknownCell(db, handIn, cell)
   await db.transaction(async trx => {
     await lockHandIns(trx, { id: handIn.id })
     const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
     if (released?.takenBackAt === null)
       throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
-    const saved = await saveDecision(trx, {
-      handInId: handIn.id,
-      ...cell,
-      verdict,
-      reason: verdict === null ? null : reason,
-      base: version,
-      by,
-    })
-    if (!saved)
-      throw new Refusal(
-        409,
-        'decided-meanwhile',
-        'Somebody decided this meanwhile. Look at it again, then decide.',
-      )
-    await audit(trx, {
-      courseId: exercise.courseId,
-      personId: by,
-      action: 'cell.decide',
-      subject: handIn.id,
-      detail: { ...cell, verdict, reason },
-    })
+    await keep(trx, exercise, handIn, cell, { verdict, reason, version }, by)
+  })
+}
+
+/** Sets a verdict over whatever was decided before, told or not. The hand-in is locked. */
+export async function setVerdict(
+  db: Db,
+  exercise: Exercise,
+  handIn: HandIn,
+  cell: { readonly rule: string; readonly sheet: string },
+  { verdict, reason }: { verdict: Override['verdict']; reason: string },
+  by: string,
+): Promise<void> {
+  await refuseUnknownCell(db, handIn, cell)
+  const last = (await listDecisions(db, [handIn.id])).find(
+    ({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet,
+  )
+  await keep(db, exercise, handIn, cell, { verdict, reason, version: last?.version ?? 0 }, by)
+}
+
+async function refuseUnknownCell(
+  db: Db,
+  { exerciseId }: HandIn,
+  cell: { readonly rule: string; readonly sheet: string },
+): Promise<void> {
+  const { document } = await latestRevision(db, exerciseId)
+  if (
+    !document.rules.some(({ id, off }) => id === cell.rule && !off) ||
+    !(document.sheets as readonly string[]).includes(cell.sheet)
+  )
+    throw notFound()
+}
+
+async function keep(
+  db: Db,
+  exercise: Exercise,
+  handIn: HandIn,
+  cell: { readonly rule: string; readonly sheet: string },
+  { verdict, reason, version }: { verdict: Override['verdict'] | null; reason: string; version: number },
+  by: string,
+): Promise<void> {
+  const saved = await saveDecision(db, {
+    handInId: handIn.id,
+    ...cell,
+    verdict,
+    reason: verdict === null ? null : reason,
+    base: version,
+    by,
+  })
+  if (!saved)
+    throw new Refusal(
+      409,
+      'decided-meanwhile',
+      'Somebody decided this meanwhile. Look at it again, then decide.',
+    )
+  await audit(db, {
+    courseId: exercise.courseId,
+    personId: by,
+    action: 'cell.decide',
+    subject: handIn.id,
+    detail: { ...cell, verdict, reason },
   })
 }
 

@@ -5,8 +5,8 @@ import type { DeskAnswer, LateSave, Role } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
-import { countBegun } from '../repositories/exercises'
-import { recentReasons } from '../repositories/hand-ins'
+import { countBegun, isMarkingStopped } from '../repositories/exercises'
+import { recentComments, recentReasons } from '../repositories/hand-ins'
 import { countLateSaves, listLateSaves, listUncollectable } from '../repositories/worksheets'
 import { classState, queueLine } from './class-state'
 
@@ -16,12 +16,14 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     exercise,
     revision: { document, number },
   } = state
-  const [course, begun, reasons, lateSaves, uncollected] = await Promise.all([
+  const [course, begun, reasons, said, lateSaves, uncollected, isStopped] = await Promise.all([
     findCourse(db, exercise.courseId),
     countBegun(db, exercise),
     recentReasons(db, exerciseId),
+    recentComments(db, exerciseId),
     countLateSaves(db, exerciseId),
     listUncollectable(db, exerciseId),
+    isMarkingStopped(db, exerciseId),
   ])
   return {
     role,
@@ -33,6 +35,7 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
       timeZone: course!.timeZone,
       revision: number,
       dueAt: exercise.dueAt,
+      toldModel: exercise.toldModel,
     },
     rules: document.rules
       .filter(({ off }) => !off)
@@ -48,9 +51,11 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     sheets: document.sheets,
     dialect: document.dialect,
     model: sheetsOf(document.models[0] ?? { script: '' }),
+    isMarkingStopped: isStopped,
     queue: state.handIns.map(handIn => queueLine(state, handIn)),
     begun,
     reasons,
+    said,
     lateSaves,
     uncollected,
   }

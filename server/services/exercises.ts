@@ -85,8 +85,21 @@ export function scheduleOf({
   lateDays,
   lateLoss,
   collectsAtDue,
+  saysWorkIsRead,
+  toldModel,
+  isAnonymous,
 }: Schedule): Schedule {
-  return { opensAt, dueAt, attempts, lateDays, lateLoss, collectsAtDue }
+  return {
+    opensAt,
+    dueAt,
+    attempts,
+    lateDays,
+    lateLoss,
+    collectsAtDue,
+    saysWorkIsRead,
+    toldModel,
+    isAnonymous,
+  }
 }
 
 /** A new exercise: empty, or with a model answer from a script and the rule sheet that follows from it. */

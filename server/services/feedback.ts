@@ -1,28 +1,48 @@
 import { accountInWords, pointsOfCell } from '@nomenklatura/core/marking'
 import type { FeedbackAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
-import { sheetsOf } from '@nomenklatura/core/exercise'
+import { sheetsOf, type ExerciseDocument } from '@nomenklatura/core/exercise'
+import { listQuestionLines } from '../repositories/questions'
 import type { Db } from '../repositories/database'
-import { findExercise, findRevision } from '../repositories/exercises'
+import { findExercise, findRevision, type Exercise } from '../repositories/exercises'
 import { findReleased, listComments, listDecisions, type HandIn } from '../repositories/hand-ins'
 import { findMarkingById } from '../repositories/markings'
 import { personalDocument, pointsOf } from './marking'
 import { notFound } from './problem'
 import { toCheckedRule } from './told'
 import { overridesOf } from './class-state'
+import { isOpen, myState } from './student-state'
 import { earlierHandIns } from './earlier-hand-ins'
 
-/** What a student reads after the release: verdicts, evidence and comments, never the model answer. */
-export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnswer> {
+/**
+ * The model answer that the exercise tells, once it is closed for the student: nobody hands in what they have read
+ * here.
+ */
+async function toldModel(
+  db: Db,
+  exercise: Exercise,
+  { personId }: HandIn,
+  { models }: ExerciseDocument,
+  now: Date,
+): Promise<FeedbackAnswer['model']> {
+  const model = exercise.toldModel === null ? undefined : models[exercise.toldModel]
+  if (!model) return null
+  const { dueAt } = await myState(db, exercise, personId, { now })
+  return isOpen(exercise, dueAt, now) ? null : { name: model.name, answer: sheetsOf(model) }
+}
+
+/** What a student reads after the release: verdicts, evidence and comments; a model answer where it is told. */
+export async function showFeedback(db: Db, handIn: HandIn, now = new Date()): Promise<FeedbackAnswer> {
   const released = await findReleased(db, handIn.id)
   const exercise = await findExercise(db, handIn.exerciseId)
   if (!released || released.takenBackAt !== null || !exercise) throw notFound()
   const marking = await findMarkingById(db, released.markingId)
-  const [revision, course, decisions, comments, earlier] = await Promise.all([
+  const [revision, course, decisions, comments, questions, earlier] = await Promise.all([
     findRevision(db, marking.revisionId).then(found => found!),
     findCourse(db, exercise.courseId),
     listDecisions(db, [handIn.id]),
     listComments(db, handIn.id),
+    listQuestionLines(db, handIn.id),
     earlierHandIns(db, handIn),
   ])
   // Releases of before the account was kept are told as far as it can be worked out again.
@@ -49,6 +69,9 @@ export async function showFeedback(db: Db, handIn: HandIn): Promise<FeedbackAnsw
     findings: marking.verdicts.findings,
     ran: marking.verdicts.ran ?? null,
     comments,
+    questions,
+    assumptions: handIn.answer.assumptions ?? '',
+    model: await toldModel(db, exercise, handIn, document, now),
     earlier: earlier.handIns,
     rules: marking.verdicts.cells.map(cell => {
       const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)

@@ -13,7 +13,9 @@ import {
   listReviews,
 } from '../repositories/hand-ins'
 import { findMarking, listMarkingFaults } from '../repositories/markings'
+import { listQuestionLines } from '../repositories/questions'
 import { findPerson } from '../repositories/people'
+import { nameShown } from './anonymous'
 import { personalDocument, pointsOf } from './marking'
 import { notFound } from './problem'
 import { overridesOf, queueState, toldIn } from './class-state'
@@ -26,31 +28,36 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     latestRevision(db, handIn.exerciseId),
     findPerson(db, handIn.personId),
   ])
-  const [pinning, marking, decisions, reviews, releases, comments, faults, document] = await Promise.all([
-    findPinning(db, handInId),
-    findMarking(db, handInId, revision.id),
-    listDecisions(db, [handInId]),
-    listReviews(db, [handInId]),
-    listReleases(db, [handInId]),
-    listComments(db, handInId),
-    listMarkingFaults(db, [handInId]),
-    personalDocument(revision.document, handIn.answer.seed),
-  ])
+  const [pinning, marking, decisions, reviews, releases, comments, questions, faults, document] =
+    await Promise.all([
+      findPinning(db, handInId),
+      findMarking(db, handInId, revision.id),
+      listDecisions(db, [handInId]),
+      listReviews(db, [handInId]),
+      listReleases(db, [handInId]),
+      listComments(db, handInId),
+      listQuestionLines(db, handInId),
+      listMarkingFaults(db, [handInId]),
+      personalDocument(revision.document, handIn.answer.seed),
+    ])
   const overrides = overridesOf(decisions)
   const points =
     marking && exercise
       ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
       : null
   const release = releases.get(handInId)
+  const name = nameShown(exercise!, { number: handIn.number, name: person!.name }, release)
   return {
     id: handInId,
+    personId: handIn.personId,
     number: handIn.number,
-    name: person!.name,
+    name,
     attempt: handIn.attempt,
     handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds,
     isAutomatic: handIn.isAutomatic,
     answer: sheetsOf(handIn.answer),
+    assumptions: handIn.answer.assumptions ?? '',
     dialect: dialectOf(revision.document, handIn.answer.script),
     starter: revision.document.starter,
     relation: document.relation ?? null,
@@ -64,6 +71,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     points,
     account: points ? accountInWords(points, document.rules) : [],
     comments,
+    questions: questions.map(line => (line.isAnswer ? line : { ...line, by: name })),
     told: toldIn(release),
     releasedAt: release && release.takenBackAt === null ? release.releasedAt : null,
   }

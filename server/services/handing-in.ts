@@ -16,6 +16,7 @@ import {
 } from '../repositories/exercises'
 import { insertHandIn, latestHandIn, type HandIn } from '../repositories/hand-ins'
 import {
+  findAssumptions,
   findWorksheet,
   listUncollected,
   lockWorksheet,
@@ -72,7 +73,8 @@ export async function handIn(
         'no-attempts',
         `You have handed in ${used} of ${attempts} times: what counts is the last.`,
       )
-    const answer = answerFrom(document, saved, seedOf(exerciseId, personId))
+    const { content: assumptions } = await findAssumptions(trx, worksheetId)
+    const answer = answerFrom(document, saved, seedOf(exerciseId, personId), assumptions)
     if (!again && isDeepStrictEqual(answer, (await latestHandIn(trx, exerciseId, personId))?.answer))
       throw new Refusal(409, 'same-again', 'This is what you handed in last: nothing has changed since.')
     const stored = await store(trx, exercise, personId, {
@@ -187,7 +189,8 @@ async function collect(
     const revision = await latestRevision(trx, id)
     const saved = await latestSheets(trx, worksheetId, revision.document.sheets, due)
     if (isEmpty(saved)) return false
-    const answer = answerFrom(revision.document, saved, seedOf(id, personId))
+    const { content: assumptions } = await findAssumptions(trx, worksheetId)
+    const answer = answerFrom(revision.document, saved, seedOf(id, personId), assumptions)
     const last = await latestHandIn(trx, id, personId)
     if (last && (!last.isAutomatic || isDeepStrictEqual(last.answer, JSON.parse(JSON.stringify(answer)))))
       return false

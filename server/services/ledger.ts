@@ -3,6 +3,7 @@ import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { listWithoutHandIn } from '../repositories/hand-ins'
+import { listMembers } from '../repositories/people'
 import type { ListedMarking } from '../repositories/markings'
 import { classState, overridesOf, totalIn, type ClassState } from './class-state'
 
@@ -13,10 +14,12 @@ export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnsw
     exercise,
     revision: { document },
   } = state
-  const [course, without] = await Promise.all([
+  const [course, without, members] = await Promise.all([
     findCourse(db, exercise.courseId),
     listWithoutHandIn(db, exercise),
+    listMembers(db, exercise.courseId),
   ])
+  const sections = new Map(members.map(({ id, section }) => [id, section]))
   const asked = sheetsAsked(state)
   return {
     exercise: {
@@ -40,6 +43,7 @@ export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnsw
         {
           handInId: id,
           name,
+          section: exercise.isAnonymous ? null : (sections.get(handIn.personId) ?? null),
           attempt,
           handedInAt,
           isAutomatic,

@@ -14,7 +14,14 @@ import type { ProgressAnswer } from '#shared/answers'
 import { compute } from '../pool/compute'
 import type { ExerciseRef } from '../pool/tasks'
 import { isPassing, type Db } from '../repositories/database'
-import { findRevision, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import {
+  findRevision,
+  isMarkingStopped,
+  latestRevision,
+  stopMarking,
+  type Exercise,
+  type Revision,
+} from '../repositories/exercises'
 import { countLatest, findHandIn, findPinning, type HandIn } from '../repositories/hand-ins'
 import {
   countMarked,
@@ -44,7 +51,8 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
     findRevision(db, revisionId),
     findPinning(db, handInId),
   ])
-  if (!handIn || !revision || (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version))) return
+  if (!handIn || !revision || (await isMarkingStopped(db, handIn.exerciseId))) return
+  if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
   const key: MarkingKey = { handInId, revision, pinsVersion: version }
   try {
     await insertMarking(db, key, await markUnder(db, revision, handIn, pins))
@@ -104,9 +112,15 @@ export async function unmarked(
   return listUnmarked(db, ENGINE_VERSION, among)
 }
 
-/** Lets what could not be marked be tried anew. */
+/** Lets what could not be marked be tried anew, and what was stopped go on. */
 export async function tryAgain(db: Db, exerciseId: string): Promise<void> {
   await forgetMarkingFailures(db, exerciseId)
+  await stopMarking(db, exerciseId, null)
+}
+
+/** What is being marked is finished; nothing else is begun until somebody lets it go on (`tryAgain`). */
+export async function stop(db: Db, exerciseId: string, now = new Date()): Promise<void> {
+  await stopMarking(db, exerciseId, now)
 }
 
 /** The points of a marking under its revision, with the decisions made by hand and the late policy. */

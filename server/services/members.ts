@@ -15,6 +15,7 @@ import {
 } from '../repositories/invitations'
 import {
   changeRole,
+  changeSection,
   deleteMembership,
   findPerson,
   findPersonByEmail,
@@ -171,7 +172,11 @@ export async function changeMember(
   db: Db,
   courseId: string,
   memberId: string,
-  change: { role?: Role | undefined; mayBeginCourses?: boolean | undefined },
+  change: {
+    role?: Role | undefined
+    mayBeginCourses?: boolean | undefined
+    section?: string | null | undefined
+  },
   by: Person,
 ): Promise<void> {
   if (change.mayBeginCourses !== undefined && !by.mayBeginCourses) throw forbidden()
@@ -190,6 +195,7 @@ export async function changeMember(
         detail: { from: role, to: change.role },
       })
     }
+    if (change.section !== undefined) await changeSection(trx, courseId, memberId, change.section)
     if (change.mayBeginCourses !== undefined) {
       await setMayBeginCourses(trx, memberId, change.mayBeginCourses)
       await audit(trx, {

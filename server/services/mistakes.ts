@@ -1,15 +1,20 @@
-import { pointsOfCell, type Marking } from '@nomenklatura/core/marking'
+import { pointsOfCell } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
-import type { GroupDecision, GroupDecisionAnswer, MistakeGroup, MistakeLine } from '#shared/answers'
+import type {
+  GroupDecision,
+  GroupDecisionAnswer,
+  MistakeGroup,
+  MistakeLine,
+  Precedent,
+  StoredOverride,
+} from '#shared/answers'
 import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
-import { findHandIn } from '../repositories/hand-ins'
-import { listMissedCells } from '../repositories/markings'
+import { findHandIn, type HandIn } from '../repositories/hand-ins'
+import { listMissed, listWholeCells, type MissedCell } from '../repositories/markings'
 import { classState, overridesOf, pointsIn, toldIn, totalsOf, type ClassState } from './class-state'
 import { decideIn } from './decisions'
 import { Refusal, notFound } from './problem'
-
-type Cell = Marking['cells'][number]
 
 /**
  * How a rule was missed, over the class: those whose verdict and reasons are of the same kind in one group, the
@@ -18,76 +23,114 @@ type Cell = Marking['cells'][number]
 export async function showMistakes(db: Db, exerciseId: string, rule: string): Promise<MistakeGroup[]> {
   const state = await classState(db, exerciseId)
   if (!state.revision.document.rules.some(({ id, off }) => id === rule && !off)) throw notFound()
-  return groupsOf(state, await missedIn(db, state, rule)).map(({ cells }) => ({
-    sheet: cells[0]!.cell.sheet,
-    verdict: cells[0]!.cell.verdict,
-    because: cells[0]!.cell.because.map(reasonInWords),
-    handIns: cells.map(({ handInId, cell }) => lineOf(state, handInId, cell)),
+  const groups = groupsOf(state, await missedIn(db, state, rule))
+  const reasons = await reasonsOf(db, groups)
+  return groups.map(([first, ...others], i) => ({
+    sheet: first.sheet,
+    verdict: first.verdict,
+    because: reasons[i]!,
+    handIns: [first, ...others].map(cell => lineOf(state, cell)),
   }))
 }
 
-/** The same mistakes over all rules, the largest group first: what one decides once for many. */
+/** The same mistakes over all rules, made by several, the largest group first: what one decides once for many. */
 export async function showAllMistakes(db: Db, exerciseId: string): Promise<MistakeLine[]> {
   const state = await classState(db, exerciseId)
-  return groupsOf(state, await missedIn(db, state)).map(({ cells }) => {
-    const [{ cell, handInId }] = cells as [Missed]
-    const isDecided = (one: Missed): boolean =>
-      overridesOf(state.decisions.get(one.handInId) ?? []).some(
-        ({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet,
-      )
-    return {
-      rule: cell.rule,
-      sheet: cell.sheet,
-      verdict: cell.verdict,
-      because: cell.because[0] ? reasonInWords(cell.because[0]) : '',
-      handIns: cells.length,
-      decided: cells.filter(isDecided).length,
-      first: handInId,
-    }
+  const groups = groupsOf(state, await missedIn(db, state)).filter(({ length }) => length > 1)
+  const reasons = await reasonsOf(db, groups)
+  return groups.map((cells, i) => ({
+    rule: cells[0].rule,
+    sheet: cells[0].sheet,
+    verdict: cells[0].verdict,
+    because: reasons[i]![0] ?? '',
+    handIns: cells.length,
+    decided: cells.filter(cell => decisionOn(state, cell) !== undefined).length,
+    differently: differently(cells.flatMap(cell => decisionOn(state, cell) ?? [])),
+    first: cells[0].handInId,
+  }))
+}
+
+/** The verdicts that were decided of one mistake, with who decided so; nothing where all decided the same. */
+function differently(decided: readonly StoredOverride[]): MistakeLine['differently'] {
+  const by = new Map<StoredOverride['verdict'], Set<string>>()
+  for (const { verdict, by: who } of decided) by.set(verdict, (by.get(verdict) ?? new Set()).add(who))
+  return by.size < 2 ? [] : [...by].map(([verdict, who]) => ({ verdict, by: [...who] }))
+}
+
+/**
+ * What was decided by hand of the mistakes that a hand-in has, for others who made the same: by rule and sheet the
+ * decision that was made most often. It is offered to who decides, never given.
+ */
+export async function precedentsFor(db: Db, { id, exerciseId }: HandIn): Promise<Precedent[]> {
+  const state = await classState(db, exerciseId)
+  const groups = groupsOf(state, await missedIn(db, state))
+  return groups.flatMap(cells => {
+    const own = cells.find(({ handInId }) => handInId === id)
+    const decided = cells.flatMap(cell => (cell === own ? [] : (decisionOn(state, cell) ?? [])))
+    const said = own && mostOften(decided)
+    return own && said ? [{ rule: own.rule, sheet: own.sheet, ...said }] : []
   })
 }
 
-interface Missed {
-  readonly handInId: string
-  readonly cell: Cell
+function mostOften(decided: readonly StoredOverride[]): Omit<Precedent, 'rule' | 'sheet'> | undefined {
+  const counted = new Map<string, Omit<Precedent, 'rule' | 'sheet'>>()
+  for (const { verdict, reason, by } of decided) {
+    const key = `${verdict} ${reason}`
+    counted.set(key, { verdict, reason, by, times: (counted.get(key)?.times ?? 0) + 1 })
+  }
+  return [...counted.values()].toSorted((a, b) => b.times - a.times)[0]
 }
 
-const missedIn = (db: Db, { markings }: ClassState, rule?: string): Promise<Missed[]> =>
-  listMissedCells(
+/** Cells of the same mistake; the first by name stands for all. */
+type Group = readonly [MissedCell, ...MissedCell[]]
+
+const missedIn = (db: Db, { markings }: ClassState, rule?: string): Promise<MissedCell[]> =>
+  listMissed(
     db,
     [...markings.values()].map(({ id }) => id),
     rule,
   )
 
-/** Cells of one rule, sheet, verdict and kind of reasons together; the hand-ins of each by name. */
-function groupsOf(
-  { handIns }: ClassState,
-  missed: readonly Missed[],
-): { readonly cells: readonly Missed[] }[] {
-  const places = new Map([...handIns].sort((a, b) => (a.name < b.name ? -1 : 1)).map(({ id }, i) => [id, i]))
-  const groups = new Map<string, Missed[]>()
-  for (const one of missed) {
-    const { rule, sheet, verdict, because } = one.cell
-    const kind = [rule, sheet, verdict, ...because.map(({ code }) => code)].join(' ')
-    groups.set(kind, [...(groups.get(kind) ?? []), one])
-  }
-  return [...groups.values()]
-    .map(cells => ({ cells: cells.sort((a, b) => places.get(a.handInId)! - places.get(b.handInId)!) }))
-    .sort((a, b) => b.cells.length - a.cells.length)
+/** The reasons of each group in words, as its first has them. */
+async function reasonsOf(db: Db, groups: readonly Group[]): Promise<string[][]> {
+  const cells = await listWholeCells(
+    db,
+    groups.map(([first]) => first),
+  )
+  return cells.map(cell => cell?.because.map(reasonInWords) ?? [])
 }
 
-function lineOf(state: ClassState, id: string, cell: Cell): MistakeGroup['handIns'][number] {
+/** Cells of one rule, sheet, verdict and kind of reasons together; the hand-ins of each by name. */
+function groupsOf({ handIns }: ClassState, missed: readonly MissedCell[]): Group[] {
+  const places = new Map([...handIns].sort((a, b) => (a.name < b.name ? -1 : 1)).map(({ id }, i) => [id, i]))
+  const groups = new Map<string, [MissedCell, ...MissedCell[]]>()
+  for (const cell of missed) {
+    const kind = [cell.rule, cell.sheet, cell.verdict, ...cell.reasons].join(' ')
+    const group = groups.get(kind)
+    if (group) group.push(cell)
+    else groups.set(kind, [cell])
+  }
+  return [...groups.values()]
+    .map(cells => cells.sort((a, b) => places.get(a.handInId)! - places.get(b.handInId)!))
+    .sort((a, b) => b.length - a.length)
+}
+
+const decisionOn = ({ decisions }: ClassState, { handInId, rule, sheet }: MissedCell) =>
+  overridesOf(decisions.get(handInId) ?? []).find(other => other.rule === rule && other.sheet === sheet)
+
+function lineOf(state: ClassState, cell: MissedCell): MistakeGroup['handIns'][number] {
+  const id = cell.handInId
   const handIn = state.handIns.find(other => other.id === id)!
-  const decisions = state.decisions.get(id) ?? []
-  const isCell = (other: { rule: string; sheet: string }): boolean =>
-    other.rule === cell.rule && other.sheet === cell.sheet
-  const decided = overridesOf(decisions).find(isCell)
+  const version = state.decisions
+    .get(id)
+    ?.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)?.version
+  const decided = decisionOn(state, cell)
   const points = pointsIn(state, handIn)
   const { got, of } = pointsOfCell(points, cell)
   return {
     id,
     name: handIn.name,
-    version: decisions.find(isCell)?.version ?? 0,
+    version: version ?? 0,
     decided: decided ? { verdict: decided.verdict, reason: decided.reason, by: decided.by } : null,
     isReleased: toldIn(state.releases.get(id)) !== null,
     points: totalsOf(points),

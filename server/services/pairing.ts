@@ -20,6 +20,7 @@ import { overridesOf, totalsOf } from './class-state'
 import { saveAtOnce } from './exercises'
 import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
+import { underShownNames } from './anonymous'
 
 /** The rules whose verdict differs between two markings, in the order of the sheet. */
 function changedRules(before: Marking, after: Marking): string[] {
@@ -111,14 +112,13 @@ export async function previewGlossary(
 ): Promise<GlossaryPreview> {
   const revision = await latestRevision(db, exercise.id)
   await checkElement(revision, entry.element)
-  const [handIns, markings] = await Promise.all([
+  const [listed, markings] = await Promise.all([
     listLatest(db, exercise.id),
     listMarkings(db, exercise.id, revision.id),
   ])
-  const decisions = await listDecisions(
-    db,
-    handIns.map(({ id }) => id),
-  )
+  const ids = listed.map(({ id }) => id)
+  const [decisions, releases] = await Promise.all([listDecisions(db, ids), listReleases(db, ids)])
+  const handIns = underShownNames(exercise, listed, releases)
   const changed = {
     id: `${revision.id} with ${entry.element} = ${entry.name}`,
     number: revision.number,

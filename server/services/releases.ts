@@ -2,8 +2,15 @@ import type { QueueState } from '#shared/answers'
 import { isReady, standsOtherwise } from '#shared/queue'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
-import { lockHandIns, saveRelease, takeReleasesBack } from '../repositories/hand-ins'
-import { classState, overridesOf, queueLine, pointsIn } from './class-state'
+import {
+  lockHandIns,
+  saveRelease,
+  takeReleasesBack,
+  type HandIn,
+  type ListedHandIn,
+} from '../repositories/hand-ins'
+import { classState, overridesOf, queueLine, pointsIn, type ClassState } from './class-state'
+import { Refusal } from './problem'
 
 export interface ReleaseResult {
   readonly released: number
@@ -30,13 +37,7 @@ export async function release(
       .filter(({ id }) => !only || only.includes(id))
       .map(handIn => ({ handIn, line: queueLine(state, handIn) }))
     const ready = chosen.filter(({ line }) => isReady(line) || (only !== undefined && standsOtherwise(line)))
-    for (const { handIn } of ready) {
-      const told = {
-        points: pointsIn(state, handIn),
-        overrides: overridesOf(state.decisions.get(handIn.id) ?? []),
-      }
-      await saveRelease(trx, { handInId: handIn.id, markingId: state.markings.get(handIn.id)!.id, told, by })
-    }
+    for (const { handIn } of ready) await tell(trx, state, handIn, by)
     await audit(trx, {
       courseId: state.exercise.courseId,
       personId: by,
@@ -53,6 +54,27 @@ export async function release(
       unmarked: count('being marked', 'could not be marked'),
     }
   })
+}
+
+/** Keeps what a hand-in has now as what its student is told. */
+async function tell(db: Db, state: ClassState, handIn: ListedHandIn, by: string): Promise<number> {
+  const points = pointsIn(state, handIn)
+  const told = { points, overrides: overridesOf(state.decisions.get(handIn.id) ?? []) }
+  await saveRelease(db, { handInId: handIn.id, markingId: state.markings.get(handIn.id)!.id, told, by })
+  return points.got
+}
+
+/** Tells the marks of one hand-in anew, as they stand now; answers the points. It is locked. */
+export async function tellAnew(db: Db, { id, exerciseId }: HandIn, by: string): Promise<number> {
+  const state = await classState(db, exerciseId)
+  const handIn = state.handIns.find(other => other.id === id)
+  if (!handIn || !state.markings.has(id))
+    throw new Refusal(
+      409,
+      'not-the-last',
+      'It is no longer what counts: a later hand-in does, or it is being marked.',
+    )
+  return tell(db, state, handIn, by)
 }
 
 /** Takes told marks back: all, or those of the hand-ins that are named. */

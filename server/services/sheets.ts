@@ -65,6 +65,7 @@ export function answerFrom(
   { sheets }: Pick<ExerciseDocument, 'sheets'>,
   saved: SavedSheets,
   seed: string,
+  assumptions = '',
 ): AnswerDocument {
   const written = sheets.map(sheet => {
     const { field, parse } = sheetModule(sheet)
@@ -75,6 +76,7 @@ export function answerFrom(
     version: 1,
     script: '',
     ...(sheets.includes('dependencies') ? { seed } : {}),
+    ...(assumptions.trim() === '' ? {} : { assumptions }),
     ...(Object.fromEntries(written) as Partial<SheetsOfAnswer>),
   }
 }

@@ -12,6 +12,7 @@ import {
 import { NOTHING_KEPT, findRowTrial } from '../repositories/row-trials'
 import {
   beginWorksheet,
+  findAssumptions,
   findWorksheet,
   insertSheet,
   keepLate,
@@ -53,6 +54,7 @@ export async function showWorksheet(
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
   const rowTrial = worksheetId ? await findRowTrial(db, worksheetId) : NOTHING_KEPT
+  const assumptions = worksheetId ? await findAssumptions(db, worksheetId) : NOTHING_KEPT
   const relation = opened
     ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
     : null
@@ -77,6 +79,7 @@ export async function showWorksheet(
     rows: opened ? (document.rows ?? null) : null,
     sheets: saved ? contents(document.sheets, saved) : null,
     rowTrial,
+    assumptions,
   }
 }
 

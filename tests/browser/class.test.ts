@@ -70,7 +70,7 @@ describe('the class ledger', () => {
 })
 
 describe('three passes', () => {
-  it('go through what is to decide, the same mistakes, and each hand-in', async () => {
+  it('are gone through by keys alone, until the whole class is looked at', async () => {
     const ada = await arrive('Ada Brandvold')
     const { keyboard } = ada.page
     await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/desk`)
@@ -79,19 +79,45 @@ describe('three passes', () => {
     const passes = async (): Promise<string> => (await ada.read('.passes')).replaceAll(/\s+/g, ' ')
     expect(await passes()).toMatch(/^To decide \d+ Same mistakes \d+ Each hand-in 24$/)
     const inQueue = (): Promise<number> => ada.page.$$eval('.queue button', all => all.length)
+    const onPaper = (): Promise<void> =>
+      ada.page.evaluate(() => (document.activeElement as HTMLElement).blur())
 
-    await ada.press('.passes button', 'To decide')
+    // What the engine cannot tell, first: each open cell is decided with a reason.
+    await ada.tabTo('To decide')
+    await keyboard.press('Enter')
     const toDecide = await inQueue()
     expect(toDecide).toBeGreaterThan(0)
     expect(toDecide).toBeLessThan(24)
-    expect(await passes()).toContain(`To decide ${toDecide} `)
+    await ada.sees('Ximena Aguirre', '.rules thead')
+    await onPaper()
+    for (let open = 0; open < 5 && (await ada.page.$('.account [data-open], .account .open')); open++) {
+      const cell = await ada.page.$$eval('.rules tbody tr', rows =>
+        rows.findIndex(row => row.querySelector('.sign-cell')!.textContent!.includes('cannot tell')),
+      )
+      if (cell < 0) break
+      for (const digit of String(cell + 1)) await keyboard.press(digit as '1')
+      await keyboard.press('Enter')
+      await ada.page.waitForSelector(`[data-rule=r${cell + 1}].chosen`)
+      await keyboard.press('u')
+      await ada.page.waitForSelector('.reason input')
+      await ada.typeLikeAPerson('Seen by hand.')
+      await keyboard.press('Enter')
+      await ada.page.waitForFunction(
+        row => document.querySelector(`[data-rule=r${row + 1}] .hand`) !== null,
+        {},
+        cell,
+      )
+    }
+    await ada.sees('40', '[data-sum]')
 
-    await ada.press('.passes button', 'Same mistakes')
+    // The same mistakes: read one, see who made it, go on.
+    await ada.tabTo('Same mistakes')
+    await keyboard.press('Enter')
     await ada.page.waitForSelector('.mistakes button')
     const counts = await ada.page.$$eval('.mistakes .count', all => all.map(one => Number(one.textContent)))
     expect(counts).toEqual(counts.toSorted((a, b) => b - a))
     expect(counts.at(-1)).toBeGreaterThan(1)
-    await ada.page.evaluate(() => (document.activeElement as HTMLElement).blur())
+    await onPaper()
     await keyboard.press('j')
     await ada.settle()
     await keyboard.press('j')
@@ -106,8 +132,76 @@ describe('three passes', () => {
     await keyboard.press('Escape')
     await ada.dialogGone()
 
-    await ada.press('.passes button', 'Each hand-in')
+    // Each hand-in, one after the other; its account is in sight before it is looked at.
+    await ada.tabTo('Each hand-in')
+    await keyboard.press('Enter')
     await ada.page.waitForFunction(() => document.querySelectorAll('.queue button').length === 24)
+    await onPaper()
+    for (let i = 0; i < 24; i++) await keyboard.press('k')
+    const names = await ada.page.$$eval('.queue .name', all => all.map(one => one.textContent!.trim()))
+    for (const name of names) {
+      await ada.sees(name, '.rules thead')
+      await ada.page.waitForSelector('[data-sum]')
+      await ada.chord(['Control'], 'Enter')
+    }
+    await ada.page.waitForFunction(
+      () =>
+        [...document.querySelectorAll('.queue button')].filter(line =>
+          line.textContent!.includes('looked at'),
+        ).length === 24,
+    )
+  }, 120_000)
+})
+
+describe('the whole of what one person made', () => {
+  it('is read while it is written, which students are told', async () => {
+    const wen = await arrive('Wen Zhao')
+    const ada = await arrive('Ada Brandvold')
+    const id = await ada.exerciseId('Exchange with partner gardens')
+    await wen.go(`/exercises/${id}/work`)
+    await wen.sees('those who teach the course, also while you work', '.facts')
+    await wen.press('button', 'Start')
+    await wen.page.waitForSelector('.cm-content')
+    await wen.page.click('.cm-content')
+    await wen.chord(['Control'], 'End')
+    await wen.typeLikeAPerson('-- not yet')
+    await wen.sees('Saved', 'header')
+
+    await ada.go(`/exercises/${id}/ledger`)
+    await ada.press('.without a', 'Wen Zhao')
+    await ada.sees('Work of Wen Zhao', 'h1')
+    await ada.sees('being worked on', 'header')
+    await ada.sees('-- not yet', '.stood')
+    expect(await ada.violations()).toEqual([])
+    expect(await ada.page.$('.stood textarea, .stood [contenteditable=true]')).toBeNull()
+
+    const bo = await arrive('Bo Achterberg')
+    await bo.go(new URL(ada.page.url()).pathname)
+    await bo.sees('-- not yet', '.stood')
+    await wen.go(new URL(ada.page.url()).pathname)
+    await wen.sees('This is for the instructors of the course.')
+    expect(await wen.read('body')).not.toContain('-- not yet')
+  }, 90_000)
+
+  it('is opened from the desk with its findings, and goes back there', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/desk`)
+    await ada.page.waitForSelector('[data-rule]')
+    await ada.page.keyboard.press('v')
+    await ada.sees('Work of', 'h1')
+    const name = (await ada.read('h1')).replace('Work of ', '')
+    await ada.sees('CREATE TABLE', '.stood')
+    await ada.sees('upheld', '.remarks')
+    await ada.sees(' of 40', '.remarks')
+    await ada.page.keyboard.press('d')
+    await ada.sees('Nothing differs.', '.stood')
+    await ada.page.keyboard.press('ArrowLeft')
+    await ada.sees('It is the first version')
+    await ada.page.keyboard.press('p')
+    await ada.sees('Nothing differs.', '.stood')
+    await ada.page.keyboard.press('v')
+    await ada.page.waitForSelector('[data-rule]')
+    await ada.sees(name, '.rules thead')
   }, 60_000)
 })
 

@@ -33,7 +33,7 @@ CREATE TABLE line (
 
 async function openScript(visitor: Visitor, script: string): Promise<Visitor> {
   await visitor.go(`/exercises/${await visitor.exerciseId('Exchange with partner gardens')}/work`)
-  if ((await visitor.read('main')).includes('Start')) await visitor.press('button', 'Start')
+  await visitor.startWhereAsked()
   await visitor.write(script)
   await visitor.sees('Primary key', '.reading')
   return visitor

@@ -241,6 +241,12 @@ export class Visitor {
     throw new Error(`"${text}" is not reached with ${key}.`)
   }
 
+  /** Starts an exercise that is not begun. Before either of the two pages is there, it is neither. */
+  async startWhereAsked(): Promise<void> {
+    await this.page.waitForSelector('main.opening, [role=tab]')
+    if (await this.page.$('main.opening')) await this.press('button', 'Start')
+  }
+
   /** The id of an exercise of the first course, by its title. */
   async exerciseId(title: string): Promise<string> {
     return this.page.evaluate(async wanted => {

@@ -36,6 +36,9 @@ describe('at other widths', () => {
     const courseId = await ada.page.evaluate(
       async () => ((await (await fetch('/api/courses')).json()) as { id: string }[])[0]!.id,
     )
+    const ilseId = await ilse.page.evaluate(
+      async () => ((await (await fetch('/api/session')).json()) as { id: string }).id,
+    )
     const id = (title: string): Promise<string> => ada.exerciseId(title)
     const [ledger, pair, trials, exchange, keepers] = [
       await id('The intake ledger'),
@@ -47,6 +50,9 @@ describe('at other widths', () => {
     screens = [
       [ada, '/'],
       [ada, `/courses/${courseId}`],
+      [ada, `/courses/${courseId}/people`],
+      [ada, `/courses/${courseId}/marks`],
+      [ada, `/exercises/${exchange}/people/${ilseId}`],
       ...['brief', 'answer', 'rules', 'marks'].map((leaf): [Visitor, string] => [
         ada,
         `/exercises/${exchange}/set?leaf=${leaf}`,

@@ -3,7 +3,7 @@ import { mkdirSync, mkdtempSync, readFileSync, readdirSync, writeFileSync } from
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { readZip } from '../../cli/zip'
+import { readZip } from '../../files/zip'
 import { zipOf } from '../support/zip'
 
 const PAIR = 'db/demo/exercises/who-collected-what.json'

@@ -183,6 +183,9 @@ describe('what Check tells, and when', () => {
       lateDays: 0,
       lateLoss: 0,
       collectsAtDue: true,
+      saysWorkIsRead: true,
+      toldModel: null,
+      isAnonymous: false,
     })
     expect(await checked(new Date())).toBe('not-open')
     expect(await checked(new Date(Date.now() + 1.5 * DAY_MS))).toBe(true)

@@ -285,6 +285,9 @@ describe('signs that no text can hold', () => {
             lateDays: 0,
             lateLoss: 0,
             collectsAtDue: true,
+            saysWorkIsRead: true,
+            toldModel: null,
+            isAnonymous: false,
           })
         ).status,
       ).toBe(422)

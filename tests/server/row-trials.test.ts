@@ -63,6 +63,9 @@ describe('what is tried with rows', () => {
       lateDays: 0,
       lateLoss: 0,
       collectsAtDue: false,
+      saysWorkIsRead: true,
+      toldModel: null,
+      isAnonymous: false,
     })
     const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 2'))
     expect((await student.ask('PUT', path(), { content: later, base: 1 })).status).toBe(200)

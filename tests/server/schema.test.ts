@@ -17,6 +17,12 @@ import { STATEMENTS as RUNS } from '../../db/migrations/0013-runs'
 import { STATEMENTS as ROW_TRIALS } from '../../db/migrations/0014-row-trials'
 import { STATEMENTS as ROW_TRIAL_NUMBERS } from '../../db/migrations/0015-row-trial-numbers'
 import { STATEMENTS as PREPARED } from '../../db/migrations/0016-prepared-revisions'
+import { STATEMENTS as IN_AND_OUT } from '../../db/migrations/0018-in-and-out'
+import { STATEMENTS as MISSED } from '../../db/migrations/0019-missed'
+import { STATEMENTS as QUESTIONS } from '../../db/migrations/0020-questions'
+import { STATEMENTS as COURSE_MARKS } from '../../db/migrations/0021-course-marks'
+import { STATEMENTS as ANONYMOUS } from '../../db/migrations/0022-anonymous'
+import { STATEMENTS as WORK_IS_READ } from '../../db/migrations/0017-work-is-read'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
 import { handInMarked, makeClassRoom, PAIR, WRONG } from './support/world'
@@ -45,6 +51,12 @@ const read = reviewScript(
     ...ROW_TRIALS,
     ...ROW_TRIAL_NUMBERS,
     ...PREPARED,
+    ...WORK_IS_READ,
+    ...IN_AND_OUT,
+    ...MISSED,
+    ...QUESTIONS,
+    ...COURSE_MARKS,
+    ...ANONYMOUS,
   ].join('\n'),
 )
 
@@ -80,12 +92,18 @@ describe('our own schema', () => {
     await server.db('migrations').where({ id: last!.id }).update({ name: last!.name })
   })
 
-  it('keeps the summaries of markings on the way down and up', async () => {
+  it('keeps the summaries of markings, and what is missed in short, on the way down and up', async () => {
     const room = await makeClassRoom(server.db)
     const handInId = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
     const kept = async () =>
       (await server.db('markings').where({ hand_in_id: handInId }).first('summary'))!.summary
-    const before = await kept()
+    const short = async () =>
+      (await server.db('markings').where({ hand_in_id: handInId }).first('missed'))!.missed
+    const [before, missed] = [await kept(), await short()]
+    expect(missed.map(([, , verdict, reasons]) => [verdict, reasons.length > 0])).toContainEqual([
+      'broken',
+      true,
+    ])
     expect(before.cells.length).toBe(PAIR.rules.length)
     expect(before.cells).toContainEqual([expect.any(String), 'script', 'broken'])
     while ((await step(server.db, 'down'))[0] !== '0009-short-summaries') continue
@@ -97,6 +115,7 @@ describe('our own schema', () => {
     })
     await migrate(server.db)
     expect(await kept()).toEqual(before)
+    expect(await short()).toEqual(missed)
   })
 
   it('goes down and up again', async () => {

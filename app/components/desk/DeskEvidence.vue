@@ -7,11 +7,12 @@ import { sheetView } from '~/sheets'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
 
 /** Everything that defends one verdict: both answers side by side, the pairing, the reasons, the rows. */
-const { desk, handIn, rule, sheet } = defineProps<{
+const { desk, handIn, rule, sheet, amend } = defineProps<{
   desk: DeskAnswer
   handIn: HandInAnswer
   rule: string
   sheet: Sheet
+  amend: (path: string, method: 'POST', body?: unknown) => Promise<boolean>
 }>()
 const emit = defineEmits<{ pair: [element: string] }>()
 const entry = computed(() => desk.rules.find(({ id }) => id === rule))
@@ -75,6 +76,15 @@ const DOUBTS = {
       Follows from rule {{ follows.id.slice(1) }}, “{{ follows.sentence }}”: with that upheld, this would be.
       Its points are not lost.
     </p>
+    <DeskQuestion
+      :hand-in="handIn"
+      :rule="rule"
+      :sheet="sheet"
+      :role="desk.role"
+      :time-zone="desk.exercise.timeZone"
+      :amend="amend"
+      @rows="rowTrial?.show($event)"
+    />
     <component
       :is="sheetView(cell.sheet).evidence"
       :desk="desk"

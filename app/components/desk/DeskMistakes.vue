@@ -18,7 +18,11 @@ const emit = defineEmits<{ choose: [at: number] }>()
         >
         <span class="count">{{ line.handIns }}</span>
         <span class="serif cause">{{ line.because }}</span>
-        <span v-if="line.decided > 0" class="soft tiny cause"
+        <span v-if="line.differently.length > 0" class="tiny cause differently"
+          >decided differently:
+          {{ line.differently.map(({ verdict, by }) => `${verdict} (${by.join(', ')})`).join(', ') }}</span
+        >
+        <span v-else-if="line.decided > 0" class="soft tiny cause"
           >{{ line.decided === line.handIns ? 'all' : line.decided }} decided by hand</span
         >
       </button>
@@ -51,6 +55,10 @@ button {
 [aria-current='true'] {
   background: var(--sheet);
   border-left-color: var(--ink);
+}
+.differently {
+  color: var(--ochre);
+  font-weight: 600;
 }
 .head {
   font-weight: 600;

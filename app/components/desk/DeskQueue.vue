@@ -12,6 +12,7 @@ const emit = defineEmits<{ select: [id: string] }>()
 const list = useTemplateRef<HTMLUListElement>('list')
 
 function stateWords(line: QueueLine): string {
+  if (line.asks > 0) return `${line.state}, asks about ${countOf(line.asks, 'verdict')}`
   switch (line.state) {
     case 'to decide':
       return `${line.toDecide} to decide`

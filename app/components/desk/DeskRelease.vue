@@ -68,7 +68,7 @@ async function takeBack(): Promise<void> {
     title="Release the marks"
     :description="
       [`${counts.ready} ready`, ...staysBehind].join(', ') +
-      '. Students see: verdicts, evidence, comments; not the model answer.'
+      `. Students see: verdicts, evidence, comments; ${desk.exercise.toldModel === null ? 'not the model answer' : 'once the exercise is closed for them, the model answer'}.`
     "
   >
     <template #body>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { HandInAnswer } from '#shared/answers'
+import type { HandInAnswer, Precedent } from '#shared/answers'
 
 /** Deciding the chosen cell by hand: a verdict, and the reason that the student reads. */
 const {
@@ -11,6 +11,7 @@ const {
   verdict,
   reasons,
   namesSheet = false,
+  precedent = undefined,
 } = defineProps<{
   handIn: HandInAnswer
   rule: string
@@ -20,6 +21,8 @@ const {
   /** Reasons that were given last. */
   reasons: readonly string[]
   namesSheet?: boolean
+  /** What was decided for others who made the same mistake. */
+  precedent?: Precedent | undefined
 }>()
 /** Null gives the cell back to the engine. */
 const emit = defineEmits<{ decide: [verdict: Decidable | null, reason: string]; compare: [] }>()
@@ -31,14 +34,18 @@ const reasonField = useTemplateRef<{ $el: HTMLElement }>('reasonField')
 const own = computed(() => handIn.overrides.find(other => other.rule === rule && other.sheet === sheet))
 const canDecide = computed(() => handIn.marking !== null && handIn.state !== 'released')
 
-async function begin(next: Decidable): Promise<void> {
+async function begin(next: Decidable, because = own.value?.reason ?? ''): Promise<void> {
   if (!canDecide.value) return
   deciding.value = next
-  reason.value = own.value?.reason ?? ''
+  reason.value = because
   await nextTick()
   reasonField.value?.$el.querySelector('input')?.focus()
 }
-defineExpose({ begin })
+/** As it was decided for others: in the form, to be set or not. */
+function asBefore(): void {
+  if (precedent) void begin(precedent.verdict, precedent.reason)
+}
+defineExpose({ begin, asBefore })
 </script>
 
 <template>
@@ -51,6 +58,11 @@ defineExpose({ begin })
     </h2>
     <p v-if="handIn.state === 'released'" class="soft small">Released: take the marks back to change them.</p>
     <template v-else>
+      <p v-if="precedent && !own && !deciding" class="small before">
+        Decided for {{ countOf(precedent.times, 'other') }} who did the same:
+        <strong>{{ precedent.verdict }}</strong>, “{{ precedent.reason }}” ({{ precedent.by }}).
+        <button type="button" class="plain small" @click="asBefore">Take it over … <kbd>R</kbd></button>
+      </p>
       <div class="verdicts">
         <button
           v-for="(key, other) in VERDICT_KEY"
@@ -101,6 +113,9 @@ defineExpose({ begin })
 </template>
 
 <style scoped>
+.before {
+  line-height: 1.45;
+}
 .block {
   border-top: 1px solid var(--rule-strong);
   padding-top: 12px;

@@ -165,6 +165,37 @@ function addAllowance(): void {
         >
           <option value="yes">is handed in for them</option>
           <option value="no">is left where it is</option></select
+        >. What students have begun can be read by those who teach here; they
+        <select
+          class="slot"
+          :value="schedule.saysWorkIsRead ? 'yes' : 'no'"
+          aria-label="Whether students are told that their work is read"
+          @change="emit('schedule', { saysWorkIsRead: valueOf($event) === 'yes' })"
+        >
+          <option value="yes">are told so</option>
+          <option value="no">are not told</option></select
+        >. With the marks, once the exercise is closed for them, they read
+        <select
+          class="slot"
+          :value="schedule.toldModel ?? 'none'"
+          aria-label="Model answer that is told"
+          @change="
+            emit('schedule', { toldModel: valueOf($event) === 'none' ? null : Number(valueOf($event)) })
+          "
+        >
+          <option value="none">no model answer</option>
+          <option v-for="(model, i) in document.models" :key="i" :value="i">
+            {{ model.name || 'the model answer' }}
+          </option></select
+        >. Who marks sees
+        <select
+          class="slot"
+          :value="schedule.isAnonymous ? 'numbers' : 'names'"
+          aria-label="Whether names are shown while hand-ins are marked"
+          @change="emit('schedule', { isAnonymous: valueOf($event) === 'numbers' })"
+        >
+          <option value="names">names</option>
+          <option value="numbers">numbers, and names once marks are told</option></select
         >.
       </p>
       <p>

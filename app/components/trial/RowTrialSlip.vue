@@ -45,7 +45,12 @@ const trial = useRowTrial(
     exerciseId,
   },
 )
-defineExpose({ open })
+/** Opens it with what somebody tried before. */
+function show(tried: RowTrialDocument): void {
+  document.value = tried
+  isOpen.value = true
+}
+defineExpose({ open, show })
 </script>
 
 <template>

@@ -51,6 +51,10 @@ const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(she
         <dt>Worth</dt>
         <dd>{{ countOf(sheet.points, 'point') }}</dd>
       </div>
+      <div v-if="sheet.schedule.saysWorkIsRead && !sheet.isPreview">
+        <dt>Read by</dt>
+        <dd>those who teach the course, also while you work; they cannot write in it</dd>
+      </div>
     </dl>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
     <UButton v-if="sheet.isOpen" size="lg" @click="emit('start')">Start</UButton>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import { sheetModule } from '@nomenklatura/core/sheets'
 import { sheetView } from '~/sheets'
 import type { FeedbackAnswer } from '#shared/answers'
 
@@ -52,6 +53,29 @@ const changed = computed(() => {
 const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
   lostInWords(rightBefore(feedback.value?.rules ?? [], rule), rule.sheet)
 const commentsOn = (rule: string) => feedback.value?.comments.filter(comment => comment.rule === rule) ?? []
+/* Asking about a verdict */
+const doubted = shallowRef<ToldRule>()
+const doubting = ref(false)
+function doubt(rule: ToldRule): void {
+  doubted.value = rule
+  doubting.value = true
+}
+const threadOf = (rule: ToldRule) =>
+  feedback.value?.questions.filter(line => line.rule === rule.rule && line.sheet === rule.sheet) ?? []
+/** Verdicts that moved, or are upheld by now, keep their thread in sight. */
+const answered = computed(() =>
+  upheld.value.flatMap(({ cells }) => cells).filter(cell => threadOf(cell).length > 0),
+)
+/** The model answer as one sheet of it is shown. */
+const modelSheets = computed(
+  () => feedback.value?.sheets.filter(sheet => feedback.value?.model?.answer[sheetModule(sheet).field]) ?? [],
+)
+const shownModel = computed(() => ({
+  answer: feedback.value?.model?.answer ?? { script: '' },
+  closures: feedback.value?.closures ?? [],
+  rules: [],
+  label: 'The model answer',
+}))
 provideRan(() => feedback.value?.ran?.tables)
 const rowTrial = useTemplateRef('rowTrial')
 provideTrying({ take: step => rowTrial.value?.open(step) })
@@ -125,7 +149,7 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
           <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
         </p>
 
-        <component :is="sheetView(sheet).handedIn" v-for="sheet in wide" :key="sheet" :feedback="feedback" />
+        <component :is="sheetView(sheet).handedIn" v-for="sheet in wide" :key="sheet" :shown="feedback" />
         <h2 v-if="toSee.length === 0" class="all serif">
           <VerdictSign verdict="upheld" /> Every rule is upheld.
         </h2>
@@ -164,9 +188,38 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
             <p v-for="comment in commentsOn(rule.rule)" :key="comment.id" class="comment serif">
               <i>{{ comment.text }}</i> <span class="soft small">{{ comment.by }}</span>
             </p>
+            <QuestionThread :lines="threadOf(rule)" :time-zone="zone" @rows="rowTrial?.show($event)" />
+            <button type="button" class="plain small ask" @click="doubt(rule)">
+              {{ threadOf(rule).length > 0 ? 'Say more …' : 'Ask about this verdict …' }}
+            </button>
+          </div>
+        </article>
+        <article v-for="cell in answered" :key="`asked ${cell.rule} ${cell.sheet}`" class="rule">
+          <div class="rule-head">
+            <VerdictSign :verdict="cell.verdict" />
+            <h3 class="serif">
+              {{ cell.sentence }} <span class="word">{{ cell.verdict }}</span>
+            </h3>
+            <span class="points">{{ pointsText(cell.got) }} of {{ pointsText(cell.of) }}</span>
+          </div>
+          <div class="rule-body">
+            <QuestionThread :lines="threadOf(cell)" :time-zone="zone" @rows="rowTrial?.show($event)" />
           </div>
         </article>
         <ChainNotes :findings="feedback.findings" class="between" />
+        <section v-if="feedback.assumptions" class="granted" aria-label="What you took for granted">
+          <h3>What you took for granted</h3>
+          <p class="serif">{{ feedback.assumptions }}</p>
+        </section>
+        <details v-if="feedback.model" class="model">
+          <summary>
+            The model answer{{ feedback.model.name === '' ? '' : `: ${feedback.model.name}` }}
+          </summary>
+          <template v-for="sheet in modelSheets" :key="sheet">
+            <h3 v-if="modelSheets.length > 1">{{ SHEET_NAMES[sheet] }}</h3>
+            <component :is="sheetView(sheet).handedIn" :shown="shownModel" />
+          </template>
+        </details>
         <details v-if="upheld.length > 0" class="upheld">
           <summary>{{ countOf(upheld.length, 'rule') }} upheld</summary>
           <ul>
@@ -196,13 +249,17 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
       </section>
       <aside v-if="beside.length > 0" class="script-part" aria-label="What you handed in">
         <h2>What you handed in</h2>
-        <component
-          :is="sheetView(sheet).handedIn"
-          v-for="sheet in beside"
-          :key="sheet"
-          :feedback="feedback"
-        />
+        <component :is="sheetView(sheet).handedIn" v-for="sheet in beside" :key="sheet" :shown="feedback" />
       </aside>
+      <DoubtSlip
+        v-if="doubted && doubting"
+        v-model:open="doubting"
+        :hand-in-id="String(route.params.handInId)"
+        :exercise-id="feedback.exerciseId"
+        :rule="doubted"
+        :tables="feedback.ran?.tables ?? []"
+        @asked="feedback = $event"
+      />
       <KeysSlip :keys="[]" />
       <RowTrialSlip
         ref="rowTrial"
@@ -215,6 +272,22 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
 </template>
 
 <style scoped>
+.ask {
+  justify-self: start;
+}
+.granted,
+.model {
+  border-top: 1px solid var(--rule);
+  padding: 10px 0;
+  white-space: pre-line;
+}
+.model {
+  white-space: normal;
+}
+.model summary {
+  cursor: pointer;
+  font-weight: 600;
+}
 .since {
   display: grid;
   gap: 4px;

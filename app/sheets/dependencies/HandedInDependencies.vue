@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { FeedbackAnswer } from '#shared/answers'
+import type { ShownAnswer } from '../view'
 
-/** What was claimed, beside its feedback. */
-defineProps<{ feedback: FeedbackAnswer }>()
+/** The claims as they stood. */
+defineProps<{ shown: ShownAnswer }>()
 </script>
 
 <template>
-  <ClaimsView v-if="feedback.answer.claims" :claims="feedback.answer.claims" :closures="feedback.closures" />
+  <ClaimsView v-if="shown.answer.claims" :claims="shown.answer.claims" :closures="shown.closures" />
 </template>

@@ -1,17 +1,17 @@
 <script setup lang="ts">
-import type { FeedbackAnswer } from '#shared/answers'
+import type { ShownAnswer } from '../view'
 
-/** What was drawn, with what the verdicts rest on; of several the gravest is shown. */
-const { feedback } = defineProps<{ feedback: FeedbackAnswer }>()
-const marks = computed(() => marksOn('diagram', feedback.rules))
+/** The diagram as it stood, with what verdicts rest on; of several the gravest is shown. */
+const { shown } = defineProps<{ shown: ShownAnswer }>()
+const marks = computed(() => marksOn('diagram', shown.rules))
 </script>
 
 <template>
   <DiagramPicture
-    v-if="feedback.answer.diagram"
-    :diagram="feedback.answer.diagram"
+    v-if="shown.answer.diagram"
+    :diagram="shown.answer.diagram"
     :marks="marks"
-    label="Your diagram"
+    :label="shown.label ?? 'Your diagram'"
     class="drawing"
   />
 </template>

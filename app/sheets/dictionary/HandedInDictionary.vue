@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import type { FeedbackAnswer } from '#shared/answers'
+import type { ShownAnswer } from '../view'
 
-/** What was described, beside its feedback. */
-defineProps<{ feedback: FeedbackAnswer }>()
+/** The dictionary as it stood. */
+defineProps<{ shown: ShownAnswer }>()
 </script>
 
 <template>
-  <DictionaryView v-if="feedback.answer.dictionary" :dictionary="feedback.answer.dictionary" :places="[]" />
+  <DictionaryView v-if="shown.answer.dictionary" :dictionary="shown.answer.dictionary" :places="[]" />
 </template>

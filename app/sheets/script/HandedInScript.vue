@@ -1,12 +1,12 @@
 <script setup lang="ts">
-import type { FeedbackAnswer } from '#shared/answers'
+import type { ShownAnswer } from '../view'
 
-/** What was written, beside its feedback. */
-defineProps<{ feedback: FeedbackAnswer }>()
+/** The script as it stood. */
+defineProps<{ shown: ShownAnswer }>()
 </script>
 
 <template>
-  <pre class="paper mono" tabindex="0">{{ feedback.answer.script }}</pre>
+  <pre class="paper mono" tabindex="0">{{ shown.answer.script }}</pre>
 </template>
 
 <style scoped>

@@ -100,7 +100,35 @@ export class Visitor {
     })
     for (const cookie of response.headers.getSetCookie()) this.cookie = cookie.split(';')[0]!
     const text = await response.text()
-    return { status: response.status, body: text ? JSON.parse(text) : {} }
+    const isJson = response.headers.get('content-type')?.includes('json') ?? false
+    return { status: response.status, body: text && isJson ? JSON.parse(text) : {} }
+  }
+
+  /** Sends a form with a file, as a page does. */
+  async upload(path: string, file: Uint8Array, asked: unknown = {}): ReturnType<Visitor['ask']> {
+    const form = new FormData()
+    form.set('file', new Blob([new Uint8Array(file)]), 'files.zip')
+    form.set('asked', JSON.stringify(asked))
+    const response = await fetch(`${this.origin}${path}`, {
+      method: 'POST',
+      body: form,
+      headers: {
+        Origin: this.origin,
+        Cookie: this.cookie,
+        ...(this.personId ? { [PERSON_HEADER]: this.personId } : {}),
+      },
+    })
+    return { status: response.status, body: (await response.json()) as Record<string, unknown> }
+  }
+
+  /** A file that is there to be saved. */
+  async download(path: string): Promise<{ status: number; type: string; bytes: Buffer }> {
+    const response = await fetch(`${this.origin}${path}`, { headers: { Cookie: this.cookie } })
+    return {
+      status: response.status,
+      type: response.headers.get('content-type') ?? '',
+      bytes: Buffer.from(await response.arrayBuffer()),
+    }
   }
 
   /** What a thief would have. */

@@ -77,6 +77,9 @@ export async function makeClassRoom(db: Db, { dueInDays = 5 } = {}): Promise<Cla
     lateDays: 1,
     lateLoss: 10,
     collectsAtDue: true,
+    saysWorkIsRead: true,
+    toldModel: null,
+    isAnonymous: false,
   })
   await publish(db, exerciseId, people.instructor)
   return { courseId, exerciseId, people }
@@ -133,6 +136,9 @@ export async function setOpenExercise(
     lateDays: 0,
     lateLoss: 0,
     collectsAtDue: true,
+    saysWorkIsRead: true,
+    toldModel: null,
+    isAnonymous: false,
   })
   await publish(db, id, people.instructor)
   return id

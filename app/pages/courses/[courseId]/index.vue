@@ -69,6 +69,7 @@ function markingOf({ counts, state }: ExerciseLine): string {
           <NuxtLink :to="`/courses/${course.id}/people`" class="plain"
             >{{ countOf(course.students, 'student') }} and who else is here</NuxtLink
           >
+          <NuxtLink :to="`/courses/${course.id}/marks`" class="plain">Marks of the course</NuxtLink>
         </p>
       </template>
       <KeysSlip :keys="[]" />
@@ -110,6 +111,9 @@ nav {
 }
 .people {
   margin-top: 20px;
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 26px;
 }
 @media (max-width: 760px) {
   .exercises li {

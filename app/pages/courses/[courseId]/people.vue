@@ -140,6 +140,19 @@ async function takeOut(): Promise<void> {
                 </option>
               </select>
               <template v-else>{{ member.role }}</template>
+              <input
+                v-if="isInstructor && member.role === 'student'"
+                class="slot section"
+                :value="member.section ?? ''"
+                maxlength="60"
+                placeholder="section"
+                :aria-label="`Section of ${member.name}`"
+                @change="
+                  act(`/members/${member.id}`, 'PUT', {
+                    section: ($event.target as HTMLInputElement).value.trim() || null,
+                  })
+                "
+              />
               <label
                 v-if="isInstructor && session.person?.mayBeginCourses && member.role !== 'student'"
                 class="small soft may"
@@ -262,6 +275,10 @@ async function takeOut(): Promise<void> {
 </template>
 
 <style scoped>
+.section {
+  width: 110px;
+  margin-left: 12px;
+}
 section {
   margin-top: 28px;
 }

@@ -38,6 +38,7 @@ const {
   step,
   turnColumn,
   decided,
+  precedent,
   decide,
   amend,
 } = useHandInAtDesk(desk, queue, reload)
@@ -46,7 +47,9 @@ const released = ref('')
 
 /* While hand-ins are being marked, the desk asks again; it stops when all are. */
 const marked = computed(() => desk.value?.queue.filter(({ state }) => state !== 'being marked').length ?? 0)
-const isMarking = computed(() => desk.value !== undefined && marked.value < desk.value.queue.length)
+const isMarking = computed(
+  () => desk.value !== undefined && !desk.value.isMarkingStopped && marked.value < desk.value.queue.length,
+)
 useIntervalFn(async () => {
   if (!isMarking.value) return
   await reload()
@@ -63,8 +66,16 @@ async function markAgain(): Promise<void> {
   await Promise.all([reload(), load()])
 }
 
+async function stopMarking(): Promise<void> {
+  await act(() => api(`/exercises/${exerciseId.value}/markings`, { method: 'DELETE' }))
+  await reload()
+}
+
 /* Deciding by hand */
-const verdictPart = useTemplateRef<{ begin: (verdict: Decidable) => Promise<void> }>('verdictPart')
+const verdictPart = useTemplateRef<{
+  begin: (verdict: Decidable) => Promise<void>
+  asBefore: () => void
+}>('verdictPart')
 const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begin(verdict)
 // At once, not when the queue has come too: by then the next key may have gone into the comment.
 watch(decided, () => focusRule(), { flush: 'post' })
@@ -164,6 +175,15 @@ const readsLate = ref(false)
 /** The hand-in in hand, as the queue has it. */
 const inHand = computed(() => whole.value.find(({ id }) => id === handInId.value))
 
+/** All that its student made: every sheet, earlier attempts, what was saved on the way. */
+const wholeLink = computed(() => ({
+  path: `/exercises/${exerciseId.value}/people/${handIn.value?.personId}`,
+  query: { handIn: handIn.value?.id, sheet: sheetInHand.value },
+}))
+
+/* Hand-ins from files */
+const bringingIn = ref(false)
+
 /* Release */
 const releasing = ref(false)
 const counts = computed(() => countQueue(desk.value?.queue ?? []))
@@ -188,6 +208,7 @@ const keys = computed(() => [
   { key: 'B', what: 'broken, by hand', run: () => beginDecision('broken') },
   { key: 'S', what: 'too strict, by hand', run: () => beginDecision('too strict') },
   { key: 'N', what: 'not shown, by hand', run: () => beginDecision('not shown') },
+  { key: 'R', what: 'as it was decided for others', run: () => verdictPart.value?.asBefore() },
   { key: 'E', what: 'the engine’s own again', run: () => void decide(null, '') },
   {
     key: 'P',
@@ -198,6 +219,11 @@ const keys = computed(() => [
   },
   { key: 'G', what: 'same as others: all who made this mistake', run: () => (comparing.value = true) },
   { key: 'C', what: 'comment', run: () => comments.value?.focus() },
+  {
+    key: 'V',
+    what: 'the whole hand-in, with earlier attempts',
+    run: () => handIn.value && void navigateTo(wholeLink.value),
+  },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
   { key: 'Ctrl+Z', what: 'undo what was set for several', run: () => void takeGroupBack() },
@@ -241,12 +267,20 @@ const drawerOpen = ref(false)
         <span role="status" :class="{ working: isMarking }">{{
           isMarking
             ? `Marking ${marked} of ${desk.queue.length}`
-            : released ||
-              `${counts.released > 0 ? `${counts.released} of ${desk.queue.length} released` : `${desk.queue.length} handed in`}`
+            : desk.isMarkingStopped
+              ? `Marking stopped at ${marked} of ${desk.queue.length}`
+              : released ||
+                `${counts.released > 0 ? `${counts.released} of ${desk.queue.length} released` : `${desk.queue.length} handed in`}`
         }}</span>
         <button v-if="undoGroup" type="button" class="plain" @click="takeGroupBack">Undo</button>
         <NuxtLink :to="`/exercises/${exerciseId}/ledger`" class="plain">Class ledger</NuxtLink>
-        <button type="button" class="plain" :disabled="isMarking" @click="markAgain">Mark all again</button>
+        <button v-if="isMarking" type="button" class="plain" @click="stopMarking">Stop</button>
+        <button v-else type="button" class="plain" @click="markAgain">
+          {{ desk.isMarkingStopped ? 'Go on' : 'Mark all again' }}
+        </button>
+        <button v-if="desk.role === 'instructor'" type="button" class="plain" @click="bringingIn = true">
+          Bring in …
+        </button>
       </template>
       <UButton
         v-if="desk && desk.role === 'instructor' && desk.queue.length > 0"
@@ -331,6 +365,7 @@ const drawerOpen = ref(false)
             :hand-in="handIn"
             :rule="rule"
             :sheet="sheetInHand"
+            :amend="amend"
             @pair="pairing = $event"
           />
           <p v-else class="soft wait" role="status">
@@ -351,6 +386,10 @@ const drawerOpen = ref(false)
         </button>
         <p v-if="fault" role="alert" class="fault small">{{ fault }}</p>
         <DeskAccount :desk="desk" :hand-in="handIn" @choose="chooseRule" />
+        <details v-if="handIn.assumptions" class="small granted" open>
+          <summary>Takes for granted</summary>
+          <p class="serif">{{ handIn.assumptions }}</p>
+        </details>
         <DeskVerdict
           v-if="rule && sheetInHand"
           ref="verdictPart"
@@ -361,10 +400,11 @@ const drawerOpen = ref(false)
           :verdict="shownVerdict(handIn, rule, sheetInHand)"
           :reasons="desk.reasons"
           :names-sheet="desk.sheets.length > 1"
+          :precedent="precedent"
           @decide="decide"
           @compare="comparing = true"
         />
-        <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :amend="amend" />
+        <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :said="desk.said" :amend="amend" />
         <div class="done">
           <UButton block :disabled="!handIn.marking" @click="accept"
             >{{ acceptWord }} <kbd class="key">↵</kbd></UButton
@@ -373,6 +413,7 @@ const drawerOpen = ref(false)
             <button type="button" class="plain" @click="flag">
               {{ handIn.isFlagged ? 'Take the flag away' : 'Flag' }} <kbd>F</kbd>
             </button>
+            <NuxtLink :to="wholeLink" class="plain">Whole hand-in <kbd>V</kbd></NuxtLink>
             <DeskReleaseOne
               v-if="desk.role === 'instructor' && inHand"
               :line="inHand"
@@ -393,6 +434,7 @@ const drawerOpen = ref(false)
       :reasons="desk.reasons"
       @done="groupDecided"
     />
+    <DeskBringIn v-if="desk" v-model:open="bringingIn" :exercise-id="desk.exercise.id" @done="afterRelease" />
     <DeskRelease v-if="desk" v-model:open="releasing" :desk="desk" :counts="counts" @done="afterRelease" />
     <DeskLateSaves
       v-if="desk && readsLate"
@@ -440,7 +482,16 @@ const drawerOpen = ref(false)
 .right > :not(.account) {
   flex: none;
 }
-.left .late {
+.left .granted p {
+  white-space: pre-line;
+  overflow-wrap: anywhere;
+}
+.granted summary {
+  cursor: pointer;
+  font-weight: 600;
+  color: var(--soft);
+}
+.late {
   text-align: left;
   padding: 6px 16px;
   border-top: 1px solid var(--rule);

@@ -24,6 +24,10 @@ function sortBy(next: Order): void {
 }
 
 const sought = ref('')
+const section = ref('')
+const sections = computed(() =>
+  [...new Set((ledger.value?.lines ?? []).flatMap(line => line.section ?? []))].sort(),
+)
 const columns = computed(() => (ledger.value ? columnsOf(ledger.value) : []))
 const namesSheets = computed(() => new Set(columns.value.map(({ sheet }) => sheet)).size > 1)
 const inWords = ({ rule, sheet }: LedgerColumn): string =>
@@ -56,7 +60,8 @@ const lines = computed(() => {
   const key = order.value
   const wanted = sought.value.trim().toLowerCase()
   const sorted = (ledger.value?.lines ?? [])
-    .filter(({ name }) => name.toLowerCase().includes(wanted))
+    .filter(line => line.name.toLowerCase().includes(wanted))
+    .filter(line => section.value === '' || line.section === section.value)
     .sort((a, b) => {
       if (key === 'name') return byName.compare(a.name, b.name)
       if (key === 'points') return a.points.got - b.points.got
@@ -107,6 +112,8 @@ const hardest = computed(() =>
     .sort((a, b) => shares.value[a.key]! - shares.value[b.key]!)
     .slice(0, 3),
 )
+/** Results as files. */
+const takingOut = ref(false)
 const sortWord = (key: Order) =>
   order.value === key ? (descending.value ? 'descending' : 'ascending') : 'none'
 </script>
@@ -125,7 +132,8 @@ const sortWord = (key: Order) =>
       "
     >
       <template v-if="ledger" #state
-        ><NuxtLink :to="`/exercises/${exerciseId}/desk`" class="plain">Marking desk</NuxtLink></template
+        ><NuxtLink :to="`/exercises/${exerciseId}/desk`" class="plain">Marking desk</NuxtLink
+        ><button type="button" class="plain" @click="takingOut = true">Take out …</button></template
       >
     </TopLine>
     <PageState v-if="!ledger" :error="error" :code="code" @again="reload" />
@@ -133,6 +141,7 @@ const sortWord = (key: Order) =>
       <section v-if="ledger.lines.length === 0" class="empty paper">
         <h2>Nothing to see yet</h2>
         <p class="serif">Fills as hand-ins are marked.</p>
+        <LedgerWithout :ledger="ledger" />
       </section>
       <template v-else>
         <p class="serif summary">
@@ -148,17 +157,19 @@ const sortWord = (key: Order) =>
             >.</template
           >
         </p>
-        <p v-if="ledger.without.length > 0" class="small without">
-          Nothing handed in:
-          {{
-            ledger.without.map(({ name, hasBegun }) => `${name}${hasBegun ? ' (has begun)' : ''}`).join(', ')
-          }}.
-        </p>
+        <LedgerWithout :ledger="ledger" />
         <p class="small find">
           <label
             >Find <input v-model="sought" type="search" class="slot" aria-label="Find a student"
           /></label>
-          <span v-if="sought" role="status">{{ lines.length }} of {{ ledger.lines.length }}</span>
+          <label v-if="sections.length > 0"
+            >Section
+            <select v-model="section" class="slot">
+              <option value="">all</option>
+              <option v-for="one in sections" :key="one" :value="one">{{ one }}</option>
+            </select></label
+          >
+          <span v-if="sought || section" role="status">{{ lines.length }} of {{ ledger.lines.length }}</span>
           <span class="soft">A press on a percentage shows how the rule was missed.</span>
         </p>
         <div ref="grid" class="grid" tabindex="0" role="region" aria-label="Students by rules">
@@ -238,6 +249,12 @@ const sortWord = (key: Order) =>
       <MistakesSlip v-if="looked" v-model:open="looksAt" :exercise-id="ledger.exercise.id" :rule="looked" />
       <KeysSlip :keys="[]" />
     </main>
+    <LedgerTakeOut
+      v-if="ledger"
+      v-model:open="takingOut"
+      :exercise-id="ledger.exercise.id"
+      :time-zone="ledger.exercise.timeZone"
+    />
   </div>
 </template>
 
@@ -320,9 +337,6 @@ thead tr:first-child th.who {
   font-size: 10.5px;
   font-weight: 400;
   color: var(--soft);
-}
-.without {
-  margin-bottom: 8px;
 }
 .find {
   display: flex;

@@ -183,6 +183,7 @@ provideTrying({
           @fold="foldBrief(true)"
           @drafted="drafted = $event"
         />
+        <TakenForGranted v-if="!sheet.asked.includes('dependencies')" :key="sheet.exerciseId" />
       </aside>
       <aside v-if="!isPhone && isTight && showsRows" class="rail">
         <button type="button" @click="leaf = 'case'">

@@ -3,7 +3,7 @@ import { DependencyClaims } from '../claims'
 import { Diagram } from '../diagram'
 import { Dictionary } from '../dictionary'
 import { DIALECTS } from '../schema'
-import { LONGEST_ANSWER } from './document'
+import { LONGEST_ANSWER, LONGEST_ASSUMPTIONS } from './document'
 import { ANSWER_FORMAT, unknownVersion } from './versions'
 
 /** What stands on the sheets, each in a field of its own; one that is not there was not written on. */
@@ -31,6 +31,8 @@ export const AnswerDocument = z.object({
   /** The dialect of the script, where it is another than the exercise's. */
   dialect: z.enum(DIALECTS).optional(),
   ...SheetsOfAnswer.omit({ script: true }).shape,
+  /** What the student takes for granted where the brief is open. */
+  assumptions: z.string().max(LONGEST_ASSUMPTIONS).optional(),
   /** By which a task that is fresh for each student is made again. */
   seed: z.string().max(100).optional(),
 })

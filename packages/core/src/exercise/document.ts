@@ -15,6 +15,8 @@ export type HelpLevel = (typeof HELP_LEVELS)[number]
 
 /** The most characters of a student's script. */
 export const LONGEST_ANSWER = 200_000
+/** And so many what is taken for granted. */
+export const LONGEST_ASSUMPTIONS = 4000
 
 /**
  * A pairing made by hand: an element of the world, and the table, column or columns that stand for it; none

@@ -4,13 +4,21 @@ export {
   ExerciseRows,
   HELP_LEVELS,
   LONGEST_ANSWER,
+  LONGEST_ASSUMPTIONS,
   MOST_EXERCISE_ROWS,
   PinShape,
   emptyExercise,
   type HelpLevel,
 } from './document'
 export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'
-export { ANSWER_FORMAT, EXERCISE_FORMAT, isWholePath, upgradeDocument, type Format } from './versions'
+export {
+  ANSWER_FORMAT,
+  EXERCISE_FORMAT,
+  isWholePath,
+  unknownVersion,
+  upgradeDocument,
+  type Format,
+} from './versions'
 export { changesInWords, saysTheSame } from './changes-in-words'
 export { toldAt } from './told'
 export { documentFaults } from './document-faults'

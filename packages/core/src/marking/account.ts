@@ -1,10 +1,17 @@
 import type { RuleEntry } from '../rules'
-import type { AccountLine, Points, Thousandths } from './points'
+import type { AccountLine, Points, Sum, Thousandths } from './points'
 
 /** 31500 thousandths are written "31.5". */
 export function pointsInWords(thousandths: Thousandths): string {
   return String(thousandths / 1000)
 }
+
+/** In whole and part points, as files have them. */
+export const inWholePoints = ({ got, open, of }: Readonly<Sum>) => ({
+  got: got / 1000,
+  open: open / 1000,
+  of: of / 1000,
+})
 
 /**
  * The account as sentences, from what one begins with to what is left: "less 2, rule 20, script, broken: An

@@ -29,7 +29,7 @@ export type { PairingLine } from './pairing-lines'
 export { proposeSheet, wellDrawnRules, wellMadeRules } from './propose-sheet'
 export { askSeparately, nextRuleNumber } from './separate'
 export { MOST_FINDINGS, boundedCells, boundedFindings, boundedMarking, type Bounded } from './bounded'
-export { accountInWords, pointsInWords } from './account'
+export { accountInWords, inWholePoints, pointsInWords } from './account'
 export { MARKING_VERSION, upgradeMarking, type MarkingV1, type StoredMarking } from './stored'
 export {
   correlation,
@@ -39,4 +39,6 @@ export {
   type ItemFigures,
   type Scored,
 } from './class-statistics'
+export { RESULTS_FORMAT, ResultsDocument, type StudentResult } from './results'
+export { CourseScheme, PLAIN_SCHEME, courseMark, type CourseMark, type ExerciseShare } from './course-marks'
 export { missingBeforePublishing, type Missing } from './missing'

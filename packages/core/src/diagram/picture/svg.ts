@@ -11,7 +11,7 @@ export interface PictureOptions {
   /** Elements to be marked, with the tone: broken, too strict, upheld, cannot tell. */
   readonly marks?: ReadonlyMap<string, 'broken' | 'too strict' | 'upheld' | 'cannot tell'>
   /** For a page by day or by lamp light. @defaultValue light */
-  readonly theme?: 'light' | 'dark'
+  readonly theme?: 'light' | 'dark' | 'paper'
 }
 
 /** The colours of a drawing: paper and ink by day, and by lamp light. */
@@ -20,6 +20,7 @@ const LIGHT = {
   'ink': '#1f2a24',
   'soft': '#5d675f',
   'sheet': '#fffdf7',
+  'shadow': '#00000014',
   'verdigris': '#28695c',
   'broken': '#a03a2c',
   'too strict': '#865b0c',
@@ -32,12 +33,15 @@ const DARK: Colours = {
   'ink': '#ece7da',
   'soft': '#b3b6a8',
   'sheet': '#1e2420',
+  'shadow': '#00000014',
   'verdigris': '#7cc3ae',
   'broken': '#f0a091',
   'too strict': '#e0b45e',
   'upheld': '#7cc3ae',
   'cannot tell': '#b0bfd8',
 }
+/** In print nothing is coloured in, and nothing casts a shadow. */
+const PAPER: Colours = { ...LIGHT, ground: '#ffffff', sheet: '#ffffff', shadow: 'none' }
 const FONTS = {
   serif: "'Source Serif 4 Variable', Georgia, serif",
   sans: "'Source Sans 3 Variable', Arial, sans-serif",
@@ -52,7 +56,7 @@ export function svgOf(
   diagram: Diagram,
   { notation = 'feet', marks = new Map(), theme = 'light' }: PictureOptions = {},
 ): string {
-  const colours = theme === 'dark' ? DARK : LIGHT
+  const colours = { light: LIGHT, dark: DARK, paper: PAPER }[theme]
   const painter = new Painter(colours)
   const {
     cards,
@@ -173,7 +177,7 @@ class Painter {
     const tone = marks.get(id)
     const stroke = tone ? this.colours[tone] : this.colours.ink
     return [
-      `<g data-element="${xmlText(id)}"><rect x="${x + 2}" y="${y + 3}" width="${width}" height="${height}" rx="2" fill="#00000014"/>`,
+      `<g data-element="${xmlText(id)}"><rect x="${x + 2}" y="${y + 3}" width="${width}" height="${height}" rx="2" fill="${this.colours.shadow}"/>`,
       `<rect x="${x}" y="${y}" width="${width}" height="${height}" rx="2" fill="${this.colours.sheet}" stroke="${stroke}" stroke-width="${tone ? 2.4 : 1}"${isGiven ? ' stroke-dasharray="4 3"' : ''}/>`,
       isWeak ? `<path d="M${x + 4} ${y}V${y + height}" stroke="${stroke}" stroke-width="1"/>` : '',
       this.text(x + 12, y + 22, shortened(name || 'no name yet', Math.floor((width - 24) / 8.2)), {
@@ -245,4 +249,10 @@ class Painter {
   ): string {
     return `<text x="${x}" y="${y}" font-family="${family}" font-size="${size}" font-weight="${weight}"${style ? ' font-style="italic"' : ''} fill="${fill}" text-anchor="${anchor}">${xmlText(words)}</text>`
   }
+}
+
+/** How large the picture of a diagram is, in its own units. */
+export function pictureSize(diagram: Diagram): { readonly width: number; readonly height: number } {
+  const { width, height } = sceneOf(diagram).bounds
+  return { width, height }
 }

@@ -1,0 +1,192 @@
+import { courseMark, type CourseScheme, type MarkingSummary } from '@nomenklatura/core/marking'
+import { toCsv } from '@nomenklatura/core/rows'
+import type { CourseMarksAnswer, Role, Totals } from '#shared/answers'
+import { audit, findCourse } from '../repositories/courses'
+import {
+  findScheme,
+  listLastHandIns,
+  listSummaries,
+  saveScheme,
+  type LastHandIn,
+} from '../repositories/course-marks'
+import type { Db } from '../repositories/database'
+import { latestRevisions, listExercises, type Exercise, type Revision } from '../repositories/exercises'
+import { listDecisions, listReleases, type Decision } from '../repositories/hand-ins'
+import { listMembers } from '../repositories/people'
+import { overridesOf, toldIn, totalsOf } from './class-state'
+import { totalOf } from './marking'
+import { Refusal, notFound } from './problem'
+import { totalPoints } from './student-state'
+
+/**
+ * Students by exercises, as marks stand now, and what comes of them by the course's scheme. An exercise counts from
+ * when it is closed; before that it is shown. Of what is open nothing counts.
+ */
+export async function showCourseMarks(
+  db: Db,
+  courseId: string,
+  role: Role,
+  now = new Date(),
+): Promise<CourseMarksAnswer> {
+  const [course, exercises, members, revisions, { scheme, number }] = await Promise.all([
+    findCourse(db, courseId),
+    listExercises(db, courseId),
+    listMembers(db, courseId),
+    latestRevisions(db, courseId),
+    findScheme(db, courseId),
+  ])
+  if (!course) throw notFound()
+  const published = exercises.filter(({ state }) => state === 'published')
+  const totals = await Promise.all(
+    published.map(exercise => totalsByPerson(db, exercise, revisions.get(exercise.id)!)),
+  )
+  const counts = published.map(({ dueAt }) => dueAt === null || Date.parse(dueAt) <= now.getTime())
+  return {
+    role,
+    course: { id: course.id, name: course.name, timeZone: course.timeZone },
+    scheme,
+    number,
+    exercises: published.map((exercise, i) => {
+      const { document } = revisions.get(exercise.id)!
+      return {
+        id: exercise.id,
+        title: document.title,
+        of: totalPoints(document),
+        dueAt: exercise.dueAt,
+        counts: counts[i]!,
+      }
+    }),
+    students: members
+      .filter(member => member.role === 'student')
+      .map(({ id, name, email, section }) => {
+        const marks = totals.map(byPerson => byPerson.get(id) ?? null)
+        return { id, name, email, section, marks, ...markOf(published, marks, counts, scheme) }
+      }),
+  }
+}
+
+function markOf(
+  exercises: readonly Exercise[],
+  marks: readonly (Totals | null)[],
+  counts: readonly boolean[],
+  scheme: CourseScheme,
+) {
+  const shares = exercises.flatMap(({ id }, i) => {
+    const total = marks[i]
+    return counts[i] ? [{ exerciseId: id, share: total && total.of > 0 ? total.got / total.of : 0 }] : []
+  })
+  return courseMark(shares, scheme)
+}
+
+/** Markings and decisions never change, so neither does what they come to: kept by their keys, the oldest go. */
+const known = new Map<string, Totals>()
+const MOST_KNOWN = 50_000
+
+function remember(key: string, totals: Totals): Totals {
+  if (known.size >= MOST_KNOWN)
+    for (const old of [...known.keys()].slice(0, MOST_KNOWN / 5)) known.delete(old)
+  known.set(key, totals)
+  return totals
+}
+
+/** What each student has of an exercise; nothing of those whose hand-in is not marked. */
+async function totalsByPerson(
+  db: Db,
+  exercise: Exercise,
+  revision: Pick<Revision, 'id' | 'number' | 'document'>,
+): Promise<Map<string, Totals>> {
+  const all = await listLastHandIns(db, exercise.id, revision.id)
+  const handIns = exercise.isAnonymous ? await toldAmong(db, all) : all
+  const decided = new Map<string, Decision[]>()
+  for (const decision of await listDecisions(
+    db,
+    handIns.map(({ id }) => id),
+  ))
+    decided.set(decision.handInId, [...(decided.get(decision.handInId) ?? []), decision])
+  const marked = handIns.flatMap(handIn =>
+    handIn.markingId === null
+      ? []
+      : [{ ...handIn, markingId: handIn.markingId, decisions: decided.get(handIn.id) ?? [] }],
+  )
+  const keyOf = (handIn: (typeof marked)[number]): string => keyFor(exercise, revision, handIn)
+  const unknown = marked.filter(handIn => !known.has(keyOf(handIn)))
+  const summaries =
+    unknown.length > 0
+      ? await listSummaries(
+          db,
+          unknown.map(({ markingId }) => markingId),
+        )
+      : new Map<string, MarkingSummary>()
+  return new Map(
+    marked.flatMap(handIn => {
+      const key = keyOf(handIn)
+      const summary = summaries.get(handIn.markingId)
+      const totals =
+        known.get(key) ??
+        (summary &&
+          remember(
+            key,
+            totalsOf(
+              totalOf(exercise, revision, summary, overridesOf(handIn.decisions), handIn.lateBySeconds),
+            ),
+          ))
+      return totals ? [[handIn.personId, totals] as const] : []
+    }),
+  )
+}
+
+/** Marked without names: nobody's mark stands beside their name before it is told. */
+async function toldAmong(db: Db, handIns: readonly LastHandIn[]): Promise<LastHandIn[]> {
+  const releases = await listReleases(
+    db,
+    handIns.map(({ id }) => id),
+  )
+  return handIns.filter(({ id }) => toldIn(releases.get(id)) !== null)
+}
+
+const keyFor = (
+  { lateLoss }: Exercise,
+  { id, number }: Pick<Revision, 'id' | 'number'>,
+  { markingId, lateBySeconds, decisions }: LastHandIn & { readonly decisions: readonly Decision[] },
+): string =>
+  [
+    markingId,
+    id,
+    number,
+    lateBySeconds > 0 ? lateLoss : 0,
+    ...decisions.map(({ rule, sheet, version }) => `${rule} ${sheet} ${version}`),
+  ].join(' ')
+
+/** Saves how the marks are put together, on top of what was seen. */
+export async function changeScheme(
+  db: Db,
+  courseId: string,
+  { scheme, base }: { readonly scheme: CourseScheme; readonly base: number },
+  by: string,
+): Promise<void> {
+  if (!(await saveScheme(db, courseId, scheme, base)))
+    throw new Refusal(409, 'stale', 'Somebody changed this meanwhile. Look at it again, then change it.')
+  await audit(db, {
+    courseId,
+    personId: by,
+    action: 'course.marks-scheme',
+    subject: courseId,
+    detail: scheme,
+  })
+}
+
+/** A line for each student, as a spreadsheet program reads it. */
+export function courseMarksCsv({ exercises, students }: CourseMarksAnswer): string {
+  const head = ['name', 'e-mail', 'section', ...exercises.map(({ title }) => title), 'per cent', 'grade']
+  return toCsv(
+    head,
+    students.map(({ name, email, section, marks, percent, grade }) => [
+      name,
+      email,
+      section ?? '',
+      ...marks.map(mark => (mark ? String(mark.got / 1000) : '')),
+      percent === null ? '' : String(percent),
+      grade ?? '',
+    ]),
+  )
+}
