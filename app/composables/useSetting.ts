@@ -39,7 +39,6 @@ export function useSetting(exerciseId: () => string) {
   )
 
   const saveSoon = useDebounceFn(() => void save(), 700)
-  let queued = false
   function change(part: Partial<ExerciseDocument>): void {
     if (!document.value || isReadOnly.value) return
     document.value = { ...document.value, ...part }
@@ -47,15 +46,20 @@ export function useSetting(exerciseId: () => string) {
     void saveSoon()
   }
 
+  let underWay: Promise<void> | undefined
+  /** Saves what is not saved yet. Who waits for it waits for the save that is under way as well. */
   async function save(): Promise<void> {
-    if (!document.value || state.value === 'stale') return
-    if (state.value === 'saving') {
-      queued = true
-      return
-    }
+    while (underWay) await underWay
     if (state.value !== 'changed' && state.value !== 'failed') return
-    state.value = 'saving'
+    underWay = saveOnce().finally(() => {
+      underWay = undefined
+    })
+    await underWay
+  }
+  async function saveOnce(): Promise<void> {
     const sent = document.value
+    if (!sent) return
+    state.value = 'saving'
     try {
       const saved = await api<{ revision: number; isPrepared: boolean }>(
         `/exercises/${exerciseId()}/document`,
@@ -69,10 +73,6 @@ export function useSetting(exerciseId: () => string) {
     } catch (problem) {
       fault.value = errorInWords(problem)
       state.value = problem instanceof ApiError && problem.problem.code === 'stale' ? 'stale' : 'failed'
-    }
-    if (queued || state.value === 'changed') {
-      queued = false
-      void saveSoon()
     }
   }
 

@@ -1,6 +1,10 @@
 <script setup lang="ts">
-/** What a page shows while it loads, and when it cannot. */
-const { error = '', code = '' } = defineProps<{ error?: string; code?: string }>()
+/** What a page shows while it loads, and when it cannot; or a part of one, whose main it is not then. */
+const {
+  error = '',
+  code = '',
+  isPart = false,
+} = defineProps<{ error?: string; code?: string; isPart?: boolean }>()
 const emit = defineEmits<{ again: [] }>()
 const slow = ref(false)
 let timer: ReturnType<typeof setTimeout> | undefined
@@ -13,7 +17,7 @@ onBeforeUnmount(() => clearTimeout(timer))
 </script>
 
 <template>
-  <main id="main" class="page">
+  <component :is="isPart ? 'div' : 'main'" :id="isPart ? undefined : 'main'" class="page">
     <div v-if="error" role="alert" class="fault paper">
       <h2>{{ code === 'not-found' ? 'Nothing here' : 'This could not be shown' }}</h2>
       <p>{{ error }}</p>
@@ -25,7 +29,7 @@ onBeforeUnmount(() => clearTimeout(timer))
       </p>
     </div>
     <p v-else-if="slow" class="soft" role="status">Opening …</p>
-  </main>
+  </component>
 </template>
 
 <style scoped>

@@ -379,7 +379,7 @@ const drawerOpen = ref(false)
           </p>
         </div>
       </section>
-      <section v-else class="centre"><PageState :error="fault" @again="load" /></section>
+      <section v-else class="centre"><PageState is-part :error="fault" @again="load" /></section>
       <aside v-if="handIn" class="side right" aria-label="Account, verdict, comments">
         <button v-if="isDrawer" type="button" class="plain" @click="drawerOpen = !drawerOpen">
           Hand-ins

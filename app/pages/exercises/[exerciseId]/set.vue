@@ -36,6 +36,8 @@ const part = computed<'case' | 'rows'>(() => (route.query.part === 'rows' ? 'row
 /* Publishing */
 async function publish(): Promise<void> {
   await save()
+  // What could not be saved is said already, and is not published without it.
+  if (state.value === 'failed' || state.value === 'stale') return
   await setPublished('PUT')
 }
 async function setPublished(method: 'PUT' | 'DELETE'): Promise<void> {
