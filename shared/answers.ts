@@ -5,7 +5,16 @@ import type { ExerciseDocument, ExerciseRows, HelpLevel, SheetsOfAnswer } from '
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
-import type { Override, PairingLine, Points, Ran, CourseMark, CourseScheme } from '@nomenklatura/core/marking'
+import type {
+  Agreement,
+  CourseMark,
+  CourseScheme,
+  Override,
+  PairingLine,
+  Points,
+  Ran,
+  SharedChoice,
+} from '@nomenklatura/core/marking'
 import type { Verdict, Witness } from '@nomenklatura/core/rules'
 import type { Dialect } from '@nomenklatura/core/schema'
 import type { Habits } from '@nomenklatura/core/sql'
@@ -334,6 +343,58 @@ export interface QueueLine {
   readonly toPair: number
 }
 
+/** A hand-in in the queue of the desk. */
+export interface DeskLine extends QueueLine {
+  /** Who is to mark it, where the class is shared out. */
+  readonly sharedTo: { readonly id: string; readonly name: string } | null
+}
+
+/** How a class is shared out to those who mark it. */
+export interface SharingAnswer {
+  readonly graders: readonly {
+    readonly id: string
+    readonly name: string
+    /** The students whose hand-ins are theirs, and of how many something is handed in. */
+    readonly students: number
+    readonly handIns: number
+  }[]
+  /** The sections of the course; null are those in none. */
+  readonly sections: readonly { readonly name: string | null; readonly students: number }[]
+}
+
+/** Who has what in hand at the desk. */
+export interface TakingAnswer {
+  /** Who has the hand-in in the place of the one who asks; null where it is theirs. */
+  readonly holder: string | null
+  /** What others have in hand: names by hand-in. */
+  readonly others: Readonly<Record<string, string>>
+}
+
+/** Hand-ins alike beyond what the exercise explains, the most alike first. */
+export interface LikenessAnswer {
+  /** How many were compared. */
+  readonly compared: number
+  readonly pairs: readonly {
+    readonly handIns: readonly [
+      { readonly id: string; readonly name: string },
+      { readonly id: string; readonly name: string },
+    ]
+    readonly shared: readonly SharedChoice[]
+  }[]
+}
+
+/** How two people agree over the same mistakes, where both decided by hand. */
+export interface AgreementLine extends Agreement {
+  readonly who: readonly [string, string]
+  /** What they decided differently. */
+  readonly apart: readonly {
+    readonly rule: string
+    readonly sheet: Sheet
+    readonly because: string
+    readonly said: readonly [string, string]
+  }[]
+}
+
 export interface DeskAnswer {
   /** Of whoever asks: what their role may not do is not offered. */
   readonly role: Role
@@ -363,7 +424,7 @@ export interface DeskAnswer {
   readonly dialect: Dialect
   /** Whether nothing is marked until somebody lets it go on. */
   readonly isMarkingStopped: boolean
-  readonly queue: readonly QueueLine[]
+  readonly queue: readonly DeskLine[]
   /** Students of whom something arrived after closing. */
   readonly lateSaves: number
   /** Whose work could not be collected at the due moment, and why. */
@@ -600,6 +661,8 @@ export interface FeedbackAnswer {
 }
 
 export interface LedgerAnswer {
+  /** Of whoever asks: what their role may not do is not offered. */
+  readonly role: Role
   readonly exercise: {
     readonly id: string
     readonly title: string

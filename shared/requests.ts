@@ -90,6 +90,27 @@ export const ScheduleBody = z
     'An exercise cannot be due before it opens.',
   )
 export type ScheduleBody = z.infer<typeof ScheduleBody>
+/** A class is dealt to who marks: in turn, or each section to one. */
+export const ShareOutBody = z.discriminatedUnion('how', [
+  z.strictObject({
+    how: z.literal('evenly'),
+    graders: z
+      .array(Id)
+      .min(1, 'Name at least one who marks.')
+      .max(50)
+      .refine(ids => new Set(ids).size === ids.length, 'Somebody is named twice.'),
+  }),
+  z.strictObject({
+    how: z.literal('section'),
+    sections: z
+      .array(z.strictObject({ name: Text(60).nullable(), grader: Id }))
+      .min(1, 'Name who marks which section.')
+      .max(100),
+  }),
+])
+export type ShareOutBody = z.infer<typeof ShareOutBody>
+/** `over`: from whoever has it in hand. */
+export const TakingBody = z.strictObject({ over: z.boolean() })
 /** Whose each brought in answer is, by its name; null leaves it out. */
 export const BringInBody = z.strictObject({ people: z.record(z.string().max(400), Id.nullable()) })
 /** Of a form that only carries a file. */

@@ -101,3 +101,13 @@ export function askedInWords(relation: StudentRelation | null): string {
 export function totalText({ got, open }: { readonly got: number; readonly open: number }): string {
   return `${pointsText(got)}${open > 0 ? ` + ${pointsText(open)} open` : ''}`
 }
+
+/** "Ada Brandvold" is AB. */
+export function initials(name: string): string {
+  return name
+    .split(/\s+/)
+    .map(part => part[0])
+    .join('')
+    .slice(0, 3)
+    .toUpperCase()
+}

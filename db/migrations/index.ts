@@ -21,6 +21,7 @@ import * as missed from './0019-missed'
 import * as questions from './0020-questions'
 import * as courseMarks from './0021-course-marks'
 import * as anonymous from './0022-anonymous'
+import * as sharing from './0023-sharing'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -54,6 +55,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0020-questions', questions],
   ['0021-course-marks', courseMarks],
   ['0022-anonymous', anonymous],
+  ['0023-sharing', sharing],
 ]
 
 const source: Knex.MigrationSource<string> = {

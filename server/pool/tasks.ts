@@ -13,11 +13,14 @@ import {
   boundedFindings,
   boundedMarking,
   explainRule,
+  likePairs,
   markAnswer,
   missingBeforePublishing,
   planAnswer,
   readingFindings,
   proposeSheet,
+  type Likenable,
+  type LikePair,
   type Marking,
   type Ran,
 } from '@nomenklatura/core/marking'
@@ -137,6 +140,10 @@ export const TASKS = {
     rule: string
     pins: readonly Pin[]
   }): string[] => explainRule(preparedFor(exercise), script, rule, { pins }),
+
+  /** Hand-ins of a class that are alike beyond what the exercise explains. */
+  likeness: ({ handIns, document }: { handIns: Likenable[]; document: ExerciseDocument }): LikePair[] =>
+    likePairs(handIns, document),
 
   /** Whether a script has a table or column of that name. */
   usesName: ({ script, name }: { script: string; name: string }): boolean =>

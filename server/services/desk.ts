@@ -7,6 +7,7 @@ import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
 import { countBegun, isMarkingStopped } from '../repositories/exercises'
 import { recentComments, recentReasons } from '../repositories/hand-ins'
+import { listShares } from '../repositories/sharing'
 import { countLateSaves, listLateSaves, listUncollectable } from '../repositories/worksheets'
 import { classState, queueLine } from './class-state'
 
@@ -16,7 +17,7 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     exercise,
     revision: { document, number },
   } = state
-  const [course, begun, reasons, said, lateSaves, uncollected, isStopped] = await Promise.all([
+  const [course, begun, reasons, said, lateSaves, uncollected, isStopped, shares] = await Promise.all([
     findCourse(db, exercise.courseId),
     countBegun(db, exercise),
     recentReasons(db, exerciseId),
@@ -24,6 +25,7 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     countLateSaves(db, exerciseId),
     listUncollectable(db, exerciseId),
     isMarkingStopped(db, exerciseId),
+    listShares(db, exerciseId),
   ])
   return {
     role,
@@ -52,7 +54,10 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     dialect: document.dialect,
     model: sheetsOf(document.models[0] ?? { script: '' }),
     isMarkingStopped: isStopped,
-    queue: state.handIns.map(handIn => queueLine(state, handIn)),
+    queue: state.handIns.map(handIn => ({
+      ...queueLine(state, handIn),
+      sharedTo: shares.get(handIn.personId) ?? null,
+    })),
     begun,
     reasons,
     said,

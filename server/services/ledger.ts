@@ -8,7 +8,7 @@ import type { ListedMarking } from '../repositories/markings'
 import { classState, overridesOf, totalIn, type ClassState } from './class-state'
 
 /** The class by rules and sheets, with who handed in nothing. */
-export async function showLedger(db: Db, exerciseId: string): Promise<LedgerAnswer> {
+export async function showLedger(db: Db, exerciseId: string): Promise<Omit<LedgerAnswer, 'role'>> {
   const state = await classState(db, exerciseId)
   const {
     exercise,

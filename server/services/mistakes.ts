@@ -1,6 +1,7 @@
-import { pointsOfCell } from '@nomenklatura/core/marking'
+import { agreementOf, pointsOfCell } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
 import type {
+  AgreementLine,
   GroupDecision,
   GroupDecisionAnswer,
   MistakeGroup,
@@ -48,6 +49,54 @@ export async function showAllMistakes(db: Db, exerciseId: string): Promise<Mista
     differently: differently(cells.flatMap(cell => decisionOn(state, cell) ?? [])),
     first: cells[0].handInId,
   }))
+}
+
+/**
+ * How each two of those who decided by hand agree: over the mistakes of which both decided at least one, by what
+ * each decided most often.
+ */
+export async function showAgreement(db: Db, exerciseId: string): Promise<AgreementLine[]> {
+  const state = await classState(db, exerciseId)
+  const groups = groupsOf(state, await missedIn(db, state))
+  const said = groups.map(cells => saidBy(cells.flatMap(cell => decisionOn(state, cell) ?? [])))
+  const who = [...new Set(said.flatMap(by => [...by.keys()]))].sort()
+  const pairs = who.flatMap((first, i) => who.slice(i + 1).map((second): [string, string] => [first, second]))
+  const lines = await Promise.all(
+    pairs.map(async ([first, second]): Promise<AgreementLine> => {
+      const both = groups.flatMap((cells, i) => {
+        const [a, b] = [said[i]!.get(first), said[i]!.get(second)]
+        return a && b ? [{ cells, said: [a, b] as const }] : []
+      })
+      const apart = both.filter(({ said: [a, b] }) => a !== b)
+      const reasons = await reasonsOf(
+        db,
+        apart.map(({ cells }) => cells),
+      )
+      return {
+        who: [first, second],
+        ...agreementOf(both.map(({ said: pair }) => pair)),
+        apart: apart.map(({ cells: [{ rule, sheet }], said: pair }, i) => ({
+          rule,
+          sheet,
+          because: reasons[i]?.[0] ?? '',
+          said: pair,
+        })),
+      }
+    }),
+  )
+  return lines.filter(({ of }) => of > 0)
+}
+
+/** What each decided of a mistake: the verdict given most often; of two given as often the first. */
+function saidBy(decided: readonly StoredOverride[]): ReadonlyMap<string, StoredOverride['verdict']> {
+  const who = [...new Set(decided.map(({ by }) => by))]
+  return new Map(
+    who.map(name => {
+      const verdicts = decided.filter(({ by }) => by === name).map(({ verdict }) => verdict)
+      const times = (verdict: string): number => verdicts.filter(other => other === verdict).length
+      return [name, verdicts.toSorted((a, b) => times(b) - times(a))[0]!]
+    }),
+  )
 }
 
 /** The verdicts that were decided of one mistake, with who decided so; nothing where all decided the same. */
@@ -100,12 +149,16 @@ async function reasonsOf(db: Db, groups: readonly Group[]): Promise<string[][]> 
   return cells.map(cell => cell?.because.map(reasonInWords) ?? [])
 }
 
+/** Equal for the same mistake. */
+export const mistakeKey = ({ rule, sheet, verdict, reasons }: MissedCell): string =>
+  [rule, sheet, verdict, ...reasons].join(' ')
+
 /** Cells of one rule, sheet, verdict and kind of reasons together; the hand-ins of each by name. */
 function groupsOf({ handIns }: ClassState, missed: readonly MissedCell[]): Group[] {
   const places = new Map([...handIns].sort((a, b) => (a.name < b.name ? -1 : 1)).map(({ id }, i) => [id, i]))
   const groups = new Map<string, [MissedCell, ...MissedCell[]]>()
   for (const cell of missed) {
-    const kind = [cell.rule, cell.sheet, cell.verdict, ...cell.reasons].join(' ')
+    const kind = mistakeKey(cell)
     const group = groups.get(kind)
     if (group) group.push(cell)
     else groups.set(kind, [cell])

@@ -22,6 +22,7 @@ import { STATEMENTS as MISSED } from '../../db/migrations/0019-missed'
 import { STATEMENTS as QUESTIONS } from '../../db/migrations/0020-questions'
 import { STATEMENTS as COURSE_MARKS } from '../../db/migrations/0021-course-marks'
 import { STATEMENTS as ANONYMOUS } from '../../db/migrations/0022-anonymous'
+import { STATEMENTS as SHARING } from '../../db/migrations/0023-sharing'
 import { STATEMENTS as WORK_IS_READ } from '../../db/migrations/0017-work-is-read'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
@@ -57,6 +58,7 @@ const read = reviewScript(
     ...QUESTIONS,
     ...COURSE_MARKS,
     ...ANONYMOUS,
+    ...SHARING,
   ].join('\n'),
 )
 

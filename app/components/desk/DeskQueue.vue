@@ -3,10 +3,20 @@ import type { QueueLine } from '#shared/answers'
 import { standsOtherwise } from '#shared/queue'
 
 /** The hand-ins of a class, in the order given. */
-const { queue, selected, timeZone } = defineProps<{
+const {
+  queue,
+  selected,
+  timeZone,
+  inHand = {},
+  none = 'Nothing is left to decide.',
+} = defineProps<{
   queue: readonly QueueLine[]
   selected: string | undefined
   timeZone: string
+  /** What others have in hand: names by hand-in. */
+  inHand?: Readonly<Record<string, string>>
+  /** What is said where there is none. */
+  none?: string | undefined
 }>()
 const emit = defineEmits<{ select: [id: string] }>()
 const list = useTemplateRef<HTMLUListElement>('list')
@@ -25,15 +35,6 @@ function stateWords(line: QueueLine): string {
   }
 }
 
-function initials(name: string): string {
-  return name
-    .split(/\s+/)
-    .map(part => part[0])
-    .join('')
-    .slice(0, 3)
-    .toUpperCase()
-}
-
 async function showSelected(): Promise<void> {
   await nextTick()
   list.value?.querySelector('[aria-current=true]')?.scrollIntoView({ block: 'nearest' })
@@ -43,11 +44,16 @@ onMounted(showSelected)
 </script>
 
 <template>
-  <p v-if="queue.length === 0" class="soft small none">Nothing is left to decide.</p>
+  <p v-if="queue.length === 0" class="soft small none">{{ none }}</p>
   <ul v-else ref="list" class="queue">
     <li v-for="line in queue" :key="line.id">
       <button type="button" :aria-current="line.id === selected" @click="emit('select', line.id)">
-        <span class="name">{{ line.name }}</span>
+        <span class="name"
+          >{{ line.name
+          }}<abbr v-if="inHand[line.id]" :title="`${inHand[line.id]} has it in hand`" class="in-hand tiny">{{
+            initials(inHand[line.id]!)
+          }}</abbr></span
+        >
         <span class="points"
           >{{ line.points ? pointsText(line.points.got) : '–'
           }}<template v-if="line.points && line.points.open > 0">
@@ -104,6 +110,14 @@ button:hover {
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;
+}
+.in-hand {
+  margin-left: 6px;
+  padding: 0 4px;
+  border: 1px solid var(--ochre);
+  border-radius: 3px;
+  text-decoration: none;
+  font-weight: 600;
 }
 .points,
 .at {

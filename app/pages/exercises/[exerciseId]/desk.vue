@@ -14,6 +14,7 @@ const {
   reload,
 } = useAnswer<DeskAnswer>(() => `/exercises/${exerciseId.value}/desk`)
 const whole = useDeskQueue(desk)
+const { whose, parts, shown: part } = useWhose(whole)
 const {
   pass,
   shown: queue,
@@ -22,7 +23,7 @@ const {
   chosen: mistakeInHand,
   begin: beginPass,
   reloadMistakes,
-} = useDeskPasses(() => String(exerciseId.value), whole)
+} = useDeskPasses(() => String(exerciseId.value), part)
 const {
   handInId,
   handIn,
@@ -42,6 +43,13 @@ const {
   decide,
   amend,
 } = useHandInAtDesk(desk, queue, reload)
+const { holder, others: inHandOfOthers, takeOver } = useTaking(() => String(exerciseId.value), handInId)
+/** What somebody else has in hand is read, not decided, until it is taken over. */
+function mayAct(): boolean {
+  if (holder.value) fault.value = `${holder.value} has this in hand: take it over (T) to go on with it.`
+  return holder.value === null
+}
+const sharing = ref(false)
 /** What was just done, in words. */
 const released = ref('')
 
@@ -76,7 +84,9 @@ const verdictPart = useTemplateRef<{
   begin: (verdict: Decidable) => Promise<void>
   asBefore: () => void
 }>('verdictPart')
-const beginDecision = (verdict: Decidable): void => void verdictPart.value?.begin(verdict)
+const beginDecision = (verdict: Decidable): void => {
+  if (mayAct()) void verdictPart.value?.begin(verdict)
+}
 // At once, not when the queue has come too: by then the next key may have gone into the comment.
 watch(decided, () => focusRule(), { flush: 'post' })
 
@@ -134,17 +144,18 @@ async function accept(): Promise<void> {
   if (!handIn.value?.marking) return
   // Of a mistake one has seen one rule, not the hand-in.
   if (pass.value === 'mistakes') return chooseMistake(mistakeInHand.value + 1)
-  if (handIn.value.state !== 'released') await amend('review', 'PUT', { lookedAt: true })
+  if (handIn.value.state !== 'released' && holder.value === null)
+    await amend('review', 'PUT', { lookedAt: true })
   step(1)
 }
 
 const acceptWord = computed(() => {
   if (pass.value === 'mistakes') return 'Next mistake'
   const { state } = handIn.value!
-  return state === 'looked at' || state === 'released' ? 'Next' : 'Looked at, next'
+  return state === 'looked at' || state === 'released' || holder.value ? 'Next' : 'Looked at, next'
 })
 
-const flag = () => handIn.value && amend('review', 'PUT', { flagged: !handIn.value.isFlagged })
+const flag = () => handIn.value && mayAct() && amend('review', 'PUT', { flagged: !handIn.value.isFlagged })
 
 /* Rules by key */
 const rules = computed(() => desk.value?.rules ?? [])
@@ -208,17 +219,25 @@ const keys = computed(() => [
   { key: 'B', what: 'broken, by hand', run: () => beginDecision('broken') },
   { key: 'S', what: 'too strict, by hand', run: () => beginDecision('too strict') },
   { key: 'N', what: 'not shown, by hand', run: () => beginDecision('not shown') },
-  { key: 'R', what: 'as it was decided for others', run: () => verdictPart.value?.asBefore() },
-  { key: 'E', what: 'the engine’s own again', run: () => void decide(null, '') },
+  { key: 'R', what: 'as it was decided for others', run: () => mayAct() && verdictPart.value?.asBefore() },
+  { key: 'E', what: 'the engine’s own again', run: () => mayAct() && void decide(null, '') },
   {
     key: 'P',
     what: 'pair: what stands for what',
     run: () => {
-      if (desk.value?.sheets.some(isTableSheet)) pairing.value = pairing.value ? undefined : 'first'
+      if (desk.value?.sheets.some(isTableSheet) && mayAct())
+        pairing.value = pairing.value ? undefined : 'first'
     },
   },
   { key: 'G', what: 'same as others: all who made this mistake', run: () => (comparing.value = true) },
-  { key: 'C', what: 'comment', run: () => comments.value?.focus() },
+  { key: 'C', what: 'comment', run: () => mayAct() && comments.value?.focus() },
+  {
+    key: 'T',
+    what: 'take over what somebody else has in hand',
+    run: () => {
+      if (holder.value) void takeOver()
+    },
+  },
   {
     key: 'V',
     what: 'the whole hand-in, with earlier attempts',
@@ -312,6 +331,14 @@ const drawerOpen = ref(false)
     <main v-else id="main" class="desk">
       <aside v-if="!isDrawer || drawerOpen" class="side left" aria-label="Hand-ins">
         <DeskPasses :pass="pass" :counts="passCounts" @begin="beginPass" />
+        <DeskWhose
+          :whose="whose"
+          :parts="parts"
+          :all="whole.length"
+          :may-share="desk.role === 'instructor'"
+          @choose="whose = $event"
+          @share="sharing = true"
+        />
         <DeskMistakes
           v-if="pass === 'mistakes'"
           :mistakes="mistakes ?? []"
@@ -323,6 +350,8 @@ const drawerOpen = ref(false)
           v-else
           :queue="queue"
           :selected="handInId"
+          :in-hand="inHandOfOthers"
+          :none="pass === 'decide' ? undefined : 'Nothing is handed in of this part yet.'"
           :time-zone="desk.exercise.timeZone"
           @select="
             id => {
@@ -390,8 +419,9 @@ const drawerOpen = ref(false)
           <summary>Takes for granted</summary>
           <p class="serif">{{ handIn.assumptions }}</p>
         </details>
+        <DeskHolder v-if="holder" :name="holder" @take-over="takeOver" />
         <DeskVerdict
-          v-if="rule && sheetInHand"
+          v-if="rule && sheetInHand && !holder"
           ref="verdictPart"
           :key="`${handIn.id} ${rule} ${sheetInHand} ${decided}`"
           :hand-in="handIn"
@@ -404,7 +434,14 @@ const drawerOpen = ref(false)
           @decide="decide"
           @compare="comparing = true"
         />
-        <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :said="desk.said" :amend="amend" />
+        <DeskComments
+          v-if="!holder"
+          ref="comments"
+          :hand-in="handIn"
+          :rule="rule"
+          :said="desk.said"
+          :amend="amend"
+        />
         <div class="done">
           <UButton block :disabled="!handIn.marking" @click="accept"
             >{{ acceptWord }} <kbd class="key">↵</kbd></UButton
@@ -433,6 +470,12 @@ const drawerOpen = ref(false)
       :sheet="sheetInHand"
       :reasons="desk.reasons"
       @done="groupDecided"
+    />
+    <DeskShareOut
+      v-if="desk && sharing"
+      v-model:open="sharing"
+      :exercise-id="desk.exercise.id"
+      @done="afterRelease"
     />
     <DeskBringIn v-if="desk" v-model:open="bringingIn" :exercise-id="desk.exercise.id" @done="afterRelease" />
     <DeskRelease v-if="desk" v-model:open="releasing" :desk="desk" :counts="counts" @done="afterRelease" />

@@ -114,6 +114,7 @@ const hardest = computed(() =>
 )
 /** Results as files. */
 const takingOut = ref(false)
+const looksAlike = ref(false)
 const sortWord = (key: Order) =>
   order.value === key ? (descending.value ? 'descending' : 'ascending') : 'none'
 </script>
@@ -133,7 +134,10 @@ const sortWord = (key: Order) =>
     >
       <template v-if="ledger" #state
         ><NuxtLink :to="`/exercises/${exerciseId}/desk`" class="plain">Marking desk</NuxtLink
-        ><button type="button" class="plain" @click="takingOut = true">Take out …</button></template
+        ><button type="button" class="plain" @click="takingOut = true">Take out …</button
+        ><button v-if="ledger.role === 'instructor'" type="button" class="plain" @click="looksAlike = true">
+          Alike …
+        </button></template
       >
     </TopLine>
     <PageState v-if="!ledger" :error="error" :code="code" @again="reload" />
@@ -245,10 +249,12 @@ const sortWord = (key: Order) =>
           <LedgerPicture v-for="picture in pictures" :key="picture.title" :picture="picture" />
         </section>
         <LedgerRules :ledger="ledger" @look="look" />
+        <LedgerAgreement :exercise-id="ledger.exercise.id" />
       </template>
       <MistakesSlip v-if="looked" v-model:open="looksAt" :exercise-id="ledger.exercise.id" :rule="looked" />
       <KeysSlip :keys="[]" />
     </main>
+    <LedgerLikeness v-if="ledger && looksAlike" v-model:open="looksAlike" :exercise-id="ledger.exercise.id" />
     <LedgerTakeOut
       v-if="ledger"
       v-model:open="takingOut"

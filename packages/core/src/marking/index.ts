@@ -1,3 +1,5 @@
+export { likePairs, type LikePair, type Likenable, type SharedChoice } from './likeness'
+export { agreementOf, type Agreement } from './agreement'
 export {
   decidedCells,
   points,
