@@ -1,7 +1,14 @@
 import type { RowTrialDocument } from '@nomenklatura/core/row-trial'
 import type { Exhibit, Finding, Sheet } from '@nomenklatura/core/findings'
 import type { Level } from '@nomenklatura/core/diagram'
-import type { ExerciseDocument, ExerciseRows, HelpLevel, SheetsOfAnswer } from '@nomenklatura/core/exercise'
+import type {
+  Criterion,
+  ExerciseDocument,
+  ExerciseRows,
+  GivenPoints,
+  HelpLevel,
+  SheetsOfAnswer,
+} from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { RelationTask } from '@nomenklatura/core/claims'
 import type { MarkedCell } from '@nomenklatura/core/sheets'
@@ -59,6 +66,8 @@ export interface Schedule {
   readonly toldModel: number | null
   /** Whether hand-ins show a number in the place of a name until their marks are told. */
   readonly isAnonymous: boolean
+  /** Which hand-in of a student counts: the last, or the one that comes to most. */
+  readonly counted: 'last' | 'best'
 }
 
 export interface ExerciseLine extends Schedule {
@@ -337,6 +346,8 @@ export interface QueueLine {
   /** The points that the student was told, while they are told. */
   readonly told: Totals | null
   readonly toDecide: number
+  /** Criteria that nobody has judged yet. */
+  readonly toGive: number
   /** Verdicts that the student asks about. */
   readonly asks: number
   /** Pairs that are weak: worth a look before the verdicts are believed. */
@@ -347,6 +358,12 @@ export interface QueueLine {
 export interface DeskLine extends QueueLine {
   /** Who is to mark it, where the class is shared out. */
   readonly sharedTo: { readonly id: string; readonly name: string } | null
+}
+
+/** Points that were given by hand. */
+export interface GivenLine extends GivenPoints {
+  readonly by: string
+  readonly at: string
 }
 
 /** How a class is shared out to those who mark it. */
@@ -422,6 +439,8 @@ export interface DeskAnswer {
   readonly model: SheetsOfAnswer
   /** The dialect of the exercise: of its model answers and given tables. */
   readonly dialect: Dialect
+  /** What people judge, not the engine. */
+  readonly criteria: readonly Criterion[]
   /** Whether nothing is marked until somebody lets it go on. */
   readonly isMarkingStopped: boolean
   readonly queue: readonly DeskLine[]
@@ -506,6 +525,9 @@ export interface HandInAnswer {
   readonly overrides: readonly StoredOverride[]
   /** Versions of cells that were decided once and are the engine's own again. */
   readonly versions: Readonly<Record<string, number>>
+  readonly given: readonly GivenLine[]
+  /** Of what was given last for each criterion, taken back or not. */
+  readonly givenVersions: Readonly<Record<string, number>>
   readonly points: Points | null
   readonly account: readonly string[]
   readonly comments: readonly CommentLine[]
@@ -670,6 +692,8 @@ export interface LedgerAnswer {
     readonly courseName: string
     readonly timeZone: string
     readonly dueAt: string | null
+    /** What the whole is worth, bonus aside. */
+    readonly of: number
   }
   readonly rules: readonly {
     readonly id: string

@@ -84,6 +84,7 @@ export const ScheduleBody = z
     saysWorkIsRead: z.boolean().default(true),
     toldModel: z.int().min(0).max(20).nullable().default(null),
     isAnonymous: z.boolean().default(false),
+    counted: z.enum(['last', 'best']).default('last'),
   })
   .refine(
     ({ opensAt, dueAt }) => !opensAt || !dueAt || Date.parse(opensAt) < Date.parse(dueAt),
@@ -109,6 +110,13 @@ export const ShareOutBody = z.discriminatedUnion('how', [
   }),
 ])
 export type ShareOutBody = z.infer<typeof ShareOutBody>
+/** Points that are given by hand, for a criterion or freely; null takes them back. */
+export const GivenBody = z.strictObject({
+  points: z.number().min(-1000).max(1000).multipleOf(0.001).nullable(),
+  reason: z.string().trim().max(500),
+  version: z.int().min(0).max(MOST),
+})
+export type GivenBody = z.infer<typeof GivenBody>
 /** `over`: from whoever has it in hand. */
 export const TakingBody = z.strictObject({ over: z.boolean() })
 /** Whose each brought in answer is, by its name; null leaves it out. */

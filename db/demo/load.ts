@@ -158,6 +158,7 @@ async function setExercise(
     saysWorkIsRead: true,
     toldModel: null,
     isAnonymous: false,
+    counted: 'last',
   })
   await publish(db, id, by, evening(published, today))
   return id

@@ -22,6 +22,8 @@ import * as questions from './0020-questions'
 import * as courseMarks from './0021-course-marks'
 import * as anonymous from './0022-anonymous'
 import * as sharing from './0023-sharing'
+import * as givenPoints from './0024-given-points'
+import * as counted from './0025-counted'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -56,6 +58,8 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0021-course-marks', courseMarks],
   ['0022-anonymous', anonymous],
   ['0023-sharing', sharing],
+  ['0024-given-points', givenPoints],
+  ['0025-counted', counted],
 ]
 
 const source: Knex.MigrationSource<string> = {

@@ -1,5 +1,6 @@
 import { PLAIN_SCHEME, type CourseScheme } from '@nomenklatura/core/marking'
 import { isAmong, rowsOf, toJsonb, type Db } from './database'
+import type { Exercise } from './exercises'
 import { fromStored, type ListedMarking } from './markings'
 
 export interface KeptScheme {
@@ -26,7 +27,7 @@ export async function saveScheme(
   return changed === 1
 }
 
-/** A student's last hand-in of an exercise, with the marking that counts; null where it is not marked. */
+/** A student's hand-in of an exercise, with the marking that counts; null where it is not marked. */
 export interface LastHandIn {
   readonly id: string
   readonly personId: string
@@ -34,7 +35,12 @@ export interface LastHandIn {
   readonly markingId: string | null
 }
 
-export async function listLastHandIns(db: Db, exerciseId: string, revisionId: string): Promise<LastHandIn[]> {
+/** Of each student the last, or all where the best counts. */
+export async function listCandidates(
+  db: Db,
+  { id: exerciseId, counted }: Pick<Exercise, 'id' | 'counted'>,
+  revisionId: string,
+): Promise<LastHandIn[]> {
   const rows = await rowsOf<{
     id: string
     person_id: string
@@ -43,7 +49,7 @@ export async function listLastHandIns(db: Db, exerciseId: string, revisionId: st
   }>(
     db,
     `SELECT h.id, h.person_id, h.late_by_seconds, k.id AS marking_id
-      FROM (SELECT DISTINCT ON (person_id) id, person_id, late_by_seconds FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
+      FROM (SELECT ${counted === 'best' ? '' : 'DISTINCT ON (person_id)'} id, person_id, late_by_seconds FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
       LEFT JOIN LATERAL (SELECT id FROM markings WHERE hand_in_id = h.id AND exercise_revision_id = :revision
         ORDER BY pins_version DESC, marked_at DESC LIMIT 1) k ON true`,
     { exercise: exerciseId, revision: revisionId },

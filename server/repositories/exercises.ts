@@ -32,6 +32,7 @@ function toExercise(row: ExerciseRow): Exercise {
     saysWorkIsRead: row.says_work_is_read,
     toldModel: row.told_model,
     isAnonymous: row.is_anonymous,
+    counted: row.counted,
     collectedAt: row.collected_at?.toISOString() ?? null,
   }
 }
@@ -129,6 +130,7 @@ export async function updateSchedule(db: Db, id: string, schedule: Schedule): Pr
     says_work_is_read: schedule.saysWorkIsRead,
     told_model: schedule.toldModel,
     is_anonymous: schedule.isAnonymous,
+    counted: schedule.counted,
     collected_at: null,
   })
 }
@@ -420,12 +422,15 @@ export async function countsByExercise(db: Db, courseId: string): Promise<Map<st
   const rows = await rowsOf<CountsRow>(
     db,
     `
-    WITH own AS (SELECT id FROM exercises WHERE course_id = :course),
-    latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
+    WITH own AS (SELECT id, counted FROM exercises WHERE course_id = :course),
+    latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id, h.person_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
+    counting AS (SELECT l.id, l.exercise_id, l.person_id FROM latest l UNION
+      SELECT h.id, h.exercise_id, h.person_id FROM own JOIN hand_ins h ON h.exercise_id = own.id WHERE own.counted = 'best'),
     begun AS (SELECT w.exercise_id, count(*) AS n FROM own JOIN worksheets w ON w.exercise_id = own.id JOIN memberships m ON m.person_id = w.person_id AND m.course_id = :course AND m.role = 'student' GROUP BY w.exercise_id)
-    SELECT own.id, coalesce(max(begun.n), 0)::int AS begun, count(h.id)::int AS handed_in,
-      count(*) FILTER (WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id))::int AS marked, count(v.looked_at)::int AS looked_at, count(r.hand_in_id)::int AS released
-    FROM own LEFT JOIN latest h ON h.exercise_id = own.id LEFT JOIN begun ON begun.exercise_id = own.id
+    SELECT own.id, coalesce(max(begun.n), 0)::int AS begun, count(DISTINCT h.person_id)::int AS handed_in,
+      count(DISTINCT h.person_id) FILTER (WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id))::int AS marked,
+      count(DISTINCT h.person_id) FILTER (WHERE v.looked_at IS NOT NULL)::int AS looked_at, count(DISTINCT h.person_id) FILTER (WHERE r.hand_in_id IS NOT NULL)::int AS released
+    FROM own LEFT JOIN counting h ON h.exercise_id = own.id LEFT JOIN begun ON begun.exercise_id = own.id
     LEFT JOIN reviews v ON v.hand_in_id = h.id LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
     GROUP BY own.id`,
     { course: courseId },

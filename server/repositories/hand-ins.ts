@@ -1,3 +1,4 @@
+import type { Knex } from 'knex'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { AnswerDocument } from '@nomenklatura/core/exercise'
 import type { Points } from '@nomenklatura/core/marking'
@@ -150,23 +151,34 @@ export async function countLatest(db: Db, exerciseId: string): Promise<number> {
 export type ListedHandIn = Omit<HandIn, 'answer'> & { readonly name: string }
 
 /** The last hand-in of each student of an exercise, by name, without what was handed in. */
-export async function listLatest(db: Db, exerciseId: string): Promise<ListedHandIn[]> {
-  const rows = (await db('hand_ins as h')
-    .where('h.exercise_id', exerciseId)
-    .distinctOn('h.person_id')
-    .orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }])
-    .select(
-      'h.id',
-      'h.number',
-      'h.exercise_id',
-      'h.person_id',
-      'h.attempt',
-      'h.exercise_revision_id',
-      'h.handed_in_at',
-      'h.late_by_seconds',
-      'h.is_automatic',
-      db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'),
-    )) as (Omit<HandInRow, 'answer'> & { name: string })[]
+export const listLatest = (db: Db, exerciseId: string): Promise<ListedHandIn[]> =>
+  listed(db, exerciseId, query =>
+    query
+      .distinctOn('h.person_id')
+      .orderBy([{ column: 'h.person_id' }, { column: 'h.attempt', order: 'desc' }]),
+  )
+
+/** All hand-ins of an exercise, by name and attempt, without what was handed in. */
+export const listAll = (db: Db, exerciseId: string): Promise<ListedHandIn[]> =>
+  listed(db, exerciseId, query => query.orderBy('h.attempt'))
+
+async function listed(
+  db: Db,
+  exerciseId: string,
+  narrow: (query: Knex.QueryBuilder) => Knex.QueryBuilder,
+): Promise<ListedHandIn[]> {
+  const rows = (await narrow(db('hand_ins as h').where('h.exercise_id', exerciseId)).select(
+    'h.id',
+    'h.number',
+    'h.exercise_id',
+    'h.person_id',
+    'h.attempt',
+    'h.exercise_revision_id',
+    'h.handed_in_at',
+    'h.late_by_seconds',
+    'h.is_automatic',
+    db.raw('(SELECT p.name FROM people p WHERE p.id = h.person_id)'),
+  )) as (Omit<HandInRow, 'answer'> & { name: string })[]
   return rows
     .map(row => ({ ...withoutAnswer(row), name: row.name }))
     .sort((a, b) => byName.compare(a.name, b.name))
@@ -561,7 +573,12 @@ export async function listMine(
 ): Promise<
   Map<
     string,
-    { begun: boolean; handIns: TurnedIn[]; release: Release | null; allowance: AllowanceFor | undefined }
+    {
+      begun: boolean
+      handIns: TurnedIn[]
+      releases: ReadonlyMap<string, Release>
+      allowance: AllowanceFor | undefined
+    }
   >
 > {
   const exercises: string[] = await db('exercises').where({ course_id: courseId }).pluck('id')
@@ -582,7 +599,7 @@ export async function listMine(
     byExercise.set(handIn.exerciseId, [...(byExercise.get(handIn.exerciseId) ?? []), handIn])
   const releases = await listReleases(
     db,
-    [...byExercise.values()].map(own => own.at(-1)!.id),
+    handIns.map(({ id }) => id),
   )
   return new Map(
     exercises.map(id => {
@@ -592,7 +609,7 @@ export async function listMine(
         {
           begun: begun.has(id),
           handIns: own,
-          release: releases.get(own.at(-1)?.id ?? '') ?? null,
+          releases,
           allowance: allowances.get(id),
         },
       ]

@@ -254,7 +254,7 @@ export interface Among {
 
 /**
  * Hand-ins without a marking under the revision of their exercise that counts and this engine: each student's last
- * one only, of exercises that are not archived, and not those that were tried often enough. Among all
+ * one only, or all where the best counts, of exercises that are not archived, and not those that were tried often enough. Among all
  * exercises it reads every last hand-in there is.
  */
 export async function listUnmarked(
@@ -268,7 +268,8 @@ export async function listUnmarked(
     SELECT h.id AS hand_in_id, r.id AS revision_id
     FROM exercises e
     CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id AND r.is_prepared = :prepared ORDER BY r.number DESC LIMIT 1) r
-    CROSS JOIN LATERAL (SELECT DISTINCT ON (person_id) id, number FROM hand_ins h WHERE h.exercise_id = e.id ORDER BY person_id, attempt DESC) h
+    CROSS JOIN LATERAL (SELECT h.id, h.number FROM hand_ins h WHERE h.exercise_id = e.id AND (e.counted = 'best' OR NOT EXISTS (
+      SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt))) h
     WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
         SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
         UNION SELECT h.exercise_id FROM pinnings p JOIN hand_ins h ON h.id = p.hand_in_id WHERE p.pinned_at >= :since))

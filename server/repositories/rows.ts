@@ -85,6 +85,7 @@ export interface ExerciseRow {
   says_work_is_read: boolean
   told_model: number | null
   is_anonymous: boolean
+  counted: 'last' | 'best'
   collected_at: Date | null
   marking_stopped_at: Date | null
   published_at: Date | null
@@ -259,6 +260,28 @@ export interface OverrideRow {
   decided_at: Date
 }
 
+export interface GivenPointsRow {
+  hand_in_id: string
+  criterion: string
+  version: number
+  thousandths: number | null
+  reason: string
+  given_by: string
+  given_at: Date
+}
+
+export interface GradingShareRow {
+  exercise_id: string
+  person_id: string
+  grader_id: string
+}
+
+export interface TakingRow {
+  hand_in_id: string
+  taken_by: string
+  seen_at: Date
+}
+
 export interface CommentRow {
   id: string
   hand_in_id: string
@@ -332,6 +355,9 @@ declare module 'knex/types/tables.js' {
     row_trials: Table<RowTrialRow>
     pinnings: Table<PinningRow>
     overrides: Table<OverrideRow>
+    given_points: Table<GivenPointsRow>
+    grading_shares: Table<GradingShareRow>
+    takings: Table<TakingRow>
     comments: Table<CommentRow>
     reviews: Table<ReviewRow>
     releases: Table<ReleaseRow>

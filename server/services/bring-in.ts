@@ -3,6 +3,7 @@ import type { BroughtInAnswer, BroughtInPreview } from '#shared/answers'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, lockExercise, type Exercise } from '../repositories/exercises'
+import { saveGiven } from '../repositories/given'
 import {
   bringInHandIn,
   insertBroughtComment,
@@ -201,6 +202,15 @@ async function store(
   if (result.pins.length > 0) await insertPinning(db, { handInId, base: 0, pins: result.pins, by })
   for (const { rule, sheet, decided } of result.cells)
     if (decided) await insertBroughtDecision(db, { handInId, rule, sheet, ...decided, by: idOf(decided.by) })
+  for (const { criterion, points, reason, by: who } of result.given)
+    await saveGiven(db, {
+      handInId,
+      criterion,
+      thousandths: Math.round(points * 1000),
+      reason,
+      base: 0,
+      by: idOf(who),
+    })
   for (const comment of result.comments)
     await insertBroughtComment(db, { handInId, ...comment, by: idOf(comment.by) })
 }

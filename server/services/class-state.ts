@@ -1,8 +1,11 @@
 import type { Points, Total } from '@nomenklatura/core/marking'
-import type { QueueLine, QueueState, Totals } from '#shared/answers'
+import type { GivenPoints } from '@nomenklatura/core/exercise'
+import type { GivenLine, QueueLine, QueueState, Totals } from '#shared/answers'
 import { askAll, type Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import { listGiven } from '../repositories/given'
 import {
+  listAll,
   listDecisions,
   listLatest,
   listReleases,
@@ -15,7 +18,7 @@ import {
 import { listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
 import { countOpenQuestions } from '../repositories/questions'
 import { underShownNames } from './anonymous'
-import { pointsOf, totalOf } from './marking'
+import { pointsOf, totalOf, type ByHand } from './marking'
 import { notFound } from './problem'
 
 export interface ClassState {
@@ -24,6 +27,7 @@ export interface ClassState {
   readonly handIns: readonly ListedHandIn[]
   readonly markings: ReadonlyMap<string, ListedMarking>
   readonly decisions: ReadonlyMap<string, readonly Decision[]>
+  readonly given: ReadonlyMap<string, readonly GivenLine[]>
   readonly reviews: ReadonlyMap<string, Review>
   readonly releases: ReadonlyMap<string, Release>
   /** Why some could not be marked. */
@@ -32,42 +36,63 @@ export interface ClassState {
   readonly asks: ReadonlyMap<string, number>
 }
 
-/** Everything about the last hand-ins of an exercise, in nine queries whatever the size of the class. */
+/** Everything about the hand-ins of an exercise that count, one of each student, in ten queries whatever the size of the class. */
 export async function classState(db: Db, exerciseId: string): Promise<ClassState> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
   const [revision, handIns] = await askAll(db, [
     () => latestRevision(db, exerciseId),
-    () => listLatest(db, exerciseId),
+    () => (exercise.counted === 'best' ? listAll(db, exerciseId) : listLatest(db, exerciseId)),
   ])
   const ids = handIns.map(({ id }) => id)
-  const [markings, decisions, reviews, releases, faults, asks] = await askAll(db, [
+  const [markings, decisions, given, reviews, releases, faults, asks] = await askAll(db, [
     () => listMarkings(db, exerciseId, revision.id),
     () => listDecisions(db, ids),
+    () => listGiven(db, ids),
     () => listReviews(db, ids),
     () => listReleases(db, ids),
     () => listMarkingFaults(db, ids),
     () => countOpenQuestions(db, ids),
   ])
-  return {
+  const state = {
     exercise,
     revision,
     handIns: underShownNames(exercise, handIns, releases),
     markings,
     decisions: groupByHandIn(decisions),
+    given: new Map(
+      [...groupByHandIn(given)].map(([id, versions]) => [id, versions.flatMap(one => one.given ?? [])]),
+    ),
     reviews,
     releases,
     faults,
     asks,
   }
+  return exercise.counted === 'best' ? { ...state, handIns: bestOf(state) } : state
 }
 
-function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> {
-  const groups = new Map<string, Decision[]>()
-  for (const decision of decisions) {
-    const group = groups.get(decision.handInId)
-    if (group) group.push(decision)
-    else groups.set(decision.handInId, [decision])
+/**
+ * Of each student the hand-in that comes to most for certain, the later of two; while none is marked, the last.
+ */
+function bestOf(state: ClassState): ListedHandIn[] {
+  const best = new Map<string, { handIn: ListedHandIn; got: number }>()
+  for (const handIn of state.handIns.toSorted((a, b) => a.attempt - b.attempt)) {
+    const got = totalIn(state, handIn)?.got ?? -1
+    const other = best.get(handIn.personId)
+    if (!other || got >= other.got) best.set(handIn.personId, { handIn, got })
+  }
+  const counting = new Set([...best.values()].map(({ handIn }) => handIn.id))
+  return state.handIns.filter(({ id }) => counting.has(id))
+}
+
+export function groupByHandIn<Line extends { readonly handInId: string }>(
+  lines: readonly Line[],
+): Map<string, Line[]> {
+  const groups = new Map<string, Line[]>()
+  for (const line of lines) {
+    const group = groups.get(line.handInId)
+    if (group) group.push(line)
+    else groups.set(line.handInId, [line])
   }
   return groups
 }
@@ -75,6 +100,16 @@ function groupByHandIn(decisions: readonly Decision[]): Map<string, Decision[]> 
 /** The decisions that stand. */
 export const overridesOf = (decisions: readonly Decision[]) =>
   decisions.flatMap(({ override }) => (override ? [override] : []))
+
+/** What was decided and given by hand. */
+export const byHandOf = (decisions: readonly Decision[], given: readonly GivenPoints[]): ByHand => ({
+  overrides: overridesOf(decisions),
+  given,
+})
+
+/** The same of a hand-in of the class. */
+export const byHandIn = ({ decisions, given }: ClassState, handInId: string): ByHand =>
+  byHandOf(decisions.get(handInId) ?? [], given.get(handInId) ?? [])
 
 export function queueState(
   points: Total | null,
@@ -114,32 +149,20 @@ export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
     points: points && totalsOf(points),
     told: toldIn(releases.get(handIn.id)),
     toDecide: points?.account.filter(({ kind }) => kind === 'open').length ?? 0,
+    toGive: points?.account.filter(({ kind }) => kind === 'open criterion').length ?? 0,
     asks: state.asks.get(handIn.id) ?? 0,
     toPair: marking?.weakPairs ?? 0,
   }
 }
 
 /** What a hand-in has, with what is still open; null where it is not marked. */
-export function totalIn(
-  { exercise, revision, markings, decisions }: ClassState,
-  handIn: ListedHandIn,
-): Total | null {
-  const marking = markings.get(handIn.id)
-  return marking
-    ? totalOf(exercise, revision, marking, overridesOf(decisions.get(handIn.id) ?? []), handIn.lateBySeconds)
-    : null
+export function totalIn(state: ClassState, { id, lateBySeconds }: ListedHandIn): Total | null {
+  const marking = state.markings.get(id)
+  return marking ? totalOf(state.exercise, state.revision, marking, byHandIn(state, id), lateBySeconds) : null
 }
 
 /** The whole account of a hand-in that is marked. */
-export function pointsIn(
-  { exercise, revision, markings, decisions }: ClassState,
-  handIn: ListedHandIn,
-): Points {
-  return pointsOf(
-    exercise,
-    revision,
-    markings.get(handIn.id)!,
-    overridesOf(decisions.get(handIn.id) ?? []),
-    handIn.lateBySeconds,
-  )
+export function pointsIn(state: ClassState, { id, lateBySeconds }: ListedHandIn): Points {
+  const { exercise, revision, markings } = state
+  return pointsOf(exercise, revision, markings.get(id)!, byHandIn(state, id), lateBySeconds)
 }

@@ -4,17 +4,18 @@ import type { CourseMarksAnswer, Role, Totals } from '#shared/answers'
 import { audit, findCourse } from '../repositories/courses'
 import {
   findScheme,
-  listLastHandIns,
+  listCandidates,
   listSummaries,
   saveScheme,
   type LastHandIn,
 } from '../repositories/course-marks'
 import type { Db } from '../repositories/database'
 import { latestRevisions, listExercises, type Exercise, type Revision } from '../repositories/exercises'
+import { listGiven, type GivenVersion } from '../repositories/given'
 import { listDecisions, listReleases, type Decision } from '../repositories/hand-ins'
 import { listMembers } from '../repositories/people'
-import { overridesOf, toldIn, totalsOf } from './class-state'
-import { totalOf } from './marking'
+import { byHandOf, groupByHandIn, toldIn, totalsOf } from './class-state'
+import { totalOf, type ByHand } from './marking'
 import { Refusal, notFound } from './problem'
 import { totalPoints } from './student-state'
 
@@ -95,18 +96,22 @@ async function totalsByPerson(
   exercise: Exercise,
   revision: Pick<Revision, 'id' | 'number' | 'document'>,
 ): Promise<Map<string, Totals>> {
-  const all = await listLastHandIns(db, exercise.id, revision.id)
+  const all = await listCandidates(db, exercise, revision.id)
   const handIns = exercise.isAnonymous ? await toldAmong(db, all) : all
-  const decided = new Map<string, Decision[]>()
-  for (const decision of await listDecisions(
-    db,
-    handIns.map(({ id }) => id),
-  ))
-    decided.set(decision.handInId, [...(decided.get(decision.handInId) ?? []), decision])
+  const ids = handIns.map(({ id }) => id)
+  const decided = groupByHandIn(await listDecisions(db, ids))
+  const given = groupByHandIn(await listGiven(db, ids))
   const marked = handIns.flatMap(handIn =>
     handIn.markingId === null
       ? []
-      : [{ ...handIn, markingId: handIn.markingId, decisions: decided.get(handIn.id) ?? [] }],
+      : [
+          {
+            ...handIn,
+            markingId: handIn.markingId,
+            decisions: decided.get(handIn.id) ?? [],
+            given: given.get(handIn.id) ?? [],
+          },
+        ],
   )
   const keyOf = (handIn: (typeof marked)[number]): string => keyFor(exercise, revision, handIn)
   const unknown = marked.filter(handIn => !known.has(keyOf(handIn)))
@@ -117,23 +122,31 @@ async function totalsByPerson(
           unknown.map(({ markingId }) => markingId),
         )
       : new Map<string, MarkingSummary>()
-  return new Map(
-    marked.flatMap(handIn => {
-      const key = keyOf(handIn)
-      const summary = summaries.get(handIn.markingId)
-      const totals =
-        known.get(key) ??
-        (summary &&
-          remember(
-            key,
-            totalsOf(
-              totalOf(exercise, revision, summary, overridesOf(handIn.decisions), handIn.lateBySeconds),
-            ),
-          ))
-      return totals ? [[handIn.personId, totals] as const] : []
-    }),
-  )
+  const best = new Map<string, Totals>()
+  for (const handIn of marked) {
+    const key = keyOf(handIn)
+    const summary = summaries.get(handIn.markingId)
+    const totals =
+      known.get(key) ??
+      (summary &&
+        remember(key, totalsOf(totalOf(exercise, revision, summary, byHand(handIn), handIn.lateBySeconds))))
+    const other = best.get(handIn.personId)
+    if (totals && (!other || totals.got > other.got)) best.set(handIn.personId, totals)
+  }
+  return best
 }
+
+const byHand = ({
+  decisions,
+  given,
+}: {
+  readonly decisions: readonly Decision[]
+  readonly given: readonly GivenVersion[]
+}): ByHand =>
+  byHandOf(
+    decisions,
+    given.flatMap(one => one.given ?? []),
+  )
 
 /** Marked without names: nobody's mark stands beside their name before it is told. */
 async function toldAmong(db: Db, handIns: readonly LastHandIn[]): Promise<LastHandIn[]> {
@@ -147,7 +160,12 @@ async function toldAmong(db: Db, handIns: readonly LastHandIn[]): Promise<LastHa
 const keyFor = (
   { lateLoss }: Exercise,
   { id, number }: Pick<Revision, 'id' | 'number'>,
-  { markingId, lateBySeconds, decisions }: LastHandIn & { readonly decisions: readonly Decision[] },
+  {
+    markingId,
+    lateBySeconds,
+    decisions,
+    given,
+  }: LastHandIn & { readonly decisions: readonly Decision[]; readonly given: readonly GivenVersion[] },
 ): string =>
   [
     markingId,
@@ -155,6 +173,7 @@ const keyFor = (
     number,
     lateBySeconds > 0 ? lateLoss : 0,
     ...decisions.map(({ rule, sheet, version }) => `${rule} ${sheet} ${version}`),
+    ...given.map(({ criterion, version }) => `${criterion} ${version}`),
   ].join(' ')
 
 /** Saves how the marks are put together, on top of what was seen. */

@@ -50,6 +50,7 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
         entity: rule.entity,
         fields: fieldsOfRule(document, rule),
       })),
+    criteria: document.rubric.criteria ?? [],
     sheets: document.sheets,
     dialect: document.dialect,
     model: sheetsOf(document.models[0] ?? { script: '' }),

@@ -88,6 +88,7 @@ export function scheduleOf({
   saysWorkIsRead,
   toldModel,
   isAnonymous,
+  counted,
 }: Schedule): Schedule {
   return {
     opensAt,
@@ -99,6 +100,7 @@ export function scheduleOf({
     saysWorkIsRead,
     toldModel,
     isAnonymous,
+    counted,
   }
 }
 

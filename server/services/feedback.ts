@@ -49,7 +49,8 @@ export async function showFeedback(db: Db, handIn: HandIn, now = new Date()): Pr
   const overrides =
     released.told?.overrides ?? overridesOf(decisions).filter(({ at }) => at <= released.releasedAt)
   const points =
-    released.told?.points ?? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+    released.told?.points ??
+    pointsOf(exercise, revision, marking.verdicts, { overrides, given: [] }, handIn.lateBySeconds)
   const document = await personalDocument(revision.document, handIn.answer.seed)
   return {
     exerciseId: exercise.id,

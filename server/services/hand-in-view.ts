@@ -4,6 +4,7 @@ import { dialectOf } from '@nomenklatura/core/sql'
 import { sheetsOf } from '@nomenklatura/core/exercise'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision } from '../repositories/exercises'
+import { listGiven } from '../repositories/given'
 import {
   findHandIn,
   findPinning,
@@ -28,11 +29,12 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     latestRevision(db, handIn.exerciseId),
     findPerson(db, handIn.personId),
   ])
-  const [pinning, marking, decisions, reviews, releases, comments, questions, faults, document] =
+  const [pinning, marking, decisions, given, reviews, releases, comments, questions, faults, document] =
     await Promise.all([
       findPinning(db, handInId),
       findMarking(db, handInId, revision.id),
       listDecisions(db, [handInId]),
+      listGiven(db, [handInId]),
       listReviews(db, [handInId]),
       listReleases(db, [handInId]),
       listComments(db, handInId),
@@ -41,9 +43,10 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
       personalDocument(revision.document, handIn.answer.seed),
     ])
   const overrides = overridesOf(decisions)
+  const givenNow = given.flatMap(one => one.given ?? [])
   const points =
     marking && exercise
-      ? pointsOf(exercise, revision, marking.verdicts, overrides, handIn.lateBySeconds)
+      ? pointsOf(exercise, revision, marking.verdicts, { overrides, given: givenNow }, handIn.lateBySeconds)
       : null
   const release = releases.get(handInId)
   const name = nameShown(exercise!, { number: handIn.number, name: person!.name }, release)
@@ -68,6 +71,8 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     pinning,
     overrides,
     versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
+    given: givenNow,
+    givenVersions: Object.fromEntries(given.map(({ criterion, version }) => [criterion, version])),
     points,
     account: points ? accountInWords(points, document.rules) : [],
     comments,

@@ -5,6 +5,7 @@ import type { Db } from '../repositories/database'
 import { listWithoutHandIn } from '../repositories/hand-ins'
 import { listMembers } from '../repositories/people'
 import type { ListedMarking } from '../repositories/markings'
+import { totalPoints } from './student-state'
 import { classState, overridesOf, totalIn, type ClassState } from './class-state'
 
 /** The class by rules and sheets, with who handed in nothing. */
@@ -29,6 +30,7 @@ export async function showLedger(db: Db, exerciseId: string): Promise<Omit<Ledge
       courseName: course!.name,
       timeZone: course!.timeZone,
       dueAt: exercise.dueAt,
+      of: totalPoints(document),
     },
     rules: document.rules
       .filter(({ off }) => !off)

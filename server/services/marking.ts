@@ -8,7 +8,7 @@ import {
   type Points,
   type Total,
 } from '@nomenklatura/core/marking'
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { ExerciseDocument, GivenPoints } from '@nomenklatura/core/exercise'
 import type { Pin } from '@nomenklatura/core/alignment'
 import type { ProgressAnswer } from '#shared/answers'
 import { compute } from '../pool/compute'
@@ -123,15 +123,25 @@ export async function stop(db: Db, exerciseId: string, now = new Date()): Promis
   await stopMarking(db, exerciseId, now)
 }
 
-/** The points of a marking under its revision, with the decisions made by hand and the late policy. */
+/** What people decided and gave. */
+export interface ByHand {
+  readonly overrides: readonly Override[]
+  readonly given: readonly GivenPoints[]
+}
+
+/** The points of a marking under its revision, with what was decided and given by hand and the late policy. */
 export function pointsOf(
   exercise: Exercise,
   { document: { rules, rubric } }: Pick<Revision, 'document'>,
   marking: MarkingSummary | Marking,
-  overrides: readonly Override[],
+  { overrides, given }: ByHand,
   lateBySeconds: number,
 ): Points {
-  return points(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
+  return points(rules, marking.cells, overrides, {
+    ...rubric,
+    given,
+    lateLoss: lateLoss(exercise, lateBySeconds),
+  })
 }
 
 /** As `pointsOf`, as lists need it: without the points of each rule. */
@@ -139,10 +149,14 @@ export function totalOf(
   exercise: Exercise,
   { document: { rules, rubric } }: Pick<Revision, 'document'>,
   marking: MarkingSummary,
-  overrides: readonly Override[],
+  { overrides, given }: ByHand,
   lateBySeconds: number,
 ): Total {
-  return total(rules, marking.cells, overrides, { ...rubric, lateLoss: lateLoss(exercise, lateBySeconds) })
+  return total(rules, marking.cells, overrides, {
+    ...rubric,
+    given,
+    lateLoss: lateLoss(exercise, lateBySeconds),
+  })
 }
 
 export async function progress(db: Db, exerciseId: string): Promise<ProgressAnswer> {

@@ -6,6 +6,7 @@ import { compute } from '../pool/compute'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import { listGiven } from '../repositories/given'
 import {
   findHandIn,
   findPinning,
@@ -16,7 +17,7 @@ import {
   type HandIn,
 } from '../repositories/hand-ins'
 import { findMarking, insertMarking, listMarkings } from '../repositories/markings'
-import { overridesOf, totalsOf } from './class-state'
+import { byHandOf, totalsOf } from './class-state'
 import { saveAtOnce } from './exercises'
 import { exerciseRef, markUnder, pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
@@ -36,17 +37,27 @@ function changedRules(before: Marking, after: Marking): string[] {
  * What other pins would change, without keeping them: the whole marking again, with points before and after.
  */
 export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[]): Promise<PairingPreview> {
-  const [exercise, revision, decisions] = await Promise.all([
+  const [exercise, revision, decisions, given] = await Promise.all([
     findExercise(db, handIn.exerciseId),
     latestRevision(db, handIn.exerciseId),
     listDecisions(db, [handIn.id]),
+    listGiven(db, [handIn.id]),
   ])
   const before = await findMarking(db, handIn.id, revision.id)
   if (!exercise || !before)
     throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
   const after = await markUnder(db, revision, handIn, pins)
   const points = (marking: Marking): Points =>
-    pointsOf(exercise, revision, marking, overridesOf(decisions), handIn.lateBySeconds)
+    pointsOf(
+      exercise,
+      revision,
+      marking,
+      byHandOf(
+        decisions,
+        given.flatMap(one => one.given ?? []),
+      ),
+      handIn.lateBySeconds,
+    )
   return {
     before: totalsOf(points(before.verdicts)),
     after: totalsOf(points(after)),
@@ -117,7 +128,11 @@ export async function previewGlossary(
     listMarkings(db, exercise.id, revision.id),
   ])
   const ids = listed.map(({ id }) => id)
-  const [decisions, releases] = await Promise.all([listDecisions(db, ids), listReleases(db, ids)])
+  const [decisions, given, releases] = await Promise.all([
+    listDecisions(db, ids),
+    listGiven(db, ids),
+    listReleases(db, ids),
+  ])
   const handIns = underShownNames(exercise, listed, releases)
   const changed = {
     id: `${revision.id} with ${entry.element} = ${entry.name}`,
@@ -138,7 +153,10 @@ export async function previewGlossary(
           exercise,
           revision,
           marking,
-          overridesOf(decisions.filter(({ handInId }) => handInId === handIn.id)),
+          byHandOf(
+            decisions.filter(({ handInId }) => handInId === handIn.id),
+            given.flatMap(one => (one.handInId === handIn.id ? (one.given ?? []) : [])),
+          ),
           handIn.lateBySeconds,
         ),
       )

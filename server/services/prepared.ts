@@ -19,7 +19,7 @@ import {
   type Revision,
 } from '../repositories/exercises'
 import { countMarked, listMarkings, type ListedMarking } from '../repositories/markings'
-import { classState, overridesOf, toldIn, totalsOf, type ClassState } from './class-state'
+import { classState, byHandIn, toldIn, totalsOf, type ClassState } from './class-state'
 import { pointsOf } from './marking'
 import { Refusal, notFound } from './problem'
 
@@ -72,9 +72,8 @@ function moveOf(
   const before = state.markings.get(handInId)
   const handIn = state.handIns.find(({ id }) => id === handInId)!
   if (!marking || !before) return undefined
-  const overrides = overridesOf(state.decisions.get(handInId) ?? [])
   const under = (revision: Revision, summary: ListedMarking): Points =>
-    pointsOf(state.exercise, revision, summary, overrides, handIn.lateBySeconds)
+    pointsOf(state.exercise, revision, summary, byHandIn(state, handInId), handIn.lateBySeconds)
   const [was, is] = [under(state.revision, before), under(prepared, marking)]
   const rules = movedRules(was, is)
   if (rules.length === 0 && was.got === is.got && was.open === is.open && was.of === is.of) return undefined

@@ -1,4 +1,5 @@
 import { zipSync, strToU8 } from 'fflate'
+import { FREELY } from '@nomenklatura/core/exercise'
 import type { ResultsDocument } from '@nomenklatura/core/marking'
 import { SHEET_NAMES } from '@nomenklatura/core/findings'
 import { toCsv } from '@nomenklatura/core/rows'
@@ -7,7 +8,8 @@ type Results = Pick<ResultsDocument, 'results' | 'exercise'>
 const text = (value: number | undefined): string => (value === undefined ? '' : String(value))
 
 /** A line for each student: what they came to, and what they were told. */
-export function marksCsv({ results }: Results): string {
+export function marksCsv({ results, exercise }: Results): string {
+  const criteria = exercise.rubric.criteria ?? []
   const head = [
     'name',
     'e-mail',
@@ -19,10 +21,12 @@ export function marksCsv({ results }: Results): string {
     'handed in',
     'late by seconds',
     'collected',
+    ...criteria.map(({ sentence }) => sentence),
+    'given freely',
   ]
   return toCsv(
     head,
-    results.map(({ name, email, points, told, attempt, handedInAt, lateBySeconds, isAutomatic }) => [
+    results.map(({ name, email, points, told, attempt, handedInAt, lateBySeconds, isAutomatic, given }) => [
       name,
       email,
       text(points?.got),
@@ -33,6 +37,9 @@ export function marksCsv({ results }: Results): string {
       handedInAt,
       String(lateBySeconds),
       isAutomatic ? 'yes' : 'no',
+      ...[...criteria.map(({ id }) => id), FREELY].map(id =>
+        text(given.find(({ criterion }) => criterion === id)?.points),
+      ),
     ]),
   )
 }

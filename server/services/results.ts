@@ -57,6 +57,13 @@ function judged(state: ClassState, handIn: ListedHandIn): Judged {
     isAutomatic,
     points: points && inWholePoints(points),
     told: told && inWholePoints(told),
+    given: (state.given.get(handIn.id) ?? []).map(({ criterion, thousandths, reason, by, at }) => ({
+      criterion,
+      points: thousandths / 1000,
+      reason,
+      by,
+      at,
+    })),
     cells: (marking?.cells ?? []).map(cell => {
       const { rule, sheet, verdict, follows } = cell
       const decided = overrides.find(other => other.rule === rule && other.sheet === sheet)

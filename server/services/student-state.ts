@@ -7,18 +7,18 @@ import { findWorksheet } from '../repositories/worksheets'
 
 const DAY_MS = 86_400_000
 
-/** The points of the rules that are asked. */
-export function totalPoints({ rules }: ExerciseDocument): number {
-  return (
-    rules.filter(({ off }) => !off).reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
-  )
+/** The points of the rules that are asked and of what people judge, without what is a bonus. */
+export function totalPoints({ rules, rubric }: ExerciseDocument): number {
+  const worth = [...rules.filter(({ off }) => !off), ...(rubric.criteria ?? [])].filter(({ bonus }) => !bonus)
+  return worth.reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
 }
 
 /** What is known of one student in one exercise; the hand-ins by attempt. */
 export interface Known {
   readonly begun: boolean
   readonly handIns: readonly TurnedIn[]
-  readonly release: Release | null
+  /** Of these hand-ins, by hand-in. */
+  readonly releases: ReadonlyMap<string, Release>
   readonly allowance: AllowanceFor | undefined
 }
 
@@ -32,11 +32,12 @@ export async function myState(
   personId: string,
   { now = new Date(), known }: { now?: Date; known?: Known | undefined } = {},
 ): Promise<MyState> {
-  const { begun, handIns, release, allowance } = known ?? (await lookUp(db, exercise.id, personId))
+  const { begun, handIns, releases, allowance } = known ?? (await lookUp(db, exercise.id, personId))
   const dueAt = allowance?.dueAt ?? exercise.dueAt
+  const shown = handInShown(exercise, handIns, releases)
+  const release = (shown && releases.get(shown.id)) ?? null
   const isReleased = release !== null && release.takenBackAt === null
-  const last = handIns.at(-1)
-  const handIn = last && (isReleased || !isOvertaken(last, dueAt)) ? last : undefined
+  const handIn = shown && (isReleased || !isOvertaken(shown, dueAt)) ? shown : undefined
   return {
     begun,
     attemptsUsed: attemptsUsed(handIns) + (handIn?.isAutomatic && !isOpen(exercise, dueAt, now) ? 1 : 0),
@@ -50,6 +51,22 @@ export async function myState(
     points: isReleased ? release.points : null,
     takenBack: release !== null && !isReleased,
   }
+}
+
+/** The last hand-in; where the best counts, that of which most was told, as long as something is. */
+function handInShown(
+  { counted }: Pick<Exercise, 'counted'>,
+  handIns: readonly TurnedIn[],
+  releases: ReadonlyMap<string, Release>,
+): TurnedIn | undefined {
+  const got = ({ id }: TurnedIn): number => {
+    const release = releases.get(id)
+    return release && release.takenBackAt === null ? release.points.got : -1
+  }
+  const last = handIns.at(-1)
+  return counted === 'best'
+    ? handIns.reduce((best, one) => (best && got(best) > got(one) ? best : one), last)
+    : last
 }
 
 /** Attempts are what somebody hands in; what is handed in for them takes none, as long as more may come. */
@@ -66,9 +83,11 @@ async function lookUp(db: Db, exerciseId: string, personId: string): Promise<Kno
   const worksheet = await findWorksheet(db, exerciseId, personId)
   const handIns = await handInsOf(db, exerciseId, personId)
   const allowance = await findAllowance(db, exerciseId, personId)
-  const last = handIns.at(-1)
-  const release = last ? ((await listReleases(db, [last.id])).get(last.id) ?? null) : null
-  return { begun: worksheet !== undefined, handIns, release, allowance }
+  const releases = await listReleases(
+    db,
+    handIns.map(({ id }) => id),
+  )
+  return { begun: worksheet !== undefined, handIns, releases, allowance }
 }
 
 /** Until when this student may hand in, lateness included; null for ever. */

@@ -2,6 +2,7 @@ import type { WorkOfAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { latestRevision, type Exercise, type Revision } from '../repositories/exercises'
+import { listGiven } from '../repositories/given'
 import {
   handInsOf,
   listComments,
@@ -15,7 +16,7 @@ import {
 import { findMarking, listMarkingFaults } from '../repositories/markings'
 import { findPerson, findRole } from '../repositories/people'
 import { findWorksheet } from '../repositories/worksheets'
-import { overridesOf, queueState, toldIn, totalsOf } from './class-state'
+import { byHandOf, queueState, toldIn, totalsOf } from './class-state'
 import { nameShown } from './anonymous'
 import { pointsOf } from './marking'
 import { notFound } from './problem'
@@ -70,19 +71,30 @@ async function attemptOf(
   revision: Revision,
   { id, number, attempt, handedInAt, isAutomatic }: TurnedIn,
 ): Promise<WorkOfAnswer['attempts'][number]> {
-  const [handIn, broughtInBy, marking, decisions, reviews, releases, comments, faults] = await Promise.all([
-    findHandIn(db, id),
-    findBringer(db, id),
-    findMarking(db, id, revision.id),
-    listDecisions(db, [id]),
-    listReviews(db, [id]),
-    listReleases(db, [id]),
-    listComments(db, id),
-    listMarkingFaults(db, [id]),
-  ])
+  const [handIn, broughtInBy, marking, decisions, given, reviews, releases, comments, faults] =
+    await Promise.all([
+      findHandIn(db, id),
+      findBringer(db, id),
+      findMarking(db, id, revision.id),
+      listDecisions(db, [id]),
+      listGiven(db, [id]),
+      listReviews(db, [id]),
+      listReleases(db, [id]),
+      listComments(db, id),
+      listMarkingFaults(db, [id]),
+    ])
   const lateBySeconds = handIn!.lateBySeconds
   const points = marking
-    ? pointsOf(exercise, revision, marking.verdicts, overridesOf(decisions), lateBySeconds)
+    ? pointsOf(
+        exercise,
+        revision,
+        marking.verdicts,
+        byHandOf(
+          decisions,
+          given.flatMap(one => one.given ?? []),
+        ),
+        lateBySeconds,
+      )
     : null
   return {
     id,

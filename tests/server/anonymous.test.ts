@@ -4,7 +4,15 @@ import { findHandIn, insertComment } from '../../server/repositories/hand-ins'
 import { decide } from '../../server/services/decisions'
 import { release, takeMarksBack } from '../../server/services/releases'
 import { Visitor, startServer } from './support/server'
-import { PASSWORD, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  PASSWORD,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+  emptyAll,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
@@ -16,7 +24,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await db().raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(db())
   room = await makeClassRoom(db())
   ids = [
     await handInMarked(db(), room.exerciseId, room.people.student, WRONG),

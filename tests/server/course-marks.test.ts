@@ -13,6 +13,7 @@ import {
   makeClassRoom,
   setOpenExercise,
   type ClassRoom,
+  emptyAll,
 } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -25,7 +26,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await db().raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(db())
   room = await makeClassRoom(db())
   second = await setOpenExercise(db(), room, { ...PAIR, title: '=The second' })
   instructor = await new Visitor(server.origin).signIn(emailOf('instructor'), PASSWORD)

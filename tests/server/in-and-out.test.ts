@@ -14,7 +14,16 @@ import { askForExport } from '../../server/services/exports'
 import { release } from '../../server/services/releases'
 import { zipOf } from '../support/zip'
 import { Visitor, startServer } from './support/server'
-import { PASSWORD, RIGHT, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  PASSWORD,
+  RIGHT,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+  emptyAll,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
@@ -25,7 +34,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await db().raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(db())
   room = await makeClassRoom(db())
   instructor = await new Visitor(server.origin).signIn(emailOf('instructor'), PASSWORD)
 })
@@ -267,7 +276,7 @@ describe('results', () => {
     expect(first.results.flatMap(({ cells }) => cells.filter(({ decided }) => decided))).toHaveLength(1)
 
     // The second: the same people, nothing handed in.
-    await db().raw('TRUNCATE people, courses, exercises CASCADE')
+    await emptyAll(db())
     room = await makeClassRoom(db())
     instructor = await new Visitor(server.origin).signIn(emailOf('instructor'), PASSWORD)
     const zip = zipOf([{ path: 'results.json', bytes }])

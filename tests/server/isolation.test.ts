@@ -23,6 +23,7 @@ import {
   handInMarked,
   makeClassRoom,
   type ClassRoom,
+  emptyAll,
 } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -32,7 +33,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   room = await makeClassRoom(server.db)
 })
 
@@ -186,6 +187,7 @@ describe('what Check tells, and when', () => {
       saysWorkIsRead: true,
       toldModel: null,
       isAnonymous: false,
+      counted: 'last',
     })
     expect(await checked(new Date())).toBe('not-open')
     expect(await checked(new Date(Date.now() + 1.5 * DAY_MS))).toBe(true)

@@ -21,6 +21,7 @@ import {
   handInMarked,
   makeClassRoom,
   type ClassRoom,
+  emptyAll,
 } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -30,7 +31,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   room = await makeClassRoom(server.db)
 })
 
@@ -288,6 +289,7 @@ describe('signs that no text can hold', () => {
             saysWorkIsRead: true,
             toldModel: null,
             isAnonymous: false,
+            counted: 'last',
           })
         ).status,
       ).toBe(422)

@@ -18,6 +18,7 @@ import {
   handInMarked,
   makeClassRoom,
   type ClassRoom,
+  emptyAll,
 } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
@@ -28,7 +29,7 @@ beforeAll(async () => {
   server = await startServer()
 })
 beforeEach(async () => {
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   room = await makeClassRoom(server.db)
   ada = await new Visitor(server.origin).signIn(emailOf('instructor'), PASSWORD)
   path = `/api/exercises/${room.exerciseId}`

@@ -6,7 +6,16 @@ import { handIn } from '../../server/services/handing-in'
 import { release, takeMarksBack } from '../../server/services/releases'
 import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
-import { PASSWORD, RIGHT, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  PASSWORD,
+  RIGHT,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+  emptyAll,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
@@ -16,7 +25,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await db().raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(db())
   room = await makeClassRoom(db())
 })
 const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>

@@ -3,7 +3,7 @@ import { EMPTY_TRIAL, askStatement, typeInto } from '@nomenklatura/core/row-tria
 import { saveSchedule } from '../../server/services/exercises'
 import type { SheetContent } from '../../shared/answers'
 import { Visitor, startServerWithEngine } from './support/server'
-import { DAY_MS, PASSWORD, emailOf, makeClassRoom, type ClassRoom } from './support/world'
+import { DAY_MS, PASSWORD, emailOf, makeClassRoom, type ClassRoom, emptyAll } from './support/world'
 
 let server: Awaited<ReturnType<typeof startServerWithEngine>>
 let room: ClassRoom
@@ -12,7 +12,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   room = await makeClassRoom(server.db)
 })
 
@@ -66,6 +66,7 @@ describe('what is tried with rows', () => {
       saysWorkIsRead: true,
       toldModel: null,
       isAnonymous: false,
+      counted: 'last',
     })
     const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 2'))
     expect((await student.ask('PUT', path(), { content: later, base: 1 })).status).toBe(200)

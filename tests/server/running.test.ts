@@ -4,7 +4,7 @@ import { check } from '../../server/services/checking'
 import { showHandIn } from '../../server/services/hand-in-view'
 import { tidyUp } from '../../server/services/tidying'
 import { startServerWithEngine } from './support/server'
-import { DAY_MS, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import { DAY_MS, RIGHT, WRONG, handInMarked, makeClassRoom, type ClassRoom, emptyAll } from './support/world'
 
 /** What is handed in and checked is run on an engine, once for the same script and rules. */
 let server: Awaited<ReturnType<typeof startServerWithEngine>>
@@ -15,7 +15,7 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 beforeEach(async () => {
   vi.restoreAllMocks()
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   await server.db('runs').delete()
   room = await makeClassRoom(server.db)
 })

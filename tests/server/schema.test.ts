@@ -23,6 +23,8 @@ import { STATEMENTS as QUESTIONS } from '../../db/migrations/0020-questions'
 import { STATEMENTS as COURSE_MARKS } from '../../db/migrations/0021-course-marks'
 import { STATEMENTS as ANONYMOUS } from '../../db/migrations/0022-anonymous'
 import { STATEMENTS as SHARING } from '../../db/migrations/0023-sharing'
+import { STATEMENTS as GIVEN } from '../../db/migrations/0024-given-points'
+import { STATEMENTS as COUNTED } from '../../db/migrations/0025-counted'
 import { STATEMENTS as WORK_IS_READ } from '../../db/migrations/0017-work-is-read'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
@@ -59,6 +61,8 @@ const read = reviewScript(
     ...COURSE_MARKS,
     ...ANONYMOUS,
     ...SHARING,
+    ...GIVEN,
+    ...COUNTED,
   ].join('\n'),
 )
 

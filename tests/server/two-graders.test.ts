@@ -10,7 +10,15 @@ import { changeSection, insertMembership, insertPerson } from '../../server/repo
 import { evenly } from '../../server/services/sharing'
 import { IDLE_MS, takeSoftly } from '../../server/services/takings'
 import { Visitor, startServer } from './support/server'
-import { PASSWORD, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  PASSWORD,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+  emptyAll,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
@@ -23,7 +31,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await db().raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(db())
   room = await makeClassRoom(db())
   ids = [
     await handInMarked(db(), room.exerciseId, room.people.student, WRONG),

@@ -4,7 +4,16 @@ import { insertComment } from '../../server/repositories/hand-ins'
 import { release } from '../../server/services/releases'
 import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
-import { PASSWORD, RIGHT, WRONG, emailOf, handInMarked, makeClassRoom, type ClassRoom } from './support/world'
+import {
+  PASSWORD,
+  RIGHT,
+  WRONG,
+  emailOf,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+  emptyAll,
+} from './support/world'
 
 let server: Awaited<ReturnType<typeof startServer>>
 let room: ClassRoom
@@ -13,7 +22,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 beforeEach(async () => {
-  await server.db.raw('TRUNCATE people, courses, exercises CASCADE')
+  await emptyAll(server.db)
   room = await makeClassRoom(server.db)
 })
 

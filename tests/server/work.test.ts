@@ -340,6 +340,7 @@ describe('the desk', () => {
       saysWorkIsRead: true,
       toldModel: null,
       isAnonymous: false,
+      counted: 'last',
     })
     expect(await told()).toEqual(before)
   })

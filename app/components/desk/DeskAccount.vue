@@ -1,6 +1,12 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
-import type { AccountLine } from '@nomenklatura/core/marking'
+import {
+  isCellLine,
+  sumLineInWords,
+  type AccountLine,
+  type CellLine,
+  type SumLine,
+} from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
 import type { DeskAnswer, HandInAnswer } from '#shared/answers'
 
@@ -9,7 +15,7 @@ const { desk, handIn } = defineProps<{ desk: DeskAnswer; handIn: HandInAnswer }>
 const emit = defineEmits<{ choose: [rule: string, sheet: Sheet] }>()
 const lines = computed(() => handIn.points?.account ?? [])
 /** Why the line is there: what was said by hand, the first reason of the verdict, else the rule itself. */
-function causeOf({ rule, sheet }: AccountLine): string {
+function causeOf({ rule, sheet }: CellLine): string {
   const isCell = (other: { rule: string; sheet: string }): boolean =>
     other.rule === rule && other.sheet === sheet
   const byHand = handIn.overrides.find(isCell)
@@ -26,9 +32,15 @@ const isToldOtherwise = computed(
 )
 const amountOf = ({ kind, thousandths }: AccountLine): string => {
   if (thousandths === 0) return '·'
-  return kind === 'open' ? `${pointsText(thousandths)} open` : `less ${pointsText(thousandths)}`
+  if (thousandths < 0) return `${pointsText(-thousandths)} more`
+  return kind === 'open' || kind === 'open criterion'
+    ? `${pointsText(thousandths)} open`
+    : `less ${pointsText(thousandths)}`
 }
-const marksOf = ({ kind, overridden }: AccountLine): string => `${KIND[kind]}${overridden ? ', by hand' : ''}`
+const marksOf = ({ kind, overridden }: CellLine): string => `${KIND[kind]}${overridden ? ', by hand' : ''}`
+/** The words of a line that is no cell's: without the amount, which stands beside. */
+const saidOf = (line: SumLine): string => capital(sumLineInWords(line).replace(/^[^,]*, /, ''))
+const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 const KIND = {
   'broken': 'broken',
   'too strict': 'too strict',
@@ -52,13 +64,14 @@ const KIND = {
               <td>to begin with</td>
             </tr>
             <tr
-              v-for="line in lines"
-              :key="`${line.rule} ${line.sheet} ${line.kind}`"
+              v-for="(line, i) in lines"
+              :key="isCellLine(line) ? `${line.rule} ${line.sheet} ${line.kind}` : i"
               :class="line.kind.replace(' ', '-')"
             >
               <td class="amount">{{ amountOf(line) }}</td>
               <td>
-                <button type="button" class="line" @click="emit('choose', line.rule, line.sheet)">
+                <span v-if="!isCellLine(line)" class="serif cause">{{ saidOf(line) }}</span>
+                <button v-else type="button" class="line" @click="emit('choose', line.rule, line.sheet)">
                   <span class="tiny"
                     >rule {{ line.rule.slice(1)
                     }}{{ desk.sheets.length > 1 ? `, ${SHEET_NAMES[line.sheet]}` : '' }}
@@ -141,6 +154,12 @@ td {
 .too-strict .amount {
   color: var(--ochre);
 }
+.group .amount,
+.criterion .amount,
+.cap .amount {
+  color: var(--madder);
+}
+.open-criterion .amount,
 .open .amount {
   color: var(--slate);
   white-space: normal;

@@ -25,7 +25,7 @@ function stateWords(line: QueueLine): string {
   if (line.asks > 0) return `${line.state}, asks about ${countOf(line.asks, 'verdict')}`
   switch (line.state) {
     case 'to decide':
-      return `${line.toDecide} to decide`
+      return `${line.toDecide + line.toGive} to decide`
     case 'looked at':
       return `looked at (${initials(line.lookedAtBy ?? '')})`
     case 'ready':

@@ -42,7 +42,7 @@ const faults = computed(() => Object.fromEntries(document.rules.map(entry => [en
 const sum = computed(
   () =>
     document.rules
-      .filter(({ off }) => !off)
+      .filter(({ off, bonus }) => !off && !bonus)
       .reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000,
 )
 const unread = computed(() => document.rules.filter(({ readMe, off }) => readMe && !off).length)
@@ -202,6 +202,15 @@ const opened = ref('')
                 v-if="!readonly"
                 type="button"
                 class="plain tiny"
+                :aria-pressed="entry.bonus ?? false"
+                @click="change(entry.id, { bonus: !entry.bonus })"
+              >
+                {{ entry.bonus ? 'a bonus: count it plainly' : 'make it a bonus' }}
+              </button>
+              <button
+                v-if="!readonly"
+                type="button"
+                class="plain tiny"
                 :aria-expanded="opened === entry.id"
                 @click="opened = opened === entry.id ? '' : entry.id"
               >
@@ -232,7 +241,7 @@ const opened = ref('')
               :aria-label="`Points of rule ${entry.id.slice(1)}`"
               @change="weigh(entry, ($event.target as HTMLInputElement).value)"
             />
-            points</label
+            {{ entry.bonus ? 'more' : 'points' }}</label
           >
         </li>
       </ul>

@@ -60,7 +60,7 @@ const numberOf = (event: Event, least: number, most: number): number =>
 const sum = computed(
   () =>
     document.rules
-      .filter(({ off }) => !off)
+      .filter(({ off, bonus }) => !off && !bonus)
       .reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000,
 )
 
@@ -125,7 +125,19 @@ function addAllowance(): void {
           aria-label="Attempts"
           @change="emit('schedule', { attempts: numberOf($event, 1, 99) })"
         />
-        {{ schedule.attempts === 1 ? 'time' : 'times, the last counts,' }} until
+        {{ schedule.attempts === 1 ? 'time' : 'times,' }}
+        <template v-if="schedule.attempts > 1"
+          ><select
+            class="slot"
+            :value="schedule.counted"
+            aria-label="Which attempt counts"
+            @change="emit('schedule', { counted: valueOf($event) as Schedule['counted'] })"
+          >
+            <option value="last">the last counts</option>
+            <option value="best">the best counts</option></select
+          >,
+        </template>
+        until
         <input
           type="datetime-local"
           class="slot"
@@ -262,6 +274,8 @@ function addAllowance(): void {
         >.
       </p>
     </fieldset>
+
+    <SetRubric :document="document" :readonly="readonly" @change="emit('document', { rubric: $event })" />
 
     <h2>For single people</h2>
     <ul v-if="setting.allowances.length > 0" class="allowances">

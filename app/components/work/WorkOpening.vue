@@ -44,7 +44,11 @@ const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(she
       <div>
         <dt>Hand in</dt>
         <dd>
-          {{ sheet.mine.attempts === 1 ? 'once' : `up to ${sheet.mine.attempts} times; the last counts` }}
+          {{
+            sheet.mine.attempts === 1
+              ? 'once'
+              : `up to ${sheet.mine.attempts} times; the ${sheet.schedule.counted} counts`
+          }}
         </dd>
       </div>
       <div>

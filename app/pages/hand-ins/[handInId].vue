@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { lostInWords, rightBefore } from '@nomenklatura/core/chain'
 import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import { isCellLine, sumLineInWords } from '@nomenklatura/core/marking'
 import { sheetModule } from '@nomenklatura/core/sheets'
 import { sheetView } from '~/sheets'
 import type { FeedbackAnswer } from '#shared/answers'
@@ -35,6 +36,8 @@ const upheld = computed(() => {
     needs: cells.some(({ got, of }) => got === 0 && of > 0),
   }))
 })
+/** What changed the sum beside the rules: groups as a whole, what was given by hand, bonus, the most that can be got. */
+const byHand = computed(() => (feedback.value?.points.account ?? []).filter(line => !isCellLine(line)))
 const general = computed(
   () =>
     feedback.value?.comments.filter(
@@ -206,6 +209,10 @@ provideTrying({ take: step => rowTrial.value?.open(step) })
             <QuestionThread :lines="threadOf(cell)" :time-zone="zone" @rows="rowTrial?.show($event)" />
           </div>
         </article>
+        <section v-if="byHand.length > 0" class="granted" aria-label="Beside the rules">
+          <h3>Beside the rules</h3>
+          <p v-for="(line, i) in byHand" :key="i" class="serif">{{ sumLineInWords(line) }}</p>
+        </section>
         <ChainNotes :findings="feedback.findings" class="between" />
         <section v-if="feedback.assumptions" class="granted" aria-label="What you took for granted">
           <h3>What you took for granted</h3>

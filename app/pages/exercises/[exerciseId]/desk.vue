@@ -138,6 +138,7 @@ watch(handInId, () => {
 })
 
 /* Comments and the review */
+const given = useTemplateRef<{ focus: () => Promise<void> }>('given')
 const comments = useTemplateRef<{ focus: () => void }>('comments')
 
 async function accept(): Promise<void> {
@@ -231,6 +232,7 @@ const keys = computed(() => [
   },
   { key: 'G', what: 'same as others: all who made this mistake', run: () => (comparing.value = true) },
   { key: 'C', what: 'comment', run: () => mayAct() && comments.value?.focus() },
+  { key: 'M', what: 'points by hand', run: () => mayAct() && void given.value?.focus() },
   {
     key: 'T',
     what: 'take over what somebody else has in hand',
@@ -433,6 +435,13 @@ const drawerOpen = ref(false)
           :precedent="precedent"
           @decide="decide"
           @compare="comparing = true"
+        />
+        <DeskGiven
+          v-if="handIn.marking && !holder"
+          ref="given"
+          :hand-in="handIn"
+          :criteria="desk.criteria"
+          :amend="amend"
         />
         <DeskComments
           v-if="!holder"

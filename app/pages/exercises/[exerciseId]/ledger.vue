@@ -150,7 +150,7 @@ const sortWord = (key: Order) =>
       <template v-else>
         <p class="serif summary">
           {{ countOf(ledger.lines.length, 'hand-in') }}, on average {{ mean }} of
-          {{ ledger.rules.reduce((sum, { points }) => sum + points, 0) }} points.
+          {{ ledger.exercise.of }} points.
           <template v-if="hardest.length > 0"
             >Upheld least:
             <template v-for="(column, i) in hardest" :key="column.key"

@@ -1,4 +1,12 @@
-export { DEFAULT_RUBRIC, Rubric, type Policy } from './rubric'
+export {
+  DEFAULT_RUBRIC,
+  FREELY,
+  Criterion,
+  GroupPolicy,
+  Rubric,
+  type Given as GivenPoints,
+  type Policy,
+} from './rubric'
 export {
   ExerciseDocument,
   ExerciseRows,

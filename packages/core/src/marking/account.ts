@@ -1,5 +1,6 @@
 import type { RuleEntry } from '../rules'
-import type { AccountLine, Points, Sum, Thousandths } from './points'
+import { isCellLine, type CellLine, type Points } from './points'
+import type { Sum, SumLine, Thousandths } from './sum'
 
 /** 31500 thousandths are written "31.5". */
 export function pointsInWords(thousandths: Thousandths): string {
@@ -24,7 +25,9 @@ export function accountInWords(
   const sentences = new Map(rules.map(({ id, sentence }) => [id, sentence]))
   return [
     `${pointsInWords(of)} to begin with`,
-    ...account.map(line => accountLine(line, sentences.get(line.rule) ?? '')),
+    ...account.map(line =>
+      isCellLine(line) ? cellLineInWords(line, sentences.get(line.rule) ?? '') : sumLineInWords(line),
+    ),
     ...(late > 0 ? [`less ${pointsInWords(late)}: handed in late`] : []),
     open > 0
       ? `${pointsInWords(got)}, and ${pointsInWords(open)} more if all open points are given`
@@ -32,7 +35,7 @@ export function accountInWords(
   ]
 }
 
-const KIND: Readonly<Record<AccountLine['kind'], string>> = {
+const KIND: Readonly<Record<CellLine['kind'], string>> = {
   'broken': 'broken',
   'too strict': 'too strict',
   'not shown': 'not shown',
@@ -42,9 +45,27 @@ const KIND: Readonly<Record<AccountLine['kind'], string>> = {
   'needs constraint': 'counts only beside a rule that demands something of the same',
 }
 
-function accountLine({ rule, kind, thousandths, overridden, sheet }: AccountLine, sentence: string): string {
+function cellLineInWords({ rule, kind, thousandths, overridden, sheet }: CellLine, sentence: string): string {
   const amount = pointsInWords(thousandths)
   const changes = kind === 'open' ? `${amount} open` : `less ${amount}`
   const begin = thousandths === 0 ? 'nothing off' : changes
   return `${begin}, rule ${rule.slice(1)}, ${sheet}, ${KIND[kind]}${overridden ? ' (decided by hand)' : ''}: ${sentence}`
+}
+
+const SUM_KIND: Readonly<Record<SumLine['kind'], string>> = {
+  'group': 'the group as a whole',
+  'criterion': 'judged by hand',
+  'open criterion': 'to be judged by hand',
+  'extra': 'given by hand',
+  'bonus': 'bonus',
+  'cap': 'more than can be got',
+}
+
+/** "1.5 more, bonus: The script is dated." */
+export function sumLineInWords({ kind, name, thousandths, reason }: SumLine): string {
+  const amount = pointsInWords(Math.abs(thousandths))
+  const says = [name, reason].filter(text => text).join(' ')
+  const change = thousandths < 0 ? `${amount} more` : `less ${amount}`
+  const begin = kind === 'open criterion' ? `${amount} open` : thousandths === 0 ? 'nothing off' : change
+  return `${begin}, ${SUM_KIND[kind]}${says ? `: ${says}` : ''}`
 }

@@ -2,16 +2,17 @@ export { likePairs, type LikePair, type Likenable, type SharedChoice } from './l
 export { agreementOf, type Agreement } from './agreement'
 export {
   decidedCells,
+  isCellLine,
   points,
   pointsOfCell,
   total,
   type AccountLine,
+  type CellLine,
   type Override,
   type Points,
-  type Sum,
-  type Thousandths,
   type Total,
 } from './points'
+export type { Sum, SumLine, Thousandths } from './sum'
 export {
   ENGINE_VERSION,
   explainRule,
@@ -31,7 +32,7 @@ export type { PairingLine } from './pairing-lines'
 export { proposeSheet, wellDrawnRules, wellMadeRules } from './propose-sheet'
 export { askSeparately, nextRuleNumber } from './separate'
 export { MOST_FINDINGS, boundedCells, boundedFindings, boundedMarking, type Bounded } from './bounded'
-export { accountInWords, inWholePoints, pointsInWords } from './account'
+export { accountInWords, inWholePoints, pointsInWords, sumLineInWords } from './account'
 export { MARKING_VERSION, upgradeMarking, type MarkingV1, type StoredMarking } from './stored'
 export {
   correlation,

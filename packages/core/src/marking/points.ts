@@ -11,9 +11,15 @@ import {
   type Verdict,
 } from '../rules'
 import type { Cell } from '../sheets'
-
-/** Points are counted in integer thousandths, so that nothing drifts. */
-export type Thousandths = number
+import {
+  add,
+  summedUp,
+  type SumLine,
+  type Thousandths,
+  type JudgedRule,
+  type Sum,
+  type SummedUp,
+} from './sum'
 
 export interface Override {
   readonly rule: string
@@ -22,8 +28,8 @@ export interface Override {
   readonly reason: string
 }
 
-/** One line of the account: why a cell has less than its weight, or what is still open. */
-export interface AccountLine {
+/** Why a cell has less than its weight, or what is still open. */
+export interface CellLine {
   readonly rule: string
   readonly sheet: Sheet
   readonly kind:
@@ -32,6 +38,11 @@ export interface AccountLine {
   readonly thousandths: Thousandths
   readonly overridden: boolean
 }
+
+/** One line of the account. */
+export type AccountLine = CellLine | SumLine
+
+export const isCellLine = (line: AccountLine): line is CellLine => 'rule' in line
 
 export interface Points {
   /** What is certain: open cells count nothing here. */
@@ -57,8 +68,9 @@ export function decidedCells(cells: readonly Cell[], overrides: readonly Overrid
 }
 
 /**
- * Points from verdicts (semantics, section 8): cells, rules, sum, lateness, rounding. Pure: the same cells,
- * overrides and policy give the same account. Rules without a cell drop out of the total.
+ * Points from verdicts (semantics, section 8): cells, rules, group policies, sum, what was given by hand, bonus, cap,
+ * lateness, rounding. Pure: the same cells, overrides and policy give the same account. Rules without a cell drop
+ * out of the total. What a rule and a cell give is said before the policy of their group.
  */
 export function points(
   rules: readonly RuleEntry[],
@@ -96,7 +108,7 @@ export function total(
 ): Total {
   const byId = groupByRule(decidedCells(cells, overrides))
   const account: AccountLine[] = []
-  const whole: Sum = { got: 0, open: 0, of: 0 }
+  const judged: JudgedRule[] = []
   for (const entry of rules) {
     const asked = byId.get(entry.id)
     if (entry.off || asked === undefined) continue
@@ -104,6 +116,8 @@ export function total(
       Math.round(entry.points * 1000),
       asked.map(({ sheet }) => policy.sheetShares?.[sheet] ?? 1),
     )
+    const whole: Sum = { got: 0, open: 0, of: 0 }
+    let isMissed = false
     asked.forEach((cell, i) => {
       const of = shares[i]!
       const line = cellLine(entry, cell, of, {
@@ -114,25 +128,17 @@ export function total(
       })
       const lost = line?.thousandths ?? 0
       const sum: Sum = { got: of - lost, open: line?.kind === 'open' ? lost : 0, of }
-      if (line) account.push(line)
+      isMissed ||= lost > 0 && line?.kind !== 'open'
+      // Of a bonus nothing is lost.
+      if (line && (!entry.bonus || line.kind === 'open')) account.push(line)
       each?.(cell, sum)
       add(whole, sum)
     })
+    judged.push({ entry, isMissed, sum: whole })
   }
-  return { ...rounded(whole, policy), account }
-}
-
-/** Points, or a part of them. */
-export interface Sum {
-  got: Thousandths
-  open: Thousandths
-  of: Thousandths
-}
-
-function add(to: Sum, { got, open, of }: Sum): void {
-  to.got += got
-  to.open += open
-  to.of += of
+  const sum = summedUp(judged, policy)
+  account.push(...sum.lines)
+  return { ...rounded(sum, policy), account }
 }
 
 function groupByRule(cells: readonly Cell[]): ReadonlyMap<string, readonly Cell[]> {
@@ -157,8 +163,8 @@ function cellLine(
   cell: Cell,
   share: Thousandths,
   { rules, byId, policy, overridden }: Context,
-): AccountLine | undefined {
-  const line = (kind: AccountLine['kind'], thousandths: Thousandths): AccountLine => ({
+): CellLine | undefined {
+  const line = (kind: CellLine['kind'], thousandths: Thousandths): CellLine => ({
     rule: entry.id,
     sheet: cell.sheet,
     kind,
@@ -261,16 +267,16 @@ export function divide(amount: Thousandths, weights: readonly number[]): Thousan
   return shares.map((share, i) => ((sum === 0 || weights[i]! > 0) && left-- > 0 ? share + 1 : share))
 }
 
-/** The sum of all rules, less what lateness takes, rounded. */
+/** The sum, less what lateness takes, rounded. Rounding gives nobody more than can be got. */
 function rounded(
-  { got: raw, open, of }: Readonly<Sum>,
+  { got: raw, open, of, most }: SummedUp,
   policy: Policy,
 ): Pick<Points, 'got' | 'open' | 'of' | 'late'> {
   const afterLate = (amount: Thousandths): Thousandths =>
     Math.round((amount * (100 - (policy.lateLoss ?? 0))) / 100)
   const round = (amount: Thousandths): Thousandths => {
     const step = Math.round(policy.roundTo * 1000)
-    return step > 0 ? Math.min(of, Math.floor((2 * amount + step) / (2 * step)) * step) : amount
+    return step > 0 ? Math.min(most, Math.floor((2 * amount + step) / (2 * step)) * step) : amount
   }
   const got = round(afterLate(raw))
   return { got, open: round(afterLate(raw + open)) - got, of, late: raw - afterLate(raw) }

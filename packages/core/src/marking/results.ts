@@ -41,6 +41,13 @@ export const StudentResult = z.object({
       }),
     )
     .max(2000),
+  /** What was given by hand: by criterion, in whole and part points. */
+  given: z
+    .array(
+      z.object({ criterion: Text(10), points: z.number(), reason: Text(500), by: Text(200), at: Moment }),
+    )
+    .max(50)
+    .default([]),
   comments: z
     .array(z.object({ rule: Text(10).nullable(), text: Text(4000), by: Text(200), at: Moment }))
     .max(500),

@@ -25,6 +25,8 @@ export const RuleEntry = z.object({
   /** The words of the brief that say so. */
   phrase: z.string().max(400).optional(),
   points: z.number().min(0).max(1000).multipleOf(0.001),
+  /** Adds to what is got, not to what can be lost. */
+  bonus: z.boolean().optional(),
   /** Switched off rules are kept and not asked. */
   off: z.boolean().optional(),
   /** Marked for a second look: the sentence was made from names alone. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { prepareExercise, type MarkableExercise, type Policy } from '../../src/exercise'
 import type { Cell } from '../../src/sheets'
-import { markScript, markedPoints, points } from '../../src/marking'
+import { isCellLine, markScript, markedPoints, points } from '../../src/marking'
 import type { RuleEntry, Verdict } from '../../src/rules'
 
 const RUBRIC: Policy = {
@@ -165,7 +165,7 @@ describe('several sheets', () => {
     expect(got(cells('upheld', 'broken'), { carriedOverCountsOnce: true })).toBe(2000)
     expect(
       points([must], cells('broken', 'broken'), [], { ...RUBRIC, carriedOverCountsOnce: true }).account.map(
-        ({ sheet, kind }) => `${sheet} ${kind}`,
+        line => `${isCellLine(line) ? line.sheet : ''} ${line.kind}`,
       ),
     ).toEqual(['diagram broken', 'script carried over'])
   })
