@@ -1,5 +1,4 @@
 import type { Points, Total } from '@nomenklatura/core/marking'
-import type { GivenPoints } from '@nomenklatura/core/exercise'
 import type { GivenLine, QueueLine, QueueState, Totals } from '#shared/answers'
 import { askAll, type Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
@@ -18,7 +17,8 @@ import {
 import { listMarkingFaults, listMarkings, type ListedMarking } from '../repositories/markings'
 import { countOpenQuestions } from '../repositories/questions'
 import { underShownNames } from './anonymous'
-import { pointsOf, totalOf, type ByHand } from './marking'
+import { totalOnce, type KnownByHand } from './known-totals'
+import { pointsOf } from './marking'
 import { notFound } from './problem'
 
 export interface ClassState {
@@ -102,13 +102,13 @@ export const overridesOf = (decisions: readonly Decision[]) =>
   decisions.flatMap(({ override }) => (override ? [override] : []))
 
 /** What was decided and given by hand. */
-export const byHandOf = (decisions: readonly Decision[], given: readonly GivenPoints[]): ByHand => ({
+export const byHandOf = (decisions: readonly Decision[], given: readonly GivenLine[]): KnownByHand => ({
   overrides: overridesOf(decisions),
   given,
 })
 
 /** The same of a hand-in of the class. */
-export const byHandIn = ({ decisions, given }: ClassState, handInId: string): ByHand =>
+export const byHandIn = ({ decisions, given }: ClassState, handInId: string): KnownByHand =>
   byHandOf(decisions.get(handInId) ?? [], given.get(handInId) ?? [])
 
 export function queueState(
@@ -158,7 +158,9 @@ export function queueLine(state: ClassState, handIn: ListedHandIn): QueueLine {
 /** What a hand-in has, with what is still open; null where it is not marked. */
 export function totalIn(state: ClassState, { id, lateBySeconds }: ListedHandIn): Total | null {
   const marking = state.markings.get(id)
-  return marking ? totalOf(state.exercise, state.revision, marking, byHandIn(state, id), lateBySeconds) : null
+  return marking
+    ? totalOnce(state.exercise, state.revision, marking, byHandIn(state, id), lateBySeconds)
+    : null
 }
 
 /** The whole account of a hand-in that is marked. */

@@ -11,11 +11,11 @@ import {
 } from '../repositories/course-marks'
 import type { Db } from '../repositories/database'
 import { latestRevisions, listExercises, type Exercise, type Revision } from '../repositories/exercises'
-import { listGiven, type GivenVersion } from '../repositories/given'
-import { listDecisions, listReleases, type Decision } from '../repositories/hand-ins'
+import { listGiven } from '../repositories/given'
+import { listDecisions, listReleases } from '../repositories/hand-ins'
 import { listMembers } from '../repositories/people'
 import { byHandOf, groupByHandIn, toldIn, totalsOf } from './class-state'
-import { totalOf, type ByHand } from './marking'
+import { knownTotal, totalKey, totalOnce } from './known-totals'
 import { Refusal, notFound } from './problem'
 import { totalPoints } from './student-state'
 
@@ -79,17 +79,6 @@ function markOf(
   return courseMark(shares, scheme)
 }
 
-/** Markings and decisions never change, so neither does what they come to: kept by their keys, the oldest go. */
-const known = new Map<string, Totals>()
-const MOST_KNOWN = 50_000
-
-function remember(key: string, totals: Totals): Totals {
-  if (known.size >= MOST_KNOWN)
-    for (const old of [...known.keys()].slice(0, MOST_KNOWN / 5)) known.delete(old)
-  known.set(key, totals)
-  return totals
-}
-
 /** What each student has of an exercise; nothing of those whose hand-in is not marked. */
 async function totalsByPerson(
   db: Db,
@@ -101,20 +90,17 @@ async function totalsByPerson(
   const ids = handIns.map(({ id }) => id)
   const decided = groupByHandIn(await listDecisions(db, ids))
   const given = groupByHandIn(await listGiven(db, ids))
-  const marked = handIns.flatMap(handIn =>
-    handIn.markingId === null
-      ? []
-      : [
-          {
-            ...handIn,
-            markingId: handIn.markingId,
-            decisions: decided.get(handIn.id) ?? [],
-            given: given.get(handIn.id) ?? [],
-          },
-        ],
-  )
-  const keyOf = (handIn: (typeof marked)[number]): string => keyFor(exercise, revision, handIn)
-  const unknown = marked.filter(handIn => !known.has(keyOf(handIn)))
+  const marked = handIns.flatMap(({ id, personId, markingId, lateBySeconds }) => {
+    if (markingId === null) return []
+    const byHand = byHandOf(
+      decided.get(id) ?? [],
+      (given.get(id) ?? []).flatMap(one => one.given ?? []),
+    )
+    const key = totalKey(exercise, revision, markingId, byHand, lateBySeconds)
+    return [{ personId, markingId, lateBySeconds, byHand, total: knownTotal(key) }]
+  })
+  // What is not known yet is worked out of summaries, which are asked for only then.
+  const unknown = marked.filter(({ total }) => total === undefined)
   const summaries =
     unknown.length > 0
       ? await listSummaries(
@@ -123,30 +109,16 @@ async function totalsByPerson(
         )
       : new Map<string, MarkingSummary>()
   const best = new Map<string, Totals>()
-  for (const handIn of marked) {
-    const key = keyOf(handIn)
-    const summary = summaries.get(handIn.markingId)
-    const totals =
-      known.get(key) ??
-      (summary &&
-        remember(key, totalsOf(totalOf(exercise, revision, summary, byHand(handIn), handIn.lateBySeconds))))
-    const other = best.get(handIn.personId)
-    if (totals && (!other || totals.got > other.got)) best.set(handIn.personId, totals)
+  for (const { personId, markingId, lateBySeconds, byHand, total } of marked) {
+    const summary = summaries.get(markingId)
+    const found =
+      total ??
+      (summary && totalOnce(exercise, revision, { ...summary, id: markingId }, byHand, lateBySeconds))
+    const other = best.get(personId)
+    if (found && (!other || found.got > other.got)) best.set(personId, totalsOf(found))
   }
   return best
 }
-
-const byHand = ({
-  decisions,
-  given,
-}: {
-  readonly decisions: readonly Decision[]
-  readonly given: readonly GivenVersion[]
-}): ByHand =>
-  byHandOf(
-    decisions,
-    given.flatMap(one => one.given ?? []),
-  )
 
 /** Marked without names: nobody's mark stands beside their name before it is told. */
 async function toldAmong(db: Db, handIns: readonly LastHandIn[]): Promise<LastHandIn[]> {
@@ -156,25 +128,6 @@ async function toldAmong(db: Db, handIns: readonly LastHandIn[]): Promise<LastHa
   )
   return handIns.filter(({ id }) => toldIn(releases.get(id)) !== null)
 }
-
-const keyFor = (
-  { lateLoss }: Exercise,
-  { id, number }: Pick<Revision, 'id' | 'number'>,
-  {
-    markingId,
-    lateBySeconds,
-    decisions,
-    given,
-  }: LastHandIn & { readonly decisions: readonly Decision[]; readonly given: readonly GivenVersion[] },
-): string =>
-  [
-    markingId,
-    id,
-    number,
-    lateBySeconds > 0 ? lateLoss : 0,
-    ...decisions.map(({ rule, sheet, version }) => `${rule} ${sheet} ${version}`),
-    ...given.map(({ criterion, version }) => `${criterion} ${version}`),
-  ].join(' ')
 
 /** Saves how the marks are put together, on top of what was seen. */
 export async function changeScheme(

@@ -110,7 +110,7 @@ const KIND = {
 <style scoped>
 .account {
   flex: 0 1 auto;
-  min-height: 150px;
+  min-height: 200px;
   display: flex;
   flex-direction: column;
 }

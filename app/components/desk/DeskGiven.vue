@@ -57,10 +57,13 @@ defineExpose({ focus })
 </script>
 
 <template>
-  <section ref="part" class="block small" aria-label="Points by hand">
-    <h2>By hand <kbd class="soft">M</kbd></h2>
+  <section v-if="lines.length > 0 || !isReleased" ref="part" class="block small" aria-label="Points by hand">
+    <button v-if="lines.length === 0" type="button" class="plain begin" @click="focus">
+      Give or take points … <kbd>M</kbd>
+    </button>
+    <h2 v-else>Points by hand <kbd>M</kbd></h2>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
-    <p v-if="isReleased" class="soft">Released: take the marks back to change them.</p>
+    <p v-if="isReleased && lines.length > 0" class="soft">Released: take the marks back to change them.</p>
     <form
       v-for="{ id, sentence, worth } in lines"
       :key="`${handIn.id} ${id}`"
@@ -96,9 +99,9 @@ defineExpose({ focus })
       <button type="submit" class="visually-hidden" tabindex="-1">Set</button>
     </form>
     <button
-      v-if="!isReleased && !lines.some(({ id }) => id === FREELY)"
+      v-if="!isReleased && lines.length > 0 && !lines.some(({ id }) => id === FREELY)"
       type="button"
-      class="plain"
+      class="plain begin"
       @click="isOpen = true"
     >
       Give or take points freely …
@@ -113,9 +116,8 @@ defineExpose({ focus })
   display: grid;
   gap: 8px;
 }
-h2 {
-  display: flex;
-  justify-content: space-between;
+.begin {
+  text-align: left;
 }
 form {
   display: grid;

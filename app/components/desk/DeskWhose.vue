@@ -22,9 +22,7 @@ const emit = defineEmits<{ choose: [whose: string]; share: [] }>()
         {{ part.name }}: {{ part.handIns }}
       </option>
     </select>
-    <button v-if="mayShare" type="button" class="plain" @click="emit('share')">
-      {{ parts.length > 0 ? 'Shared out …' : 'Share out …' }}
-    </button>
+    <button v-if="mayShare" type="button" class="plain" @click="emit('share')">Share out …</button>
   </div>
 </template>
 
@@ -39,6 +37,9 @@ const emit = defineEmits<{ choose: [whose: string]; share: [] }>()
 }
 select {
   min-width: 0;
-  max-width: 120px;
+  flex: 1;
+}
+button {
+  white-space: nowrap;
 }
 </style>

@@ -62,10 +62,14 @@ const SUM_KIND: Readonly<Record<SumLine['kind'], string>> = {
 }
 
 /** "1.5 more, bonus: The script is dated." */
-export function sumLineInWords({ kind, name, thousandths, reason }: SumLine): string {
+export function sumLineInWords(line: SumLine): string {
+  const says = [line.name, line.reason].filter(text => text).join(' ')
+  return `${changeInWords(line)}, ${SUM_KIND[line.kind]}${says ? `: ${says}` : ''}`
+}
+
+function changeInWords({ kind, thousandths }: SumLine): string {
   const amount = pointsInWords(Math.abs(thousandths))
-  const says = [name, reason].filter(text => text).join(' ')
-  const change = thousandths < 0 ? `${amount} more` : `less ${amount}`
-  const begin = kind === 'open criterion' ? `${amount} open` : thousandths === 0 ? 'nothing off' : change
-  return `${begin}, ${SUM_KIND[kind]}${says ? `: ${says}` : ''}`
+  if (kind === 'open criterion') return `${amount} open`
+  if (thousandths === 0) return 'nothing off'
+  return thousandths < 0 ? `${amount} more` : `less ${amount}`
 }

@@ -50,18 +50,7 @@ const inThousandths = (points: number): Thousandths => Math.round(points * 1000)
  */
 export function summedUp(judged: readonly JudgedRule[], policy: Policy): SummedUp {
   const lines: SumLine[] = []
-  const whole: Sum = { got: 0, open: 0, of: 0 }
-  for (const [group, rules] of byGroup(judged.filter(({ entry }) => !entry.bonus))) {
-    const plain = sumOf(rules)
-    const counted = underPolicy(
-      rules,
-      plain,
-      policy.groups?.find(other => other.group === group),
-    )
-    if (counted.got !== plain.got)
-      lines.push({ kind: 'group', name: group, thousandths: plain.got - counted.got })
-    add(whole, counted)
-  }
+  const whole = policy.groups?.length ? sumOfGroups(judged, policy.groups, lines) : plainSum(judged)
   const given = policy.given ?? []
   for (const criterion of policy.criteria ?? []) addCriterion(whole, lines, criterion, given)
   const extra = given.find(({ criterion }) => criterion === FREELY)
@@ -71,7 +60,7 @@ export function summedUp(judged: readonly JudgedRule[], policy: Policy): SummedU
     whole.got -= taken
     lines.push({ kind: 'extra', name: '', thousandths: taken, reason: extra.reason })
   }
-  const bonuses = judged.filter(({ entry }) => entry.bonus)
+  const bonuses = judged.filter(isBonus)
   for (const { entry, sum } of bonuses) {
     whole.got += sum.got
     whole.open += sum.open
@@ -81,20 +70,29 @@ export function summedUp(judged: readonly JudgedRule[], policy: Policy): SummedU
   return capped(whole, most, lines, policy.cap ?? null)
 }
 
-function byGroup(judged: readonly JudgedRule[]): Map<string, JudgedRule[]> {
-  const groups = new Map<string, JudgedRule[]>()
-  for (const rule of judged) {
-    const group = groups.get(rule.entry.group)
-    if (group) group.push(rule)
-    else groups.set(rule.entry.group, [rule])
-  }
-  return groups
+const isBonus = ({ entry }: JudgedRule): boolean => entry.bonus === true
+
+/** Of rules that count each by itself. */
+function plainSum(judged: readonly JudgedRule[]): Sum {
+  const sum: Sum = { got: 0, open: 0, of: 0 }
+  for (const rule of judged) if (!isBonus(rule)) add(sum, rule.sum)
+  return sum
 }
 
-function sumOf(rules: readonly JudgedRule[]): Sum {
-  const sum: Sum = { got: 0, open: 0, of: 0 }
-  for (const rule of rules) add(sum, rule.sum)
-  return sum
+function sumOfGroups(judged: readonly JudgedRule[], policies: readonly GroupPolicy[], lines: SumLine[]): Sum {
+  const whole: Sum = { got: 0, open: 0, of: 0 }
+  for (const name of new Set(judged.map(({ entry }) => entry.group))) {
+    const rules = judged.filter(rule => rule.entry.group === name && !isBonus(rule))
+    const plain = plainSum(rules)
+    const counted = underPolicy(
+      rules,
+      plain,
+      policies.find(({ group }) => group === name),
+    )
+    if (counted.got !== plain.got) lines.push({ kind: 'group', name, thousandths: plain.got - counted.got })
+    add(whole, counted)
+  }
+  return whole
 }
 
 function underPolicy(rules: readonly JudgedRule[], plain: Sum, policy: GroupPolicy | undefined): Sum {
