@@ -2,43 +2,46 @@ import { listInWords } from '@nomenklatura/core/language'
 import type { StudentRelation } from '#shared/answers'
 import type { Verdict } from '@nomenklatura/core/rules'
 
+/** Making a format is slow, and a list has hundreds of times: each is made once. */
+const formats = new Map<string, Intl.DateTimeFormat>()
+function formatOf(timeZone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
+  const key = `${timeZone} ${JSON.stringify(options)}`
+  const known = formats.get(key)
+  if (known) return known
+  const format = new Intl.DateTimeFormat('en-GB', { timeZone, ...options })
+  formats.set(key, format)
+  return format
+}
+
+const DAY = { year: 'numeric', month: '2-digit', day: '2-digit' } as const
+const CLOCK = { hour: 'numeric', minute: '2-digit' } as const
+/** Nearer than so many days a weekday says which day is meant; within so many, a day and month do. */
+const WEEK_DAYS = 6
+const YEAR_DAYS = 300
+
 /** Times and amounts as people read them. Times are in the course's zone. */
 export function timeInWords(iso: string | null | undefined, timeZone: string, now = new Date()): string {
   if (!iso) return ''
   const at = new Date(iso)
-  const day = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-  })
-  const clock = new Intl.DateTimeFormat('en-GB', { timeZone, hour: 'numeric', minute: '2-digit' }).format(at)
-  const days = Math.abs(at.getTime() - now.getTime()) / 86_400_000
+  const day = formatOf(timeZone, DAY)
+  const clock = formatOf(timeZone, CLOCK).format(at)
   if (day.format(at) === day.format(now)) return clock
-  const date =
-    days < 6
-      ? new Intl.DateTimeFormat('en-GB', { timeZone, weekday: 'short' }).format(at)
-      : new Intl.DateTimeFormat('en-GB', {
-          timeZone,
-          day: 'numeric',
-          month: 'short',
-          ...(days > 300 ? { year: 'numeric' } : {}),
-        }).format(at)
-  return `${date} ${clock}`
+  return `${formatOf(timeZone, dateOptions(at, now)).format(at)} ${clock}`
+}
+
+function dateOptions(at: Date, now: Date): Intl.DateTimeFormatOptions {
+  const days = Math.abs(at.getTime() - now.getTime()) / 86_400_000
+  if (days < WEEK_DAYS) return { weekday: 'short' }
+  return { day: 'numeric', month: 'short', ...(days > YEAR_DAYS ? { year: 'numeric' } : {}) }
 }
 
 export function clockInWords(iso: string, timeZone: string, seconds = false): string {
-  return new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    hour: 'numeric',
-    minute: '2-digit',
-    ...(seconds ? { second: '2-digit' } : {}),
-  }).format(new Date(iso))
+  return formatOf(timeZone, { ...CLOCK, ...(seconds ? { second: '2-digit' } : {}) }).format(new Date(iso))
 }
 
 /** The whole date, for what is kept: "30 November 2026". */
 export function dateInWords(iso: string, timeZone: string): string {
-  return new Intl.DateTimeFormat('en-GB', { timeZone, dateStyle: 'long' }).format(new Date(iso))
+  return formatOf(timeZone, { dateStyle: 'long' }).format(new Date(iso))
 }
 
 export function pointsText(thousandths: number): string {

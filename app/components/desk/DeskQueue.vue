@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { QueueLine } from '#shared/answers'
-import { standsOtherwise } from '#shared/queue'
 
 /** The hand-ins of a class, in the order given. */
 const {
@@ -21,18 +20,10 @@ const {
 const emit = defineEmits<{ select: [id: string] }>()
 const list = useTemplateRef<HTMLUListElement>('list')
 
-function stateWords(line: QueueLine): string {
-  if (line.asks > 0) return `${line.state}, asks about ${countOf(line.asks, 'verdict')}`
-  switch (line.state) {
-    case 'to decide':
-      return `${line.toDecide + line.toGive} to decide`
-    case 'looked at':
-      return `looked at (${initials(line.lookedAtBy ?? '')})`
-    case 'ready':
-      return line.toPair > 0 ? `ready, ${line.toPair} weak ${line.toPair === 1 ? 'pair' : 'pairs'}` : 'ready'
-    default:
-      return line.state
-  }
+/** One listener for all: a line that is shown again because another was chosen would be all of them. */
+function choose(event: MouseEvent): void {
+  const id = (event.target as HTMLElement).closest<HTMLElement>('[data-id]')?.dataset.id
+  if (id) emit('select', id)
 }
 
 async function showSelected(): Promise<void> {
@@ -45,32 +36,15 @@ onMounted(showSelected)
 
 <template>
   <p v-if="queue.length === 0" class="soft small none">{{ none }}</p>
-  <ul v-else ref="list" class="queue">
-    <li v-for="line in queue" :key="line.id">
-      <button type="button" :aria-current="line.id === selected" @click="emit('select', line.id)">
-        <span class="name"
-          >{{ line.name
-          }}<abbr v-if="inHand[line.id]" :title="`${inHand[line.id]} has it in hand`" class="in-hand tiny">{{
-            initials(inHand[line.id]!)
-          }}</abbr></span
-        >
-        <span class="points"
-          >{{ line.points ? pointsText(line.points.got) : '–'
-          }}<template v-if="line.points && line.points.open > 0">
-            + {{ pointsText(line.points.open) }} open</template
-          ><template v-if="standsOtherwise(line) && line.told">
-            (told {{ pointsText(line.told.got) }})</template
-          ></span
-        >
-        <span class="soft tiny"
-          >{{ stateWords(line)
-          }}<template v-if="line.lateBySeconds > 0"> · {{ lateInWords(line.lateBySeconds) }}</template></span
-        >
-        <span class="soft tiny at">{{
-          line.isAutomatic ? 'collected' : timeInWords(line.handedInAt, timeZone)
-        }}</span>
-      </button>
-    </li>
+  <ul v-else ref="list" class="queue" @click="choose">
+    <DeskQueueLine
+      v-for="line in queue"
+      :key="line.id"
+      :line="line"
+      :is-chosen="line.id === selected"
+      :time-zone="timeZone"
+      :in-hand-of="inHand[line.id]"
+    />
   </ul>
 </template>
 
@@ -83,45 +57,5 @@ onMounted(showSelected)
   overflow-y: auto;
   flex: 1;
   min-height: 0;
-}
-button {
-  width: 100%;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 1px 10px;
-  text-align: left;
-  padding: 6px 16px 7px;
-  border-left: 3px solid transparent;
-  cursor: pointer;
-  font-size: 13.5px;
-  outline-offset: -3px !important;
-}
-button:hover {
-  background: color-mix(in srgb, var(--sheet) 55%, transparent);
-}
-[aria-current='true'] {
-  background: var(--sheet) !important;
-  border-left-color: var(--ink);
-}
-[aria-current='true'] .name {
-  font-weight: 700;
-}
-.name {
-  overflow: hidden;
-  text-overflow: ellipsis;
-  white-space: nowrap;
-}
-.in-hand {
-  margin-left: 6px;
-  padding: 0 4px;
-  border: 1px solid var(--ochre);
-  border-radius: 3px;
-  text-decoration: none;
-  font-weight: 600;
-}
-.points,
-.at {
-  text-align: right;
-  white-space: nowrap;
 }
 </style>

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { SHEET_NAMES } from '@nomenklatura/core/findings'
-import { useVirtualizer } from '@tanstack/vue-virtual'
 import { itemFigures } from '@nomenklatura/core/marking'
 import type { LedgerAnswer } from '#shared/answers'
 
@@ -70,28 +69,12 @@ const lines = computed(() => {
   return descending.value ? sorted.reverse() : sorted
 })
 
-/* A large class: only the rows in sight are made, the others are room above and below. */
-const MANY = 80
-const ROW_PX = 33
+/* Widths are given: a table of hundreds that finds its own is laid out anew with each row that comes. */
+const NAME_PX = 196
+const SUM_PX = 88
+const CELL_PX = 34
 const grid = useTemplateRef<HTMLElement>('grid')
-const rows = useVirtualizer(
-  computed(() => ({
-    count: lines.value.length,
-    getScrollElement: () => grid.value,
-    estimateSize: () => ROW_PX,
-    overscan: 15,
-  })),
-)
-const shown = computed(() => {
-  if (lines.value.length <= MANY) return { lines: lines.value, above: 0, below: 0 }
-  const items = rows.value.getVirtualItems()
-  const last = items.at(-1)
-  return {
-    lines: items.map(({ index }) => lines.value[index]!),
-    above: items[0]?.start ?? 0,
-    below: rows.value.getTotalSize() - (last?.end ?? 0),
-  }
-})
+const words = computed(() => columns.value.map(inWords))
 
 /** The share upheld of each column, in per cent; what is open counts neither way. */
 const shares = computed(() => {
@@ -177,7 +160,15 @@ const sortWord = (key: Order) =>
           <span class="soft">A press on a percentage shows how the rule was missed.</span>
         </p>
         <div ref="grid" class="grid" tabindex="0" role="region" aria-label="Students by rules">
-          <table :aria-rowcount="lines.length + 2">
+          <table
+            :aria-rowcount="lines.length + 2"
+            :style="{ width: `${NAME_PX + SUM_PX + columns.length * CELL_PX}px` }"
+          >
+            <colgroup>
+              <col :style="{ width: `${NAME_PX}px` }" />
+              <col :style="{ width: `${SUM_PX}px` }" />
+              <col v-for="column in columns" :key="column.key" />
+            </colgroup>
             <thead>
               <tr>
                 <th scope="col" class="who" :aria-sort="sortWord('name')">
@@ -214,35 +205,13 @@ const sortWord = (key: Order) =>
                 </td>
               </tr>
             </thead>
-            <tbody>
-              <tr v-if="shown.above > 0" aria-hidden="true">
-                <td class="room" :style="{ height: `${shown.above}px` }" />
-              </tr>
-              <tr v-for="line in shown.lines" :key="line.handInId" :aria-rowindex="lines.indexOf(line) + 3">
-                <th scope="row" class="who">
-                  <NuxtLink :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}`">{{
-                    line.name
-                  }}</NuxtLink>
-                </th>
-                <td class="sum">
-                  {{ pointsText(line.points.got)
-                  }}<template v-if="line.points.open > 0"> + {{ pointsText(line.points.open) }}</template>
-                </td>
-                <td v-for="column in columns" :key="column.key" class="cell">
-                  <NuxtLink
-                    v-if="line.cells[column.key]"
-                    :to="`/exercises/${exerciseId}/desk?handIn=${line.handInId}&rule=${column.rule.id}`"
-                    :aria-label="`${line.name}, ${inWords(column)}: ${line.cells[column.key]!.verdict}`"
-                    :class="{ overridden: line.cells[column.key]!.overridden }"
-                  >
-                    <VerdictSign :verdict="line.cells[column.key]!.verdict" :label="false" />
-                  </NuxtLink>
-                </td>
-              </tr>
-              <tr v-if="shown.below > 0" aria-hidden="true">
-                <td class="room" :style="{ height: `${shown.below}px` }" />
-              </tr>
-            </tbody>
+            <LedgerLines
+              :lines="lines"
+              :columns="columns"
+              :words="words"
+              :exercise-id="ledger.exercise.id"
+              :grid="grid"
+            />
           </table>
         </div>
         <section class="pictures" aria-label="The class in pictures">
@@ -284,12 +253,13 @@ const sortWord = (key: Order) =>
   background: var(--sheet);
 }
 table {
+  table-layout: fixed;
   border-collapse: separate;
   border-spacing: 0;
   font-size: 13.5px;
 }
-th,
-td {
+.grid :deep(th),
+.grid :deep(td) {
   border-bottom: 1px solid var(--rule);
   padding: 4px 5px;
   text-align: center;
@@ -315,7 +285,7 @@ thead tr:first-child button {
 [aria-sort='descending'] button::after {
   content: ' ↓';
 }
-.who {
+.grid :deep(.who) {
   text-align: left;
   position: sticky;
   left: 0;
@@ -329,11 +299,11 @@ thead tr:first-child button {
 thead tr:first-child th.who {
   z-index: 3;
 }
-.who a:hover {
+.grid :deep(.who a:hover) {
   text-decoration: underline;
   text-underline-offset: 3px;
 }
-.sum {
+.grid :deep(.sum) {
   text-align: right;
   padding-right: 12px;
   font-weight: 600;
@@ -381,21 +351,16 @@ thead tr:first-child th.who {
   color: var(--madder);
   font-weight: 650;
 }
-.room {
+.grid :deep(.room) {
   padding: 0;
   border: 0;
 }
-.cell a {
+.grid :deep(.cell a) {
   display: inline-block;
   border-radius: 50%;
 }
-.overridden {
-  box-shadow:
-    0 0 0 2px var(--sheet),
-    0 0 0 3.5px var(--ink);
-}
-tbody tr:hover th,
-tbody tr:hover td {
+.grid :deep(tbody tr:hover th),
+.grid :deep(tbody tr:hover td) {
   background: var(--ground);
 }
 </style>
