@@ -224,6 +224,8 @@ export interface WorksheetAnswer {
   readonly points: number
   readonly mine: MyState
   readonly isPreview: boolean
+  /** Whether a version is tried that is prepared and not yet taken. */
+  readonly triesPrepared: boolean
   /** The sheets that are asked, in the order of work. */
   readonly asked: readonly Sheet[]
   /** The level that a diagram is to reach. */
@@ -441,6 +443,8 @@ export interface DeskAnswer {
   readonly dialect: Dialect
   /** What people judge, not the engine. */
   readonly criteria: readonly Criterion[]
+  /** How many an earlier version of the engine marked. */
+  readonly byEarlierEngine: number
   /** Whether nothing is marked until somebody lets it go on. */
   readonly isMarkingStopped: boolean
   readonly queue: readonly DeskLine[]

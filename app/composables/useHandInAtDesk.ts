@@ -1,4 +1,5 @@
 import type { Sheet } from '@nomenklatura/core/findings'
+import type { Override } from '@nomenklatura/core/marking'
 import type { Verdict } from '@nomenklatura/core/rules'
 import type { DeskAnswer, HandInAnswer, Precedent, QueueLine } from '#shared/answers'
 
@@ -91,6 +92,8 @@ export function useHandInAtDesk(
   }
   /** Counts decisions: with each the form begins anew. */
   const decided = ref(0)
+  /** What was decided last here, and how to put back what was before. */
+  const lastDecision = shallowRef<{ words: string; putBack: () => Promise<void> }>()
   /** Replaces a decision, or with null gives the cell back to the engine. */
   async function decide(verdict: Exclude<Verdict, 'cannot tell'> | null, reason: string): Promise<void> {
     const answer = handIn.value
@@ -104,11 +107,34 @@ export function useHandInAtDesk(
         }),
       )
       decided.value++
+      rememberDecision(answer, rule.value, sheet, verdict)
       await reload()
     } catch (problem) {
       if (problem instanceof ApiError && problem.problem.code === 'decided-meanwhile')
         await tellDecidedMeanwhile(answer.id)
       else fault.value = errorInWords(problem)
+    }
+  }
+
+  function rememberDecision(
+    before: HandInAnswer,
+    ofRule: string,
+    sheet: Sheet,
+    verdict: Override['verdict'] | null,
+  ): void {
+    const was = before.overrides.find(other => other.rule === ofRule && other.sheet === sheet)
+    const version = handIn.value?.versions[`${ofRule} ${sheet}`] ?? 0
+    lastDecision.value = {
+      words: `${before.name}, rule ${ofRule.slice(1)}: ${verdict ?? 'the engine’s own'}.`,
+      putBack: async () => {
+        const answer = await api<HandInAnswer>(`/hand-ins/${before.id}/cells/${ofRule}/${sheet}`, {
+          method: 'PUT',
+          body: { verdict: was?.verdict ?? null, reason: was?.reason ?? '', version },
+        })
+        lastDecision.value = undefined
+        if (handIn.value?.id === before.id) take(answer)
+        decided.value++
+      },
     }
   }
 
@@ -182,6 +208,7 @@ export function useHandInAtDesk(
     turnColumn,
     decided,
     precedent,
+    lastDecision,
     decide,
     amend,
   }

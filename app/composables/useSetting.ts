@@ -1,6 +1,9 @@
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
 
+/** Parts that are typed letter by letter. */
+const TYPED: ReadonlySet<string> = new Set(['title', 'brief'])
+
 /**
  * An exercise as it is set: its document is saved as it is changed, one save at a time and upon the revision
  * it was made on; the schedule at once.
@@ -39,11 +42,19 @@ export function useSetting(exerciseId: () => string) {
   )
 
   const saveSoon = useDebounceFn(() => void save(), 700)
+  const { step, undo, undoKeys, canUndo, forget } = useSteps(
+    () => document.value!,
+    next => {
+      document.value = next
+      state.value = 'changed'
+      void saveSoon()
+    },
+  )
+  /** Letters typed into one text follow each other as one step. */
   function change(part: Partial<ExerciseDocument>): void {
     if (!document.value || isReadOnly.value) return
-    document.value = { ...document.value, ...part }
-    state.value = 'changed'
-    void saveSoon()
+    const [field, ...more] = Object.keys(part)
+    step({ ...document.value, ...part }, more.length === 0 && TYPED.has(field!) ? field : undefined)
   }
 
   let underWay: Promise<void> | undefined
@@ -102,8 +113,13 @@ export function useSetting(exerciseId: () => string) {
 
   /** Leaves what could not be saved here, and goes on with what somebody else saved meanwhile. */
   async function takeTheirs(): Promise<void> {
+    await standsAnew()
+  }
+  /** What stands now is another version: it is shown, and nothing of before is taken back into it. */
+  async function standsAnew(): Promise<void> {
     state.value = ''
     fault.value = ''
+    forget()
     await reload()
   }
   const stateWord = computed(
@@ -135,5 +151,9 @@ export function useSetting(exerciseId: () => string) {
     changeSchedule,
     save,
     takeTheirs,
+    standsAnew,
+    undo,
+    undoKeys,
+    canUndo,
   }
 }

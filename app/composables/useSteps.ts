@@ -50,6 +50,11 @@ export function useSteps<Value>(current: () => Value, put: (value: Value) => voi
     past.value = [...past.value, current()]
     put(next)
   }
+  /** Something else stands here now: there is no way back to what was before it. */
+  function forget(): void {
+    past.value = future.value = []
+    typing = undefined
+  }
   /** Ctrl+Z and Ctrl+Shift+Z, but in editors that keep their own. */
   function undoKeys(event: KeyboardEvent): void {
     const isUndo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
@@ -63,6 +68,7 @@ export function useSteps<Value>(current: () => Value, put: (value: Value) => voi
     undo,
     redo,
     undoKeys,
+    forget,
     canUndo: computed(() => past.value.length > 0),
     canRedo: computed(() => future.value.length > 0),
   }

@@ -16,6 +16,8 @@ export interface Revision {
   readonly exerciseId: string
   readonly number: number
   readonly document: ExerciseDocument
+  /** Whether it waits to be taken, and counts nothing yet. */
+  readonly isPrepared: boolean
 }
 
 function toExercise(row: ExerciseRow): Exercise {
@@ -175,6 +177,7 @@ function toRevision(row: RevisionRow): Revision {
     exerciseId: row.exercise_id,
     number: row.number,
     document: upgradeDocument(EXERCISE_FORMAT, row.document) as ExerciseDocument,
+    isPrepared: row.is_prepared,
   }
 }
 

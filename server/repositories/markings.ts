@@ -103,21 +103,16 @@ export async function forgetMarkingFailures(db: Db, exerciseId: string): Promise
     .delete()
 }
 
+/** Whether it is marked with these pins, by whichever engine: a newer one moves no mark by itself. */
 export async function hasMarking(
   db: Db,
   handInId: string,
   revisionId: string,
-  engineVersion: string,
   pinsVersion: number,
 ): Promise<boolean> {
   return (
     (await db('markings')
-      .where({
-        hand_in_id: handInId,
-        exercise_revision_id: revisionId,
-        engine_version: engineVersion,
-        pins_version: pinsVersion,
-      })
+      .where({ hand_in_id: handInId, exercise_revision_id: revisionId, pins_version: pinsVersion })
       .first('id')) !== undefined
   )
 }
@@ -142,7 +137,8 @@ export async function findMarkingById(db: Db, id: string): Promise<StoredMarking
 }
 
 /** A marking as lists show it. */
-export type ListedMarking = Omit<StoredMarking, 'verdicts'> & MarkingSummary
+export type ListedMarking = Omit<StoredMarking, 'verdicts'> &
+  MarkingSummary & { readonly engineVersion: string }
 
 function missedOf({ cells }: Marking): StoredMissed {
   return cells
@@ -176,10 +172,14 @@ export async function listMarkings(
     .join('hand_ins as h', 'h.id', 'k.hand_in_id')
     .where({ 'h.exercise_id': exerciseId, 'k.exercise_revision_id': revisionId })
     .orderBy(['k.pins_version', 'k.marked_at'])
-    .select('k.id', 'k.hand_in_id', 'k.exercise_revision_id', 'k.pins_version', 'k.summary')) as Omit<
-    MarkingRow,
-    'verdicts' | 'engine_version' | 'marked_at'
-  >[]
+    .select(
+      'k.id',
+      'k.hand_in_id',
+      'k.exercise_revision_id',
+      'k.engine_version',
+      'k.pins_version',
+      'k.summary',
+    )) as Omit<MarkingRow, 'verdicts' | 'marked_at'>[]
   return new Map(
     rows.map(row => [
       row.hand_in_id,
@@ -188,6 +188,7 @@ export async function listMarkings(
         handInId: row.hand_in_id,
         revisionId: row.exercise_revision_id,
         pinsVersion: row.pins_version,
+        engineVersion: row.engine_version,
         ...fromStored(row.summary),
       },
     ]),
@@ -253,7 +254,8 @@ export interface Among {
 }
 
 /**
- * Hand-ins without a marking under the revision of their exercise that counts and this engine: each student's last
+ * Hand-ins without a marking under the revision of their exercise that counts, by whichever engine (failures are of
+ * this one): each student's last
  * one only, or all where the best counts, of exercises that are not archived, and not those that were tried often enough. Among all
  * exercises it reads every last hand-in there is.
  */
@@ -273,7 +275,7 @@ export async function listUnmarked(
     WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
         SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
         UNION SELECT h.exercise_id FROM pinnings p JOIN hand_ins h ON h.id = p.hand_in_id WHERE p.pinned_at >= :since))
-      AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id AND k.engine_version = :engine
+      AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id
         AND k.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0))
       AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.exercise_revision_id = r.id AND f.engine_version = :engine
         AND f.pins_version = coalesce((SELECT max(p.version) FROM pinnings p WHERE p.hand_in_id = h.id), 0) AND f.tries >= :most)

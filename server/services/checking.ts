@@ -4,13 +4,13 @@ import type { CheckAnswer, MyState, Role } from '#shared/answers'
 import { TooMuch, compute } from '../pool/compute'
 import type { ExerciseRef } from '../pool/tasks'
 import type { Db } from '../repositories/database'
-import { latestRevision, type Exercise } from '../repositories/exercises'
+import type { Exercise } from '../repositories/exercises'
 import { logFault } from './log'
 import { Refusal } from './problem'
 import { runOnce } from './running'
 import { seedOf } from './sheets'
 import { hasOpened, isOpen, myState } from './student-state'
-import { visibleExercise } from './worksheets'
+import { revisionFor, visibleExercise } from './worksheets'
 
 const CHECK_MS = 2000
 const FINDINGS_MS = 1000
@@ -33,7 +33,7 @@ export async function check(
   now = new Date(),
 ): Promise<CheckAnswer> {
   const exercise = await visibleExercise(db, exerciseId, role)
-  const { id, number, document } = await latestRevision(db, exerciseId)
+  const { id, number, document } = await revisionFor(db, exerciseId, role)
   if (role === 'student' && !hasOpened(exercise, now))
     throw new Refusal(409, 'not-open', 'This exercise has not opened yet.')
   const tellsVerdicts =

@@ -1,3 +1,4 @@
+import { ENGINE_VERSION } from '@nomenklatura/core/marking'
 import { fieldsOf } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { Rule } from '@nomenklatura/core/rules'
@@ -54,6 +55,10 @@ export async function showDesk(db: Db, exerciseId: string, role: Role): Promise<
     sheets: document.sheets,
     dialect: document.dialect,
     model: sheetsOf(document.models[0] ?? { script: '' }),
+    byEarlierEngine: state.handIns.filter(({ id }) => {
+      const marking = state.markings.get(id)
+      return marking !== undefined && marking.engineVersion !== ENGINE_VERSION
+    }).length,
     isMarkingStopped: isStopped,
     queue: state.handIns.map(handIn => ({
       ...queueLine(state, handIn),

@@ -52,7 +52,7 @@ export async function markHandIn(db: Db, handInId: string, revisionId: string): 
     findPinning(db, handInId),
   ])
   if (!handIn || !revision || (await isMarkingStopped(db, handIn.exerciseId))) return
-  if (await hasMarking(db, handInId, revisionId, ENGINE_VERSION, version)) return
+  if (await hasMarking(db, handInId, revisionId, version)) return
   const key: MarkingKey = { handInId, revision, pinsVersion: version }
   try {
     await insertMarking(db, key, await markUnder(db, revision, handIn, pins))

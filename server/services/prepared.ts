@@ -144,6 +144,24 @@ async function change(
   })
 }
 
+/**
+ * Prepares the exercise as it stands, to be marked by the engine of today: hand-ins that an earlier one marked keep
+ * their marks until what moves by it is looked at and taken.
+ */
+export async function prepareForEngine(
+  db: Db,
+  exercise: Exercise,
+  personId: string,
+): Promise<{ readonly revision: number }> {
+  return db.transaction(async trx => {
+    await lockExercise(trx, exercise.id)
+    if (await findPrepared(trx, exercise.id)) throw somethingPrepared()
+    const { number, document } = await latestRevision(trx, exercise.id)
+    await insertRevision(trx, exercise.id, number + 1, document, personId, true)
+    return { revision: number + 1 }
+  })
+}
+
 /** The revisions that counted, with what each changed; the newest first. */
 export async function showRevisions(db: Db, exerciseId: string): Promise<RevisionLine[]> {
   const revisions = await listRevisions(db, exerciseId)

@@ -8,6 +8,8 @@ import {
   holdExercise,
   latestRevision,
   type Exercise,
+  findPrepared,
+  type Revision,
 } from '../repositories/exercises'
 import { NOTHING_KEPT, findRowTrial } from '../repositories/row-trials'
 import {
@@ -35,6 +37,12 @@ export async function visibleExercise(db: Db, exerciseId: string, role: Role): P
   return exercise
 }
 
+/** What a person works on: a student what counts, who teaches what is prepared, as long as something is. */
+export async function revisionFor(db: Db, exerciseId: string, role: Role): Promise<Revision> {
+  const prepared = role === 'student' ? undefined : await findPrepared(db, exerciseId)
+  return prepared ?? latestRevision(db, exerciseId)
+}
+
 const isVisible = ({ state }: Exercise, role: Role): boolean => role !== 'student' || state === 'published'
 
 export async function showWorksheet(
@@ -45,9 +53,9 @@ export async function showWorksheet(
   now = new Date(),
 ): Promise<WorksheetAnswer> {
   const exercise = await visibleExercise(db, exerciseId, role)
-  const [course, { document }, mine, worksheetId] = await Promise.all([
+  const [course, { document, isPrepared }, mine, worksheetId] = await Promise.all([
     findCourse(db, exercise.courseId),
-    latestRevision(db, exerciseId),
+    revisionFor(db, exerciseId, role),
     myState(db, exercise, personId, { now }),
     findWorksheet(db, exerciseId, personId),
   ])
@@ -72,6 +80,7 @@ export async function showWorksheet(
     points: totalPoints(document),
     mine,
     isPreview: role !== 'student',
+    triesPrepared: isPrepared,
     asked: SHEETS.filter(sheet => document.sheets.includes(sheet)),
     level: document.level ?? 'logical',
     script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null },

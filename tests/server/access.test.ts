@@ -82,6 +82,7 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'put /api/exercises/[exerciseId]/prepared': INSTRUCTOR,
   'delete /api/exercises/[exerciseId]/prepared': INSTRUCTOR,
   'post /api/exercises/[exerciseId]/prepared/markings': INSTRUCTOR,
+  'post /api/exercises/[exerciseId]/prepared/engine': INSTRUCTOR,
   'get /api/exercises/[exerciseId]/revisions': STAFF,
   'put /api/exercises/[exerciseId]/revisions/[number]/prepared': INSTRUCTOR,
   'put /api/exercises/[exerciseId]/schedule': INSTRUCTOR,

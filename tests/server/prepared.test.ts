@@ -1,7 +1,13 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { ENGINE_VERSION } from '@nomenklatura/core/marking'
-import type { ExerciseSetting, PreparedAnswer, RevisionLine } from '#shared/answers'
+import type {
+  DeskAnswer,
+  ExerciseSetting,
+  PreparedAnswer,
+  RevisionLine,
+  WorksheetAnswer,
+} from '#shared/answers'
 import { findPrepared, latestRevision } from '../../server/repositories/exercises'
 import { findHandIn } from '../../server/repositories/hand-ins'
 import { showFeedback } from '../../server/services/feedback'
@@ -204,5 +210,47 @@ describe('old versions', () => {
     expect((await ada.ask('PUT', `${path}/revisions/${oldest.number}/prepared`)).body.code).toBe('prepared')
     expect((await ada.ask('PUT', `${path}/revisions/99/prepared`)).status).toBe(404)
     expect((await ada.ask('PUT', `${path}/revisions/x/prepared`)).status).toBe(404)
+  })
+})
+
+describe('an engine that is newer than the marks', () => {
+  const desk = async () => (await ada.ask('GET', `${path}/desk`)).body as unknown as DeskAnswer
+  const markedBy = (engine: string): Promise<unknown> =>
+    withoutTrigger(() => server.db('markings').update({ engine_version: engine }))
+
+  async function withoutTrigger(change: () => Promise<unknown>): Promise<void> {
+    await server.db.raw('ALTER TABLE markings DISABLE TRIGGER USER')
+    await change()
+    await server.db.raw('ALTER TABLE markings ENABLE TRIGGER USER')
+  }
+
+  it('marks nothing again by itself; what would move is looked at, and then taken', async () => {
+    await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
+    await markedBy('1')
+    expect(await unmarked(server.db, { exerciseId: room.exerciseId })).toEqual([])
+    expect((await desk()).byEarlierEngine).toBe(1)
+
+    const { body } = await ada.ask('POST', `${path}/prepared/engine`)
+    const { revision } = body as unknown as { revision: number }
+    expect((await ada.ask('POST', `${path}/prepared/engine`)).body).toMatchObject({ code: 'prepared' })
+    expect(await prepared()).toMatchObject({ revision, changes: [], marked: 0, of: 1 })
+    await markAll(true)
+    expect(await prepared()).toMatchObject({ marked: 1, moves: [] })
+    expect((await desk()).byEarlierEngine).toBe(1)
+    await ada.ask('PUT', `${path}/prepared`, { base: revision })
+    expect((await desk()).byEarlierEngine).toBe(0)
+  })
+})
+
+describe('a trial as a student', () => {
+  it('is of what is prepared for who teaches, and of what counts for a student', async () => {
+    await save({ ...PAIR, brief: 'Another brief.' })
+    const briefOf = async (who: Visitor) => {
+      await who.ask('POST', `${path}/worksheet`)
+      return (await who.ask('GET', `${path}/worksheet`)).body as unknown as WorksheetAnswer
+    }
+    const student = await new Visitor(server.origin).signIn(emailOf('student'), PASSWORD)
+    expect(await briefOf(ada)).toMatchObject({ brief: 'Another brief.', triesPrepared: true })
+    expect(await briefOf(student)).toMatchObject({ brief: PAIR.brief, triesPrepared: false })
   })
 })

@@ -42,7 +42,11 @@ async function decide(method: 'PUT' | 'DELETE'): Promise<void> {
 }
 
 const SHOWN = 4
-const changes = computed(() => prepared.value?.changes ?? [])
+/** As it stands, to be marked by the engine of today. */
+const AS_IT_STANDS = 'nothing of the exercise: all is marked anew by the engine of today'
+const changes = computed(() =>
+  prepared.value?.changes.length === 0 ? [AS_IT_STANDS] : (prepared.value?.changes ?? []),
+)
 const changesInShort = computed(() => {
   const more = changes.value.length - SHOWN
   return `${changes.value.slice(0, SHOWN).join('; ')}${more > 0 ? `; and ${more} more` : ''}`

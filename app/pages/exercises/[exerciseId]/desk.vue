@@ -40,6 +40,7 @@ const {
   turnColumn,
   decided,
   precedent,
+  lastDecision,
   decide,
   amend,
 } = useHandInAtDesk(desk, queue, reload)
@@ -111,7 +112,23 @@ const ruleInHand = computed(() => rules.value.find(({ id }) => id === rule.value
 async function groupDecided(words: string, undo?: Undo): Promise<void> {
   released.value = words
   undoGroup.value = undo
+  lastDecision.value = undefined
   await Promise.all([reload(), load(), reloadMistakes()])
+  focusRule()
+}
+watch(lastDecision, decision => {
+  if (!decision) return
+  released.value = decision.words
+  undoGroup.value = undefined
+})
+/** Puts back what was set last, for several or for one. */
+async function undoLast(): Promise<void> {
+  if (undoGroup.value) return takeGroupBack()
+  const last = lastDecision.value
+  if (!last) return
+  if (!(await act(() => last.putBack()))) return
+  released.value = 'Put back as it was.'
+  await reload()
   focusRule()
 }
 async function takeGroupBack(): Promise<void> {
@@ -202,6 +219,7 @@ const counts = computed(() => countQueue(desk.value?.queue ?? []))
 async function afterRelease(words: string): Promise<void> {
   released.value = words
   undoGroup.value = undefined
+  lastDecision.value = undefined
   await Promise.all([reload(), load()])
 }
 
@@ -247,7 +265,7 @@ const keys = computed(() => [
   },
   { key: 'F', what: 'flag, or take the flag away', run: () => void flag() },
   { key: 'Ctrl+Enter', what: 'looked at, next', run: () => void accept() },
-  { key: 'Ctrl+Z', what: 'undo what was set for several', run: () => void takeGroupBack() },
+  { key: 'Ctrl+Z', what: 'undo what was set last', run: () => void undoLast() },
 ])
 const silentKeys = computed(() => [
   ...Array.from({ length: 10 }, (_, i) => ({ key: String(i), what: '', run: () => type(String(i)) })),
@@ -293,7 +311,7 @@ const drawerOpen = ref(false)
               : released ||
                 `${counts.released > 0 ? `${counts.released} of ${desk.queue.length} released` : `${desk.queue.length} handed in`}`
         }}</span>
-        <button v-if="undoGroup" type="button" class="plain" @click="takeGroupBack">Undo</button>
+        <button v-if="undoGroup || lastDecision" type="button" class="plain" @click="undoLast">Undo</button>
         <NuxtLink :to="`/exercises/${exerciseId}/ledger`" class="plain">Class ledger</NuxtLink>
         <button v-if="isMarking" type="button" class="plain" @click="stopMarking">Stop</button>
         <button v-else type="button" class="plain" @click="markAgain">
@@ -366,6 +384,12 @@ const drawerOpen = ref(false)
           Of {{ countOf(desk.lateSaves, 'student') }} something came after closing
         </button>
         <DeskUncollected v-if="desk.uncollected.length > 0" :uncollected="desk.uncollected" />
+        <DeskEarlierEngine
+          v-if="desk.byEarlierEngine > 0"
+          :count="desk.byEarlierEngine"
+          :exercise-id="desk.exercise.id"
+          :may-prepare="desk.role === 'instructor'"
+        />
         <p class="keys-hint soft tiny"><kbd>J</kbd> <kbd>K</kbd> next, previous · <kbd>?</kbd> keys</p>
       </aside>
       <section v-if="handIn" class="centre">

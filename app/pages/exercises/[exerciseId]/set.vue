@@ -28,6 +28,10 @@ const {
   changeSchedule,
   save,
   takeTheirs,
+  standsAnew,
+  undo,
+  undoKeys,
+  canUndo,
 } = useSetting(() => String(exerciseId.value))
 const { followProposal, takeRows } = useProposals(document, change)
 const leaf = computed<Leaf>(() => LEAVES.find(name => name === route.query.leaf) ?? 'brief')
@@ -51,11 +55,6 @@ async function setPublished(method: 'PUT' | 'DELETE'): Promise<void> {
 }
 
 const published = computed(() => setting.value?.state === 'published')
-/** What was prepared is taken or dropped, or an old version is taken up: the page shows what stands now. */
-async function standsAnew(): Promise<void> {
-  state.value = ''
-  await reload()
-}
 function turnPart(next: 'case' | 'rows'): void {
   void router.replace({ query: { leaf: 'brief', part: next } })
 }
@@ -68,7 +67,12 @@ function moveTab(by: number): void {
   turnTo(next)
   void nextTick(() => tabs.value?.querySelector<HTMLElement>('[aria-selected=true]')?.focus())
 }
-const keys = [{ key: 'Ctrl+S', what: 'save at once', run: () => void save() }]
+const keys = [
+  { key: 'Ctrl+S', what: 'save at once', run: () => void save() },
+  { key: 'Ctrl+Z', what: 'undo the last change of the exercise' },
+  { key: 'Ctrl+Shift+Z', what: 'take it up again' },
+]
+useEventListener('keydown', undoKeys)
 useKeys(() => keys)
 </script>
 
@@ -80,6 +84,7 @@ useKeys(() => keys)
     >
       <template v-if="setting" #state>
         <span role="status">{{ stateWord }}</span>
+        <button v-if="canUndo && !isReadOnly" type="button" class="plain" @click="undo">Undo</button>
         <span>{{ published ? 'published' : 'draft' }}</span>
         <NuxtLink v-if="published" :to="`/exercises/${exerciseId}/desk`" class="plain">Marking desk</NuxtLink>
       </template>

@@ -133,7 +133,9 @@ provideTrying({
       :crumbs="sheet ? [{ name: sheet.course.name, to: `/courses/${sheet.course.id}` }] : []"
     >
       <template v-if="sheet && isBegun" #state>
-        <span v-if="sheet.isPreview">a trial, as a student</span>
+        <span v-if="sheet.isPreview">{{
+          sheet.triesPrepared ? 'a trial of what is prepared' : 'a trial, as a student'
+        }}</span>
         <span class="level">{{ sheet.helpLevel }}</span>
         <span v-if="sheet.asked.length > 1" class="begun"
           >{{ begunSheets.length }} of {{ sheet.asked.length }} sheets begun</span
