@@ -53,6 +53,7 @@ function toggleSheet(name: Sheet): void {
     @change="emit('change', $event)"
     @proposed="emit('proposed', $event)"
   />
+  <SetRename v-if="!readonly" :document="document" @change="emit('change', $event)" />
 </template>
 
 <style scoped>

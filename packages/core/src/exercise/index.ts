@@ -32,3 +32,5 @@ export { toldAt } from './told'
 export { documentFaults } from './document-faults'
 export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'
+
+export { renameElement, type NamedElement, type RenamedExercise, type RenamedText } from './rename-element'
