@@ -1,8 +1,9 @@
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { saysTheSame, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
 
 /** Parts that are typed letter by letter. */
-const TYPED: ReadonlySet<string> = new Set(['title', 'brief'])
+const TYPED: ReadonlySet<string> = new Set(['title', 'brief', 'starter', 'models'])
+const PAUSE_MS = 1500
 
 /**
  * An exercise as it is set: its document is saved as it is changed, one save at a time and upon the revision
@@ -50,11 +51,21 @@ export function useSetting(exerciseId: () => string) {
       void saveSoon()
     },
   )
-  /** Letters typed into one text follow each other as one step. */
+  let burst = 0
+  let lastAt = 0
+  /** Letters typed into one text without a pause are one step. What says the same as before is no change. */
   function change(part: Partial<ExerciseDocument>): void {
-    if (!document.value || isReadOnly.value) return
-    const [field, ...more] = Object.keys(part)
-    step({ ...document.value, ...part }, more.length === 0 && TYPED.has(field!) ? field : undefined)
+    const now = document.value
+    if (!now || isReadOnly.value) return
+    const fields = (Object.keys(part) as (keyof ExerciseDocument)[]).filter(
+      field => !saysTheSame(now[field], part[field]),
+    )
+    if (fields.length === 0) return
+    if (Date.now() - lastAt > PAUSE_MS) burst++
+    lastAt = Date.now()
+    const [field, ...more] = fields
+    const isTyped = more.length === 0 && TYPED.has(field!)
+    step({ ...now, ...part }, isTyped ? `${field} ${burst}` : undefined)
   }
 
   let underWay: Promise<void> | undefined

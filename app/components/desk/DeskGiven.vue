@@ -22,10 +22,28 @@ const lines = computed(() => [
 function given(id: string) {
   return handIn.given.find(({ criterion }) => criterion === id)
 }
+const valueOf = (event: Event): string => (event.target as HTMLInputElement).value
 const fault = ref('')
-/** What stands in the two fields of a line is sent together, when both say something. */
-async function give(id: string, form: HTMLFormElement): Promise<void> {
-  const { points, reason } = Object.fromEntries(new FormData(form)) as { points: string; reason: string }
+
+/* What is being typed stays as it is typed, whatever comes from the server meanwhile. */
+const drafts = reactive<Record<string, { points: string; reason: string }>>({})
+const draftOf = (id: string): { points: string; reason: string } => (drafts[id] ??= asGiven(id))
+function asGiven(id: string): { points: string; reason: string } {
+  const now = given(id)
+  return { points: now ? pointsText(now.thousandths) : '', reason: now?.reason ?? '' }
+}
+watch(
+  () => [handIn.id, handIn.given] as const,
+  ([id], [before]) => {
+    const inHand = document.activeElement?.closest<HTMLElement>('[data-criterion]')?.dataset.criterion
+    for (const criterion of Object.keys(drafts))
+      if (id !== before || criterion !== inHand) drafts[criterion] = asGiven(criterion)
+  },
+)
+
+/** Points and why are sent together, when both are left or Enter is pressed. */
+async function give(id: string): Promise<void> {
+  const { points, reason } = draftOf(id)
   const text = points.trim().replace(',', '.')
   const amount = text === '' ? null : Math.round(Number(text) * 1000) / 1000
   fault.value = ''
@@ -33,19 +51,25 @@ async function give(id: string, form: HTMLFormElement): Promise<void> {
     fault.value = 'Points are a number.'
     return
   }
-  const now = given(id)
-  if (
-    (now?.thousandths ?? null) === (amount === null ? null : amount * 1000) &&
-    (now?.reason ?? '') === reason.trim()
-  )
+  const now = asGiven(id)
+  if (points.trim() === now.points && reason.trim() === now.reason) return
+  if (id === FREELY && amount !== null && reason.trim() === '') {
+    fault.value = 'Say why as well: the student reads it.'
     return
-  // Freely only with a reason: until it is there, nothing is sent.
-  if (id === FREELY && amount !== null && reason.trim() === '') return
+  }
+  if (amount === null && now.points === '') {
+    fault.value = 'Say how many points as well.'
+    return
+  }
   await amend(`given/${id}`, 'PUT', {
     points: amount,
-    reason: reason.trim(),
+    reason: amount === null ? '' : reason.trim(),
     version: handIn.givenVersions[id] ?? 0,
   })
+}
+function left(event: FocusEvent, id: string): void {
+  const form = event.currentTarget as HTMLFormElement
+  if (!form.contains(event.relatedTarget as Node | null)) void give(id)
 }
 async function focus(): Promise<void> {
   if (criteria.length === 0) isOpen.value = true
@@ -67,8 +91,9 @@ defineExpose({ focus })
     <form
       v-for="{ id, sentence, worth } in lines"
       :key="`${handIn.id} ${id}`"
-      @submit.prevent="give(id, $event.currentTarget as HTMLFormElement)"
-      @change="give(id, $event.currentTarget as HTMLFormElement)"
+      :data-criterion="id"
+      @submit.prevent="give(id)"
+      @focusout="left($event, id)"
     >
       <label>
         <span class="serif">{{ sentence }}</span>
@@ -78,7 +103,8 @@ defineExpose({ focus })
             class="slot"
             inputmode="decimal"
             autocomplete="off"
-            :value="given(id) ? pointsText(given(id)!.thousandths) : ''"
+            :value="draftOf(id).points"
+            @input="draftOf(id).points = valueOf($event)"
             :disabled="isReleased"
             :aria-label="`Points: ${sentence}`"
           />
@@ -91,7 +117,8 @@ defineExpose({ focus })
         maxlength="500"
         autocomplete="off"
         :placeholder="worth === null ? 'why? (needed)' : 'why?'"
-        :value="given(id)?.reason ?? ''"
+        :value="draftOf(id).reason"
+        @input="draftOf(id).reason = valueOf($event)"
         :disabled="isReleased"
         :aria-label="`Why: ${sentence}`"
       />
