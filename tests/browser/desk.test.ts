@@ -47,12 +47,20 @@ describe('the desk', () => {
     expect(ada.faults).toEqual([])
   })
 
+  /** Whoever comes second reads along until they take over; what the first is writing stays with them. */
+  async function takeOver(visitor: Visitor): Promise<void> {
+    await visitor.sees('has this in hand', '.holder')
+    await visitor.page.keyboard.press('t')
+    await visitor.page.waitForSelector('.verdicts button:not(:disabled)')
+  }
+
   it('keeps the reason of who decides second, and shows what the first said', async () => {
     const [ada, bo] = [await arrive('Ada Brandvold'), await arrive('Bo Achterberg')]
     for (const visitor of [ada, bo]) {
       await openDesk(visitor, 'Exchange with partner gardens')
       await visitor.page.keyboard.press('1')
       await visitor.page.keyboard.press('Enter')
+      if (visitor === bo) await takeOver(bo)
       await visitor.page.keyboard.press('b')
       await visitor.page.waitForSelector('#reason:focus')
     }

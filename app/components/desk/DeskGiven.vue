@@ -5,6 +5,8 @@ import type { HandInAnswer } from '#shared/answers'
 /** What a person judges: points for each criterion, and points given or taken freely with a reason. */
 const { handIn, criteria, amend } = defineProps<{
   handIn: HandInAnswer
+  /** Somebody else has it in hand. */
+  isHeld: boolean
   criteria: readonly Criterion[]
   amend: (path: string, method: 'PUT', body: unknown) => Promise<boolean>
 }>()
@@ -106,6 +108,7 @@ defineExpose({ focus })
             :value="draftOf(id).points"
             @input="draftOf(id).points = valueOf($event)"
             :disabled="isReleased"
+            :readonly="isHeld"
             :aria-label="`Points: ${sentence}`"
           />
           {{ worth === null ? 'points' : `of ${worth}` }}</span
@@ -120,6 +123,7 @@ defineExpose({ focus })
         :value="draftOf(id).reason"
         @input="draftOf(id).reason = valueOf($event)"
         :disabled="isReleased"
+        :readonly="isHeld"
         :aria-label="`Why: ${sentence}`"
       />
       <span v-if="given(id)" class="soft tiny">{{ given(id)!.by }}</span>

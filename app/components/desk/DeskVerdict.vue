@@ -12,6 +12,7 @@ const {
   reasons,
   namesSheet = false,
   precedent = undefined,
+  isHeld = false,
 } = defineProps<{
   handIn: HandInAnswer
   rule: string
@@ -23,6 +24,8 @@ const {
   namesSheet?: boolean
   /** What was decided for others who made the same mistake. */
   precedent?: Precedent | undefined
+  /** Somebody else has it in hand: nothing is begun; what is being said already stays. */
+  isHeld?: boolean
 }>()
 /** Null gives the cell back to the engine. */
 const emit = defineEmits<{ decide: [verdict: Decidable | null, reason: string]; compare: [] }>()
@@ -32,7 +35,7 @@ const deciding = ref<Decidable>()
 const reason = ref('')
 const reasonField = useTemplateRef<{ $el: HTMLElement }>('reasonField')
 const own = computed(() => handIn.overrides.find(other => other.rule === rule && other.sheet === sheet))
-const canDecide = computed(() => handIn.marking !== null && handIn.state !== 'released')
+const canDecide = computed(() => handIn.marking !== null && handIn.state !== 'released' && !isHeld)
 
 async function begin(next: Decidable, because = own.value?.reason ?? ''): Promise<void> {
   if (!canDecide.value) return
@@ -74,7 +77,7 @@ defineExpose({ begin, asBefore })
         >
           <kbd>{{ key }}</kbd> {{ other }}
         </button>
-        <button type="button" :disabled="!own" @click="emit('decide', null, '')">
+        <button type="button" :disabled="!own || isHeld" @click="emit('decide', null, '')">
           <kbd>E</kbd> the engine’s own
         </button>
         <button type="button" :disabled="!canDecide" @click="emit('compare')">

@@ -447,7 +447,7 @@ const drawerOpen = ref(false)
         </details>
         <DeskHolder v-if="holder" :name="holder" @take-over="takeOver" />
         <DeskVerdict
-          v-if="rule && sheetInHand && !holder"
+          v-if="rule && sheetInHand"
           ref="verdictPart"
           :key="`${handIn.id} ${rule} ${sheetInHand} ${decided}`"
           :hand-in="handIn"
@@ -456,25 +456,20 @@ const drawerOpen = ref(false)
           :verdict="shownVerdict(handIn, rule, sheetInHand)"
           :reasons="desk.reasons"
           :names-sheet="desk.sheets.length > 1"
+          :is-held="holder !== null"
           :precedent="precedent"
           @decide="decide"
           @compare="comparing = true"
         />
         <DeskGiven
-          v-if="handIn.marking && !holder"
+          v-if="handIn.marking"
           ref="given"
+          :is-held="holder !== null"
           :hand-in="handIn"
           :criteria="desk.criteria"
           :amend="amend"
         />
-        <DeskComments
-          v-if="!holder"
-          ref="comments"
-          :hand-in="handIn"
-          :rule="rule"
-          :said="desk.said"
-          :amend="amend"
-        />
+        <DeskComments ref="comments" :hand-in="handIn" :rule="rule" :said="desk.said" :amend="amend" />
         <div class="done">
           <UButton block :disabled="!handIn.marking" @click="accept"
             >{{ acceptWord }} <kbd class="key">↵</kbd></UButton
