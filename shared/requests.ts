@@ -176,6 +176,11 @@ export const GroupDecisionBody = z.strictObject({
     .min(1)
     .max(2000),
 })
+/** What a verdict would come to for some hand-ins; null is the engine's own. */
+export const VerdictPreviewBody = z.strictObject({
+  verdict: z.enum(['upheld', 'broken', 'too strict', 'not shown']).nullable(),
+  handIns: z.array(Id).max(2000),
+})
 export const PairingPreviewBody = z.strictObject({ pins: z.array(PinShape).max(300) })
 export const PairingBody = z.strictObject({
   pins: z.array(PinShape).max(300),

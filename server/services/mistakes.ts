@@ -1,3 +1,4 @@
+import type { Sheet } from '@nomenklatura/core/findings'
 import { agreementOf, pointsOfCell } from '@nomenklatura/core/marking'
 import { reasonInWords } from '@nomenklatura/core/words'
 import type {
@@ -8,12 +9,14 @@ import type {
   MistakeLine,
   Precedent,
   StoredOverride,
+  Totals,
 } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
 import { findHandIn, type HandIn } from '../repositories/hand-ins'
 import { listMissed, listWholeCells, type MissedCell } from '../repositories/markings'
-import { classState, overridesOf, pointsIn, toldIn, totalsOf, type ClassState } from './class-state'
+import { byHandIn, classState, overridesOf, pointsIn, toldIn, totalsOf, type ClassState } from './class-state'
+import { totalOf } from './marking'
 import { decideIn } from './decisions'
 import { Refusal, notFound } from './problem'
 
@@ -189,6 +192,37 @@ function lineOf(state: ClassState, cell: MissedCell): MistakeGroup['handIns'][nu
     points: totalsOf(points),
     ofRule: { got, of },
   }
+}
+
+/** What some hand-ins would come to with another verdict of one cell, by hand-in: nothing is decided by it. */
+export async function previewVerdict(
+  db: Db,
+  exerciseId: string,
+  { rule, sheet }: { readonly rule: string; readonly sheet: Sheet },
+  {
+    verdict,
+    handIns,
+  }: { readonly verdict: StoredOverride['verdict'] | null; readonly handIns: readonly string[] },
+): Promise<Record<string, Totals>> {
+  const state = await classState(db, exerciseId)
+  const asked = new Set(handIns)
+  return Object.fromEntries(
+    state.handIns.flatMap(({ id, lateBySeconds }) => {
+      const marking = state.markings.get(id)
+      if (!asked.has(id) || !marking) return []
+      const { overrides, given } = byHandIn(state, id)
+      const others = overrides.filter(other => other.rule !== rule || other.sheet !== sheet)
+      const changed = verdict === null ? others : [...others, { rule, sheet, verdict, reason: '' }]
+      const total = totalOf(
+        state.exercise,
+        state.revision,
+        marking,
+        { overrides: changed, given },
+        lateBySeconds,
+      )
+      return [[id, totalsOf(total)] as const]
+    }),
+  )
 }
 
 /**

@@ -122,6 +122,7 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'get /api/exercises/[exerciseId]/mistakes': STAFF,
   'get /api/exercises/[exerciseId]/rules/[rule]/mistakes': STAFF,
   'put /api/exercises/[exerciseId]/rules/[rule]/decisions/[sheet]': STAFF,
+  'post /api/exercises/[exerciseId]/rules/[rule]/decisions/[sheet]/preview': STAFF,
   'get /api/exercises/[exerciseId]/agreement': STAFF,
   'get /api/exercises/[exerciseId]/likeness': INSTRUCTOR,
   'get /api/exercises/[exerciseId]/shares': STAFF,

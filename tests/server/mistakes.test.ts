@@ -76,6 +76,17 @@ describe('the same mistake', () => {
     )
   })
 
+  it('shows what each would come to with another verdict, and decides nothing by it', async () => {
+    const preview = async (verdict: string | null) =>
+      (await bo.ask('POST', `${path()}/decisions/script/preview`, { verdict, handIns: ids }))
+        .body as unknown as Record<string, { got: number }>
+    const points = async () => (await groups())[0]!.handIns.map(({ id, points: { got } }) => [id, got])
+    const before = await points()
+    expect((await preview('upheld'))[ids[0]]).toMatchObject({ got: 20_000, of: 20_000 })
+    expect(Object.entries(await preview(null)).map(([id, { got }]) => [id, got])).toEqual(before)
+    expect(await points()).toEqual(before)
+  })
+
   it('is decided for several at once and put back as it was; what somebody decided meanwhile is left', async () => {
     const both = ids.map(
       handInId => ({ handInId, version: 0, verdict: 'upheld', reason: 'As was said.' }) as const,

@@ -106,10 +106,10 @@ defineExpose({ focus })
             inputmode="decimal"
             autocomplete="off"
             :value="draftOf(id).points"
-            @input="draftOf(id).points = valueOf($event)"
             :disabled="isReleased"
             :readonly="isHeld"
             :aria-label="`Points: ${sentence}`"
+            @input="draftOf(id).points = valueOf($event)"
           />
           {{ worth === null ? 'points' : `of ${worth}` }}</span
         >
@@ -121,10 +121,10 @@ defineExpose({ focus })
         autocomplete="off"
         :placeholder="worth === null ? 'why? (needed)' : 'why?'"
         :value="draftOf(id).reason"
-        @input="draftOf(id).reason = valueOf($event)"
         :disabled="isReleased"
         :readonly="isHeld"
         :aria-label="`Why: ${sentence}`"
+        @input="draftOf(id).reason = valueOf($event)"
       />
       <span v-if="given(id)" class="soft tiny">{{ given(id)!.by }}</span>
       <button type="submit" class="visually-hidden" tabindex="-1">Set</button>

@@ -189,4 +189,10 @@ td.number {
     max-height: 60vh;
   }
 }
+@media print {
+  .rules {
+    max-height: none;
+    overflow: visible;
+  }
+}
 </style>

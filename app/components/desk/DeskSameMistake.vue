@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import type { Verdict } from '@nomenklatura/core/rules'
-import type { GroupDecision, GroupDecisionAnswer, HandInAnswer, MistakeGroup } from '#shared/answers'
+import type { GroupDecision, GroupDecisionAnswer, HandInAnswer, MistakeGroup, Totals } from '#shared/answers'
 
 /** All hand-ins with the same mistake, and one decision for those that are ticked. */
 const { exerciseId, handIn, rule, sheet } = defineProps<{
@@ -33,13 +33,33 @@ watch(group, found => {
     (found?.handIns ?? []).filter(line => !line.decided && !line.isReleased).map(({ id }) => id),
   )
 })
+/* What each would come to, asked anew with each verdict. */
+const after = shallowRef<Readonly<Record<string, Totals>>>({})
+watch(
+  [group, verdict],
+  async ([found, wanted]) => {
+    after.value = {}
+    if (!found) return
+    const asked = await api<Record<string, Totals>>(
+      `/exercises/${exerciseId}/rules/${rule.id}/decisions/${sheet}/preview`,
+      {
+        method: 'POST',
+        body: { verdict: wanted === 'engine' ? null : wanted, handIns: found.handIns.map(({ id }) => id) },
+      },
+    ).catch(() => ({}))
+    if (wanted === verdict.value) after.value = asked
+  },
+  { immediate: true },
+)
+const inPoints = (points: Totals, next: Totals | undefined): string =>
+  `${pointsText(points.got)}${next && next.got !== points.got ? ` → ${pointsText(next.got)}` : ''} of ${pointsText(points.of)}`
 const listed = computed(() =>
   (group.value?.handIns ?? []).map(({ id, name, points, ofRule, decided, isReleased }) => ({
     id,
     name,
     isOff: isReleased,
     note: [
-      `${pointsText(points.got)} of ${pointsText(points.of)}, this rule ${pointsText(ofRule.got)} of ${pointsText(ofRule.of)}`,
+      `${inPoints(points, after.value[id])}, this rule ${pointsText(ofRule.got)} of ${pointsText(ofRule.of)}`,
       ...(decided ? [`${decided.verdict}, by ${decided.by}`] : []),
       ...(isReleased ? ['released'] : []),
     ].join('; '),

@@ -629,4 +629,25 @@ const drawerOpen = ref(false)
     border: 0;
   }
 }
+/* On paper: the hand-in that is in hand, its rules, evidence and account, without what one presses. */
+@media print {
+  .screen {
+    height: auto;
+    overflow: visible;
+  }
+  .desk {
+    display: block;
+  }
+  .left,
+  .done,
+  .right > :not(.account, .granted) {
+    display: none;
+  }
+  .centre,
+  .evidence-side,
+  .right {
+    overflow: visible;
+    border: 0;
+  }
+}
 </style>

@@ -70,8 +70,8 @@ const lines = computed(() => {
 })
 
 /* Widths are given: a table of hundreds that finds its own is laid out anew with each row that comes. */
-const NAME_PX = 196
-const SUM_PX = 88
+const NAME_PX = 152
+const SUM_PX = 62
 const CELL_PX = 34
 const grid = useTemplateRef<HTMLElement>('grid')
 const words = computed(() => columns.value.map(inWords))

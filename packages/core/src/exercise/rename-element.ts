@@ -32,9 +32,10 @@ export interface RenamedExercise {
 }
 
 /**
- * An element of the model answer under another name, everywhere: on the sheets of the model answers, in rules, samples and glossary, which keeps the old name, so that answers that use it are still understood;
- * with `inTexts` in sentences, phrases and the brief as well. Names of the world follow from the sheets: they are
- * read before and after, and matched by their place.
+ * An element of the model answer under another name, everywhere: on the sheets of the model answers, in rules,
+ * samples and glossary, which keeps the old name, so that answers that use it are still understood; with `inTexts`
+ * in sentences, phrases and the brief as well. Names of the world follow from the sheets: they are read before and
+ * after, and matched by their place.
  */
 export function renameElement(
   document: ExerciseDocument,
