@@ -1,5 +1,8 @@
 import type { DeskLine } from '#shared/answers'
 
+/** The part of those who came after the class was shared out. */
+const NOBODY = 'nobody'
+
 /** Whose part of a class that is shared out is gone through: `all`, or the id of who marks it. */
 export function useWhose(queue: Readonly<Ref<readonly DeskLine[]>>) {
   const session = useSessionStore()
@@ -8,11 +11,14 @@ export function useWhose(queue: Readonly<Ref<readonly DeskLine[]>>) {
     const graders = new Map(
       queue.value.flatMap(({ sharedTo }) => (sharedTo ? [[sharedTo.id, sharedTo]] : [])),
     )
-    return [...graders.values()].map(({ id, name }) => ({
+    const without = queue.value.filter(({ sharedTo }) => sharedTo === null).length
+    const nobodys = { id: NOBODY, name: 'Nobody’s', handIns: without }
+    const shared = [...graders.values()].map(({ id, name }) => ({
       id,
       name: id === session.person?.id ? 'Yours' : name,
       handIns: queue.value.filter(({ sharedTo }) => sharedTo?.id === id).length,
     }))
+    return shared.length > 0 && without > 0 ? [...shared, nobodys] : shared
   })
   /** One's own part first, as long as nothing else is chosen. */
   const whose = computed({
@@ -26,7 +32,9 @@ export function useWhose(queue: Readonly<Ref<readonly DeskLine[]>>) {
     },
   })
   const shown = computed(() =>
-    whose.value === 'all' ? queue.value : queue.value.filter(({ sharedTo }) => sharedTo?.id === whose.value),
+    whose.value === 'all'
+      ? queue.value
+      : queue.value.filter(({ sharedTo }) => (sharedTo?.id ?? NOBODY) === whose.value),
   )
   return { whose, parts, shown }
 }

@@ -21,17 +21,24 @@ const rows = useVirtualizer(
     overscan: 12,
   })),
 )
-const shown = computed(() => {
-  if (lines.length <= MANY) return { from: 0, lines, above: 0, below: 0 }
-  const items = rows.value.getVirtualItems()
-  const [first, last] = [items[0], items.at(-1)]
-  return {
-    from: first?.index ?? 0,
-    lines: items.map(({ index }) => lines[index]!),
-    above: first?.start ?? 0,
-    below: rows.value.getTotalSize() - (last?.end ?? 0),
-  }
+/**
+ * Rows come and go by the score, so that most frames of scrolling change nothing: a table of which a row changes is
+ * painted anew as a whole.
+ */
+const SCORE = 20
+const from = computed(() => {
+  const first = lines.length <= MANY ? 0 : (rows.value.getVirtualItems()[0]?.index ?? 0)
+  return Math.floor(first / SCORE) * SCORE
 })
+const upTo = computed(() => {
+  const last = lines.length <= MANY ? lines.length : (rows.value.getVirtualItems().at(-1)?.index ?? 0) + 1
+  return Math.min(lines.length, Math.ceil(last / SCORE) * SCORE)
+})
+const shown = computed(() => ({
+  lines: lines.slice(from.value, upTo.value),
+  above: from.value * ROW_PX,
+  below: (lines.length - upTo.value) * ROW_PX,
+}))
 
 /** A plain press follows a link within the application; with a key held the browser does what it does. */
 function follow(event: MouseEvent): void {
@@ -54,7 +61,7 @@ function follow(event: MouseEvent): void {
       :columns="columns"
       :words="words"
       :exercise-id="exerciseId"
-      :aria-rowindex="shown.from + i + 3"
+      :aria-rowindex="from + i + 3"
     />
     <tr v-if="shown.below > 0" aria-hidden="true">
       <td class="room" :style="{ height: `${shown.below}px` }" />
