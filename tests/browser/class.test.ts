@@ -222,7 +222,7 @@ describe('the same mistake, by keys', () => {
     await ada.page.waitForSelector('[role=dialog] .who li')
     const before = await ada.read('[role=dialog] .who')
     const ticked = await ada.page.$$eval('[role=dialog] .who input:checked', all => all.length)
-    expect(before).toContain('Hiroshi Tanabe 26 of 40, this rule 0 of 3')
+    expect(before).toContain('Hiroshi Tanabe 26 → 29 of 40, this rule 0 of 3')
     expect(await ada.violationsOfDialog()).toEqual([])
     await ada.page.focus('[role=dialog] form input')
     await ada.typeLikeAPerson('Said in the lecture.')
