@@ -220,6 +220,7 @@ describe('the same mistake, by keys', () => {
     await ada.page.waitForSelector('[data-rule=r20].chosen')
     await keyboard.press('g')
     await ada.page.waitForSelector('[role=dialog] .who li')
+    await ada.sees('26 → 29', '[role=dialog] .who')
     const before = await ada.read('[role=dialog] .who')
     const ticked = await ada.page.$$eval('[role=dialog] .who input:checked', all => all.length)
     expect(before).toContain('Hiroshi Tanabe 26 → 29 of 40, this rule 0 of 3')
