@@ -1,5 +1,8 @@
 import type { QueueLine } from './answers'
 
+/** Without a sign of who has it for so long, a hand-in in hand is let go. */
+export const IDLE_MS = 3 * 60_000
+
 /** Whether the marks of a hand-in may be told. */
 export const isReady = ({ state }: QueueLine): boolean => state === 'ready' || state === 'looked at'
 

@@ -8,6 +8,7 @@ export function useHandInAtDesk(
   desk: Readonly<Ref<DeskAnswer | undefined>>,
   queue: Readonly<Ref<readonly QueueLine[]>>,
   reload: () => Promise<void>,
+  tell: (words: string, putBack: () => Promise<string>) => void,
 ) {
   const route = useRoute()
   const router = useRouter()
@@ -92,8 +93,6 @@ export function useHandInAtDesk(
   }
   /** Counts decisions: with each the form begins anew. */
   const decided = ref(0)
-  /** What was decided last here, and how to put back what was before. */
-  const lastDecision = shallowRef<{ words: string; putBack: () => Promise<void> }>()
   /** Replaces a decision, or with null gives the cell back to the engine. */
   async function decide(verdict: Exclude<Verdict, 'cannot tell'> | null, reason: string): Promise<void> {
     const answer = handIn.value
@@ -124,18 +123,14 @@ export function useHandInAtDesk(
   ): void {
     const was = before.overrides.find(other => other.rule === ofRule && other.sheet === sheet)
     const version = handIn.value?.versions[`${ofRule} ${sheet}`] ?? 0
-    lastDecision.value = {
-      words: `${before.name}, rule ${ofRule.slice(1)}: ${verdict ?? 'the engine’s own'}.`,
-      putBack: async () => {
-        const answer = await api<HandInAnswer>(`/hand-ins/${before.id}/cells/${ofRule}/${sheet}`, {
-          method: 'PUT',
-          body: { verdict: was?.verdict ?? null, reason: was?.reason ?? '', version },
-        })
-        lastDecision.value = undefined
-        if (handIn.value?.id === before.id) take(answer)
-        decided.value++
-      },
-    }
+    tell(`${before.name}, rule ${ofRule.slice(1)}: ${verdict ?? 'the engine’s own'}.`, async () => {
+      await api(`/hand-ins/${before.id}/cells/${ofRule}/${sheet}`, {
+        method: 'PUT',
+        body: { verdict: was?.verdict ?? null, reason: was?.reason ?? '', version },
+      })
+      decided.value++
+      return 'Put back as it was.'
+    })
   }
 
   /**
@@ -208,7 +203,6 @@ export function useHandInAtDesk(
     turnColumn,
     decided,
     precedent,
-    lastDecision,
     decide,
     amend,
   }

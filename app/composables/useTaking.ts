@@ -1,8 +1,8 @@
 import type { TakingAnswer } from '#shared/answers'
+import { IDLE_MS } from '#shared/queue'
 
-/** A sign is given so often while somebody is there; after three minutes without one the server lets go. */
+/** A sign is given so often while somebody is there. */
 const SIGN_MS = 30_000
-const IDLE_MS = 3 * 60_000
 
 /**
  * The hand-in in hand is softly taken while somebody is at it: others see by whom, and read along. It is a hint:

@@ -2,7 +2,8 @@ import type { Knex } from 'knex'
 
 /** Which hand-in of a student counts: the last, or the one that comes to most. */
 export const STATEMENTS = [
-  `ALTER TABLE exercises ADD COLUMN counted varchar(4) NOT NULL DEFAULT 'last' CONSTRAINT ck_exercises_counted CHECK (counted IN ('last', 'best'));`,
+  `ALTER TABLE exercises ADD COLUMN counted varchar(4) NOT NULL DEFAULT 'last'
+    CONSTRAINT ck_exercises_counted CHECK (counted IN ('last', 'best'));`,
 ]
 
 export async function up(db: Knex): Promise<void> {

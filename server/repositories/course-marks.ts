@@ -49,7 +49,8 @@ export async function listCandidates(
   }>(
     db,
     `SELECT h.id, h.person_id, h.late_by_seconds, k.id AS marking_id
-      FROM (SELECT ${counted === 'best' ? '' : 'DISTINCT ON (person_id)'} id, person_id, late_by_seconds FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
+      FROM (SELECT ${counted === 'best' ? '' : 'DISTINCT ON (person_id)'} id, person_id, late_by_seconds
+        FROM hand_ins WHERE exercise_id = :exercise ORDER BY person_id, attempt DESC) h
       LEFT JOIN LATERAL (SELECT id FROM markings WHERE hand_in_id = h.id AND exercise_revision_id = :revision
         ORDER BY pins_version DESC, marked_at DESC LIMIT 1) k ON true`,
     { exercise: exerciseId, revision: revisionId },

@@ -426,13 +426,15 @@ export async function countsByExercise(db: Db, courseId: string): Promise<Map<st
     db,
     `
     WITH own AS (SELECT id, counted FROM exercises WHERE course_id = :course),
-    latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id, h.person_id FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
+    latest AS (SELECT DISTINCT ON (h.exercise_id, h.person_id) h.id, h.exercise_id, h.person_id
+      FROM own JOIN hand_ins h ON h.exercise_id = own.id ORDER BY h.exercise_id, h.person_id, h.attempt DESC),
     counting AS (SELECT l.id, l.exercise_id, l.person_id FROM latest l UNION
       SELECT h.id, h.exercise_id, h.person_id FROM own JOIN hand_ins h ON h.exercise_id = own.id WHERE own.counted = 'best'),
     begun AS (SELECT w.exercise_id, count(*) AS n FROM own JOIN worksheets w ON w.exercise_id = own.id JOIN memberships m ON m.person_id = w.person_id AND m.course_id = :course AND m.role = 'student' GROUP BY w.exercise_id)
     SELECT own.id, coalesce(max(begun.n), 0)::int AS begun, count(DISTINCT h.person_id)::int AS handed_in,
       count(DISTINCT h.person_id) FILTER (WHERE EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id))::int AS marked,
-      count(DISTINCT h.person_id) FILTER (WHERE v.looked_at IS NOT NULL)::int AS looked_at, count(DISTINCT h.person_id) FILTER (WHERE r.hand_in_id IS NOT NULL)::int AS released
+      count(DISTINCT h.person_id) FILTER (WHERE v.looked_at IS NOT NULL)::int AS looked_at,
+      count(DISTINCT h.person_id) FILTER (WHERE r.hand_in_id IS NOT NULL)::int AS released
     FROM own LEFT JOIN counting h ON h.exercise_id = own.id LEFT JOIN begun ON begun.exercise_id = own.id
     LEFT JOIN reviews v ON v.hand_in_id = h.id LEFT JOIN releases r ON r.hand_in_id = h.id AND r.taken_back_at IS NULL
     GROUP BY own.id`,

@@ -41,18 +41,21 @@ export interface NewGiven {
   readonly reason: string
   readonly base: number
   readonly by: string
+  /** When, where it was in another installation. @defaultValue now */
+  readonly at?: string
 }
 
 /** Adds what is given if what it was given on is still the newest; false when somebody gave meanwhile. */
 export async function saveGiven(db: Db, given: NewGiven): Promise<boolean> {
   const added = await rowsOf(
     db,
-    `INSERT INTO given_points (hand_in_id, criterion, version, thousandths, reason, given_by)
-      SELECT :handInId, :criterion, :base + 1, CAST(:thousandths AS integer), :reason, :by
+    `INSERT INTO given_points (hand_in_id, criterion, version, thousandths, reason, given_by, given_at)
+      SELECT :handInId, :criterion, :base + 1, CAST(:thousandths AS integer), :reason, :by,
+        coalesce(CAST(:at AS timestamptz), now())
       WHERE :base = (SELECT coalesce(max(version), 0) FROM given_points
         WHERE (hand_in_id, criterion) = (:handInId, :criterion))
       ON CONFLICT DO NOTHING RETURNING version`,
-    { ...given },
+    { ...given, at: given.at ?? null },
   )
   return added.length === 1
 }

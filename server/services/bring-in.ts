@@ -202,7 +202,7 @@ async function store(
   if (result.pins.length > 0) await insertPinning(db, { handInId, base: 0, pins: result.pins, by })
   for (const { rule, sheet, decided } of result.cells)
     if (decided) await insertBroughtDecision(db, { handInId, rule, sheet, ...decided, by: idOf(decided.by) })
-  for (const { criterion, points, reason, by: who } of result.given)
+  for (const { criterion, points, reason, by: who, at } of result.given)
     await saveGiven(db, {
       handInId,
       criterion,
@@ -210,6 +210,7 @@ async function store(
       reason,
       base: 0,
       by: idOf(who),
+      at,
     })
   for (const comment of result.comments)
     await insertBroughtComment(db, { handInId, ...comment, by: idOf(comment.by) })

@@ -2,7 +2,7 @@ import type { Points, Total } from '@nomenklatura/core/marking'
 import type { GivenLine, QueueLine, QueueState, Totals } from '#shared/answers'
 import { askAll, type Db } from '../repositories/database'
 import { findExercise, latestRevision, type Exercise, type Revision } from '../repositories/exercises'
-import { listGiven } from '../repositories/given'
+import { listGiven, type GivenVersion } from '../repositories/given'
 import {
   listAll,
   listDecisions,
@@ -27,7 +27,7 @@ export interface ClassState {
   readonly handIns: readonly ListedHandIn[]
   readonly markings: ReadonlyMap<string, ListedMarking>
   readonly decisions: ReadonlyMap<string, readonly Decision[]>
-  readonly given: ReadonlyMap<string, readonly GivenLine[]>
+  readonly given: ReadonlyMap<string, readonly GivenVersion[]>
   readonly reviews: ReadonlyMap<string, Review>
   readonly releases: ReadonlyMap<string, Release>
   /** Why some could not be marked. */
@@ -36,7 +36,10 @@ export interface ClassState {
   readonly asks: ReadonlyMap<string, number>
 }
 
-/** Everything about the hand-ins of an exercise that count, one of each student, in ten queries whatever the size of the class. */
+/**
+ * Everything about the hand-ins of an exercise that count, one of each student, in ten queries whatever the size of
+ * the class.
+ */
 export async function classState(db: Db, exerciseId: string): Promise<ClassState> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
@@ -60,9 +63,7 @@ export async function classState(db: Db, exerciseId: string): Promise<ClassState
     handIns: underShownNames(exercise, handIns, releases),
     markings,
     decisions: groupByHandIn(decisions),
-    given: new Map(
-      [...groupByHandIn(given)].map(([id, versions]) => [id, versions.flatMap(one => one.given ?? [])]),
-    ),
+    given: groupByHandIn(given),
     reviews,
     releases,
     faults,
@@ -101,10 +102,14 @@ export function groupByHandIn<Line extends { readonly handInId: string }>(
 export const overridesOf = (decisions: readonly Decision[]) =>
   decisions.flatMap(({ override }) => (override ? [override] : []))
 
+/** The points by hand that stand. */
+export const givenOf = (versions: readonly GivenVersion[]): GivenLine[] =>
+  versions.flatMap(({ given }) => given ?? [])
+
 /** What was decided and given by hand. */
-export const byHandOf = (decisions: readonly Decision[], given: readonly GivenLine[]): KnownByHand => ({
+export const byHandOf = (decisions: readonly Decision[], versions: readonly GivenVersion[]): KnownByHand => ({
   overrides: overridesOf(decisions),
-  given,
+  given: givenOf(versions),
 })
 
 /** The same of a hand-in of the class. */

@@ -92,10 +92,7 @@ async function totalsByPerson(
   const given = groupByHandIn(await listGiven(db, ids))
   const marked = handIns.flatMap(({ id, personId, markingId, lateBySeconds }) => {
     if (markingId === null) return []
-    const byHand = byHandOf(
-      decided.get(id) ?? [],
-      (given.get(id) ?? []).flatMap(one => one.given ?? []),
-    )
+    const byHand = byHandOf(decided.get(id) ?? [], given.get(id) ?? [])
     const key = totalKey(exercise, revision, markingId, byHand, lateBySeconds)
     return [{ personId, markingId, lateBySeconds, byHand, total: knownTotal(key) }]
   })

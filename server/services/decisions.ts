@@ -39,12 +39,23 @@ export async function decideIn(
   by: string,
 ): Promise<void> {
   await refuseUnknownCell(db, handIn, cell)
+  await whereNotTold(db, handIn.id, trx =>
+    keep(trx, exercise, handIn, cell, { verdict, reason, version }, by),
+  )
+}
+
+/** Changes what a hand-in comes to, while its marks are not told and nobody tells them meanwhile. */
+export async function whereNotTold(
+  db: Db,
+  handInId: string,
+  change: (trx: Db) => Promise<void>,
+): Promise<void> {
   await db.transaction(async trx => {
-    await lockHandIns(trx, { id: handIn.id })
-    const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
+    await lockHandIns(trx, { id: handInId })
+    const released = (await listReleases(trx, [handInId])).get(handInId)
     if (released?.takenBackAt === null)
       throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
-    await keep(trx, exercise, handIn, cell, { verdict, reason, version }, by)
+    await change(trx)
   })
 }
 

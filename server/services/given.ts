@@ -4,7 +4,8 @@ import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { latestRevision, type Exercise } from '../repositories/exercises'
 import { saveGiven } from '../repositories/given'
-import { listReleases, lockHandIns, type HandIn } from '../repositories/hand-ins'
+import type { HandIn } from '../repositories/hand-ins'
+import { whereNotTold } from './decisions'
 import { Refusal, notFound } from './problem'
 
 /** Gives points for a criterion, or freely with a reason; null takes them back. `version` is what they were given on. */
@@ -17,11 +18,7 @@ export async function give(
   by: string,
 ): Promise<void> {
   await refuseUnfit(db, handIn, criterion, points, reason)
-  await db.transaction(async trx => {
-    await lockHandIns(trx, { id: handIn.id })
-    const released = (await listReleases(trx, [handIn.id])).get(handIn.id)
-    if (released?.takenBackAt === null)
-      throw new Refusal(409, 'released', 'Its marks are released: take them back to change them.')
+  await whereNotTold(db, handIn.id, async trx => {
     const thousandths = points === null ? null : Math.round(points * 1000)
     const isSaved = await saveGiven(trx, {
       handInId: handIn.id,

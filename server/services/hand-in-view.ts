@@ -19,7 +19,7 @@ import { findPerson } from '../repositories/people'
 import { nameShown } from './anonymous'
 import { personalDocument, pointsOf } from './marking'
 import { notFound } from './problem'
-import { overridesOf, queueState, toldIn } from './class-state'
+import { byHandOf, givenOf, overridesOf, queueState, toldIn } from './class-state'
 
 export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer> {
   const handIn = await findHandIn(db, handInId)
@@ -43,10 +43,9 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
       personalDocument(revision.document, handIn.answer.seed),
     ])
   const overrides = overridesOf(decisions)
-  const givenNow = given.flatMap(one => one.given ?? [])
   const points =
     marking && exercise
-      ? pointsOf(exercise, revision, marking.verdicts, { overrides, given: givenNow }, handIn.lateBySeconds)
+      ? pointsOf(exercise, revision, marking.verdicts, byHandOf(decisions, given), handIn.lateBySeconds)
       : null
   const release = releases.get(handInId)
   const name = nameShown(exercise!, { number: handIn.number, name: person!.name }, release)
@@ -71,7 +70,7 @@ export async function showHandIn(db: Db, handInId: string): Promise<HandInAnswer
     pinning,
     overrides,
     versions: Object.fromEntries(decisions.map(({ rule, sheet, version }) => [`${rule} ${sheet}`, version])),
-    given: givenNow,
+    given: givenOf(given),
     givenVersions: Object.fromEntries(given.map(({ criterion, version }) => [criterion, version])),
     points,
     account: points ? accountInWords(points, document.rules) : [],

@@ -48,16 +48,7 @@ export async function previewPairing(db: Db, handIn: HandIn, pins: readonly Pin[
     throw new Refusal(409, 'not-marked', 'This hand-in is being marked. Try again in a moment.')
   const after = await markUnder(db, revision, handIn, pins)
   const points = (marking: Marking): Points =>
-    pointsOf(
-      exercise,
-      revision,
-      marking,
-      byHandOf(
-        decisions,
-        given.flatMap(one => one.given ?? []),
-      ),
-      handIn.lateBySeconds,
-    )
+    pointsOf(exercise, revision, marking, byHandOf(decisions, given), handIn.lateBySeconds)
   return {
     before: totalsOf(points(before.verdicts)),
     after: totalsOf(points(after)),
@@ -155,7 +146,7 @@ export async function previewGlossary(
           marking,
           byHandOf(
             decisions.filter(({ handInId }) => handInId === handIn.id),
-            given.flatMap(one => (one.handInId === handIn.id ? (one.given ?? []) : [])),
+            given.filter(({ handInId }) => handInId === handIn.id),
           ),
           handIn.lateBySeconds,
         ),

@@ -44,9 +44,10 @@ export function marksCsv({ results, exercise }: Results): string {
   )
 }
 
-/** A line for each rule and sheet of each student. */
+/** A line for each rule and sheet of each student, and for each criterion somebody gave points by. */
 export function verdictsCsv({ results, exercise }: Results): string {
   const sentences = new Map(exercise.rules.map(({ id, sentence }) => [id, sentence]))
+  const criteria = new Map((exercise.rubric.criteria ?? []).map(criterion => [criterion.id, criterion]))
   const head = [
     'name',
     'e-mail',
@@ -63,8 +64,8 @@ export function verdictsCsv({ results, exercise }: Results): string {
   ]
   return toCsv(
     head,
-    results.flatMap(({ name, email, cells }) =>
-      cells.map(({ rule, sheet, verdict, follows, points, decided }) => [
+    results.flatMap(({ name, email, cells, given }) => [
+      ...cells.map(({ rule, sheet, verdict, follows, points, decided }) => [
         name,
         email,
         rule.slice(1),
@@ -78,7 +79,21 @@ export function verdictsCsv({ results, exercise }: Results): string {
         decided?.by ?? '',
         decided?.reason ?? '',
       ]),
-    ),
+      ...given.map(({ criterion, points, reason, by }) => [
+        name,
+        email,
+        '',
+        criteria.get(criterion)?.sentence ?? 'given freely',
+        '',
+        '',
+        '',
+        text(points),
+        '',
+        text(criteria.get(criterion)?.points),
+        by,
+        reason,
+      ]),
+    ]),
   )
 }
 

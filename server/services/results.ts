@@ -4,7 +4,7 @@ import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import { listAnswers, listCommentsOf, listPins, type ListedHandIn } from '../repositories/hand-ins'
 import { listNamesAndEmails } from '../repositories/people'
-import { classState, overridesOf, pointsIn, toldIn, type ClassState } from './class-state'
+import { classState, givenOf, overridesOf, pointsIn, toldIn, type ClassState } from './class-state'
 
 /**
  * The results of an exercise as a document: of each student what they handed in last, by name. Another installation
@@ -57,7 +57,7 @@ function judged(state: ClassState, handIn: ListedHandIn): Judged {
     isAutomatic,
     points: points && inWholePoints(points),
     told: told && inWholePoints(told),
-    given: (state.given.get(handIn.id) ?? []).map(({ criterion, thousandths, reason, by, at }) => ({
+    given: givenOf(state.given.get(handIn.id) ?? []).map(({ criterion, thousandths, reason, by, at }) => ({
       criterion,
       points: thousandths / 1000,
       reason,

@@ -1,4 +1,4 @@
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { worthOf, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { MyState } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { findAllowance, type AllowanceFor, type Exercise } from '../repositories/exercises'
@@ -8,10 +8,8 @@ import { findWorksheet } from '../repositories/worksheets'
 const DAY_MS = 86_400_000
 
 /** The points of the rules that are asked and of what people judge, without what is a bonus. */
-export function totalPoints({ rules, rubric }: ExerciseDocument): number {
-  const worth = [...rules.filter(({ off }) => !off), ...(rubric.criteria ?? [])].filter(({ bonus }) => !bonus)
-  return worth.reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
-}
+export const totalPoints = ({ rules, rubric }: ExerciseDocument): number =>
+  worthOf([...rules, ...(rubric.criteria ?? [])])
 
 /** What is known of one student in one exercise; the hand-ins by attempt. */
 export interface Known {

@@ -1,10 +1,8 @@
 import type { TakingAnswer } from '#shared/answers'
+import { IDLE_MS } from '#shared/queue'
 import type { Db } from '../repositories/database'
 import type { HandIn } from '../repositories/hand-ins'
 import { letGo, listTakings, takeInHand } from '../repositories/sharing'
-
-/** Without a sign for so long, a hand-in is let go. */
-export const IDLE_MS = 3 * 60_000
 
 export const idleSince = (now: Date): Date => new Date(now.getTime() - IDLE_MS)
 

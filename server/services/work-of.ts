@@ -85,16 +85,7 @@ async function attemptOf(
     ])
   const lateBySeconds = handIn!.lateBySeconds
   const points = marking
-    ? pointsOf(
-        exercise,
-        revision,
-        marking.verdicts,
-        byHandOf(
-          decisions,
-          given.flatMap(one => one.given ?? []),
-        ),
-        lateBySeconds,
-      )
+    ? pointsOf(exercise, revision, marking.verdicts, byHandOf(decisions, given), lateBySeconds)
     : null
   return {
     id,

@@ -8,6 +8,7 @@ import { findHandIn, insertComment } from '../../server/repositories/hand-ins'
 import { hashPassword } from '../../server/services/passwords'
 import { insertMembership, insertPerson } from '../../server/repositories/people'
 import { decide } from '../../server/services/decisions'
+import { give } from '../../server/services/given'
 import { markHandIn, unmarked } from '../../server/services/marking'
 import { makeExport } from '../../server/services/make-export'
 import { askForExport } from '../../server/services/exports'
@@ -222,6 +223,14 @@ describe('results', () => {
       { verdict: 'upheld', reason: '=1+1 was said in the lecture', version: 0 },
       room.people.assistant,
     )
+    await give(
+      db(),
+      room,
+      (await findHandIn(db(), wrong))!,
+      'extra',
+      { points: -0.5, reason: 'Not as the brief has it.', version: 0 },
+      room.people.assistant,
+    )
     await insertComment(db(), { handInId: wrong, rule: null, text: 'Nearly.', by: room.people.instructor })
   }
 
@@ -233,7 +242,7 @@ describe('results', () => {
     expect(lines).toHaveLength(2)
     const verdicts = rowsOfCsv((await instructor.download(path('/results/verdicts.csv'))).bytes)
     const cells = [...lines, ...verdicts].flatMap(line => Object.values(line))
-    expect(cells.filter(cell => /^[=+\-@\t\r]/.test(cell))).toEqual([])
+    expect(cells.filter(cell => /^[=+\-@\t\r]/.test(cell) && Number.isNaN(Number(cell)))).toEqual([])
     expect(lines.some(({ name }) => name === "'=cmd|calc!A1")).toBe(true)
     const sum = (name: string): number =>
       verdicts.filter(line => line.name === name).reduce((all, { points }) => all + Number(points), 0)
@@ -274,6 +283,7 @@ describe('results', () => {
     const { bytes } = await instructor.download(path('/results/results.json'))
     const first = ResultsDocument.parse(JSON.parse(bytes.toString('utf8')))
     expect(first.results.flatMap(({ cells }) => cells.filter(({ decided }) => decided))).toHaveLength(1)
+    expect(first.results.flatMap(({ given }) => given)).toHaveLength(1)
 
     // The second: the same people, nothing handed in.
     await emptyAll(db())

@@ -8,7 +8,8 @@ import type {
 } from '../../shared/answers'
 import { changeSection, insertMembership, insertPerson } from '../../server/repositories/people'
 import { evenly } from '../../server/services/sharing'
-import { IDLE_MS, takeSoftly } from '../../server/services/takings'
+import { takeSoftly } from '../../server/services/takings'
+import { IDLE_MS } from '../../shared/queue'
 import { Visitor, startServer } from './support/server'
 import {
   PASSWORD,

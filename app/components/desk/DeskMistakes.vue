@@ -11,7 +11,7 @@ const emit = defineEmits<{ choose: [at: number] }>()
   <p v-if="mistakes.length === 0" class="soft small none">Nobody missed anything.</p>
   <ul v-else class="mistakes">
     <li v-for="(line, i) in mistakes" :key="i">
-      <button type="button" :aria-current="i === chosen" @click="emit('choose', i)">
+      <button type="button" class="pick" :aria-current="i === chosen" @click="emit('choose', i)">
         <span class="head"
           ><VerdictSign :verdict="line.verdict" :label="false" /> rule {{ line.rule.slice(1)
           }}{{ namesSheets ? `, ${SHEET_NAMES[line.sheet]}` : '' }}, {{ line.verdict }}</span
@@ -39,22 +39,6 @@ const emit = defineEmits<{ choose: [at: number] }>()
 .none {
   padding: 10px 16px;
   flex: 1;
-}
-button {
-  width: 100%;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 1px 10px;
-  text-align: left;
-  padding: 6px 16px 7px;
-  border-left: 3px solid transparent;
-  cursor: pointer;
-  font-size: 13.5px;
-  outline-offset: -3px !important;
-}
-[aria-current='true'] {
-  background: var(--sheet);
-  border-left-color: var(--ink);
 }
 .differently {
   color: var(--ochre);

@@ -29,7 +29,7 @@ const at = computed(() => (line.isAutomatic ? 'collected' : timeInWords(line.han
 
 <template>
   <li>
-    <button type="button" :aria-current="isChosen" :data-id="line.id">
+    <button type="button" class="pick" :aria-current="isChosen" :data-id="line.id">
       <span class="name"
         >{{ line.name
         }}<abbr v-if="inHandOf" :title="`${inHandOf} has it in hand`" class="in-hand tiny">{{
@@ -58,25 +58,6 @@ const at = computed(() => (line.isAutomatic ? 'collected' : timeInWords(line.han
 li {
   content-visibility: auto;
   contain-intrinsic-size: auto 51px;
-}
-button {
-  width: 100%;
-  display: grid;
-  grid-template-columns: minmax(0, 1fr) auto;
-  gap: 1px 10px;
-  text-align: left;
-  padding: 6px 16px 7px;
-  border-left: 3px solid transparent;
-  cursor: pointer;
-  font-size: 13.5px;
-  outline-offset: -3px !important;
-}
-button:hover {
-  background: color-mix(in srgb, var(--sheet) 55%, transparent);
-}
-[aria-current='true'] {
-  background: var(--sheet) !important;
-  border-left-color: var(--ink);
 }
 [aria-current='true'] .name {
   font-weight: 700;

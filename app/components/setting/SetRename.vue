@@ -8,8 +8,13 @@ const element = ref('')
 const to = ref('')
 const inTexts = ref(true)
 const looking = ref(false)
+/** The exercise is read whole for this: when nothing was typed for a moment, not with every key. */
+const settled = refDebounced(
+  computed(() => document),
+  400,
+)
 const elements = computed(() =>
-  prepareExercise(document).world.entities.flatMap(({ name, attributes, roles }) => [
+  prepareExercise(settled.value).world.entities.flatMap(({ name, attributes, roles }) => [
     name,
     ...[...attributes, ...roles].map(member => `${name}.${member.name}`),
   ]),

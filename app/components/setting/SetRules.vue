@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { unknownNames } from '@nomenklatura/core/claims'
-import { prepareExercise } from '@nomenklatura/core/exercise'
+import { prepareExercise, worthOf } from '@nomenklatura/core/exercise'
 import {
   askSeparately,
   nextRuleNumber,
@@ -39,12 +39,7 @@ function faultOf(entry: RuleEntry): string {
   return unknown.length > 0 ? `The relation has no ${unknown.join(', ')}.` : ''
 }
 const faults = computed(() => Object.fromEntries(document.rules.map(entry => [entry.id, faultOf(entry)])))
-const sum = computed(
-  () =>
-    document.rules
-      .filter(({ off, bonus }) => !off && !bonus)
-      .reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000,
-)
+const sum = computed(() => worthOf(document.rules))
 const unread = computed(() => document.rules.filter(({ readMe, off }) => readMe && !off).length)
 /** Sentences that nobody has read yet come first. */
 const groups = computed(() => {

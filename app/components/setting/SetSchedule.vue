@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { worthOf, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { ExerciseSetting, MemberLine, Schedule } from '#shared/answers'
 
 /** Marks and dates: one paragraph with slots, all filled, and what differs for single people. */
@@ -57,12 +57,7 @@ function fromSlot(slot: string): string | null {
 const valueOf = (event: Event): string => (event.target as HTMLInputElement).value
 const numberOf = (event: Event, least: number, most: number): number =>
   Math.min(most, Math.max(least, Math.round(Number(valueOf(event))) || least))
-const sum = computed(
-  () =>
-    document.rules
-      .filter(({ off, bonus }) => !off && !bonus)
-      .reduce((total, { points }) => total + Math.round(points * 1000), 0) / 1000,
-)
+const sum = computed(() => worthOf(document.rules))
 
 /* One person's own date or number of attempts */
 const members = shallowRef<MemberLine[]>()

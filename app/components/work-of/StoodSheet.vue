@@ -31,7 +31,6 @@ const changed = computed(() => ({
   gone: lines.value.filter(({ is }) => is === 'then').length,
   new: lines.value.filter(({ is }) => is === 'now').length,
 }))
-const SIGN = { both: '', then: 'gone', now: 'new' } as const
 </script>
 
 <template>
@@ -43,11 +42,7 @@ const SIGN = { both: '', then: 'gone', now: 'new' } as const
           : `${countOf(changed.new, 'line')} new, ${countOf(changed.gone, 'line')} gone.`
       }}
     </p>
-    <div class="text mono" tabindex="0" role="region" aria-label="Compared line by line">
-      <p v-for="(line, i) in lines" :key="i" :class="line.is">
-        <span class="sign">{{ SIGN[line.is] }}</span><span>{{ line.text }}</span>
-      </p>
-    </div>
+    <ComparedText :lines="lines" then="gone" now="new" label="Compared line by line" />
   </div>
   <p v-else-if="isNothing" class="serif soft nothing">Nothing stood here.</p>
   <component :is="sheetView(sheet).handedIn" v-else-if="shown" :shown="shown" />
@@ -58,35 +53,6 @@ const SIGN = { both: '', then: 'gone', now: 'new' } as const
 .compared {
   display: grid;
   gap: 6px;
-}
-.text {
-  border: 1px solid var(--rule-strong);
-  background: var(--sheet);
-  padding: 8px 10px;
-  font-size: 12.5px;
-  overflow: auto;
-}
-.text p {
-  display: grid;
-  grid-template-columns: 40px 1fr;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-  min-height: 1.4em;
-}
-.sign {
-  font: 600 11px var(--font-sans);
-  color: var(--soft);
-}
-.then {
-  background: var(--ochre-wash);
-  text-decoration: line-through;
-  text-decoration-color: var(--soft);
-}
-.then .sign {
-  text-decoration: none;
-}
-.now {
-  background: var(--verdigris-wash);
 }
 .nothing {
   font-style: italic;

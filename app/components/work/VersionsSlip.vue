@@ -108,14 +108,15 @@ function undo(): void {
                 >Its marks</NuxtLink
               >
             </div>
-            <div class="text mono" tabindex="0" role="region" :aria-label="`${nameOf(chosen)}, as text`">
-              <p v-for="(line, i) in shown" :key="i" :class="line.is">
-                <span class="sign">{{
-                  isWhole || line.is === 'both' ? '' : line.is === 'then' ? 'then' : 'now'
-                }}</span><span>{{ line.text }}</span>
-              </p>
+            <ComparedText
+              class="text"
+              :lines="shown"
+              :then="isWhole ? '' : 'then'"
+              now="now"
+              :label="`${nameOf(chosen)}, as text`"
+            >
               <p v-if="shown.length === 0" class="soft">Nothing stood there.</p>
-            </div>
+            </ComparedText>
           </template>
         </div>
       </div>
@@ -184,27 +185,6 @@ function undo(): void {
 }
 .text {
   flex: 1;
-  overflow: auto;
-  border: 1px solid var(--rule-strong);
-  padding: 8px 10px;
-  font-size: 12.5px;
-}
-.text p {
-  display: grid;
-  grid-template-columns: 40px 1fr;
-  white-space: pre-wrap;
-  overflow-wrap: anywhere;
-  min-height: 1.4em;
-}
-.sign {
-  font: 600 11px var(--font-sans);
-  color: var(--soft);
-}
-.then {
-  background: var(--ochre-wash);
-}
-.now {
-  background: var(--verdigris-wash);
 }
 .grow {
   flex: 1;

@@ -24,6 +24,8 @@ const {
   begin: beginPass,
   reloadMistakes,
 } = useDeskPasses(() => String(exerciseId.value), part)
+/** What was just done, in words. */
+const { words: done, canUndo, tell, undo } = useLastDone()
 const {
   handInId,
   handIn,
@@ -40,10 +42,9 @@ const {
   turnColumn,
   decided,
   precedent,
-  lastDecision,
   decide,
   amend,
-} = useHandInAtDesk(desk, queue, reload)
+} = useHandInAtDesk(desk, queue, reload, tell)
 const { holder, others: inHandOfOthers, takeOver } = useTaking(() => String(exerciseId.value), handInId)
 /** What somebody else has in hand is read, not decided, until it is taken over. */
 function mayAct(): boolean {
@@ -51,8 +52,6 @@ function mayAct(): boolean {
   return holder.value === null
 }
 const sharing = ref(false)
-/** What was just done, in words. */
-const released = ref('')
 
 /* While hand-ins are being marked, the desk asks again; it stops when all are. */
 const marked = computed(() => desk.value?.queue.filter(({ state }) => state !== 'being marked').length ?? 0)
@@ -70,7 +69,7 @@ async function markAgain(): Promise<void> {
     const { asked } = await api<{ asked: number }>(`/exercises/${exerciseId.value}/markings`, {
       method: 'POST',
     })
-    released.value = asked === 0 ? 'All are marked by this rule sheet already.' : ''
+    tell(asked === 0 ? 'All are marked by this rule sheet already.' : '')
   })
   await Promise.all([reload(), load()])
 }
@@ -106,38 +105,21 @@ function go(by: number): void {
 
 /* One decision for all who did the same, with one undo. */
 const comparing = ref(false)
-type Undo = () => Promise<GroupDecisionAnswer>
-const undoGroup = shallowRef<Undo>()
 const ruleInHand = computed(() => rules.value.find(({ id }) => id === rule.value))
-async function groupDecided(words: string, undo?: Undo): Promise<void> {
-  released.value = words
-  undoGroup.value = undo
-  lastDecision.value = undefined
-  await Promise.all([reload(), load(), reloadMistakes()])
-  focusRule()
+async function groupDecided(words: string, back: () => Promise<GroupDecisionAnswer>): Promise<void> {
+  tell(words, async () => {
+    const { left } = await back()
+    return left[0] ? `Put back, but for ${left.length}: ${left[0].why}` : 'Put back as it was.'
+  })
+  await showDecided()
 }
-watch(lastDecision, decision => {
-  if (!decision) return
-  released.value = decision.words
-  undoGroup.value = undefined
-})
 /** Puts back what was set last, for several or for one. */
 async function undoLast(): Promise<void> {
-  if (undoGroup.value) return takeGroupBack()
-  const last = lastDecision.value
-  if (!last) return
-  if (!(await act(() => last.putBack()))) return
-  released.value = 'Put back as it was.'
-  await reload()
-  focusRule()
+  if (canUndo.value && (await act(undo))) await showDecided()
 }
-async function takeGroupBack(): Promise<void> {
-  await act(async () => {
-    const answer = await undoGroup.value?.()
-    if (!answer) return
-    const [left] = answer.left
-    await groupDecided(left ? `Put back, but for ${answer.left.length}: ${left.why}` : 'Put back as it was.')
-  })
+async function showDecided(): Promise<void> {
+  await Promise.all([reload(), load(), reloadMistakes()])
+  focusRule()
 }
 
 /* Pairing by hand: 'first' begins with what is least sure, else with the element named. */
@@ -217,9 +199,7 @@ const bringingIn = ref(false)
 const releasing = ref(false)
 const counts = computed(() => countQueue(desk.value?.queue ?? []))
 async function afterRelease(words: string): Promise<void> {
-  released.value = words
-  undoGroup.value = undefined
-  lastDecision.value = undefined
+  tell(words)
   await Promise.all([reload(), load()])
 }
 
@@ -308,10 +288,10 @@ const drawerOpen = ref(false)
             ? `Marking ${marked} of ${desk.queue.length}`
             : desk.isMarkingStopped
               ? `Marking stopped at ${marked} of ${desk.queue.length}`
-              : released ||
+              : done ||
                 `${counts.released > 0 ? `${counts.released} of ${desk.queue.length} released` : `${desk.queue.length} handed in`}`
         }}</span>
-        <button v-if="undoGroup || lastDecision" type="button" class="plain" @click="undoLast">Undo</button>
+        <button v-if="canUndo" type="button" class="plain" @click="undoLast">Undo</button>
         <NuxtLink :to="`/exercises/${exerciseId}/ledger`" class="plain">Class ledger</NuxtLink>
         <button v-if="isMarking" type="button" class="plain" @click="stopMarking">Stop</button>
         <button v-else type="button" class="plain" @click="markAgain">

@@ -4,6 +4,7 @@ export {
   Criterion,
   GroupPolicy,
   Rubric,
+  worthOf,
   type Given as GivenPoints,
   type Policy,
 } from './rubric'

@@ -60,6 +60,18 @@ export interface Given {
   readonly reason: string
 }
 
+/** What rules or criteria are worth together, in points: without those that are off, or a bonus. */
+export function worthOf(
+  all: readonly {
+    readonly points: number
+    readonly off?: boolean | undefined
+    readonly bonus?: boolean | undefined
+  }[],
+): number {
+  const counted = all.filter(({ off, bonus }) => !off && !bonus)
+  return counted.reduce((sum, { points }) => sum + Math.round(points * 1000), 0) / 1000
+}
+
 /** A rubric, what lateness costs one hand-in, and what was given to it by hand. */
 export interface Policy extends Readonly<Rubric> {
   readonly given?: readonly Given[] | undefined

@@ -121,7 +121,8 @@ describe('reading rows', () => {
   })
 
   it('a cell that a spreadsheet would take for a formula is written harmless', () => {
-    expect(toCsv(['a'], [['=1+1'], ['@x'], ['-2']])).toBe('a\r\n"\'=1+1"\r\n"\'@x"\r\n"\'-2"\r\n')
+    const rows = [['=1+1'], ['@x'], ['-2+3'], ['-2'], ['-0.5']]
+    expect(toCsv(['a'], rows)).toBe('a\r\n"\'=1+1"\r\n"\'@x"\r\n"\'-2+3"\r\n-2\r\n-0.5\r\n')
   })
 
   it('any text and any bytes give an answer, with a table of full rows or a reason', () => {
