@@ -1,7 +1,7 @@
 import { defineNitroPlugin } from 'nitropack/runtime'
 import { newFirstWord } from '../auth/token'
 import { closeQueue } from '../jobs/queue'
-import { closePool } from '../pool/compute'
+import { closePool, warmThreads } from '../pool/compute'
 import { closeEngines, warmEngines } from '../pool/engines'
 import { closeDatabase, database } from '../repositories/database'
 import { logFault } from '../services/log'
@@ -26,6 +26,7 @@ export default defineNitroPlugin(nitro => {
     }
   }
   void offer()
+  warmThreads()
   void warmEngines()
   nitro.hooks.hook('close', async () => {
     clearTimeout(timer)

@@ -1,8 +1,9 @@
 import { existsSync } from 'node:fs'
-import { availableParallelism, loadavg } from 'node:os'
+import { availableParallelism } from 'node:os'
 import { dirname, join } from 'node:path'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
+import { fairTime } from './fair-time'
 import type { TaskInput, TaskName, TaskOutput } from './tasks'
 
 /**
@@ -61,12 +62,9 @@ function startPool(): Pool {
   }
 }
 
-/** At most so many times as long a task may take where others have the processor: it gives way to them. */
-const MOST_SHARED = 4
-
-/** How many want each processor just now, as far as the machine tells: a limit of time is meant for one alone. */
-function share(): number {
-  return Math.min(MOST_SHARED, Math.max(1, loadavg()[0]! / availableParallelism()))
+/** Starts the threads, so that the first who needs one does not wait until they have read the program. */
+export function warmThreads(): void {
+  pool ??= startPool()
 }
 
 /**
@@ -79,18 +77,20 @@ export async function compute<Name extends TaskName>(
   input: TaskInput<Name>,
   { ms }: { readonly ms: number },
 ): Promise<TaskOutput<Name>> {
-  pool ??= startPool()
-  const { threads, turns } = pool
+  warmThreads()
+  const { threads, turns } = pool!
   if (turns.size >= MOST_WAITING) throw new Busy('Too much is being computed just now.')
   return turns.add(async () => {
-    const limit = AbortSignal.timeout(Math.round(ms * share()))
+    const { signal, end } = fairTime(ms)
     try {
-      return (await threads.run({ task, input }, { signal: limit })) as TaskOutput<Name>
+      return (await threads.run({ task, input }, { signal })) as TaskOutput<Name>
     } catch (error) {
-      if (limit.aborted) throw new TooMuch(`It took longer than ${ms / 1000} s.`)
+      if (signal.aborted) throw new TooMuch(`It took longer than ${ms / 1000} s.`)
       if ((error as { code?: string }).code === 'ERR_WORKER_OUT_OF_MEMORY')
         throw new TooMuch(`It took more than ${MEMORY_MB} MB of memory.`)
       throw error
+    } finally {
+      end()
     }
   }) as Promise<TaskOutput<Name>>
 }

@@ -19,6 +19,6 @@ export const Papa = papaparse as {
   ) => ParseResult
   readonly unparse: (
     rows: readonly (readonly string[])[],
-    config: { readonly newline: string; readonly escapeFormulae: boolean },
+    config: { readonly newline: string; readonly escapeFormulae: RegExp },
   ) => string
 }
