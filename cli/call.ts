@@ -9,7 +9,16 @@ export class CallError extends UnreadableFile {
   override readonly name = 'CallError'
 }
 
-export const COMMANDS = ['dependencies', 'rows', 'diagram', 'script', 'write', 'mark', 'help'] as const
+export const COMMANDS = [
+  'dependencies',
+  'rows',
+  'diagram',
+  'script',
+  'write',
+  'mark',
+  'prove',
+  'help',
+] as const
 const OPTIONS: Readonly<Record<string, 'flag' | 'value'>> = {
   '--json': 'flag',
   '--strict': 'flag',
@@ -72,6 +81,8 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
                               them, zips; files of one name are one student's   [--csv OUT] [--feedback DIR] [--run] [--jobs N]
                               --csv: a line for each rule and sheet; --feedback: a text for each student; --run: rows are tried on a database of the
                               program's own, N answers at a time
+  prove EXERCISE.json         the exercise tried with typical mistakes and harmless changes of its model answers: what its rules notice, let pass,
+                              punish   [--run] [--jobs N]
 
   D is ${DIALECTS.join(', ')}
 
@@ -79,7 +90,7 @@ export const HELP = `nomenklatura COMMAND [FILE | FOLDER | - …] [options]
   --strict    exit status 1 if there is a finding of severity error
   -           read standard input
 
-Exit status: 0 done, 1 with --strict and an error found, 2 the call or the input cannot be used.`
+Exit status: 0 done, 1 with --strict and an error found (of prove: less than 80 % noticed, or a harmless change punished), 2 the call or the input cannot be used.`
 
 export function readCall(args: readonly string[]): Call {
   const [command = 'help', ...rest] = args

@@ -23,6 +23,8 @@ async function main(args: readonly string[]): Promise<number> {
       return (await import('./write')).runWrite(call)
     case 'mark':
       return (await import('./mark')).runMark(call)
+    case 'prove':
+      return (await import('./prove')).runProve(call)
   }
 }
 

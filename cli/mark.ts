@@ -1,15 +1,9 @@
-import {
-  EXERCISE_FORMAT,
-  ExerciseDocument,
-  documentFaults,
-  prepareExercise,
-  upgradeDocument,
-  type PreparedExercise,
-} from '@nomenklatura/core/exercise'
+import { prepareExercise, type PreparedExercise } from '@nomenklatura/core/exercise'
 import { unknownElements } from '@nomenklatura/core/rules'
-import type { EnginePool } from '../sandbox/pool'
-import { UnreadableFile, parseJson, type Answer, type TextFile } from '../files/answers'
+import { UnreadableFile, type Answer } from '../files/answers'
 import { CallError, printJson, readInput, type Call } from './call'
+import { inTurn, startEngines } from './engines'
+import { readExercise } from './exercise-file'
 import { collectAnswers } from './mark-answers'
 import { MarksTable } from './mark-csv'
 import { reportOn, type MarkReport } from './mark-report'
@@ -99,37 +93,5 @@ function refuseUnknown({ document, world, model }: PreparedExercise, file: strin
   for (const entry of document.rules) {
     const unknown = entry.off ? [] : unknownElements(world, entry, model.schema)
     if (unknown.length > 0) throw new CallError(`${file}: rule ${entry.id.slice(1)}: ${unknown.join(' ')}`)
-  }
-}
-
-function readExercise(input: TextFile): ExerciseDocument {
-  const parsed = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, parseJson(input)))
-  if (!parsed.success)
-    throw new CallError(`${input.name}: ${documentFaults(parsed.error).slice(0, 5).join('; ')}`)
-  return parsed.data
-}
-
-/** Engines for `--run`, as many as are worked on at a time; they start from what `bin/support/run.mjs` put there. */
-async function startEngines(jobs: number): Promise<EnginePool> {
-  const folder = process.env.NOMENKLATURA_SANDBOX
-  if (folder === undefined) throw new CallError('--run: there are no engines beside this program')
-  const { EnginePool } = await import('../sandbox/pool')
-  return new EnginePool({ folder, engines: jobs })
-}
-
-/** The results in the order of the inputs, so many worked on at a time. */
-async function* inTurn<In, Out>(
-  inputs: readonly In[],
-  jobs: number,
-  work: (input: In) => Promise<Out>,
-): AsyncGenerator<Out> {
-  const begun: Promise<Out>[] = []
-  for (let at = 0; at < inputs.length; at++) {
-    while (begun.length < inputs.length && begun.length < at + jobs) {
-      const result = work(inputs[begun.length]!)
-      result.catch(() => {}) // it is told when its turn comes
-      begun.push(result)
-    }
-    yield await begun[at]!
   }
 }

@@ -17,6 +17,7 @@ export const LAYERS = [
   ['sheets'],
   ['chain'],
   ['marking'],
+  ['proof'],
   ['formats'],
 ]
 export const FOLDERS = LAYERS.flat()

@@ -451,6 +451,42 @@ describe('mark', () => {
   })
 })
 
+describe('prove', () => {
+  const PAIR = 'db/demo/exercises/who-collected-what.json'
+  interface Report {
+    readonly figures: Readonly<Record<string, number>>
+    readonly cases: readonly { readonly is: string; readonly outcome: string; readonly helps: string[] }[]
+  }
+
+  it('says what an exercise lets pass, with the rule that would notice it', () => {
+    const { status, stdout } = run(['prove', PAIR, '--json'])
+    expect(status).toBe(0)
+    const { figures, cases } = JSON.parse(stdout) as Report
+    expect(figures.mistakes! + figures.harmless!).toBe(cases.length)
+    expect(figures.punished).toBe(0)
+    for (const one of cases) expect(one.helps.length > 0).toBe(one.outcome === 'missed')
+    const words = run(['prove', PAIR]).stdout
+    expect(words).toContain('Who collected what')
+    expect(words).toContain(`${figures.strength} % of the mistakes are noticed`)
+  })
+
+  it('comes to the same where everything is run on a database', () => {
+    const { figures } = JSON.parse(run(['prove', PAIR, '--json']).stdout) as Report
+    const ran = JSON.parse(run(['prove', PAIR, '--json', '--run', '--jobs', '2']).stdout) as Report
+    expect(ran).toMatchObject({ executed: true, figures })
+  })
+
+  it('is strict about an exercise of which too little is noticed', () => {
+    const folder = mkdtempSync(join(tmpdir(), 'nomenklatura-prove-'))
+    const document = JSON.parse(readFileSync(PAIR, 'utf8')) as ExerciseDocument
+    const weak = join(folder, 'weak.json')
+    writeFileSync(weak, JSON.stringify({ ...document, rules: document.rules.slice(0, 1) }))
+    expect(run(['prove', weak, '--strict']).status).toBe(1)
+    expect(run(['prove', weak]).status).toBe(0)
+    expect(run(['prove', 'package.json']).status).toBe(2)
+  })
+})
+
 describe('the published JSON Schemas', () => {
   it('are those that are checked', () => {
     for (const [name, schema] of Object.entries(jsonSchemas()))

@@ -31,7 +31,7 @@ export {
 export { changesInWords, saysTheSame } from './changes-in-words'
 export { toldAt } from './told'
 export { documentFaults } from './document-faults'
-export { prepareExercise, type MarkableExercise, type PreparedExercise } from './prepare'
+export { prepareExercise, readModel, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'
 
 export { renameElement, type NamedElement, type RenamedExercise, type RenamedText } from './rename-element'

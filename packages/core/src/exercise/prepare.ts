@@ -75,7 +75,7 @@ function canonicalEntry(world: World, { rule, and, ...entry }: RuleEntry): RuleE
 }
 
 /** A model answer as it is read: its script, or where it has none its dictionary, or its diagram. */
-function readModel(
+export function readModel(
   model: MarkableExercise['models'][number] | undefined,
   given: Schema,
   dialect: Dialect,

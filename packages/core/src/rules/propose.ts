@@ -1,6 +1,6 @@
 import { findEntity, type World, type WorldAttribute, type WorldEntity, type WorldRole } from '../alignment'
 import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
-import { capital, listInWords } from '../language'
+import { capital, listInWords, shorten } from '../language'
 import { checkSamples } from './check-samples'
 import type { Rule, RuleEntry } from './rule'
 import { isReadable, nameInWords, one, plural, readsBadly, thing } from './sentences'
@@ -266,33 +266,44 @@ function aboutDeleting(entity: WorldEntity, role: WorldRole, model: Schema): Pro
 
 function aboutAttributes(entity: WorldEntity, model: Schema): Proposed[] {
   const own = entity.attributes.filter(({ name }) => !entity.identifier.includes(name))
-  const required = own.filter(attribute => attribute.required)
-  const optional = own.filter(attribute => !attribute.required)
-  const words = (attributes: readonly WorldAttribute[]): string =>
-    listInWords(attributes.map(({ name }) => nameInWords(name)))
-  const names = (attributes: readonly WorldAttribute[]): string[] => attributes.map(({ name }) => name)
   return [
-    ...inChunks(required).map(chunk =>
-      propose(
-        entity,
-        `Every ${thing(entity.name)} says its ${words(chunk)}.`,
-        names(chunk),
-        ...chunk.map((attribute): Rule => ({ kind: 'mustHave', entity: entity.name, path: attribute.name })),
-      ),
+    ...inChunks(own.filter(({ required }) => required)).map(chunk =>
+      factSentence(entity, chunk, `Every ${thing(entity.name)} has ${eachOnce(chunk)}.`, 'mustHave'),
     ),
-    ...inChunks(optional).map(chunk =>
-      propose(
-        entity,
-        `${one(entity.name)} may lack its ${words(chunk)}.`,
-        names(chunk),
-        ...chunk.map((attribute): Rule => ({ kind: 'mayLack', entity: entity.name, path: attribute.name })),
-      ),
+    ...inChunks(own.filter(({ required }) => !required)).map(chunk =>
+      factSentence(entity, chunk, `${one(entity.name)} has ${eachOnce(chunk)}, or none.`, 'mayLack'),
     ),
+    ...aboutTexts(entity),
     ...entity.attributes.flatMap(attribute => [
       ...aboutStoring(entity, attribute),
       ...aboutValues(entity, attribute, model),
     ]),
   ]
+}
+
+/** "one name and one address". */
+const eachOnce = (facts: readonly WorldAttribute[]): string =>
+  listInWords(facts.map(({ name }) => `one ${nameInWords(name)}`))
+
+/** Whether each of the facts is there, and that there is one of each, wherever it is written. */
+function factSentence(
+  entity: WorldEntity,
+  facts: readonly WorldAttribute[],
+  sentence: string,
+  kind: 'mustHave' | 'mayLack',
+): Proposed {
+  const names = facts.map(({ name }) => name)
+  const single: Rule[] =
+    entity.identifier.length > 0
+      ? [{ kind: 'determines', entity: entity.name, from: [...entity.identifier], to: names }]
+      : []
+  return propose(
+    entity,
+    sentence,
+    names,
+    ...names.map((path): Rule => ({ kind, entity: entity.name, path })),
+    ...single,
+  )
 }
 
 /** A sentence has at most eight parts. */
@@ -301,13 +312,10 @@ function inChunks<T>(items: readonly T[]): T[][] {
 }
 
 /** Samples that a careless type would lose: codes with digits, exact decimals. */
-function aboutStoring(entity: WorldEntity, { name, samples, type }: WorldAttribute): Proposed[] {
-  const isWorth =
-    samples.length > 0 &&
-    (type.family === 'decimal' ||
-      ((type.family === 'char' || type.family === 'varchar') &&
-        samples.every(value => /^[^\s\d]*\d\S*$/.test(value))))
-  return isWorth
+function aboutStoring(entity: WorldEntity, attribute: WorldAttribute): Proposed[] {
+  const { name, type } = attribute
+  const samples = isCode(attribute) || type.family === 'decimal' ? samplesFor(attribute) : []
+  return samples.length > 0
     ? [
         propose(
           entity,
@@ -317,6 +325,45 @@ function aboutStoring(entity: WorldEntity, { name, samples, type }: WorldAttribu
         ),
       ]
     : []
+}
+
+const isSized = ({ type }: WorldAttribute): boolean => type.family === 'char' || type.family === 'varchar'
+
+const isCode = (attribute: WorldAttribute): boolean =>
+  isSized(attribute) &&
+  attribute.samples.length > 0 &&
+  attribute.samples.every(value => /^[^\s\d]*\d\S*$/.test(value))
+
+/** The samples; of an exact decimal that has none, a value with all its digits after the point. */
+function samplesFor({ samples, type, checked }: WorldAttribute): readonly string[] {
+  const scale = type.family === 'decimal' ? (type.scale ?? 0) : 0
+  const hasRoom = type.precision === null || type.precision > scale
+  return samples.length > 0 || scale === 0 || checked || !hasRoom
+    ? samples
+    : [`1.${'2468'.padEnd(scale, '5').slice(0, scale)}`]
+}
+
+/** Other texts that are shown, all of an entity together: they have room. */
+function aboutTexts(entity: WorldEntity): Proposed[] {
+  const shown = entity.attributes.filter(
+    attribute =>
+      isSized(attribute) && !isCode(attribute) && !attribute.checked && attribute.samples.length > 0,
+  )
+  const longest = ({ samples }: WorldAttribute): string =>
+    samples.reduce((best, value) => (value.length > best.length ? value : best), '')
+  return inChunks(shown).map(chunk =>
+    propose(
+      entity,
+      `${listInWords(chunk.map(attribute => `“${shorten(longest(attribute), 40)}”`))} ${chunk.length === 1 ? 'is' : 'are'} kept as ${listInWords(chunk.map(({ name }) => nameInWords(name)))} of ${one(entity.name).toLowerCase()}.`,
+      chunk.map(({ name }) => name),
+      ...chunk.map((attribute): Rule => ({
+        kind: 'stores',
+        entity: entity.name,
+        attribute: attribute.name,
+        values: [longest(attribute)],
+      })),
+    ),
+  )
 }
 
 /** What the model's CHECKs and enumerations accept and refuse, at their bounds. */

@@ -95,15 +95,17 @@ function surplusKey(memberOf: Members, table: Table, key: Key, rules: readonly R
     rule =>
       KEY_KINDS.includes(rule.kind) &&
       elementsOf(rule).some(name => members.includes(name)) &&
-      (isAbout(rule, members) || rule.kind === 'determines'),
+      (isAbout(rule, members) || (rule.kind === 'determines' && isWithin(rule.from, members))),
   )
   return isSpokenOf
     ? []
     : [{ code: 'surplus.key', table: table.name, columns: key.columns, check: '', span: key.span }]
 }
 
+const isWithin = (names: readonly string[], members: readonly (string | undefined)[]): boolean =>
+  names.every(name => members.includes(name))
 const isAbout = (rule: Rule, members: readonly (string | undefined)[]): boolean =>
-  elementsOf(rule).every(name => members.includes(name))
+  isWithin(elementsOf(rule), members)
 
 const NEEDING: readonly Rule['kind'][] = ['mustHave', 'mayLack', 'identifies', 'pairOnce', 'determines']
 

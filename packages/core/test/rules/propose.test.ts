@@ -68,6 +68,6 @@ describe('what is proposed', () => {
         'A shed is identified by its shed.',
       ]),
     )
-    expect(marked.map(({ sentence }) => sentence)).not.toContain('Every shed says its width.')
+    expect(marked.map(({ sentence }) => sentence)).not.toContain('Every shed has one width.')
   })
 })
