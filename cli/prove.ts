@@ -3,7 +3,7 @@ import {
   Proof,
   isSound,
   proofFigures,
-  type ProofBase,
+  type ModelSheet,
   type ProofCase,
   type ProofLine,
 } from '@nomenklatura/core/proof'
@@ -50,7 +50,7 @@ async function judgeAll(proof: Proof, engines: SandboxEngine | null, jobs: numbe
 /** What came of running a case; undefined where nothing of it can be run, or nothing is to be. */
 async function ran(
   proof: Proof,
-  one: ProofBase,
+  one: ModelSheet,
   engines: SandboxEngine | null,
 ): Promise<SandboxReport | undefined> {
   const plan = engines ? proof.planFor(one) : undefined

@@ -96,11 +96,13 @@ export const TASKS = {
     const { cells, findings, ran } = markAnswer(prepared, answer, { report })
     const { kept, left } = boundedFindings(toldAt(helpLevel, findings))
     const { rules } = prepared.document
+    const hidden = new Set(rules.filter(rule => rule.hidden).map(({ id }) => id))
+    const shown = cells.filter(({ rule }) => !hidden.has(rule))
     return {
       findings: kept,
       findingsLeft: left,
       ran: (tellsVerdicts && ran) || null,
-      verdicts: tellsVerdicts ? boundedCells(cells).map(cell => toldBefore(rules, cell, helpLevel)) : [],
+      verdicts: tellsVerdicts ? boundedCells(shown).map(cell => toldBefore(rules, cell, helpLevel)) : [],
     }
   },
 

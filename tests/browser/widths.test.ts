@@ -57,6 +57,7 @@ describe('at other widths', () => {
         ada,
         `/exercises/${exchange}/set?leaf=${leaf}`,
       ]),
+      [ada, `/exercises/${exchange}/set?leaf=rules&part=proof`],
       [ada, `/exercises/${exchange}/desk`],
       [ada, `/exercises/${exchange}/ledger`],
       [ada, `/exercises/${keepers}/desk`],

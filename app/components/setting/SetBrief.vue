@@ -16,21 +16,14 @@ const emit = defineEmits<{
     },
   ]
 }>()
-const briefParts = ['case', 'rows'] as const
+const briefParts = [
+  { part: 'case', name: 'Case' },
+  { part: 'rows', name: 'Rows' },
+] as const
 </script>
 
 <template>
-  <div class="parts small" role="group" aria-label="Leaves of the brief">
-    <button
-      v-for="name in briefParts"
-      :key="name"
-      type="button"
-      :aria-pressed="part === name"
-      @click="emit('turn', name)"
-    >
-      {{ name === 'case' ? 'Case' : 'Rows' }}
-    </button>
-  </div>
+  <LeafParts label="Leaves of the brief" :parts="briefParts" :part="part" @turn="emit('turn', $event)" />
   <SetRows
     v-if="part === 'rows'"
     :document="document"
@@ -80,21 +73,5 @@ const briefParts = ['case', 'rows'] as const
   font-family: var(--font-serif);
   font-size: 16px;
   line-height: 1.55;
-}
-.parts {
-  display: flex;
-  gap: 20px;
-  margin-bottom: 14px;
-}
-.parts button {
-  font: 650 17px var(--font-serif);
-  color: var(--soft);
-  cursor: pointer;
-  padding: 0 1px 3px;
-  border-bottom: 2px solid transparent;
-}
-.parts button[aria-pressed='true'] {
-  color: var(--ink);
-  border-bottom-color: var(--verdigris);
 }
 </style>

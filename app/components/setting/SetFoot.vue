@@ -1,19 +1,35 @@
 <script setup lang="ts">
 import { missingBeforePublishing } from '@nomenklatura/core/marking'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { isSound, type ProofFigures } from '@nomenklatura/core/proof'
 import type { ExerciseSetting, Schedule } from '#shared/answers'
 
 /** What is missing, what is worth a look, and publishing. */
-const { setting, document, schedule } = defineProps<{
+const { setting, document, schedule, figures } = defineProps<{
   setting: ExerciseSetting
   document: ExerciseDocument
   schedule: Schedule
   readonly: boolean
   isStale: boolean
+  /** What the proof run came to; undefined as long as it has not ended. */
+  figures: ProofFigures | undefined
 }>()
-const emit = defineEmits<{ publish: []; takeBack: []; takenUp: [] }>()
+const emit = defineEmits<{ publish: []; takeBack: []; takenUp: []; look: [] }>()
 const asking = ref(false)
 const looksBack = ref(false)
+/** What speaks against publishing, by the proof run. */
+const doubt = computed(() => {
+  if (!figures || isSound(figures)) return ''
+  const { strength, punished } = figures
+  const passes = strength !== null && strength < 100 ? `notices ${strength} % of the typical mistakes` : ''
+  const harms =
+    punished > 0 ? `punishes ${countOf(punished, 'change that does no harm', 'changes that do no harm')}` : ''
+  return `The rule sheet ${[passes, harms].filter(part => part !== '').join(', and ')}.`
+})
+function lookFirst(): void {
+  asking.value = false
+  emit('look')
+}
 function begin(): void {
   asking.value = false
   emit('publish')
@@ -50,7 +66,13 @@ const worthALook = computed(() => {
         missing.length === 0
           ? 'nothing missing'
           : `${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing`
-      }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template>
+      }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template
+      ><template v-if="figures && figures.strength !== null"
+        >;
+        <button type="button" class="plain" @click="emit('look')">
+          {{ figures.strength }} % noticed
+        </button></template
+      >
     </p>
     <button v-if="published" type="button" class="plain" @click="looksBack = true">Earlier versions</button>
     <NuxtLink :to="`/exercises/${setting.id}/work`" class="plain">Try it as a student</NuxtLink>
@@ -76,9 +98,14 @@ const worthALook = computed(() => {
     :title="`Publish ${document.title}?`"
     :description="`${countOf(setting.course.students, 'student')} ${schedule.opensAt && Date.parse(schedule.opensAt) > Date.now() ? `see it from ${timeInWords(schedule.opensAt, setting.course.timeZone)}` : 'see it now'} and may hand in ${schedule.dueAt ? `until ${timeInWords(schedule.dueAt, setting.course.timeZone)}` : 'at any time'}.`"
   >
+    <template v-if="doubt" #body>
+      <p role="alert">
+        {{ doubt }} <button type="button" class="plain" @click="lookFirst">Look at it first</button>
+      </p>
+    </template>
     <template #footer>
       <UButton variant="ghost" color="neutral" @click="asking = false">Not yet</UButton>
-      <UButton @click="begin">Publish</UButton>
+      <UButton @click="begin">{{ doubt ? 'Publish all the same' : 'Publish' }}</UButton>
     </template>
   </UModal>
 </template>

@@ -8,7 +8,16 @@ import {
   wellDrawnRules,
   wellMadeRules,
 } from '@nomenklatura/core/marking'
-import { partsOf, ruleInWords, unknownElements, type Rule, type RuleEntry } from '@nomenklatura/core/rules'
+import {
+  beginRule,
+  partsOf,
+  ruleFrom,
+  sentenceFrom,
+  unknownElements,
+  type Rule,
+  type RuleEntry,
+} from '@nomenklatura/core/rules'
+import { capital } from '@nomenklatura/core/language'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 
 /**
@@ -54,23 +63,56 @@ function change(id: string, part: Partial<RuleEntry>): void {
   )
 }
 
-function reword(entry: RuleEntry, sentence: string): void {
-  if (sentence.trim() !== '' && sentence !== entry.sentence)
-    change(entry.id, { sentence: sentence.trim(), readMe: false })
-}
-
-function weigh(entry: RuleEntry, value: string): void {
-  const points = Math.round(Number(value.replace(',', '.')) * 1000) / 1000
-  if (Number.isFinite(points) && points >= 0 && points <= 1000) change(entry.id, { points })
-}
-
-function bind(entry: RuleEntry, phrase: string): void {
-  const { phrase: _, ...rest } = entry
+/** Before or after its neighbour under the same head. */
+function move(entry: RuleEntry, by: number): void {
+  const own = document.rules.filter(({ group }) => group === entry.group)
+  const other = own[own.indexOf(entry) + by]
+  if (!other) return
   emit(
     'change',
-    document.rules.map(rule =>
-      rule.id === entry.id ? (phrase.trim() === '' ? rest : { ...rest, phrase: phrase.trim() }) : rule,
-    ),
+    document.rules.map(rule => {
+      if (rule.id === entry.id) return other
+      return rule.id === other.id ? entry : rule
+    }),
+  )
+}
+function remove(entry: RuleEntry): void {
+  opened.value = ''
+  emit(
+    'change',
+    document.rules.filter(({ id }) => id !== entry.id),
+  )
+}
+
+/** A rule of one's own, opened to be said in full. */
+function write(rule: Rule, sentence: string): void {
+  const id = `r${nextRuleNumber(document.rules)}`
+  const group = capital(rule.entity.replaceAll('_', ' '))
+  emit('change', [...document.rules, { id, group, sentence, points: 1, rule }])
+  opened.value = id
+  void nextTick(() => {
+    const line = list.value?.querySelector<HTMLElement>(`[data-rule="${id}"]`)
+    line?.scrollIntoView({ block: 'center' })
+    line?.querySelector<HTMLElement>('.details select, .details .stamp')?.focus()
+  })
+}
+function writeRule(): void {
+  const values = beginRule(prepared.value.world, 'mustHave')
+  const made = ruleFrom('mustHave', values)
+  if ('rule' in made) write(made.rule, sentenceFrom('mustHave', values))
+}
+function giveRows(): void {
+  const [entity] = prepared.value.world.entities
+  if (!entity) return
+  const values = Object.fromEntries(
+    [...entity.attributes, ...entity.roles].map(({ name }): [string, string | null] => [
+      name,
+      entity.attributes.find(attribute => attribute.name === name)?.samples[0] ?? null,
+    ]),
+  )
+  write(
+    { kind: 'givenRows', entity: entity.name, rows: [{ entity: entity.name, accept: true, values }] },
+    'These rows are accepted or refused as they are marked.',
   )
 }
 
@@ -127,6 +169,10 @@ const opened = ref('')
       >
         Ask the {{ sheet }}’s own checks as well
       </button>
+      <template v-if="prepared.world.entities.length > 0 && !readonly">
+        <button type="button" class="plain small" @click="writeRule">Write a rule</button>
+        <button type="button" class="plain small" @click="giveRows">Give rows</button>
+      </template>
       <UButton
         v-if="missing.length > 0 && hasModel && !readonly"
         variant="outline"
@@ -154,91 +200,19 @@ const opened = ref('')
         </button>
       </h2>
       <ul v-if="!folded.has(group.name)">
-        <li v-for="entry in group.rules" :key="entry.id" :class="{ off: entry.off }" :data-rule="entry.id">
-          <input
-            type="checkbox"
-            :checked="!entry.off"
-            :disabled="readonly"
-            :aria-label="`Ask rule ${entry.id.slice(1)}`"
-            @change="change(entry.id, { off: !entry.off })"
-          />
-          <span class="soft no">{{ entry.id.slice(1) }}</span>
-          <div>
-            <input
-              class="sentence serif"
-              :value="entry.sentence"
-              maxlength="400"
-              :readonly="readonly"
-              :aria-label="`Sentence of rule ${entry.id.slice(1)}`"
-              @change="reword(entry, ($event.target as HTMLInputElement).value)"
-              @keydown.enter="($event.target as HTMLInputElement).blur()"
-            />
-            <p class="tiny soft asks">
-              <span v-for="(rule, part) in partsOf(entry)" :key="part" class="mono">{{
-                ruleInWords(rule)
-              }}</span>
-              <button
-                v-if="entry.readMe && !readonly"
-                type="button"
-                class="read-me"
-                @click="change(entry.id, { readMe: false })"
-              >
-                read me
-              </button>
-              <button
-                v-if="entry.and?.length && !readonly"
-                type="button"
-                class="plain tiny"
-                @click="emit('change', askSeparately(document.rules, entry.id))"
-              >
-                ask separately
-              </button>
-              <button
-                v-if="!readonly"
-                type="button"
-                class="plain tiny"
-                :aria-pressed="entry.bonus ?? false"
-                @click="change(entry.id, { bonus: !entry.bonus })"
-              >
-                {{ entry.bonus ? 'a bonus: count it plainly' : 'make it a bonus' }}
-              </button>
-              <button
-                v-if="!readonly"
-                type="button"
-                class="plain tiny"
-                :aria-expanded="opened === entry.id"
-                @click="opened = opened === entry.id ? '' : entry.id"
-              >
-                {{ entry.phrase ? `“${entry.phrase}”` : 'bind to the brief' }}
-              </button>
-            </p>
-            <p v-if="opened === entry.id" class="bind small">
-              <label
-                >The words of the brief that say so
-                <input
-                  class="slot wide"
-                  :value="entry.phrase ?? ''"
-                  maxlength="400"
-                  @change="bind(entry, ($event.target as HTMLInputElement).value)"
-              /></label>
-              <span v-if="entry.phrase && !document.brief.includes(entry.phrase)" class="fault"
-                >The brief does not contain these words.</span
-              >
-            </p>
-            <p v-if="faults[entry.id]" class="fault small" role="alert">{{ faults[entry.id] }}</p>
-          </div>
-          <label class="points small"
-            ><input
-              class="slot"
-              inputmode="decimal"
-              :value="entry.points"
-              :disabled="readonly || entry.off"
-              :aria-label="`Points of rule ${entry.id.slice(1)}`"
-              @change="weigh(entry, ($event.target as HTMLInputElement).value)"
-            />
-            {{ entry.bonus ? 'more' : 'points' }}</label
-          >
-        </li>
+        <SetRuleLine
+          v-for="entry in group.rules"
+          :key="entry.id"
+          v-model:open="opened"
+          :entry="entry"
+          :document="document"
+          :readonly="readonly"
+          :fault="faults[entry.id] ?? ''"
+          @change="change(entry.id, $event)"
+          @separate="emit('change', askSeparately(document.rules, entry.id))"
+          @move="move(entry, $event)"
+          @remove="remove(entry)"
+        />
       </ul>
     </div>
   </section>
@@ -247,10 +221,14 @@ const opened = ref('')
 <style scoped>
 .head {
   display: flex;
-  justify-content: space-between;
+  flex-wrap: wrap;
+  gap: 6px 18px;
   align-items: center;
   margin-bottom: 10px;
   min-height: 32px;
+}
+.head > p {
+  flex: 1;
 }
 .unread {
   color: var(--ochre);
@@ -283,70 +261,5 @@ h2 button::before {
 }
 h2 button[aria-expanded='false']::before {
   content: '+ ';
-}
-li {
-  display: grid;
-  grid-template-columns: 20px 26px minmax(0, 1fr) 92px;
-  gap: 6px;
-  align-items: baseline;
-  padding: 5px 4px;
-  border-bottom: 1px solid var(--rule);
-}
-.no {
-  font-size: 12px;
-  text-align: right;
-}
-.sentence {
-  width: 100%;
-  font-size: 16px;
-  background: transparent;
-  border-bottom: 1px solid transparent;
-  padding: 0 2px;
-}
-.sentence:hover:not([readonly]) {
-  border-bottom-color: var(--edge);
-}
-.off .sentence {
-  color: var(--soft);
-  text-decoration: line-through;
-  text-decoration-thickness: 1px;
-}
-.asks {
-  display: flex;
-  gap: 12px;
-  flex-wrap: wrap;
-  padding-left: 2px;
-}
-.asks button {
-  font-weight: 450;
-  text-align: left;
-}
-.read-me {
-  color: var(--ochre);
-  font-weight: 650 !important;
-  cursor: pointer;
-}
-.bind label {
-  display: block;
-  margin-top: 4px;
-}
-.wide {
-  width: 100%;
-  font-weight: 400;
-}
-.points {
-  text-align: right;
-  white-space: nowrap;
-  color: var(--soft);
-}
-.points input {
-  width: 44px;
-  text-align: right;
-}
-.fault {
-  color: var(--madder);
-}
-input[type='checkbox'] {
-  accent-color: var(--verdigris);
 }
 </style>

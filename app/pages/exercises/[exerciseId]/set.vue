@@ -36,6 +36,12 @@ const {
 const { followProposal, takeRows } = useProposals(document, change)
 const leaf = computed<Leaf>(() => LEAVES.find(name => name === route.query.leaf) ?? 'brief')
 const part = computed<'case' | 'rows'>(() => (route.query.part === 'rows' ? 'rows' : 'case'))
+const RULE_PARTS = [
+  { part: 'sheet', name: 'Rule sheet' },
+  { part: 'proof', name: 'Proof run' },
+] as const
+type RulePart = (typeof RULE_PARTS)[number]['part']
+const rulePart = computed<RulePart>(() => (route.query.part === 'proof' ? 'proof' : 'sheet'))
 
 /* Publishing */
 async function publish(): Promise<void> {
@@ -55,8 +61,16 @@ async function setPublished(method: 'PUT' | 'DELETE'): Promise<void> {
 }
 
 const published = computed(() => setting.value?.state === 'published')
-function turnPart(next: 'case' | 'rows'): void {
-  void router.replace({ query: { leaf: 'brief', part: next } })
+/** A draft is tried while it is set: publishing says what came of it. */
+const proof = useProof(
+  () => document.value,
+  () => !published.value || (leaf.value === 'rules' && rulePart.value === 'proof'),
+)
+function turnPart(next: 'case' | 'rows' | RulePart): void {
+  void router.replace({ query: { leaf: leaf.value, part: next } })
+}
+function lookAtProof(): void {
+  void router.replace({ query: { leaf: 'rules', part: 'proof' } })
 }
 function turnTo(next: Leaf): void {
   void router.replace({ query: { leaf: next } })
@@ -138,12 +152,17 @@ useKeys(() => keys)
           @change="change"
           @proposed="followProposal"
         />
-        <SetRules
-          v-else-if="leaf === 'rules'"
-          :document="document"
-          :readonly="isReadOnly"
-          @change="change({ rules: $event })"
-        />
+        <template v-else-if="leaf === 'rules'">
+          <LeafParts label="Leaves of the rules" :parts="RULE_PARTS" :part="rulePart" @turn="turnPart" />
+          <SetProof
+            v-if="rulePart === 'proof'"
+            :document="document"
+            :proof="proof"
+            :readonly="isReadOnly"
+            @change="change({ rules: $event })"
+          />
+          <SetRules v-else :document="document" :readonly="isReadOnly" @change="change({ rules: $event })" />
+        </template>
         <SetSchedule
           v-else
           :setting="setting"
@@ -162,6 +181,8 @@ useKeys(() => keys)
         :schedule="schedule"
         :readonly="isReadOnly"
         :is-stale="state === 'stale'"
+        :figures="proof.figures.value"
+        @look="lookAtProof"
         @publish="publish"
         @take-back="setPublished('DELETE')"
         @taken-up="standsAnew"

@@ -1,3 +1,5 @@
+import { SHEET_NAMES } from '../findings'
+import { listInWords } from '../language'
 import type { RuleEntry } from '../rules'
 import { DIALECT } from '../schema'
 import type { ExerciseDocument } from './document'
@@ -78,6 +80,16 @@ function changedRule(old: RuleEntry, entry: RuleEntry): string[] {
     ...(Boolean(old.readMe) === Boolean(entry.readMe)
       ? []
       : [entry.readMe ? 'to be read over' : 'read over']),
+    ...(saysTheSame(old.sheets ?? null, entry.sheets ?? null)
+      ? []
+      : [
+          entry.sheets
+            ? `asked in ${listInWords(entry.sheets.map(sheet => SHEET_NAMES[sheet]))} alone`
+            : 'asked in every sheet',
+        ]),
+    ...(Boolean(old.hidden) === Boolean(entry.hidden)
+      ? []
+      : [entry.hidden ? 'told with the marks only' : 'told by Check']),
     ...((old.phrase ?? '') === (entry.phrase ?? '') ? [] : ['its phrase of the brief']),
   ]
   return changes.length > 0 ? [`rule ${entry.id.slice(1)}: ${changes.join(', ')}`] : []

@@ -1,3 +1,5 @@
-export { LEAST_STRENGTH, Proof, isSound, proofFigures, rulesNotAsked } from './proof'
-export type { Blamed, ModelFault, Outcome, ProofFigures, ProofLine } from './proof'
-export type { ProofBase, ProofCase, ProofSheet } from './cases'
+export { heldAgainst, type Held } from './held-against'
+export { LEAST_STRENGTH, Proof, helpfulRules, isSound, proofFigures, rulesNotAsked } from './proof'
+export type { Blamed, Help, KnownCells, ModelFault, Outcome, ProofFigures, ProofLine } from './proof'
+export type { ProofCase, ProofSheet } from './cases'
+export { modelSheets, type ModelSheet } from './model-sheets'

@@ -8,12 +8,13 @@ import {
   proposeSheet,
   wellDrawnRules,
   wellMadeRules,
-  type Marking,
   type Points,
   type RunPlan,
 } from '../marking'
 import { partsOf, type RuleEntry, type Verdict } from '../rules'
-import { proofSheets, type ProofBase, type ProofCase, type ProofSheet } from './cases'
+import type { Cell } from '../sheets'
+import { proofSheets, type ProofCase, type ProofSheet } from './cases'
+import type { ModelSheet } from './model-sheets'
 import { furtherRules } from './further-rules'
 
 /**
@@ -45,15 +46,37 @@ export interface ModelFault extends Blamed {
   readonly model: number
 }
 
+/**
+ * Verdicts from one run to the next: by what of an exercise they rest on, then by answer. Points and sentences are no
+ * part of that, so a change of these marks nothing anew.
+ */
+export type KnownCells = Map<string, Map<string, readonly Cell[]>>
+
+/** An exercise that asks one sheet, and what is known of its verdicts. */
+interface AskedSheet {
+  readonly exercise: PreparedExercise
+  readonly known: Map<string, readonly Cell[]>
+}
+
 /** Everything that a proof run of one exercise marks, and how. */
 export class Proof {
   readonly sheets: readonly ProofSheet[]
-  private readonly asked = new Map<Sheet, PreparedExercise>()
-  private readonly complete = new Map<Sheet, PreparedExercise>()
-  private readonly bases = new Map<string, { readonly marking: Marking; readonly points: Points }>()
+  private readonly asked = new Map<Sheet, AskedSheet>()
+  private readonly complete = new Map<Sheet, AskedSheet>()
 
-  constructor(private readonly document: ExerciseDocument) {
+  /** `known` is filled, and what no run of this exercise needs any more is taken out of it. */
+  constructor(
+    private readonly document: ExerciseDocument,
+    private readonly known: KnownCells = new Map(),
+  ) {
     this.sheets = proofSheets(prepareExercise(document))
+    const needed = new Set(
+      document.sheets.flatMap(sheet => [
+        meaningOf(document, sheet, document.rules),
+        meaningOf(document, sheet, this.everyRule()),
+      ]),
+    )
+    for (const key of known.keys()) if (!needed.has(key)) known.delete(key)
   }
 
   get cases(): readonly ProofCase[] {
@@ -62,96 +85,76 @@ export class Proof {
 
   /** The exercise as if it asked one sheet alone. */
   exerciseFor(sheet: Sheet): PreparedExercise {
+    return this.askedSheet(sheet).exercise
+  }
+  private askedSheet(sheet: Sheet): AskedSheet {
     return this.remembered(this.asked, sheet, this.document.rules)
   }
 
-  private remembered(
-    known: Map<Sheet, PreparedExercise>,
-    sheet: Sheet,
-    rules: readonly RuleEntry[],
-  ): PreparedExercise {
-    const found =
-      known.get(sheet) ?? prepareExercise({ ...this.document, sheets: [sheet], rules: [...rules] })
-    known.set(sheet, found)
-    return found
+  private remembered(made: Map<Sheet, AskedSheet>, sheet: Sheet, rules: readonly RuleEntry[]): AskedSheet {
+    const found = made.get(sheet)
+    if (found) return found
+    const key = meaningOf(this.document, sheet, rules)
+    const known = this.known.get(key) ?? new Map<string, readonly Cell[]>()
+    this.known.set(key, known)
+    const exercise = prepareExercise({ ...this.document, sheets: [sheet], rules: [...rules] })
+    const next = { exercise, known }
+    made.set(sheet, next)
+    return next
   }
 
   /** What is to be run on an engine before a case is judged; undefined where nothing is. */
-  planFor({ sheet, answer }: ProofBase): RunPlan | undefined {
+  planFor({ sheet, answer }: ModelSheet): RunPlan | undefined {
     return planAnswer(this.exerciseFor(sheet), answer)
   }
 
-  /** What of the model answers is not upheld, each sheet by itself; `report` of the base where it was run. */
-  faultsOf(base: ProofBase, report?: SandboxReport): readonly ModelFault[] {
-    const { sheet, model } = base
-    return this.base(base, report)
-      .marking.cells.filter(({ verdict }) => verdict !== 'upheld')
+  /** What of a model answer is not upheld on one of its sheets; `report` where it was run. */
+  faultsOf({ sheet, model, answer }: ModelSheet, report?: SandboxReport): readonly ModelFault[] {
+    return cellsOf(this.askedSheet(sheet), answer, report)
+      .filter(({ verdict }) => verdict !== 'upheld')
       .map(({ rule, verdict }) => ({ rule, verdict, sheet, model }))
   }
 
-  private base(
-    { sheet, model, answer }: ProofBase,
-    report?: SandboxReport,
-  ): { readonly marking: Marking; readonly points: Points } {
-    const key = `${sheet} ${model}`
-    const known = this.bases.get(key)
-    if (known) return known
-    const exercise = this.exerciseFor(sheet)
-    const marking = markAnswer(exercise, answer, { report })
-    const made = { marking, points: markedPoints(exercise, marking.cells) }
-    this.bases.set(key, made)
-    return made
+  private baseOf({ sheet, model }: ProofCase): ProofSheet {
+    return this.sheets.find(other => other.sheet === sheet && other.model === model)!
   }
 
   /** Marks a case and says what became of it; with what running it came to, where it was run. */
   judge(one: ProofCase, report?: SandboxReport): ProofLine {
-    const base = this.base(
-      this.sheets.find(({ sheet, model }) => sheet === one.sheet && model === one.model)!,
-    )
-    const exercise = this.exerciseFor(one.sheet)
-    const { cells } = markAnswer(exercise, one.answer, { report })
-    const points = markedPoints(exercise, cells)
-    const wasUpheld = new Set(
-      base.marking.cells.filter(({ verdict }) => verdict === 'upheld').map(({ rule }) => rule),
-    )
+    const asked = this.askedSheet(one.sheet)
+    const before = cellsOf(asked, this.baseOf(one).answer)
+    const cells = cellsOf(asked, one.answer, report)
+    const [was, is] = [before, cells].map(of => markedPoints(asked.exercise, of)) as [Points, Points]
+    const wasUpheld = new Set(before.filter(({ verdict }) => verdict === 'upheld').map(({ rule }) => rule))
     const by = cells
       .filter(({ rule, verdict }) => verdict !== 'upheld' && wasUpheld.has(rule))
       .map(({ rule, verdict }) => ({ rule, verdict }))
     const { answer: _, ...told } = one
-    const lost = base.points.got + base.points.open - points.got - points.open
-    const open = Math.max(0, points.open - base.points.open)
-    const isBlamed = by.some(({ verdict }) => verdict !== 'cannot tell')
-    if (one.is === 'harmless')
-      return { ...told, outcome: harmlessOutcome(lost, open), by, lost, open, helps: [] }
-    if (by.length > 0) return { ...told, outcome: isBlamed ? 'noticed' : 'asked', by, lost, open, helps: [] }
+    const lost = was.got + was.open - is.got - is.open
+    const line = { ...told, by, lost, open: Math.max(0, is.open - was.open), helps: [] }
+    if (one.is === 'harmless') return { ...line, outcome: harmlessOutcome(line) }
+    if (by.length > 0)
+      return {
+        ...line,
+        outcome: by.some(({ verdict }) => verdict !== 'cannot tell') ? 'noticed' : 'asked',
+      }
     const helps = this.helpingRules(one)
-    return { ...told, outcome: helps.length > 0 ? 'missed' : 'same', by, lost, open, helps }
+    return { ...line, outcome: helps.length > 0 ? 'missed' : 'same', helps }
   }
 
   /** Rules that could be asked as well, and that this case does not uphold though the model answer does. */
   private helpingRules(one: ProofCase): readonly RuleEntry[] {
-    const { sheet, answer } = one
-    const exercise = this.remembered(this.complete, sheet, [...this.document.rules, ...this.further()])
-    const own = new Set(this.document.rules.map(({ id }) => id))
-    const verdicts = (of: ProofBase['answer']): ReadonlyMap<string, Verdict> =>
-      new Map(markAnswer(exercise, of).cells.map(({ rule, verdict }) => [rule, verdict]))
-    const base = this.sheets.find(other => other.sheet === sheet && other.model === one.model)!
-    const [right, mistaken] = [this.completeBase(base, verdicts), verdicts(answer)]
+    const every = this.remembered(this.complete, one.sheet, this.everyRule())
+    const verdicts = (answer: ModelSheet['answer']): ReadonlyMap<string, Verdict> =>
+      new Map(cellsOf(every, answer).map(({ rule, verdict }) => [rule, verdict]))
+    const [right, mistaken] = [verdicts(this.baseOf(one).answer), verdicts(one.answer)]
     return this.further().filter(
-      ({ id }) =>
-        !own.has(id) && right.get(id) === 'upheld' && mistaken.has(id) && mistaken.get(id) !== 'upheld',
+      ({ id }) => right.get(id) === 'upheld' && mistaken.has(id) && mistaken.get(id) !== 'upheld',
     )
   }
 
-  private readonly rights = new Map<string, ReadonlyMap<string, Verdict>>()
-  private completeBase(
-    { sheet, model, answer }: ProofBase,
-    verdicts: (of: ProofBase['answer']) => ReadonlyMap<string, Verdict>,
-  ): ReadonlyMap<string, Verdict> {
-    const key = `${sheet} ${model}`
-    const found = this.rights.get(key) ?? verdicts(answer)
-    this.rights.set(key, found)
-    return found
+  private everyRule(): readonly RuleEntry[] {
+    return [...this.document.rules, ...this.further()]
   }
 
   private furtherOnes: readonly RuleEntry[] | undefined
@@ -162,7 +165,45 @@ export class Proof {
   }
 }
 
-function harmlessOutcome(lost: number, open: number): Outcome {
+function cellsOf(
+  { exercise, known }: AskedSheet,
+  answer: ModelSheet['answer'],
+  report?: SandboxReport,
+): readonly Cell[] {
+  const key = JSON.stringify(answer)
+  const found = known.get(key)
+  if (found) return found
+  const cells = markAnswer(exercise, answer, { report }).cells.map(({ rule, sheet, verdict, follows }) => ({
+    rule,
+    sheet,
+    verdict,
+    follows,
+  }))
+  known.set(key, cells)
+  return cells
+}
+
+/** Everything that verdicts on a sheet rest on. */
+function meaningOf(document: ExerciseDocument, sheet: Sheet, rules: readonly RuleEntry[]): string {
+  const { starter, models, glossary, samples, rows, relation, level, dialect, dialects, habits } = document
+  const asked = rules.filter(({ off }) => !off).map(({ id, rule, and, sheets }) => [id, rule, and, sheets])
+  return JSON.stringify([
+    sheet,
+    starter,
+    models,
+    glossary,
+    samples,
+    rows,
+    relation,
+    level,
+    dialect,
+    dialects,
+    habits,
+    asked,
+  ])
+}
+
+function harmlessOutcome({ lost, open }: Pick<ProofLine, 'lost' | 'open'>): Outcome {
   if (lost > 0) return 'punished'
   return open > 0 ? 'doubted' : 'spared'
 }
@@ -227,4 +268,29 @@ export const LEAST_STRENGTH = 80
 /** Whether enough is noticed, and nothing harmless punished. */
 export function isSound({ strength, punished }: ProofFigures): boolean {
   return punished === 0 && (strength ?? 100) >= LEAST_STRENGTH
+}
+
+/** A rule that would notice what passes, and how much of it. */
+export interface Help {
+  readonly entry: RuleEntry
+  readonly notices: readonly ProofLine[]
+}
+
+/**
+ * Rules that together notice everything that is missed: each time the one that notices most of what is left, of equals
+ * the first.
+ */
+export function helpfulRules(lines: readonly ProofLine[]): readonly Help[] {
+  const found: Help[] = []
+  let left = lines.filter(({ outcome }) => outcome === 'missed')
+  while (left.length > 0) {
+    const counts = new Map<string, number>()
+    for (const { id } of left.flatMap(({ helps }) => helps)) counts.set(id, (counts.get(id) ?? 0) + 1)
+    const most = Math.max(...counts.values())
+    const [best] = [...counts].find(([, count]) => count === most)!
+    const notices = left.filter(({ helps }) => helps.some(({ id }) => id === best))
+    found.push({ entry: notices[0]!.helps.find(({ id }) => id === best)!, notices })
+    left = left.filter(line => !notices.includes(line))
+  }
+  return found
 }

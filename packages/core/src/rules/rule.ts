@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Sheet } from '../findings'
+import { SHEETS, type Sheet } from '../findings'
 import { KINDS, type Kinds } from './kinds'
 import type { RuleModule, RuleOf } from './kinds/module'
 
@@ -29,6 +29,10 @@ export const RuleEntry = z.object({
   bonus: z.boolean().optional(),
   /** Switched off rules are kept and not asked. */
   off: z.boolean().optional(),
+  /** The sheets in which alone it is asked. @defaultValue all that can show it */
+  sheets: z.array(z.enum(SHEETS)).min(1).max(SHEETS.length).optional(),
+  /** Told to students only with the marks: no check says what became of it. */
+  hidden: z.boolean().optional(),
   /** Marked for a second look: the sentence was made from names alone. */
   readMe: z.boolean().optional(),
   rule: Rule,
@@ -56,7 +60,8 @@ export function isDemand(rule: Rule): boolean {
 }
 
 /** The parts of an entry's sentence that a sheet can show. */
-export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and'>, sheet: Sheet): readonly Rule[] {
+export function partsAsked(entry: Pick<RuleEntry, 'rule' | 'and' | 'sheets'>, sheet: Sheet): readonly Rule[] {
+  if (entry.sheets && !entry.sheets.includes(sheet)) return []
   return partsOf(entry).filter(rule => moduleOf(rule).sheets.includes(sheet))
 }
 

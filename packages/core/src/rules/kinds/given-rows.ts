@@ -31,7 +31,7 @@ export const givenRows: RuleModule<GivenRows> = {
   names: 'entity',
   words: ({ rows }) => {
     const accepted = rows.filter(({ accept }) => accept).length
-    return `${accepted} rows accepted, ${rows.length - accepted} refused`
+    return `of ${rows.length} given rows ${accepted} accepted, ${rows.length - accepted} refused`
   },
   elements: ({ rows }) => [...new Set(rows.flatMap(({ values }) => Object.keys(values)))],
   evaluate,
