@@ -64,13 +64,16 @@ export const SchemeBody = z.strictObject({ scheme: CourseScheme, base: z.int().m
 export const TakeUpBody = z.strictObject({ name: Text(120), password: Password.optional() })
 export const PasswordBody = z.strictObject({ old: z.string().min(1).max(500), password: Password })
 export const NewPasswordBody = z.strictObject({ password: Password })
+const WholeExercise = z.preprocess(sent => upgradeDocument(EXERCISE_FORMAT, sent), ExerciseDocument)
 export const NewExerciseBody = z.strictObject({
   title: Text(120),
   script: z.string().max(LONGEST_ANSWER).optional(),
   relation: RelationTask.optional(),
+  /** A whole exercise, under this title. */
+  document: WholeExercise.optional(),
 })
 export const DocumentBody = z.strictObject({
-  document: z.preprocess(sent => upgradeDocument(EXERCISE_FORMAT, sent), ExerciseDocument),
+  document: WholeExercise,
   base: z.int().min(1).max(MOST),
 })
 export const ScheduleBody = z

@@ -104,7 +104,7 @@ export function scheduleOf({
   }
 }
 
-/** A new exercise: empty, or with a model answer from a script and the rule sheet that follows from it. */
+/** A new exercise: empty, with a model answer from a script and the rule sheet that follows from it, or a whole one. */
 export async function newExercise(
   db: Db,
   courseId: string,
@@ -113,8 +113,15 @@ export async function newExercise(
     title,
     script,
     relation,
-  }: { title: string; script?: string | undefined; relation?: RelationTask | undefined },
+    document: whole,
+  }: {
+    title: string
+    script?: string | undefined
+    relation?: RelationTask | undefined
+    document?: ExerciseDocument | undefined
+  },
 ): Promise<string> {
+  if (whole) return insertDocument(db, courseId, personId, { ...whole, title })
   const empty = emptyExercise(title)
   if (relation) {
     const rules =

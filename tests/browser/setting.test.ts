@@ -1,3 +1,7 @@
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join, resolve } from 'node:path'
+import type { ElementHandle } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import { useDemo, type Visitor } from './support'
 
@@ -29,6 +33,13 @@ INSERT INTO packet VALUES ('P-00417', 12.50);`
 
 const { everybody, arrive } = useDemo()
 
+/** A file of the machine, as a person chooses one. */
+function file(name: string, text: string): string {
+  const path = join(mkdtempSync(join(tmpdir(), 'nk-set-')), name)
+  writeFileSync(path, text)
+  return path
+}
+
 describe('an exercise from nothing to published in one go', () => {
   let ada: Visitor
   const details = '.details'
@@ -49,7 +60,7 @@ describe('an exercise from nothing to published in one go', () => {
     await ada.type('form textarea', MODEL)
     await ada.press('form button', 'Begin')
     await ada.type(
-      '.brief-text textarea',
+      '.brief-text textarea:not([disabled])',
       'A drawer stands in one bay of a hall and has a number. A packet has a number such as P-00417 and a weight in grams.',
     )
     await ada.sees('saved', '.state')
@@ -131,6 +142,65 @@ describe('an exercise from nothing to published in one go', () => {
     expect(await ada.read('[role=dialog]')).not.toContain('all the same')
     await ada.press('[role=dialog] button', 'Publish')
     await ada.sees('Published: 28 students can see it')
+  })
+})
+
+describe('an exercise that there is', () => {
+  let ada: Visitor
+  const choose = async (path: string): Promise<void> => {
+    const input = (await ada.page.waitForSelector('form input[type=file]')) as ElementHandle<HTMLInputElement>
+    await input.uploadFile(path)
+  }
+
+  it('comes in from a file; one that is none is refused with why, and nothing is lost', async () => {
+    ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'from a file')
+    await choose(file('notes.json', '{"format": "nomenklatura-exercise", "version": 1, "title": ""}'))
+    await ada.sees('notes.json: title', '[role=alert]')
+    await choose(resolve('db/demo/exercises/who-collected-what.json'))
+    await ada.sees('Who collected what: 10 rules, 1 model answer.', 'form')
+    expect(await ada.violations({ within: 'form' })).toEqual([])
+    await ada.press('form button', 'Begin')
+    await ada.sees('Before you publish')
+    await ada.press('[role=tab]', 'Rules')
+    await ada.sees('10 sentences')
+  })
+
+  it('has several model answers, each held against the rules', async () => {
+    await ada.press('[role=tab]', 'Answer')
+    await ada.press('.names button', 'Another model answer')
+    await ada.sees('A hand-in is marked against each', '.models')
+    await ada.page.waitForSelector('.models input')
+    await ada.page.click('.models input', { count: 3 })
+    await ada.typeLikeAPerson('A list in one column')
+    await ada.page.keyboard.press('Tab')
+    await ada.sees('A list in one column', '.names')
+    const editors = await ada.page.$$('.cm-content')
+    await editors.at(-1)!.click()
+    await ada.page.keyboard.type(
+      'CREATE TABLE trip (trip_no integer PRIMARY KEY, collectors varchar(200));',
+      { delay: 20 },
+    )
+    await ada.sees('not all is upheld', '.names')
+    expect(await ada.violations({ within: '.models' })).toEqual([])
+    await ada.press('.names button', 'Leave this one out')
+    await ada.page.waitForFunction(() => !document.body.innerText.includes('not all is upheld'))
+  })
+
+  it('is copied as a new one', async () => {
+    await ada.settle()
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'from an exercise there is')
+    const id = await ada.exerciseId('Keepers and bays')
+    await ada.page.waitForSelector(`form option[value="${id}"]`)
+    await ada.page.select('form select', id)
+    await ada.sees('Keepers and bays: 26 rules', 'form')
+    await ada.press('form button', 'Begin')
+    await ada.sees('Before you publish')
+    await ada.sees('draft', '.state')
   })
 })
 

@@ -38,7 +38,9 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.page.waitForSelector('.foot button')
     expect(
       await ada.page.$$eval('.foot button', buttons =>
-        buttons.map(button => (button as HTMLButtonElement).disabled),
+        buttons
+          .filter(({ textContent }) => textContent!.includes('Publish'))
+          .map(button => (button as HTMLButtonElement).disabled),
       ),
     ).toEqual([true])
     await ada.type(

@@ -392,7 +392,10 @@ export class Visitor {
       await page.setViewport(viewport)
       for (const scheme of ['light', 'dark'] as const) {
         await this.lightIs(scheme)
-        const wrong = await this.violations({ within: '[role=dialog]' })
+        const wrong = await this.violations({
+          within: '[role=dialog]',
+          isColourKnown: viewport !== before,
+        })
         found.push(...wrong.map(violation => `${viewport.width}, ${scheme}: ${violation}`))
       }
       const [wide, room] = await page.evaluate(() => [
@@ -416,8 +419,15 @@ export class Visitor {
     )
   }
 
-  /** What axe-core finds wrong with the screen as it stands, or with a part of it, or by one rule alone. */
-  async violations({ only, within }: { only?: string; within?: string } = {}): Promise<string[]> {
+  /**
+   * What axe-core finds wrong with the screen as it stands, or with a part of it, or by one rule alone. Colours are
+   * the longest to look at: where they are the same as at another width they are looked at there.
+   */
+  async violations({
+    only,
+    within,
+    isColourKnown = false,
+  }: { only?: string; within?: string; isColourKnown?: boolean } = {}): Promise<string[]> {
     await this.page.evaluate(AXE)
     await this.page.waitForFunction(
       () =>
@@ -429,7 +439,11 @@ export class Visitor {
           ),
       { timeout: 30_000 },
     )
-    const run = async (rule: string | undefined, part: string | undefined): Promise<string[]> => {
+    const run = async (
+      rule: string | undefined,
+      part: string | undefined,
+      leavesColour: boolean,
+    ): Promise<string[]> => {
       const { axe } = window as unknown as {
         axe: {
           run: (
@@ -443,6 +457,7 @@ export class Visitor {
       const { violations } = await axe.run(part ?? document, {
         resultTypes: ['violations'],
         ...(rule ? { runOnly: [rule] } : {}),
+        ...(leavesColour ? { rules: { 'color-contrast': { enabled: false } } } : {}),
       })
       return violations.flatMap(({ id, nodes }) =>
         nodes.map(
@@ -451,6 +466,6 @@ export class Visitor {
         ),
       )
     }
-    return this.page.evaluate(run, only, within)
+    return this.page.evaluate(run, only, within, isColourKnown)
   }
 }

@@ -64,8 +64,8 @@ async function replayWhole({ tables, witness }: Run): Promise<void> {
   if (witness.also) await replay(tables, witness.also)
 }
 
-it('every witness of twenty answers, with the second one of those that are both broken and too strict', async () => {
-  for (let seed = 0; seed < 20; seed++) for (const run of await runsOf(seed)) await replayWhole(run)
+it('every witness of twelve answers, with the second one of those that are both broken and too strict', async () => {
+  for (let seed = 0; seed < 12; seed++) for (const run of await runsOf(seed)) await replayWhole(run)
 })
 
 it('a witness of every kind of rule for each verdict that it may have', async () => {

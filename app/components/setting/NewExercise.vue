@@ -1,23 +1,72 @@
 <script setup lang="ts">
 import { NEW_TASK } from '@nomenklatura/core/claims'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { CourseAnswer, CourseLine, ExerciseSetting } from '#shared/answers'
 
 /** A new exercise: a title, and a script if there is one; the rule sheet is then proposed from it. */
 const { courseId, isFirst } = defineProps<{ courseId: string; isFirst: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
-/** From a script, from a table of rows, or from a relation and its dependencies. */
-const way = ref<'script' | 'rows' | 'relation'>('script')
-const LEAF = { script: '', rows: '?leaf=brief&part=rows', relation: '?leaf=answer' } as const
+/** From a script, a table of rows, a relation and its dependencies, a file, or an exercise there is. */
+const way = ref<'script' | 'rows' | 'relation' | 'file' | 'copy'>('script')
+const LEAF = {
+  script: '',
+  rows: '?leaf=brief&part=rows',
+  relation: '?leaf=answer',
+  file: '',
+  copy: '',
+} as const
+/** The whole exercise that is to come in, and where it comes from. */
+const whole = shallowRef<ExerciseDocument>()
+const readFault = ref('')
+
+async function readFile(event: Event): Promise<void> {
+  const [file] = (event.target as HTMLInputElement).files ?? []
+  whole.value = undefined
+  readFault.value = ''
+  if (!file) return
+  const read = exerciseFromText(await file.text())
+  if ('fault' in read) readFault.value = `${file.name}: ${read.fault}`
+  else takeWhole(read.document)
+}
+function takeWhole(document: ExerciseDocument): void {
+  whole.value = document
+  if (title.value.trim() === '') title.value = document.title
+}
+/** Exercises of all courses that one teaches. */
+const others = shallowRef<readonly { readonly id: string; readonly name: string }[]>()
+async function listOthers(): Promise<void> {
+  if (others.value) return
+  const courses = await api<CourseLine[]>('/courses')
+  const taught = await Promise.all(
+    courses.filter(({ role }) => role !== 'student').map(({ id }) => api<CourseAnswer>(`/courses/${id}`)),
+  )
+  others.value = taught.flatMap(course =>
+    course.exercises.map(({ id, title: own }) => ({ id, name: `${own} (${course.name})` })),
+  )
+}
+const copyOf = (id: string): Promise<boolean> =>
+  act(async () => takeWhole((await api<ExerciseSetting>(`/exercises/${id}/setting`)).document))
+watch(way, now => {
+  whole.value = undefined
+  readFault.value = ''
+  if (now === 'copy') void act(listOthers)
+})
+const isWhole = computed(() => way.value === 'file' || way.value === 'copy')
 const { fault, busy, act } = useAct()
 
+function contentOf(): object {
+  if (isWhole.value) return { document: whole.value }
+  return way.value === 'script' ? { script: script.value } : { relation: NEW_TASK }
+}
 const begin = (): Promise<boolean> =>
   act(async () => {
     const { id } = await api<{ id: string }>(`/courses/${courseId}/exercises`, {
       method: 'POST',
       body: {
         title: title.value,
-        ...(way.value === 'script' ? { script: script.value } : { relation: NEW_TASK }),
+        ...contentOf(),
       },
     })
     await navigateTo(`/exercises/${id}/set${LEAF[way.value]}`)
@@ -40,7 +89,42 @@ const begin = (): Promise<boolean> =>
         ><input v-model="way" type="radio" value="relation" /> from a relation and its dependencies: keys,
         normal forms, a split</label
       >
+      <label
+        ><input v-model="way" type="radio" value="file" /> from a file that an exercise was taken out
+        as</label
+      >
+      <label
+        ><input v-model="way" type="radio" value="copy" /> from an exercise there is, of this course or
+        another</label
+      >
     </div>
+    <UFormField
+      v-if="way === 'file'"
+      label="The file"
+      help="An exercise as JSON, as the command line reads it."
+    >
+      <input type="file" accept=".json,application/json" aria-label="The file" @change="readFile" />
+    </UFormField>
+    <UFormField
+      v-if="way === 'copy'"
+      label="The exercise"
+      help="Brief, answers, rules and points are copied; dates are set anew."
+    >
+      <select
+        class="slot"
+        value=""
+        aria-label="The exercise"
+        @change="copyOf(($event.target as HTMLSelectElement).value)"
+      >
+        <option value="" disabled>{{ others ? 'choose …' : 'Looking …' }}</option>
+        <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
+      </select>
+    </UFormField>
+    <p v-if="whole" role="status" class="small">
+      {{ whole.title }}: {{ countOf(whole.rules.length, 'rule') }},
+      {{ countOf(whole.models.length, 'model answer') }}.
+    </p>
+    <p v-if="readFault" role="alert" class="fault">{{ readFault }}</p>
     <UFormField
       v-if="way === 'script'"
       label="The script"
@@ -50,7 +134,7 @@ const begin = (): Promise<boolean> =>
     </UFormField>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
     <div class="ways">
-      <UButton type="submit" :loading="busy">Begin</UButton>
+      <UButton type="submit" :loading="busy" :disabled="isWhole && !whole">Begin</UButton>
       <UButton v-if="!isFirst" variant="ghost" color="neutral" @click="emit('leave')">Leave it</UButton>
     </div>
   </form>

@@ -62,7 +62,6 @@ function turnSheet(sheet: Sheet): void {
 }
 const groups = computed(() => [...new Set(document.rules.map(({ group }) => group))])
 const bound = computed(() => entry.phrase ?? '')
-const textOf = (event: Event): string => (event.target as HTMLInputElement).value
 
 /** What the model answers do with it, when nothing was changed for a moment. */
 const settled = refDebounced(
@@ -105,14 +104,12 @@ const held = computed(() => heldAgainst(settled.value.document, settled.value.en
     <div class="line">
       <label
         >Stands under
-        <input
+        <SlotText
           class="slot"
           :value="entry.group"
           maxlength="80"
           list="groups-of-rules"
-          @change="emit('change', { group: textOf($event).trim() || entry.group })" /><datalist
-          id="groups-of-rules"
-        >
+          @set="emit('change', { group: $event.trim() || entry.group })" /><datalist id="groups-of-rules">
           <option v-for="group in groups" :key="group" :value="group" /></datalist
       ></label>
       <span v-if="sheets.length > 1" role="group" aria-label="Asked in">
@@ -148,11 +145,11 @@ const held = computed(() => heldAgainst(settled.value.document, settled.value.en
     <p class="bind">
       <label
         >The words of the brief that say so
-        <input
+        <SlotText
           class="slot wide"
           :value="bound"
           maxlength="400"
-          @change="emit('change', { phrase: textOf($event).trim() || undefined })"
+          @set="emit('change', { phrase: $event.trim() || undefined })"
       /></label>
       <span v-if="bound && !document.brief.includes(bound)" class="fault"
         >The brief does not contain these words.</span

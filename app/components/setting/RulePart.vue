@@ -91,7 +91,7 @@ const textOf = (event: Event): string => (event.target as HTMLInputElement).valu
       <template v-for="(piece, i) in form.says" :key="i">
         <span v-if="typeof piece === 'string'">{{ piece }}</span>
         <template v-else-if="piece.of === 'values'">
-          <input
+          <SlotText
             v-for="(value, at) in [...chosen(piece), '']"
             :key="at"
             class="slot value"
@@ -99,16 +99,16 @@ const textOf = (event: Event): string => (event.target as HTMLInputElement).valu
             maxlength="1000"
             :placeholder="at === 0 ? 'a value' : 'another'"
             :aria-label="at < chosen(piece).length ? `Value ${at + 1}` : 'Another value'"
-            @change="typed(piece, at, textOf($event))"
+            @set="typed(piece, at, $event)"
           />
         </template>
-        <input
+        <SlotText
           v-else-if="piece.of === 'pattern'"
           class="slot value"
           :value="chosen(piece)[0] ?? ''"
           maxlength="200"
           aria-label="What it is called: {table}, {columns} and {target} stand for names"
-          @change="fill(piece, textOf($event))"
+          @set="fill(piece, $event)"
         />
         <template v-else-if="piece.of === 'members' || piece.of === 'roles'">
           <button

@@ -101,13 +101,13 @@ const isRole = (entity: string, member: string): boolean =>
                 </button>
               </td>
               <td v-for="member in membersOf(block.entity)" :key="member">
-                <input
+                <SlotText
                   class="slot"
                   :value="cellOf(rule.rows[at]!, member)"
                   maxlength="1000"
                   placeholder="–"
                   :aria-label="`${nameInWords(member)} of row ${at + 1}`"
-                  @change="setCell(at, member, textOf($event))"
+                  @set="setCell(at, member, $event)"
                   @paste="paste($event, block.entity, at, member)"
                 />
               </td>

@@ -12,9 +12,26 @@ const emit = defineEmits<{
   change: [part: Partial<ExerciseDocument>]
   proposed: [rules: readonly RuleEntry[]]
 }>()
+/** Which of several model answers is shown: its sheets are set as if it were the first. */
+const at = ref(0)
+const shown = computed<ExerciseDocument>(() => {
+  const chosen = document.models[at.value]
+  return chosen && at.value > 0
+    ? { ...document, models: [chosen, ...document.models.filter((_, i) => i !== at.value)] }
+    : document
+})
+function change(part: Partial<ExerciseDocument>): void {
+  const [set] = part.models ?? []
+  emit(
+    'change',
+    set && at.value > 0
+      ? { ...part, models: document.models.map((model, i) => (i === at.value ? set : model)) }
+      : part,
+  )
+}
 const given = computed(() => reviewScript(document.starter ?? '', { dialect: document.dialect }))
 const { read } = useScriptReading(() => ({
-  script: document.models[0]?.script ?? '',
+  script: shown.value.models[0]?.script ?? '',
   options: {
     given: given.value.schema,
     dialect: document.dialect,
@@ -42,15 +59,22 @@ function toggleSheet(name: Sheet): void {
       {{ SHEET_NAMES[name] }}</label
     >
   </p>
+  <SetModels
+    v-if="document.models.length > 0"
+    v-model:at="at"
+    :document="document"
+    :readonly="readonly"
+    @change="emit('change', { models: $event })"
+  />
   <component
     :is="sheetView(name).setting"
     v-for="name in document.sheets"
-    :key="name"
-    :document="document"
+    :key="`${name} ${at}`"
+    :document="shown"
     :readonly="readonly"
     :given="given"
     :read="read"
-    @change="emit('change', $event)"
+    @change="change"
     @proposed="emit('proposed', $event)"
   />
   <SetRename v-if="!readonly" :document="document" @change="emit('change', $event)" />

@@ -75,6 +75,7 @@ const worthALook = computed(() => {
       >
     </p>
     <button v-if="published" type="button" class="plain" @click="looksBack = true">Earlier versions</button>
+    <button type="button" class="plain" @click="takeOut(document)">Take it out as a file</button>
     <NuxtLink :to="`/exercises/${setting.id}/work`" class="plain">Try it as a student</NuxtLink>
     <template v-if="!readonly">
       <UButton v-if="!published" :disabled="missing.length > 0 || isStale" @click="asking = true"

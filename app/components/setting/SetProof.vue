@@ -60,7 +60,10 @@ function rowsOf(is: ProofLine['is']): KindRow[] {
 function sumOf(own: readonly ProofLine[]): string {
   const outcomes = [...new Set(own.map(({ outcome }) => outcome))]
   return outcomes
-    .map(outcome => `${own.filter(line => line.outcome === outcome).length} ${WORDS[outcome]}`)
+    .map(outcome => {
+      const count = own.filter(line => line.outcome === outcome).length
+      return `${count} ${outcome === 'missed' && count > 1 ? 'pass' : WORDS[outcome]}`
+    })
     .join(', ')
 }
 const tables = computed(() => [
@@ -74,7 +77,10 @@ function turn(key: string): void {
 const summary = computed(() => {
   const of = figures.value
   if (!of) return ''
-  const same = of.same > 0 ? ` ${of.same} more are told apart by nothing that could be asked.` : ''
+  const same =
+    of.same > 0
+      ? ` ${of.same} more ${of.same === 1 ? 'is' : 'are'} told apart by nothing that could be asked.`
+      : ''
   const harmless =
     of.punished === 0
       ? `None of ${countOf(of.harmless, 'harmless change')} is punished.`

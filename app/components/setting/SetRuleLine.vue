@@ -21,7 +21,6 @@ const emit = defineEmits<{
 const number = computed(() => entry.id.slice(1))
 const isOpen = computed(() => opened.value === entry.id)
 const otherwise = computed(() => speaksOtherwise(entry))
-const textOf = (event: Event): string => (event.target as HTMLInputElement).value
 
 function reword(sentence: string): void {
   if (sentence.trim() !== '' && sentence !== entry.sentence)
@@ -44,13 +43,13 @@ function weigh(value: string): void {
     />
     <span class="soft no">{{ number }}</span>
     <div>
-      <input
+      <SlotText
         class="sentence serif"
         :value="entry.sentence"
         maxlength="400"
         :readonly="readonly"
         :aria-label="`Sentence of rule ${number}`"
-        @change="reword(textOf($event))"
+        @set="reword"
         @keydown.enter="($event.target as HTMLInputElement).blur()"
       />
       <p class="tiny soft asks">
@@ -98,13 +97,13 @@ function weigh(value: string): void {
       <p v-if="fault" class="fault small" role="alert">{{ fault }}</p>
     </div>
     <label class="points small"
-      ><input
+      ><SlotText
         class="slot"
         inputmode="decimal"
-        :value="entry.points"
+        :value="String(entry.points)"
         :disabled="readonly || entry.off"
         :aria-label="`Points of rule ${number}`"
-        @change="weigh(textOf($event))"
+        @set="weigh"
       />
       {{ entry.bonus ? 'more' : 'points' }}</label
     >

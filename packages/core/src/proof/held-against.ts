@@ -35,3 +35,21 @@ export function heldAgainst(document: ExerciseDocument, entry: RuleEntry): reado
       }))
   })
 }
+
+/** What each model answer does not uphold of the whole rule sheet, each of its sheets by itself. */
+export function modelFaults(
+  document: ExerciseDocument,
+): readonly (Omit<Held, 'name'> & { readonly rule: string })[] {
+  return modelSheets(prepareExercise(document)).flatMap(({ sheet, model, answer }) => {
+    const exercise = prepareExercise({ ...document, sheets: [sheet] })
+    return markAnswer(exercise, answer)
+      .cells.filter(({ verdict }) => verdict !== 'upheld')
+      .map(({ rule, verdict, because }) => ({
+        rule,
+        model,
+        sheet,
+        verdict,
+        because: because.map(reasonInWords),
+      }))
+  })
+}

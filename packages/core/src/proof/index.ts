@@ -1,4 +1,4 @@
-export { heldAgainst, type Held } from './held-against'
+export { heldAgainst, modelFaults, type Held } from './held-against'
 export { LEAST_STRENGTH, Proof, helpfulRules, isSound, proofFigures, rulesNotAsked } from './proof'
 export type { Blamed, Help, KnownCells, ModelFault, Outcome, ProofFigures, ProofLine } from './proof'
 export type { ProofCase, ProofSheet } from './cases'

@@ -1,0 +1,89 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import type { CheckAnswer, ExerciseSetting, FeedbackAnswer } from '../../shared/answers'
+import { release } from '../../server/services/releases'
+import { Visitor, startServer } from './support/server'
+import {
+  PAIR,
+  PASSWORD,
+  WRONG,
+  changeTo,
+  emailOf,
+  emptyAll,
+  handInMarked,
+  makeClassRoom,
+  type ClassRoom,
+} from './support/world'
+
+let server: Awaited<ReturnType<typeof startServer>>
+let room: ClassRoom
+beforeAll(async () => {
+  server = await startServer()
+})
+afterAll(() => server.stop())
+beforeEach(async () => {
+  await emptyAll(server.db)
+  room = await makeClassRoom(server.db)
+})
+
+const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
+  new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
+
+describe('a whole exercise', () => {
+  const begin = async (body: object) =>
+    (await signedIn('instructor')).ask('POST', `/api/courses/${room.courseId}/exercises`, body)
+
+  it('comes in as a draft under its new title, and is the same', async () => {
+    const { status, body } = await begin({ title: 'Once more', document: PAIR })
+    expect(status).toBe(200)
+    const instructor = await signedIn('instructor')
+    const setting = (await instructor.ask('GET', `/api/exercises/${String(body.id)}/setting`))
+      .body as unknown as ExerciseSetting
+    expect(setting).toMatchObject({ state: 'draft', revision: 1 })
+    expect(setting.document).toEqual({ ...PAIR, title: 'Once more' })
+  })
+
+  it('that is none is refused with where, and nothing is made', async () => {
+    const before = await server.db('exercises').count('id as count').first()
+    const { status, body } = await begin({ title: 'Once more', document: { ...PAIR, sheets: [] } })
+    expect(status).toBe(422)
+    expect(JSON.stringify(body)).toContain('sheets')
+    expect(await server.db('exercises').count('id as count').first()).toEqual(before)
+  })
+})
+
+describe('a hidden rule', () => {
+  const [broken] = PAIR.rules.filter(({ rule }) => rule.kind === 'pairOnce')
+  const hidden = {
+    ...PAIR,
+    rules: PAIR.rules.map(rule => (rule.id === broken!.id ? { ...rule, hidden: true } : rule)),
+  }
+
+  it('is told by no check, and with the marks', async () => {
+    await changeTo(server.db, room, hidden)
+    const student = await signedIn('student')
+    const path = `/api/exercises/${room.exerciseId}`
+    const { verdicts } = (await student.ask('POST', `${path}/check`, { script: WRONG }))
+      .body as unknown as CheckAnswer
+    expect(verdicts).toHaveLength(PAIR.rules.length - 1)
+    expect(JSON.stringify(verdicts)).not.toContain(broken!.sentence)
+    const id = await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
+    await release(server.db, room.exerciseId, room.people.instructor)
+    const feedback = (await student.ask('GET', `/api/hand-ins/${id}/feedback`))
+      .body as unknown as FeedbackAnswer
+    expect(feedback.rules.find(({ sentence }) => sentence === broken!.sentence)).toMatchObject({
+      verdict: 'broken',
+    })
+  })
+
+  it('counts as ever', async () => {
+    const points = async (): Promise<unknown> => {
+      const row = await server.db('markings').orderBy('marked_at', 'desc').first('summary')
+      return row?.summary.cells
+    }
+    await handInMarked(server.db, room.exerciseId, room.people.student, WRONG)
+    const before = await points()
+    await changeTo(server.db, room, hidden)
+    await handInMarked(server.db, room.exerciseId, room.people.classmate, WRONG)
+    expect(await points()).toEqual(before)
+  })
+})
