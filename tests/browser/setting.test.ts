@@ -145,6 +145,47 @@ describe('an exercise from nothing to published in one go', () => {
   })
 })
 
+const OLD = `Lamps and keepers
+
+A lighthouse has a name and a height. Each lamp burns in exactly one lighthouse; a lighthouse may have several lamps.
+
+Solution:
+LIGHTHOUSE(_name_, height)
+LAMP(_lamp_no_, lighthouse → LIGHTHOUSE, since)
+
+Keys: 4 points
+References: 6 points`
+
+describe('an exercise kept as plain text', () => {
+  it('comes in by one paste, says what was understood, and has its rules and points', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'from an exercise I have as text')
+    await ada.page.waitForSelector('form textarea')
+    await ada.page.click('form textarea')
+    // What a paste does: all of it at once.
+    const cdp = await ada.page.createCDPSession()
+    await cdp.send('Input.insertText', { text: OLD })
+    await ada.sees(
+      'LAMP: 3 attributes, told apart by lamp_no; lighthouse leads to LIGHTHOUSE.',
+      '.understood',
+    )
+    await ada.sees('10 points in all.', '.understood')
+    expect(await ada.page.$eval('form input', input => input.value)).toBe('Lamps and keepers')
+    expect(await ada.violations({ within: 'form' })).toEqual([])
+    await ada.press('form button', 'Begin')
+    await ada.sees('Before you publish')
+    expect(
+      await ada.page.$eval('.brief-text textarea', field => (field as HTMLTextAreaElement).value),
+    ).toContain('A lighthouse has a name and a height.')
+    await ada.press('[role=tab]', 'Rules')
+    await ada.sees('10 points')
+    await ada.press('[role=tab]', 'Answer')
+    await ada.sees('Read: 2 tables, 1 reference')
+  })
+})
+
 describe('an exercise that there is', () => {
   let ada: Visitor
   const choose = async (path: string): Promise<void> => {

@@ -67,7 +67,7 @@ const isDecided = ({ by }: Seen): boolean => by.verdict !== 'not shown' && by.ve
 const lacksEvidence = (seen: Seen): boolean => isDecided(seen) && !seen.run.witness?.run
 
 /** A server writes to a disk for each: there they are fewer. */
-const SCHEMAS = { 'in a thread': 200, 'on a server': 40 }
+const SCHEMAS = { 'in a thread': 480, 'on a server': 40 }
 const exercise = exerciseOf(HARBOUR)
 
 describe.each(ENGINES)('%s', (name, start) => {

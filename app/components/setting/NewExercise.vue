@@ -1,6 +1,13 @@
 <script setup lang="ts">
 import { NEW_TASK } from '@nomenklatura/core/claims'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import {
+  exerciseFromPlain,
+  looksLikeRelations,
+  readPlainExercise,
+  readRelations,
+} from '@nomenklatura/core/formats'
+import { writeScript } from '@nomenklatura/core/sql'
 import type { CourseAnswer, CourseLine, ExerciseSetting } from '#shared/answers'
 
 /** A new exercise: a title, and a script if there is one; the rule sheet is then proposed from it. */
@@ -8,15 +15,30 @@ const { courseId, isFirst } = defineProps<{ courseId: string; isFirst: boolean }
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
-/** From a script, a table of rows, a relation and its dependencies, a file, or an exercise there is. */
-const way = ref<'script' | 'rows' | 'relation' | 'file' | 'copy'>('script')
+/** From a script, a plain text, a table of rows, a relation and its dependencies, a file, or an exercise there is. */
+const way = ref<'script' | 'text' | 'rows' | 'relation' | 'file' | 'copy'>('script')
 const LEAF = {
   script: '',
+  text: '',
   rows: '?leaf=brief&part=rows',
   relation: '?leaf=answer',
   file: '',
   copy: '',
 } as const
+/** Relations are taken for a script as well: `TRIP(trip_no, day, site → SITE)`. */
+const relations = computed(() =>
+  script.value.trim() !== '' && looksLikeRelations(script.value) ? readRelations(script.value) : undefined,
+)
+const text = ref('')
+const plain = computed(() => (text.value.trim() === '' ? undefined : readPlainExercise(text.value)))
+watch(plain, now => {
+  if (title.value.trim() === '' && now) title.value = now.title
+})
+/** What was understood of what was written, in sentences. */
+const understood = computed(() => {
+  if (way.value === 'text') return plain.value?.understood ?? []
+  return way.value === 'script' ? (relations.value?.understood ?? []) : []
+})
 /** The whole exercise that is to come in, and where it comes from. */
 const whole = shallowRef<ExerciseDocument>()
 const readFault = ref('')
@@ -57,8 +79,21 @@ const isWhole = computed(() => way.value === 'file' || way.value === 'copy')
 const { fault, busy, act } = useAct()
 
 function contentOf(): object {
-  if (isWhole.value) return { document: whole.value }
-  return way.value === 'script' ? { script: script.value } : { relation: NEW_TASK }
+  switch (way.value) {
+    case 'file':
+    case 'copy':
+      return { document: whole.value }
+    case 'text':
+      return plain.value ? { document: exerciseFromPlain(plain.value, title.value.trim()) } : {}
+    case 'script':
+      return {
+        script: relations.value
+          ? writeScript(relations.value.schema, { to: 'postgresql' }).text
+          : script.value,
+      }
+    default:
+      return { relation: NEW_TASK }
+  }
 }
 const begin = (): Promise<boolean> =>
   act(async () => {
@@ -81,6 +116,10 @@ const begin = (): Promise<boolean> =>
     /></UFormField>
     <div class="kinds" role="radiogroup" aria-label="From what">
       <label><input v-model="way" type="radio" value="script" /> from a script I have</label>
+      <label
+        ><input v-model="way" type="radio" value="text" /> from an exercise I have as text: case, solution,
+        points, in one paste</label
+      >
       <label
         ><input v-model="way" type="radio" value="rows" /> from a table of rows: somebody’s spreadsheet, to be
         read, split and described</label
@@ -128,7 +167,7 @@ const begin = (): Promise<boolean> =>
     <UFormField
       v-if="way === 'script'"
       label="The script"
-      help="Paste the CREATE TABLE statements of your answer: the rules are proposed from it. It may also come later."
+      help="Paste the CREATE TABLE statements of your answer, or its relations as TRIP(_trip_no_, day, site → SITE): the rules are proposed from it. It may also come later."
     >
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>
@@ -170,5 +209,9 @@ form {
 }
 .fault {
   color: var(--madder);
+}
+.understood {
+  border-left: 2px solid var(--verdigris);
+  padding-left: 12px;
 }
 </style>

@@ -178,7 +178,7 @@ describe('a proposed rule sheet', () => {
         'Deleting a taxon deletes its trials.',
         'Deleting a genus that has taxons is refused.',
         'The percent of a trial, such as 23.5 and 100.0, is kept as written.',
-        'A trial may lack its percent.',
+        'A trial has one percent, or none.',
       ]),
     )
     expect(
