@@ -127,13 +127,36 @@ for (let i = 0; i < RUNS; i++) {
 }
 console.log(`desk with 500, from the ledger by its link: ${middle(within).toFixed(0)} ms`)
 console.log(`the next hand-in by J: ${(await timed(nextHandIn)).toFixed(0)} ms`)
-await page.goto(`${origin}/exercises/${exerciseId}/ledger`)
-await page.waitForSelector('.grid tbody th')
-const frames = await framesOf(page)
-const share = frames.filter(ms => ms < 20).length / frames.length
-console.log(
-  `ledger of 500 scrolled: ${(1000 / (frames.reduce((a, b) => a + b) / frames.length)).toFixed(1)} frames a second, ${Math.round(100 * share)} % of them within 20 ms, the longest ${Math.max(...frames).toFixed(0)} ms`,
-)
+await openFromLedger()
+await page.bringToFront()
+const ledger = await framesOf(page)
+tell('ledger of 500 scrolled', ledger)
+// The same cells as plain text, without an application: what this machine can draw at all.
+const [rows, columns] = await page.evaluate(() => [
+  Number(document.querySelector('.grid')!.scrollHeight / 30),
+  document.querySelectorAll('.grid thead th').length,
+])
+const plain = await browser.newPage()
+await plain.setViewport({ width: 1280, height: 800 })
+await plain.setContent(plainTable(Math.round(rows!), columns!))
+await plain.bringToFront()
+const reference = await framesOf(plain)
+tell('as many plain cells scrolled', reference)
+console.log(`the ledger takes ${(mean(ledger) / mean(reference)).toFixed(2)} times as long for a frame`)
+
+function mean(frames: readonly number[]): number {
+  return frames.reduce((a, b) => a + b) / frames.length
+}
+function tell(what: string, frames: readonly number[]): void {
+  const share = frames.filter(ms => ms < 20).length / frames.length
+  console.log(
+    `${what}: ${(1000 / mean(frames)).toFixed(1)} frames a second, ${Math.round(100 * share)} % of them within 20 ms, the longest ${Math.max(...frames).toFixed(0)} ms`,
+  )
+}
+function plainTable(height: number, width: number): string {
+  const row = `<tr style="height: 30px"><th>A name of somebody</th>${'<td>\u2713</td>'.repeat(width)}</tr>`
+  return `<div class="grid" style="height: 700px; overflow: auto"><table>${row.repeat(height)}</table></div>`
+}
 
 await browser.close()
 await application.stop()

@@ -138,6 +138,13 @@ const begin = (): Promise<boolean> =>
       >
     </div>
     <UFormField
+      v-if="way === 'text'"
+      label="The exercise"
+      help="A first line is its title; statements or relations are its solution; lines that end in points are its points; all else is the case."
+    >
+      <UTextarea v-model="text" :rows="12" class="script" />
+    </UFormField>
+    <UFormField
       v-if="way === 'file'"
       label="The file"
       help="An exercise as JSON, as the command line reads it."
@@ -171,6 +178,11 @@ const begin = (): Promise<boolean> =>
     >
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>
+    <div v-if="understood.length > 0" role="status" class="small understood">
+      <ul aria-label="What was understood">
+        <li v-for="one in understood" :key="one">{{ one }}</li>
+      </ul>
+    </div>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
     <div class="ways">
       <UButton type="submit" :loading="busy" :disabled="isWhole && !whole">Begin</UButton>
