@@ -96,7 +96,11 @@ export function proofInWords(
   })
   return [
     title,
-    `${strength === null ? 'No mistake can be made in it' : `${strength} % of the mistakes are noticed`}: of ${mistakes}, ${noticed} by a rule, ${asked} left open, ${missed} pass, ${same} told apart by nothing; of ${harmless} harmless changes ${punished} punished, ${doubted} left open.`,
+    [
+      strength === null ? 'No mistake can be made in it' : `${strength} % of the mistakes are noticed`,
+      `: of ${mistakes}, ${noticed} by a rule, ${asked} left open, ${missed} pass, ${same} told apart by nothing`,
+      `; of ${harmless} harmless changes ${punished} punished, ${doubted} left open.`,
+    ].join(''),
     ...faults.map(
       ({ rule, verdict, sheet }) =>
         `The model answer itself: rule ${rule.slice(1)} is ${verdict} in the ${SHEET_NAMES[sheet]}: ${sentenceOf(rule)}`,

@@ -3,6 +3,7 @@ import {
   Proof,
   isSound,
   proofFigures,
+  type ModelFault,
   type ModelSheet,
   type ProofCase,
   type ProofLine,
@@ -20,11 +21,11 @@ export async function runProve({ files, json, run, jobs, strict }: Call): Promis
   for (const file of files) {
     const document = readExercise(readInput(file))
     const proof = new Proof(document)
+    // What the model answers come to, first: everything is measured by it.
+    const faults: ModelFault[] = []
+    for (const base of proof.sheets) faults.push(...proof.faultsOf(base, await ran(proof, base, engines)))
     const lines = await judgeAll(proof, engines, jobs)
-    const faults = await Promise.all(
-      proof.sheets.map(async base => proof.faultsOf(base, await ran(proof, base, engines))),
-    )
-    const report = proofReport(file, document, lines, faults.flat(), engines !== null)
+    const report = proofReport(file, document, lines, faults, engines !== null)
     isWeak ||= !isSound(proofFigures(lines))
     if (json) console.log(files.length > 1 ? JSON.stringify(report) : JSON.stringify(report, null, 2))
     else console.log(proofInWords(report, document))
@@ -36,8 +37,6 @@ export async function runProve({ files, json, run, jobs, strict }: Call): Promis
 async function judgeAll(proof: Proof, engines: SandboxEngine | null, jobs: number): Promise<ProofLine[]> {
   const { cases } = proof
   const lines: ProofLine[] = []
-  // What the model answers come to, first: everything is measured by it.
-  for (const base of proof.sheets) proof.faultsOf(base, await ran(proof, base, engines))
   const judge = async (one: ProofCase): Promise<ProofLine> => proof.judge(one, await ran(proof, one, engines))
   for await (const line of inTurn(cases, jobs, judge)) {
     lines.push(line)

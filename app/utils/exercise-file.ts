@@ -1,9 +1,5 @@
-import {
-  EXERCISE_FORMAT,
-  ExerciseDocument,
-  documentFaults,
-  upgradeDocument,
-} from '@nomenklatura/core/exercise'
+import { exerciseFrom, type ExerciseDocument } from '@nomenklatura/core/exercise'
+import { fileNameOf } from '#shared/words'
 
 /** The exercise in the text of a file; or why there is none, with the paths of what is wrong. */
 export function exerciseFromText(
@@ -15,17 +11,11 @@ export function exerciseFromText(
   } catch {
     return { fault: 'this is no JSON.' }
   }
-  const read = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, parsed))
-  return read.success ? { document: read.data } : { fault: documentFaults(read.error).slice(0, 3).join('; ') }
+  const read = exerciseFrom(parsed)
+  return 'faults' in read ? { fault: read.faults.slice(0, 3).join('; ') } : read
 }
 
 /** Hands the exercise to the person as a file. */
 export function takeOut(document: ExerciseDocument): void {
-  const name = document.title
-    .normalize('NFKD')
-    .replaceAll(/\p{M}/gu, '')
-    .toLowerCase()
-    .replaceAll(/[^a-z0-9]+/g, '-')
-    .replaceAll(/^-|-$/g, '')
-  download(`${JSON.stringify(document, null, 2)}\n`, 'application/json', `${name || 'exercise'}.json`)
+  download(`${JSON.stringify(document, null, 2)}\n`, 'application/json', `${fileNameOf(document.title)}.json`)
 }

@@ -1,5 +1,6 @@
 import { zipSync, type Zippable } from 'fflate'
 import type { FeedbackAnswer } from '#shared/answers'
+import { fileNameOf } from '#shared/words'
 import { feedbackSheet } from '../pdf/feedback-sheet'
 import type { Db } from '../repositories/database'
 import { findExercise } from '../repositories/exercises'
@@ -9,7 +10,7 @@ import { classState, toldIn } from './class-state'
 import { showFeedback } from './feedback'
 import { logFault, reasonOf } from './log'
 import { Refusal } from './problem'
-import { RESULTS_KINDS, fileNameOf, resultsAs } from './results-file'
+import { RESULTS_KINDS, resultsAs } from './results-file'
 
 /**
  * One job: a zip of marks, verdicts and results, and a sheet for each student whose marks are told. It ends as soon as

@@ -1,3 +1,4 @@
+import { fileNameOf } from '#shared/words'
 import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
 import { resultsOf } from './results'
@@ -46,15 +47,4 @@ export async function resultsAs(db: Db, exercise: Exercise, kind: ResultsKind): 
         }),
       }
   }
-}
-
-/** Words that any system takes for a file's name: "Keepers & bays" is keepers-bays. */
-export function fileNameOf(title: string): string {
-  const plain = title.normalize('NFKD').replaceAll(/\p{M}/gu, '').toLowerCase()
-  return (
-    plain
-      .replaceAll(/[^a-z0-9]+/g, '-')
-      .replaceAll(/^-|-$/g, '')
-      .slice(0, 60) || 'exercise'
-  )
 }

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { prepareExercise, type ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { World } from '@nomenklatura/core/alignment'
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import { heldAgainst } from '@nomenklatura/core/proof'
 import {
@@ -15,14 +16,17 @@ import {
 } from '@nomenklatura/core/rules'
 
 /** Everything of one rule: what it asks in slots, where, under which group, bound to which words; and what the answers say. */
-const { entry, document } = defineProps<{ entry: RuleEntry; document: ExerciseDocument }>()
+const { entry, document, world } = defineProps<{
+  entry: RuleEntry
+  document: ExerciseDocument
+  world: World
+}>()
 const emit = defineEmits<{
   change: [part: Partial<RuleEntry>]
   move: [by: number]
   remove: []
 }>()
 
-const world = computed(() => prepareExercise({ ...document, rules: [] }).world)
 const parts = computed(() => partsOf(entry))
 const otherwise = computed(() => speaksOtherwise(entry))
 
@@ -47,7 +51,7 @@ function setPart(at: number, rule: Rule): void {
 }
 function addPart(): void {
   const kind = entry.rule.kind === 'mustHave' ? 'refersTo' : 'mustHave'
-  const made = ruleFrom(kind, beginRule(world.value, kind, { entity: entry.rule.entity }))
+  const made = ruleFrom(kind, beginRule(world, kind, { entity: entry.rule.entity }))
   if ('rule' in made) setParts([...parts.value, made.rule])
 }
 

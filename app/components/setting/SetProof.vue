@@ -85,7 +85,9 @@ const summary = computed(() => {
     of.punished === 0
       ? `None of ${countOf(of.harmless, 'harmless change')} is punished.`
       : `${of.punished} of ${countOf(of.harmless, 'harmless change')} ${of.punished === 1 ? 'is' : 'are'} punished.`
-  return `Of ${countOf(of.mistakes - of.same, 'typical mistake')} ${of.noticed} are noticed by a rule, ${of.asked} left open for you, ${of.missed} pass.${same} ${harmless}`
+  const told = countOf(of.mistakes - of.same, 'typical mistake')
+  const noticed = `Of ${told} ${of.noticed} are noticed by a rule`
+  return `${noticed}, ${of.asked} left open for you, ${of.missed} pass.${same} ${harmless}`
 })
 </script>
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { World } from '@nomenklatura/core/alignment'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 import { partsOf, ruleInWords, speaksOtherwise, type RuleEntry } from '@nomenklatura/core/rules'
 
@@ -6,6 +7,7 @@ import { partsOf, ruleInWords, speaksOtherwise, type RuleEntry } from '@nomenkla
 const { entry } = defineProps<{
   entry: RuleEntry
   document: ExerciseDocument
+  world: World
   readonly: boolean
   /** What of it cannot be asked. */
   fault: string
@@ -90,6 +92,7 @@ function weigh(value: string): void {
         v-if="isOpen && !readonly"
         :entry="entry"
         :document="document"
+        :world="world"
         @change="emit('change', $event)"
         @move="emit('move', $event)"
         @remove="emit('remove')"

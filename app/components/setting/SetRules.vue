@@ -12,7 +12,9 @@ import {
   beginRule,
   partsOf,
   ruleFrom,
+  ruleKey,
   sentenceFrom,
+  thing,
   unknownElements,
   type Rule,
   type RuleEntry,
@@ -34,12 +36,10 @@ const hasModel = computed(
     prepared.value.world.entities.length > 0 ||
     (asksClaims.value && document.relation!.attributes.length > 0),
 )
-/** The same for the same rule, in whatever order its parts are written. */
-const key = (rule: Rule): string => JSON.stringify(Object.entries(rule).sort(([a], [b]) => (a < b ? -1 : 1)))
 /** Proposed sentences with a part that no rule asks yet. */
 const missing = computed(() => {
-  const known = new Set(document.rules.flatMap(partsOf).map(key))
-  return proposeSheet(document).filter(entry => !partsOf(entry).every(rule => known.has(key(rule))))
+  const known = new Set(document.rules.flatMap(partsOf).map(ruleKey))
+  return proposeSheet(document).filter(entry => !partsOf(entry).every(rule => known.has(ruleKey(rule))))
 })
 function faultOf(entry: RuleEntry): string {
   if (entry.rule.kind !== 'claim')
@@ -87,7 +87,7 @@ function remove(entry: RuleEntry): void {
 /** A rule of one's own, opened to be said in full. */
 function write(rule: Rule, sentence: string): void {
   const id = `r${nextRuleNumber(document.rules)}`
-  const group = capital(rule.entity.replaceAll('_', ' '))
+  const group = capital(thing(rule.entity))
   emit('change', [...document.rules, { id, group, sentence, points: 1, rule }])
   opened.value = id
   void nextTick(() => {
@@ -129,8 +129,8 @@ const unasked = computed(() =>
   ].filter(({ sheet, rules }) => document.sheets.includes(sheet) && rules.length > 0),
 )
 function notYet(rules: readonly RuleEntry[]): RuleEntry[] {
-  const asked = new Set(document.rules.flatMap(partsOf).map(key))
-  return rules.filter(({ rule }) => !asked.has(key(rule)))
+  const asked = new Set(document.rules.flatMap(partsOf).map(ruleKey))
+  return rules.filter(({ rule }) => !asked.has(ruleKey(rule)))
 }
 function addChecks(rules: readonly RuleEntry[]): void {
   const next = nextRuleNumber(document.rules)
@@ -206,6 +206,7 @@ const opened = ref('')
           v-model:open="opened"
           :entry="entry"
           :document="document"
+          :world="prepared.world"
           :readonly="readonly"
           :fault="faults[entry.id] ?? ''"
           @change="change(entry.id, $event)"

@@ -31,6 +31,7 @@ export {
 export { changesInWords, saysTheSame } from './changes-in-words'
 export { toldAt } from './told'
 export { documentFaults } from './document-faults'
+export { exerciseFrom } from './read-document'
 export { prepareExercise, readModel, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'
 

@@ -197,10 +197,11 @@ function tableOf(relation: WrittenRelation, all: readonly WrittenRelation[], fau
     }
     const targetColumns = keyOf(target)
     if (targetColumns.length !== written.columns.length) {
+      const [own, key] = [listInWords(written.columns), listInWords(targetColumns)]
       const hint = targetColumns.length > 1 ? ` Write (${targetColumns.join(', ')}) → ${target.name}.` : ''
       faults.push({
         line: relation.line,
-        message: `${listInWords(written.columns)} of ${relation.name} cannot lead to ${target.name}, whose key is ${listInWords(targetColumns)}.${hint}`,
+        message: `${own} of ${relation.name} cannot lead to ${target.name}, whose key is ${key}.${hint}`,
       })
       return []
     }
@@ -281,5 +282,7 @@ function inWords(relation: WrittenRelation, { columns, references }: Table): str
   const key = keyOf(relation)
   const isSaid = relation.attributes.some(({ isKey }) => isKey)
   const leads = references.map(({ columns: own, table }) => `${listInWords(own)} leads to ${table}`)
-  return `${relation.name}: ${columns.length === 1 ? '1 attribute' : `${columns.length} attributes`}, told apart by ${listInWords(key)}${isSaid ? '' : ' (the first: none is marked)'}${leads.length > 0 ? `; ${leads.join('; ')}` : ''}.`
+  const count = columns.length === 1 ? '1 attribute' : `${columns.length} attributes`
+  const apart = `told apart by ${listInWords(key)}${isSaid ? '' : ' (the first: none is marked)'}`
+  return `${[`${relation.name}: ${count}, ${apart}`, ...leads].join('; ')}.`
 }

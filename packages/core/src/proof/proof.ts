@@ -1,50 +1,13 @@
 import { prepareExercise, type ExerciseDocument, type PreparedExercise } from '../exercise'
 import type { Sheet } from '../findings'
 import type { SandboxReport } from '../instances'
-import {
-  markAnswer,
-  markedPoints,
-  planAnswer,
-  proposeSheet,
-  wellDrawnRules,
-  wellMadeRules,
-  type Points,
-  type RunPlan,
-} from '../marking'
-import { partsOf, type RuleEntry, type Verdict } from '../rules'
+import { markAnswer, markedPoints, planAnswer, type Points, type RunPlan } from '../marking'
+import type { RuleEntry, Verdict } from '../rules'
 import type { Cell } from '../sheets'
 import { proofSheets, type ProofCase, type ProofSheet } from './cases'
+import type { ModelFault, Outcome, ProofLine } from './line'
 import type { ModelSheet } from './model-sheets'
-import { furtherRules } from './further-rules'
-
-/**
- * What became of a case. Of a mistake: a rule loses points for it; it is left open for a person; nothing is lost though
- * a rule could be asked that notices it; or no rule that could be asked tells it from the model answer. Of a harmless
- * change: nothing is lost; something is left open; or it is punished.
- */
-export type Outcome = 'noticed' | 'asked' | 'missed' | 'same' | 'spared' | 'doubted' | 'punished'
-
-/** A rule that does not uphold a case, though it does the model answer. */
-export interface Blamed {
-  readonly rule: string
-  readonly verdict: Verdict
-}
-
-export interface ProofLine extends Omit<ProofCase, 'answer'> {
-  readonly outcome: Outcome
-  readonly by: readonly Blamed[]
-  /** Thousandths of a point, of those of its sheet. */
-  readonly lost: number
-  readonly open: number
-  /** Rules not asked yet that would notice it; only of what is missed. */
-  readonly helps: readonly RuleEntry[]
-}
-
-/** What of the model answer itself is not upheld: then the exercise is at fault. */
-export interface ModelFault extends Blamed {
-  readonly sheet: Sheet
-  readonly model: number
-}
+import { rulesNotAsked } from './not-asked'
 
 /**
  * Verdicts from one run to the next: by what of an exercise they rest on, then by answer. Points and sentences are no
@@ -206,91 +169,4 @@ function meaningOf(document: ExerciseDocument, sheet: Sheet, rules: readonly Rul
 function harmlessOutcome({ lost, open }: Pick<ProofLine, 'lost' | 'open'>): Outcome {
   if (lost > 0) return 'punished'
   return open > 0 ? 'doubted' : 'spared'
-}
-
-/**
- * What could be asked of an exercise and is not: what would be proposed for it, its sheets' own checks, and more that
- * notices what a proposal lets pass. Numbered after the rules that there are.
- */
-export function rulesNotAsked(document: ExerciseDocument): readonly RuleEntry[] {
-  const key = (rule: object): string =>
-    JSON.stringify(Object.entries(rule).sort(([a], [b]) => (a < b ? -1 : 1)))
-  const asked = new Set(document.rules.filter(({ off }) => !off).flatMap(entry => partsOf(entry).map(key)))
-  const possible = [
-    ...proposeSheet({ ...document, rules: [] }),
-    ...furtherRules(prepareExercise({ ...document, rules: [] })),
-    ...(document.sheets.includes('script') ? wellMadeRules() : []),
-    ...(document.sheets.includes('diagram') ? wellDrawnRules() : []),
-  ]
-  const fresh = possible.flatMap(entry => {
-    const isNew = partsOf(entry).some(part => !asked.has(key(part)))
-    for (const part of partsOf(entry)) asked.add(key(part))
-    return isNew ? [entry] : []
-  })
-  const next = Math.max(0, ...document.rules.map(({ id }) => Number(id.slice(1)))) + 1
-  return fresh.map((entry, i) => ({ ...entry, id: `r${next + i}`, points: 1 }))
-}
-
-/** How many cases came to what, and the share of mistakes that do not pass. */
-export interface ProofFigures {
-  readonly mistakes: number
-  readonly noticed: number
-  readonly asked: number
-  readonly missed: number
-  readonly same: number
-  readonly harmless: number
-  readonly doubted: number
-  readonly punished: number
-  /** Per cent of the mistakes that can be told apart; null where there are none. */
-  readonly strength: number | null
-}
-
-export function proofFigures(lines: readonly ProofLine[]): ProofFigures {
-  const count = (outcome: Outcome): number => lines.filter(line => line.outcome === outcome).length
-  const mistakes = lines.filter(({ is }) => is === 'mistake').length
-  const told = mistakes - count('same')
-  return {
-    mistakes,
-    noticed: count('noticed'),
-    asked: count('asked'),
-    missed: count('missed'),
-    same: count('same'),
-    harmless: lines.length - mistakes,
-    doubted: count('doubted'),
-    punished: count('punished'),
-    strength: told > 0 ? Math.floor((100 * (count('noticed') + count('asked'))) / told) : null,
-  }
-}
-
-/** Under so many per cent noticed, an exercise is not published without being asked. */
-export const LEAST_STRENGTH = 80
-
-/** Whether enough is noticed, and nothing harmless punished. */
-export function isSound({ strength, punished }: ProofFigures): boolean {
-  return punished === 0 && (strength ?? 100) >= LEAST_STRENGTH
-}
-
-/** A rule that would notice what passes, and how much of it. */
-export interface Help {
-  readonly entry: RuleEntry
-  readonly notices: readonly ProofLine[]
-}
-
-/**
- * Rules that together notice everything that is missed: each time the one that notices most of what is left, of equals
- * the first.
- */
-export function helpfulRules(lines: readonly ProofLine[]): readonly Help[] {
-  const found: Help[] = []
-  let left = lines.filter(({ outcome }) => outcome === 'missed')
-  while (left.length > 0) {
-    const counts = new Map<string, number>()
-    for (const { id } of left.flatMap(({ helps }) => helps)) counts.set(id, (counts.get(id) ?? 0) + 1)
-    const most = Math.max(...counts.values())
-    const [best] = [...counts].find(([, count]) => count === most)!
-    const notices = left.filter(({ helps }) => helps.some(({ id }) => id === best))
-    found.push({ entry: notices[0]!.helps.find(({ id }) => id === best)!, notices })
-    left = left.filter(line => !notices.includes(line))
-  }
-  return found
 }

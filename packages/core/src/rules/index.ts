@@ -8,6 +8,7 @@ export {
   partsAsked,
   partsOf,
   ruleInWords,
+  ruleKey,
   type RuleKind,
 } from './rule'
 export { KINDS } from './kinds'

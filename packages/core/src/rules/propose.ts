@@ -351,19 +351,22 @@ function aboutTexts(entity: WorldEntity): Proposed[] {
   )
   const longest = ({ samples }: WorldAttribute): string =>
     samples.reduce((best, value) => (value.length > best.length ? value : best), '')
-  return inChunks(shown).map(chunk =>
-    propose(
+  return inChunks(shown).map(chunk => {
+    const names = chunk.map(({ name }) => name)
+    const texts = listInWords(chunk.map(attribute => `“${shorten(longest(attribute), 40)}”`))
+    const are = chunk.length === 1 ? 'is' : 'are'
+    return propose(
       entity,
-      `${listInWords(chunk.map(attribute => `“${shorten(longest(attribute), 40)}”`))} ${chunk.length === 1 ? 'is' : 'are'} kept as ${listInWords(chunk.map(({ name }) => nameInWords(name)))} of ${one(entity.name).toLowerCase()}.`,
-      chunk.map(({ name }) => name),
+      `${texts} ${are} kept as ${listInWords(names.map(nameInWords))} of ${one(entity.name).toLowerCase()}.`,
+      names,
       ...chunk.map((attribute): Rule => ({
         kind: 'stores',
         entity: entity.name,
         attribute: attribute.name,
         values: [longest(attribute)],
       })),
-    ),
-  )
+    )
+  })
 }
 
 /** What the model's CHECKs and enumerations accept and refuse, at their bounds. */

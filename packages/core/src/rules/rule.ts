@@ -74,3 +74,8 @@ export function elementsOf(rule: Rule): readonly string[] {
 export function ruleInWords(rule: Rule): string {
   return moduleOf(rule).words(rule)
 }
+
+/** The same for the same rule, in whatever order its parts are written. */
+export function ruleKey(rule: Rule): string {
+  return JSON.stringify(Object.entries(rule).sort(([a], [b]) => (a < b ? -1 : 1)))
+}

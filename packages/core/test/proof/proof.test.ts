@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { emptyExercise, type ExerciseDocument } from '../../src/exercise'
 import { proposeSheet } from '../../src/marking'
-import { Proof, isSound, proofFigures, rulesNotAsked, type ProofLine } from '../../src/proof'
+import { Proof, isSound, proofFigures, rulesNotAsked, type KnownCells, type ProofLine } from '../../src/proof'
 import { partsOf, type Rule, type RuleEntry } from '../../src/rules'
 
 /** A world of its own: ferries, piers and who steers on which day. */
@@ -177,6 +177,36 @@ describe('harmless changes', () => {
     expect(proof.faultsOf(proof.sheets[0]!)).toEqual([
       { rule: 'r9', verdict: 'broken', sheet: 'script', model: 0 },
     ])
+  })
+})
+
+describe('another run', () => {
+  const said = 'ferry does not refer to pier'
+  const again = (known: KnownCells, document: ExerciseDocument): ProofLine => {
+    const proof = new Proof(document, known)
+    return proof.judge(proof.cases.find(one => one.said.includes(said))!)
+  }
+  const toPier = rule('r1', { kind: 'refersTo', entity: 'ferry', role: 'home' })
+
+  it('marks nothing anew for other points and another sentence, and counts them', () => {
+    const known: KnownCells = new Map()
+    expect(again(known, exercise({ rules: [toPier] })).lost).toBe(1000)
+    const before = [...known.values()].flatMap(cells => [...cells.values()])
+    const other = { ...toPier, points: 3, sentence: 'The home pier exists.' }
+    expect(again(known, exercise({ rules: [other] })).lost).toBe(3000)
+    const after = [...known.values()].flatMap(cells => [...cells.values()])
+    // Not only alike: the same verdicts.
+    expect(after).toHaveLength(before.length)
+    expect(after.every((cells, i) => cells === before[i])).toBe(true)
+  })
+
+  it('of another rule forgets the verdicts that no rule rests on any more', () => {
+    const known: KnownCells = new Map()
+    again(known, exercise({ rules: [toPier] }))
+    const [before] = known.keys()
+    const home = rule('r1', { kind: 'mustHave', entity: 'ferry', path: 'home' })
+    expect(again(known, exercise({ rules: [home] })).outcome).toBe('missed')
+    expect(known.has(before!)).toBe(false)
   })
 })
 

@@ -35,6 +35,29 @@ const choice = (field: string, ...choices: readonly (readonly [string, string])[
   choices,
 })
 
+/** What becomes of who refers: it is refused, or goes along in its way, or is left without one. */
+const deed = (
+  kind: 'onDelete' | 'onUpdate',
+  title: string,
+  begins: RuleForm['says'],
+  along: readonly [string, string],
+): RuleForm => ({
+  kind,
+  title,
+  group: 'Deeds',
+  says: [
+    ...begins,
+    ', that',
+    choice(
+      'outcome',
+      ['refused', 'is refused'],
+      along,
+      ['unlinked', 'leaves it without one'],
+      ['dangling', 'leaves it naming what is gone'],
+    ),
+  ],
+})
+
 /**
  * The kinds that can be written by hand, each a sentence with slots. Claims about a relation are proposed from it, and
  * given rows are entered as rows.
@@ -145,44 +168,18 @@ export const RULE_FORMS: readonly RuleForm[] = [
     group: 'Values',
     says: [values, 'is accepted as', attribute, 'of one', entity],
   },
-  {
-    kind: 'onDelete',
-    title: 'When it is deleted',
-    group: 'Deeds',
-    says: [
-      'When the',
-      role,
-      'of one',
-      entity,
-      'is deleted, that',
-      choice(
-        'outcome',
-        ['refused', 'is refused'],
-        ['gone', 'deletes it as well'],
-        ['unlinked', 'leaves it without one'],
-        ['dangling', 'leaves it naming what is gone'],
-      ),
-    ],
-  },
-  {
-    kind: 'onUpdate',
-    title: 'When its key changes',
-    group: 'Deeds',
-    says: [
-      'When the key of the',
-      role,
-      'of one',
-      entity,
-      'changes, that',
-      choice(
-        'outcome',
-        ['refused', 'is refused'],
-        ['follows', 'changes it as well'],
-        ['unlinked', 'leaves it without one'],
-        ['dangling', 'leaves it naming what is gone'],
-      ),
-    ],
-  },
+  deed(
+    'onDelete',
+    'When it is deleted',
+    ['When the', role, 'of one', entity, 'is deleted'],
+    ['gone', 'deletes it as well'],
+  ),
+  deed(
+    'onUpdate',
+    'When its key changes',
+    ['When the key of the', role, 'of one', entity, 'changes'],
+    ['follows', 'changes it as well'],
+  ),
   {
     kind: 'scriptRuns',
     title: 'The script runs',

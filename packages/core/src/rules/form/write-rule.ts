@@ -125,7 +125,7 @@ export function sentenceFrom(kind: RuleKind, values: SlotValues): string {
     const value = values[piece.field] ?? ''
     return slotInWords(piece, typeof value === 'string' ? [value] : value)
   })
-  return `${capital(words.join(' ').replaceAll(' :', ':'))}.`
+  return `${capital(words.join(' ').replaceAll(/ (?=[:,])/g, ''))}.`
 }
 
 function slotInWords(slot: RuleSlot, values: readonly string[]): string {

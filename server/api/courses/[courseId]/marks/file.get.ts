@@ -1,7 +1,7 @@
 import { setResponseHeaders } from 'h3'
 import { STAFF, defineRoute } from '../../../../auth/route'
 import { courseMarksCsv, showCourseMarks } from '../../../../services/course-marks'
-import { fileNameOf } from '../../../../services/results-file'
+import { fileNameOf } from '#shared/words'
 
 /** The marks of a course as a table that spreadsheet programs read. */
 export default defineRoute({

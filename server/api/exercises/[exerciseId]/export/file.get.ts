@@ -3,7 +3,7 @@ import { STAFF, defineRoute } from '../../../../auth/route'
 import { findExportFile } from '../../../../repositories/exports'
 import { latestRevision } from '../../../../repositories/exercises'
 import { notFound } from '../../../../services/problem'
-import { fileNameOf } from '../../../../services/results-file'
+import { fileNameOf } from '#shared/words'
 
 /** The file that a person asked for, once it is made. */
 export default defineRoute({
