@@ -113,7 +113,7 @@ console.log(`desk with 500, from the address to the first rule: ${(await timed(o
 const openFromLedger = async (): Promise<void> => {
   await page.goto(`${origin}/exercises/${exerciseId}/ledger`)
   await page.waitForSelector('.grid tbody th')
-  await page.waitForNetworkIdle()
+  await page.waitForFunction(() => document.querySelectorAll('.grid tbody td').length > 0)
 }
 const within: number[] = []
 for (let i = 0; i < RUNS; i++) {
