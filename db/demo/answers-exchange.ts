@@ -7,7 +7,7 @@ import { writeScript, type ColumnPlan, type Hand, type TablePlan } from './write
 export const EXCHANGE_MISTAKES = {
   'trip demanded': { r18: 'too strict' },
   'no garden reference': { r8: 'broken', r30: 'broken' },
-  'no trip reference': { r19: 'broken' },
+  'no trip reference': { r19: 'broken', r31: 'broken' },
   'whole prices': { r28: 'broken' },
   'small prices': { r28: 'too strict' },
   'line number only': { r20: 'broken' },
@@ -28,11 +28,11 @@ export const EXCHANGE_MISTAKES = {
   // more.
   'origin in a table': {},
   'origin in pairs': { r16: 'broken' },
-  'trip names its accession': { r16: 'broken', r17: 'too strict' },
-  'trip inside accession': { r15: 'broken' },
+  'trip names its accession': { r16: 'broken', r17: 'too strict', r31: 'broken' },
+  'trip inside accession': { r15: 'broken', r31: 'broken' },
   'one accession per trip': { r17: 'too strict' },
   'accession number may be missing': { r12: 'broken' },
-  'accession number not unique': { r12: 'broken', r16: 'broken', r20: 'broken' },
+  'accession number not unique': { r12: 'broken', r14: 'broken', r16: 'broken', r20: 'broken' },
   'no lines': {
     r20: 'not shown',
     r21: 'not shown',
@@ -44,6 +44,7 @@ export const EXCHANGE_MISTAKES = {
     r27: 'not shown',
     r28: 'not shown',
     r29: 'not shown',
+    r31: 'not shown',
   },
 } as const
 export type ExchangeMistake = keyof typeof EXCHANGE_MISTAKES

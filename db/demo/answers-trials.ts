@@ -213,7 +213,7 @@ export const TRIAL_MISTAKES: Readonly<Record<TrialMistake, Mistake>> = {
   },
   'code not unique': {
     change: change('keeper_code', { key: '' }, 'keeper'),
-    expects: { r6: 'broken', r13: 'broken' },
+    expects: { r6: 'broken', r9: 'broken', r13: 'broken', r23: 'broken' },
   },
   'phone of eleven': { change: change('phone', { size: '11', format: '' }), expects: { r8: 'too strict' } },
   'phone demanded': { change: change('phone', { required: 'yes' }), expects: { r9: 'too strict' } },
@@ -292,7 +292,14 @@ export const TRIAL_MISTAKES: Readonly<Record<TrialMistake, Mistake>> = {
   },
   'no keeper described': {
     change: entries => change('keeper_code', { refersTo: '' }, 'trial')(without('keeper')(entries)),
-    expects: { r6: 'not shown', r7: 'not shown', r8: 'not shown', r9: 'not shown', r13: 'broken' },
+    expects: {
+      r6: 'not shown',
+      r7: 'not shown',
+      r8: 'not shown',
+      r9: 'not shown',
+      r13: 'broken',
+      r23: 'not shown',
+    },
   },
 }
 

@@ -61,7 +61,7 @@ export const COLLECTED: ExerciseDocument = ExerciseDocument.parse({
     'Draw what is missing, to the logical level, and write the CREATE TABLE statement, or statements.',
   ),
   models: collected.models.map(model => ({ ...model, diagram: pairDrawn(model.script) })),
-  rules: [...collected.rules, drawnRule('r11', 'Every line is answered both ways.', 'answers')],
+  rules: [...collected.rules, drawnRule('r13', 'Every line is answered both ways.', 'answers')],
 })
 export const COLLECTED_HAND_INS: readonly PlannedHandIn[] = PAIR_HAND_INS.map(plan =>
   plan.expects === 'unreadable' ? plan : { ...plan, diagram: pairDrawn(plan.script) },
@@ -79,7 +79,7 @@ export const TRIALS: ExerciseDocument = ExerciseDocument.parse({
     ...model,
     diagram: drawn(readDictionary(model.dictionary as never).schema),
   })),
-  rules: [...trials.rules, drawnRule('r23', 'Every line is answered both ways.', 'answers')],
+  rules: [...trials.rules, drawnRule('r24', 'Every line is answered both ways.', 'answers')],
 })
 export const TRIAL_DRAWN: readonly PlannedHandIn[] = TRIAL_HAND_INS.map(plan =>
   plan.dictionary && plan.expects !== 'unreadable'

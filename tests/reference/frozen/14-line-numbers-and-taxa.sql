@@ -11,7 +11,7 @@ CREATE TABLE trip (
 CREATE TABLE accession (
   accession_no varchar(12) PRIMARY KEY,
   taxon_name varchar(80) NOT NULL REFERENCES taxon,
-  trip_no integer REFERENCES trip ON DELETE SET NULL
+  trip_no integer REFERENCES trip ON DELETE RESTRICT
 );
 CREATE TABLE partner_garden (
   code char(4) PRIMARY KEY,

@@ -2,6 +2,7 @@
 -- wrong
 -- why: the garden's facts are repeated in each dispatch: its code does not fix them, a garden without a dispatch cannot be written down, and the only way to remove it removes its dispatches
 -- expect: r1 broken
+-- expect: r3 broken
 -- expect: r10 too strict
 -- expect: r30 broken
 CREATE TABLE trip (

@@ -11,6 +11,7 @@
 -- expect: r27 not shown
 -- expect: r28 not shown
 -- expect: r29 not shown
+-- expect: r31 not shown
 CREATE TABLE partner_garden (
   code char(4) PRIMARY KEY,
   name varchar(80) NOT NULL,

@@ -21,6 +21,7 @@
 -- expect: r27 broken
 -- expect: r29 broken
 -- expect: r30 broken
+-- expect: r31 broken
 CREATE TABLE partner_garden (code char(4), name varchar(80), address varchar(200), closed_on date);
 CREATE TABLE trip (trip_no integer, set_out_on date);
 CREATE TABLE accession (accession_no char(9), taxon_name varchar(80), trip_no integer);

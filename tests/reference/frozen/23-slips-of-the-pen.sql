@@ -2,6 +2,7 @@
 -- wrong
 -- why: commas, a bracket and a semicolon are missing and keywords misspelt, which must not hide what is meant; a garden may receive one dispatch only
 -- expect: r9 too strict
+-- expect: r32 broken
 CREATE TABLE partner_garden (
   code char(4) PRIMARY KEY
   name varchar(80) NOT NULL,

@@ -2,6 +2,7 @@
 -- wrong
 -- why: the key of accession holds the trip too: the number alone no longer identifies, and a trip is demanded
 -- expect: r12 broken
+-- expect: r14 broken
 -- expect: r16 broken
 -- expect: r18 too strict
 CREATE TABLE partner_garden (

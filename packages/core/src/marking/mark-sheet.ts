@@ -3,6 +3,7 @@ import type { PreparedExercise } from '../exercise'
 import type { Finding } from '../findings'
 import {
   Readings,
+  becauseOf,
   combineFollows,
   combineParts,
   consequences,
@@ -14,7 +15,7 @@ import {
   type Rule,
   type RuleEntry,
 } from '../rules'
-import { findTable, findColumn, isNowhere, soundPart, type Schema } from '../schema'
+import { asGiven, findTable, findColumn, isNowhere, soundPart, type Schema } from '../schema'
 import type { MarkedCell, TableSheet } from '../sheets'
 import { pairingLines, type PairingLine } from './pairing-lines'
 
@@ -41,7 +42,7 @@ export interface ReasonedSheet {
 
 /** Judges one sheet that describes tables against one model answer. */
 export function reasonSheet(
-  { document, world, glossaries }: PreparedExercise,
+  { document, given, world, glossaries }: PreparedExercise,
   model: number,
   sheet: TableSheet,
   pins: readonly Pin[],
@@ -54,13 +55,33 @@ export function reasonSheet(
   const options = { glossary: glossaries[model]!, pins: own }
   const readings = new Readings(world, schema, options, rules, sheet.judge)
   const judged = rules.map(rule => readings.judgeRule(rule))
+  const ofOwn = addsNothing(schema, given) ? asNothing : (evaluation: Evaluation): Evaluation => evaluation
   return {
     sheet,
     asked,
     parts,
     best: readings.best,
-    evaluations: judged.map(({ evaluation }) => evaluation),
+    evaluations: judged.map(({ evaluation }) => ofOwn(evaluation)),
     under: judged.map(({ reading }) => reading),
+  }
+}
+
+/** Whether an answer has the tables that the exercise gives, as they are given, and nothing else. */
+function addsNothing({ tables }: Schema, given: Schema): boolean {
+  return (
+    tables.every(table => table.given) && JSON.stringify(tables) === JSON.stringify(asGiven(given).tables)
+  )
+}
+
+/** What is given upholds nothing for the one who has added nothing to it. */
+function asNothing(evaluation: Evaluation): Evaluation {
+  if (evaluation.verdict !== 'upheld') return evaluation
+  return {
+    ...evaluation,
+    verdict: 'not shown',
+    because: [becauseOf('no-table', {})],
+    witness: null,
+    tables: [],
   }
 }
 

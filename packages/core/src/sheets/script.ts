@@ -14,6 +14,7 @@ import {
   type Rule,
 } from '../rules'
 import {
+  dialectNamed,
   dialectOf,
   groupOf,
   isOpaqueCheck,
@@ -108,7 +109,7 @@ function readScriptSheet({ given, document }: PreparedExercise, answer: Markable
       }
       if (rule.kind === 'nothingMore') return judgeNothingMore(reading)
       return rule.kind === 'scriptRuns'
-        ? judgeRuns(read, allowedDialects(document))
+        ? judgeRuns(runningRead({ document, given }, answer, read), allowedDialects(document))
         : withTriggers(read, rule, withUnread(unread, evaluation), reading)
     },
   }
@@ -165,6 +166,24 @@ const allowedDialects = ({ dialect, dialects = [] }: MarkableExercise): readonly
   dialect ?? 'postgresql',
   ...dialects,
 ]
+
+/**
+ * The reading by which a script is said to run: one that names no server and speaks another's language is read by the
+ * first that the exercise allows and that takes it.
+ */
+function runningRead(
+  { document, given }: Pick<PreparedExercise, 'document' | 'given'>,
+  answer: MarkableAnswer,
+  read: ReadScript,
+): ReadScript {
+  const [first] = refusals(read)
+  if (first?.code !== 'syntax.other-dialect' || answer.dialect || dialectNamed(answer.script)) return read
+  for (const dialect of document.dialects ?? []) {
+    const other = reviewScript(answer.script, { given, dialect, ...scriptOptions(document) })
+    if (refusals(other).length === 0) return other
+  }
+  return read
+}
 
 /**
  * Whether every statement runs in its order: the first that would be refused tells why. One for a server that
