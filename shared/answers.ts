@@ -180,6 +180,22 @@ export interface MyInvitation {
   readonly role: Role
 }
 
+/** A ready exercise on the shelf. */
+export interface ShelfLine {
+  readonly name: string
+  readonly title: string
+  /** The invented world that it is about. */
+  readonly world: string
+  readonly difficulty: 'easy' | 'medium' | 'hard'
+  readonly about: string
+  /** Per cent of typical mistakes that its rules notice. */
+  readonly noticed: number
+  readonly sheets: readonly Sheet[]
+  /** What a diagram is to reach; null where none is asked. */
+  readonly level: Level | null
+  readonly rules: number
+}
+
 /** An exercise as staff sets it. */
 export interface ExerciseSetting {
   readonly id: string

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import type { CheckAnswer, ExerciseSetting, FeedbackAnswer } from '../../shared/answers'
+import { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { CheckAnswer, ExerciseSetting, FeedbackAnswer, ShelfLine } from '../../shared/answers'
 import { release } from '../../server/services/releases'
 import { Visitor, startServer } from './support/server'
 import {
@@ -27,6 +28,29 @@ beforeEach(async () => {
 
 const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
   new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
+
+describe('the shelf', () => {
+  it('lists ready exercises from easy to hard, and gives each whole', async () => {
+    const instructor = await signedIn('instructor')
+    const { body } = await instructor.ask('GET', `/api/courses/${room.courseId}/shelf`)
+    const lines = body as unknown as ShelfLine[]
+    expect(lines.length).toBeGreaterThanOrEqual(16)
+    expect(new Set(lines.map(({ world }) => world)).size).toBeGreaterThanOrEqual(4)
+    const ranks = lines.map(({ difficulty }) => ['easy', 'medium', 'hard'].indexOf(difficulty))
+    expect(ranks).toEqual(ranks.toSorted((a, b) => a - b))
+    for (const { name, title, rules } of lines) {
+      const taken = await instructor.ask('GET', `/api/courses/${room.courseId}/shelf/${name}`)
+      const document = ExerciseDocument.parse(taken.body)
+      expect([document.title, document.rules.length]).toEqual([title, rules])
+    }
+  })
+
+  it('has nothing under another name', async () => {
+    const instructor = await signedIn('instructor')
+    const { status } = await instructor.ask('GET', `/api/courses/${room.courseId}/shelf/no-such-exercise`)
+    expect(status).toBe(404)
+  })
+})
 
 describe('a whole exercise', () => {
   const begin = async (body: object) =>

@@ -15,13 +15,17 @@ const { courseId, isFirst } = defineProps<{ courseId: string; isFirst: boolean }
 const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
-/** From a script, a plain text, a table of rows, a relation and its dependencies, a file, or an exercise there is. */
-const way = ref<'script' | 'text' | 'rows' | 'relation' | 'file' | 'copy'>('script')
+/**
+ * From a script, a plain text, a table of rows, a relation and its dependencies, the shelf, a file, or an exercise
+ * there is.
+ */
+const way = ref<'script' | 'text' | 'rows' | 'relation' | 'shelf' | 'file' | 'copy'>('script')
 const LEAF = {
   script: '',
   text: '',
   rows: '?leaf=brief&part=rows',
   relation: '?leaf=answer',
+  shelf: '',
   file: '',
   copy: '',
 } as const
@@ -52,6 +56,11 @@ async function readFile(event: Event): Promise<void> {
   if ('fault' in read) readFault.value = `${file.name}: ${read.fault}`
   else takeWhole(read.document)
 }
+/** The title of what was chosen, as long as no other was typed. */
+function takeFromShelf(document: ExerciseDocument): void {
+  if (title.value.trim() === whole.value?.title) title.value = ''
+  takeWhole(document)
+}
 function takeWhole(document: ExerciseDocument): void {
   whole.value = document
   if (title.value.trim() === '') title.value = document.title
@@ -75,11 +84,12 @@ watch(way, now => {
   readFault.value = ''
   if (now === 'copy') void act(listOthers)
 })
-const isWhole = computed(() => way.value === 'file' || way.value === 'copy')
+const isWhole = computed(() => ['shelf', 'file', 'copy'].includes(way.value))
 const { fault, busy, act } = useAct()
 
 function contentOf(): object {
   switch (way.value) {
+    case 'shelf':
     case 'file':
     case 'copy':
       return { document: whole.value }
@@ -129,6 +139,10 @@ const begin = (): Promise<boolean> =>
         normal forms, a split</label
       >
       <label
+        ><input v-model="way" type="radio" value="shelf" /> from the shelf: ready exercises from easy to hard,
+        each tried with typical mistakes</label
+      >
+      <label
         ><input v-model="way" type="radio" value="file" /> from a file that an exercise was taken out
         as</label
       >
@@ -166,6 +180,7 @@ const begin = (): Promise<boolean> =>
         <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
       </select>
     </UFormField>
+    <ShelfChoice v-if="way === 'shelf'" :course-id="courseId" @take="takeFromShelf" />
     <p v-if="whole" role="status" class="small">
       {{ whole.title }}: {{ countOf(whole.rules.length, 'rule') }},
       {{ countOf(whole.models.length, 'model answer') }}.

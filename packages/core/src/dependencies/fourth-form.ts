@@ -19,7 +19,7 @@ export function mixedKeys(size: number, constraints: Constraints, options: { lim
 /**
  * The multivalued dependencies that break fourth normal form (not trivial, and from what is no superkey),
  * among the given ones of both kinds (that suffices: if every given left side is a superkey, all that is
- * implied follows from the keys). One for each left side, its right side one block of the basis. Source:
+ * implied follows from the keys). One for each left side, its right side what that fixes, else one block of the basis. Source:
  * Fagin, Multivalued dependencies and a new normal form, TODS 2(3), 1977.
  */
 export function fourthFormViolations(size: number, constraints: Constraints): Multivalued[] {
@@ -41,8 +41,12 @@ function violationAt(
   from: AttributeSet,
   constraints: Constraints,
 ): Multivalued | undefined {
-  if (part.isSubsetOf(mixedClosure(size, from, constraints))) return undefined
+  const closure = mixedClosure(size, from, constraints)
+  if (part.isSubsetOf(closure)) return undefined
   const rest = part.minus(from)
+  // What is fixed is split off as one: its facts each by themselves would be parts too many.
+  const fixed = closure.intersect(rest)
+  if (!fixed.isEmpty()) return { from, to: fixed, multi: true }
   const block = dependencyBasis(size, from, constraints)
     .map(other => other.intersect(part))
     .find(other => !other.isEmpty() && !other.equals(rest))

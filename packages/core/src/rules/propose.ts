@@ -2,6 +2,7 @@ import { findEntity, type World, type WorldAttribute, type WorldEntity, type Wor
 import { declaredKeys, findTable, foldName, sameName, type Reference, type Schema } from '../schema'
 import { capital, listInWords, shorten } from '../language'
 import { checkSamples } from './check-samples'
+import { comparedFacts } from './propose-comparisons'
 import type { Rule, RuleEntry } from './rule'
 import { isReadable, nameInWords, one, plural, readsBadly, thing } from './sentences'
 
@@ -30,6 +31,9 @@ export function proposeRules(
       ...aboutEntity(entity, model),
       ...entity.roles.flatMap(role => aboutRole(world, entity, role, model, hasSome(entity.name, role.name))),
       ...aboutAttributes(entity, model),
+      ...comparedFacts(world, model, entity).map(({ sentence, names, rule }) =>
+        propose(entity, sentence, names, rule),
+      ),
     ]),
   )
   const points = shareEvenly(total, proposed.length)

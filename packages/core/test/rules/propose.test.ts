@@ -34,6 +34,50 @@ describe('what is proposed', () => {
     expect(refused).toEqual(['-0.01', '0', '100.00'])
   })
 
+  it('asks rows on both sides of a condition that compares two facts', () => {
+    const script = `CREATE TABLE quay (code char(3) PRIMARY KEY);
+      CREATE TABLE hire (hire_no integer PRIMARY KEY, begins date NOT NULL, ends date, low integer, high integer,
+        here char(3) NOT NULL REFERENCES quay, there char(3) NOT NULL REFERENCES quay,
+        CHECK (ends >= begins), CHECK (low < high), CHECK (here <> there));
+      INSERT INTO quay VALUES ('NOR'), ('SOU');
+      INSERT INTO hire VALUES (1, '2025-05-04', '2025-05-06', 3, 9, 'NOR', 'SOU');`
+    const rows = proposed(script).filter(({ rule }) => rule.kind === 'givenRows')
+    expect(rows.map(({ sentence }) => sentence)).toEqual([
+      'A hire whose ends is before its begins is refused.',
+      'A hire whose low is not below its high is refused.',
+      'A hire whose here and there are the same is refused.',
+    ])
+    const pairs = rows.map(({ rule }) =>
+      (rule.kind === 'givenRows' ? rule.rows : [])
+        .filter(({ entity }) => entity === 'hire')
+        .map(({ accept, values }) => [accept, values]),
+    )
+    const part = (at: number, names: readonly string[]): unknown[] =>
+      pairs[at]!.map(([accept, values]) => [
+        accept,
+        ...names.map(name => (values as Record<string, string>)[name]),
+      ])
+    expect(part(0, ['begins', 'ends'])).toEqual([
+      [false, '2025-05-07', '2025-05-06'],
+      [true, '2025-05-06', '2025-05-06'],
+    ])
+    expect(part(1, ['low', 'high'])).toEqual([
+      [false, '3', '3'],
+      [true, '3', '4'],
+    ])
+    expect(part(2, ['here', 'there'])).toEqual([
+      [false, 'NOR', 'NOR'],
+      [true, 'NOR', 'SOU'],
+    ])
+  })
+
+  it('asks no rows of a condition where what a row refers to cannot be written', () => {
+    const script = `CREATE TABLE quay (area integer, quay_no integer, PRIMARY KEY (area, quay_no));
+      CREATE TABLE hire (hire_no integer PRIMARY KEY, begins date, ends date, area integer, quay_no integer,
+        FOREIGN KEY (area, quay_no) REFERENCES quay, CHECK (ends >= begins));`
+    expect(proposed(script).filter(({ rule }) => rule.kind === 'givenRows')).toEqual([])
+  })
+
   it('takes samples from the rows of the model and of the exercise', () => {
     const script = `CREATE TABLE boat (sail varchar(8) PRIMARY KEY, berth varchar(8));
       INSERT INTO boat VALUES ('K7', 'A01'), ('GBR3214', 'B22');`

@@ -12,6 +12,7 @@ import {
   referenceTo,
   textOf,
   withColumn,
+  withColumnNamed,
   withColumns,
   withTable,
   withoutColumns,
@@ -78,10 +79,7 @@ function renamedColumns({ schema, samples }: Design, to: (column: string, table:
       checks: table.checks.map(check => ({
         ...check,
         expression: table.columns.reduce(
-          (text, { name }) =>
-            mentions(text, name)
-              ? text.replaceAll(new RegExp(`(?<![\\w'])${escaped(name)}(?![\\w'])`, 'gi'), named(name, table))
-              : text,
+          (text, { name }) => withColumnNamed(text, name, named(name, table)),
           check.expression,
         ),
       })),
@@ -89,8 +87,6 @@ function renamedColumns({ schema, samples }: Design, to: (column: string, table:
   }
   return { samples, schema: { tables: schema.tables.map(table => (table.given ? table : rename(table))) } }
 }
-
-const escaped = (text: string): string => text.replaceAll(/[$()*+.?[\\\]^{|}]/g, String.raw`\$&`)
 
 const names: Kind<Design> = {
   id: 'other-names',

@@ -5,9 +5,11 @@ import {
   freeName,
   isInReference,
   keyOf,
+  mentions,
   naturalKey,
   referenceTo,
   referencesTo,
+  withColumnNamed,
   withFilledKey,
   withTable,
   type Design,
@@ -47,7 +49,13 @@ export function throughNumber(
 function isLedAlone(design: Design, { table, reference }: Placed, target: Table): boolean {
   const others = table.references.filter(other => other !== reference)
   const led = referencesTo(design, table.name).flatMap(placed => placed.reference.targetColumns)
+  const isAskedOtherwise = table.checks.some(
+    ({ expression }) =>
+      reference.columns.some(name => mentions(expression, name)) &&
+      !comparesReferences(table, expression, target),
+  )
   return (
+    !isAskedOtherwise &&
     !table.given &&
     !sameName(table.name, target.name) &&
     reference.columns.every(
@@ -57,11 +65,28 @@ function isLedAlone(design: Design, { table, reference }: Placed, target: Table)
   )
 }
 
+/** Whether a condition only compares references to the target by one column each: numbers can be compared as well. */
+function comparesReferences(table: Table, expression: string, target: Table): boolean {
+  return (
+    !/['\d]/.test(expression) &&
+    table.columns.every(
+      ({ name }) =>
+        !mentions(expression, name) ||
+        table.references.some(
+          ({ table: to, columns }) =>
+            sameName(to, target.name) && columns.length === 1 && sameName(columns[0]!, name),
+        ),
+    )
+  )
+}
+
 /** The reference by the number, in place of its columns wherever those stand. */
 function ledTo(design: Design, { table, reference }: Placed, id: string): Design {
   const current = design.schema.tables.find(({ name }) => sameName(name, table.name))!
-  const own = freeName(current, id)
   const [first, ...rest] = reference.columns
+  // Of several references each keeps what it is called.
+  const isOne = table.references.filter(other => sameName(other.table, reference.table)).length === 1
+  const own = freeName(current, isOne ? id : `${first}_id`)
   const replaced = (columns: readonly string[]): string[] =>
     columns.flatMap(name => {
       if (sameName(name, first!)) return [own]
@@ -78,6 +103,10 @@ function ledTo(design: Design, { table, reference }: Placed, id: string): Design
     }),
     primaryKey: of.primaryKey && { ...of.primaryKey, columns: replaced(of.primaryKey.columns) },
     uniques: of.uniques.map(key => ({ ...key, columns: replaced(key.columns) })),
+    checks: of.checks.map(check => ({
+      ...check,
+      expression: withColumnNamed(check.expression, first!, own),
+    })),
     references: of.references.map(other =>
       other === reference || (sameName(other.table, reference.table) && sameName(other.columns[0]!, first!))
         ? { ...referenceTo([own], other.table, [id]), onDelete: other.onDelete, onUpdate: other.onUpdate }

@@ -69,6 +69,13 @@ export function mentions(expression: string, column: string): boolean {
   return words.includes(column.toLowerCase())
 }
 
+/** The condition with the column under another name. */
+export function withColumnNamed(expression: string, column: string, name: string): string {
+  if (!mentions(expression, column)) return expression
+  const plain = column.replaceAll(/[$()*+.?[\\\]^{|}]/g, String.raw`\$&`)
+  return expression.replaceAll(new RegExp(`(?<![\\w'])${plain}(?![\\w'])`, 'gi'), name)
+}
+
 export const isInKey = (table: Table, column: string): boolean =>
   declaredKeys(table).some(({ columns }) => names(columns, column))
 export const isInPrimaryKey = (table: Table, column: string): boolean =>

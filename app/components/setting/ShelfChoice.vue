@@ -1,0 +1,99 @@
+<script setup lang="ts">
+import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import type { ShelfLine } from '#shared/answers'
+
+/** The ready exercises, from easy to hard: one is chosen, and comes in whole. */
+const { courseId } = defineProps<{ courseId: string }>()
+const emit = defineEmits<{ take: [document: ExerciseDocument] }>()
+const lines = shallowRef<readonly ShelfLine[]>()
+const chosen = ref('')
+const { fault, act } = useAct()
+const HEADS = { easy: 'To begin with', medium: 'Further on', hard: 'For the end of the course' } as const
+const shelves = computed(() =>
+  (['easy', 'medium', 'hard'] as const).map(difficulty => ({
+    difficulty,
+    head: HEADS[difficulty],
+    lines: (lines.value ?? []).filter(line => line.difficulty === difficulty),
+  })),
+)
+const factsOf = ({ world, sheets, level, rules, noticed }: ShelfLine): string =>
+  [
+    world,
+    sheets
+      .map(sheet => (sheet === 'diagram' && level ? `${SHEET_NAMES[sheet]}, ${level}` : SHEET_NAMES[sheet]))
+      .join(' and '),
+    countOf(rules, 'rule'),
+    `${noticed} of 100 typical mistakes noticed`,
+  ].join(' · ')
+
+onMounted(() =>
+  act(async () => {
+    lines.value = await api<ShelfLine[]>(`/courses/${courseId}/shelf`)
+  }),
+)
+watch(chosen, name =>
+  act(async () => emit('take', await api<ExerciseDocument>(`/courses/${courseId}/shelf/${name}`))),
+)
+</script>
+
+<template>
+  <div class="shelf" role="radiogroup" aria-label="The shelf">
+    <p v-if="!lines && !fault" class="small">Looking …</p>
+    <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
+    <section v-for="shelf in shelves" :key="shelf.difficulty" :aria-label="shelf.head">
+      <template v-if="shelf.lines.length > 0">
+        <h3>{{ shelf.head }}</h3>
+        <label v-for="line in shelf.lines" :key="line.name" :class="{ chosen: chosen === line.name }">
+          <input v-model="chosen" type="radio" name="shelf" :value="line.name" />
+          <span class="card">
+            <span class="title">{{ line.title }}</span>
+            <span class="about">{{ line.about }}</span>
+            <span class="small">{{ factsOf(line) }}</span>
+          </span>
+        </label>
+      </template>
+    </section>
+  </div>
+</template>
+
+<style scoped>
+.shelf {
+  display: grid;
+  gap: 14px;
+  max-height: 46vh;
+  overflow: auto;
+  border-block: 1px solid var(--rule-strong);
+  padding: 10px 4px;
+}
+h3 {
+  font: 600 14px var(--font-sans);
+  color: var(--soft);
+  margin-bottom: 4px;
+}
+label {
+  display: flex;
+  gap: 10px;
+  align-items: baseline;
+  padding: 7px 8px;
+  border-bottom: 1px solid var(--rule);
+  cursor: pointer;
+}
+label:hover,
+.chosen {
+  background: var(--ground);
+}
+input {
+  accent-color: var(--verdigris);
+}
+.card {
+  display: grid;
+  gap: 1px;
+}
+.title {
+  font: 600 16px var(--font-serif);
+}
+.fault {
+  color: var(--madder);
+}
+</style>

@@ -1,0 +1,175 @@
+import ledger from '../db/demo/exercises/the-intake-ledger.json'
+import pair from '../db/demo/exercises/who-collected-what.json'
+import drawers from '../db/demo/exercises/a-drawer-for-every-packet.json'
+import trials from '../db/demo/exercises/trial-by-trial.json'
+import exchange from '../db/demo/exercises/exchange-with-partner-gardens.json'
+import keepers from '../db/demo/exercises/keepers-and-bays.json'
+import boats from './exercises/a-boat-for-every-crossing.json'
+import sailors from './exercises/one-sailor-several-tasks.json'
+import passengers from './exercises/the-passenger-list.json'
+import timetable from './exercises/a-timetable-that-changes.json'
+import towers from './exercises/bells-in-towers.json'
+import bells from './exercises/what-a-bell-is-made-of.json'
+import orders from './exercises/orders-of-the-foundry.json'
+import beds from './exercises/a-bed-for-the-night.json'
+import trails from './exercises/trails-and-dishes.json'
+import supplies from './exercises/supplies-for-the-huts.json'
+
+/** A ready exercise: its document is read as any other that comes in. */
+export interface ShelfExercise {
+  /** The name of its file. */
+  readonly name: string
+  readonly world: string
+  readonly difficulty: 'easy' | 'medium' | 'hard'
+  /** What it is about, in one line. */
+  readonly about: string
+  /** Per cent of typical mistakes that its rules notice by reasoning: tests/reference/shelf.test.ts holds it true. */
+  readonly noticed: number
+  readonly document: { readonly title: string }
+}
+
+const VAULT = 'Skarholm Seed Vault'
+const FERRIES = 'Orrin Sound'
+const FOUNDRY = 'Vellmar Foundry'
+const HUTS = 'Kaldra Huts'
+
+const exercise = (
+  name: string,
+  world: string,
+  difficulty: ShelfExercise['difficulty'],
+  noticed: number,
+  about: string,
+  document: ShelfExercise['document'],
+): ShelfExercise => ({ name, world, difficulty, noticed, about, document })
+
+/** Ready exercises, from easy to hard; those of the demo among them. */
+export const SHELF: readonly ShelfExercise[] = [
+  exercise(
+    'a-boat-for-every-crossing',
+    FERRIES,
+    'easy',
+    90,
+    'Two tables and the reference between them: keys, what may be missing, what is never deleted.',
+    boats,
+  ),
+  exercise(
+    'the-passenger-list',
+    FERRIES,
+    'easy',
+    100,
+    'One list with everything in it: which facts fix which, its key, and a split to third normal form.',
+    passengers,
+  ),
+  exercise(
+    'bells-in-towers',
+    FOUNDRY,
+    'easy',
+    100,
+    'A first drawing: what is told apart only within something else, a line from a card to itself, many each way.',
+    towers,
+  ),
+  exercise(
+    'who-collected-what',
+    VAULT,
+    'easy',
+    96,
+    'The many-to-many between two tables that are given, with the role each had.',
+    pair,
+  ),
+  exercise(
+    'one-sailor-several-tasks',
+    FERRIES,
+    'medium',
+    94,
+    'Many to many where the same pair may stand again: what tells a line apart.',
+    sailors,
+  ),
+  exercise(
+    'what-a-bell-is-made-of',
+    FOUNDRY,
+    'medium',
+    96,
+    'A data dictionary: formats, sizes, lists of values, bounds, and what must be there.',
+    bells,
+  ),
+  exercise(
+    'a-bed-for-the-night',
+    HUTS,
+    'medium',
+    91,
+    'A table with two candidate keys, and what goes when what it belongs to is given up.',
+    beds,
+  ),
+  exercise(
+    'the-intake-ledger',
+    VAULT,
+    'medium',
+    100,
+    'A flat spreadsheet of forty rows: find keys and dependencies, reach Boyce-Codd normal form.',
+    ledger,
+  ),
+  exercise(
+    'a-drawer-for-every-packet',
+    VAULT,
+    'medium',
+    94,
+    'A schema that is given, extended by a drawing: drawers, packets, and placements over time.',
+    drawers,
+  ),
+  exercise(
+    'trial-by-trial',
+    VAULT,
+    'medium',
+    92,
+    'The data dictionary of germination trials: references, formats and bounds.',
+    trials,
+  ),
+  exercise(
+    'orders-of-the-foundry',
+    FOUNDRY,
+    'medium',
+    94,
+    'From brief to drawing to script: lines within an order, what goes with it and what must stay.',
+    orders,
+  ),
+  exercise(
+    'trails-and-dishes',
+    HUTS,
+    'hard',
+    100,
+    'Facts that have nothing to do with each other in one list: multivalued dependencies, fourth normal form.',
+    trails,
+  ),
+  exercise(
+    'exchange-with-partner-gardens',
+    VAULT,
+    'hard',
+    93,
+    'Dispatches, lines, prices, and a history that is kept, as a script.',
+    exchange,
+  ),
+  exercise(
+    'keepers-and-bays',
+    VAULT,
+    'hard',
+    96,
+    'References in a circle, weak entities, actions on delete, drawn and written.',
+    keepers,
+  ),
+  exercise(
+    'a-timetable-that-changes',
+    FERRIES,
+    'hard',
+    92,
+    'Keys of several columns, two references to one table, conditions within a row, codes that change.',
+    timetable,
+  ),
+  exercise(
+    'supplies-for-the-huts',
+    HUTS,
+    'hard',
+    96,
+    'The whole way in one exercise: dependencies, dictionary, diagram and script of the same deliveries.',
+    supplies,
+  ),
+]

@@ -1,0 +1,81 @@
+import { existsSync, readFileSync } from 'node:fs'
+import { NO_CLAIMS } from '@nomenklatura/core/claims'
+import { dictionaryFromCsv } from '@nomenklatura/core/dictionary'
+import { ExerciseDocument, prepareExercise, type MarkableAnswer } from '@nomenklatura/core/exercise'
+import { markAnswer } from '@nomenklatura/core/marking'
+import { Proof, proofFigures } from '@nomenklatura/core/proof'
+import { describe, expect, it } from 'vitest'
+import { draw } from '../../db/demo/draw'
+import { SHELF, type ShelfExercise } from '../../shelf'
+
+/** One answer as students give it: on one sheet, with the verdicts that it has, written before the first run. */
+interface TypicalAnswer {
+  readonly name: string
+  readonly script?: string
+  readonly lines?: readonly string[]
+  readonly dictionary?: string
+  readonly claims?: object
+  readonly expects: Readonly<Record<string, string>>
+}
+
+const documentOf = ({ document }: ShelfExercise): ExerciseDocument => ExerciseDocument.parse(document)
+
+function answersOf(name: string): readonly TypicalAnswer[] {
+  const path = `shelf/answers/${name}.json`
+  return existsSync(path)
+    ? (JSON.parse(readFileSync(path, 'utf8')) as { answers: TypicalAnswer[] }).answers
+    : []
+}
+
+function asAnswer({ level }: ExerciseDocument, answer: TypicalAnswer): MarkableAnswer {
+  const { script = '', lines, dictionary, claims } = answer
+  return {
+    script,
+    ...(lines ? { diagram: { ...draw(lines), level: level ?? 'logical' } } : {}),
+    ...(dictionary ? { dictionary: dictionaryFromCsv(dictionary)! } : {}),
+    ...(claims ? { claims: { ...NO_CLAIMS, ...claims } } : {}),
+  }
+}
+
+const sheetOf = ({ lines, dictionary, claims }: TypicalAnswer): ExerciseDocument['sheets'][number] => {
+  if (lines) return 'diagram'
+  if (dictionary) return 'dictionary'
+  return claims ? 'dependencies' : 'script'
+}
+
+describe.each(SHELF.map(entry => [entry.name, entry] as const))('%s', (name, entry) => {
+  const document = documentOf(entry)
+
+  it('is bound to its brief, and notices at least nine mistakes in ten', () => {
+    for (const { phrase } of document.rules) if (phrase) expect(document.brief).toContain(phrase)
+    const proof = new Proof(document)
+    expect(proof.sheets.flatMap(base => proof.faultsOf(base))).toEqual([])
+    const figures = proofFigures(proof.cases.map(one => proof.judge(one)))
+    expect(figures).toMatchObject({ punished: 0, doubted: 0, asked: 0, strength: entry.noticed })
+    expect(entry.noticed).toBeGreaterThanOrEqual(90)
+  })
+
+  const answers = answersOf(name)
+  it.skipIf(answers.length === 0).each(answers.map(answer => [answer.name, answer] as const))(
+    'marks what students hand in as it was judged by hand: %s',
+    (_, answer) => {
+      const exercise = prepareExercise({ ...document, sheets: [sheetOf(answer)] })
+      const { cells } = markAnswer(exercise, asAnswer(document, answer))
+      const notUpheld = cells.filter(({ verdict }) => verdict !== 'upheld')
+      expect(Object.fromEntries(notUpheld.map(({ rule, verdict }) => [rule, verdict]))).toEqual(
+        answer.expects,
+      )
+    },
+  )
+})
+
+it('every new exercise has typical answers of its own, a right one and a wrong one at least', () => {
+  for (const { name, world } of SHELF.filter(entry => entry.world !== 'Skarholm Seed Vault')) {
+    const answers = answersOf(name)
+    expect(
+      answers.some(({ expects }) => Object.keys(expects).length === 0),
+      `${world}: ${name}`,
+    ).toBe(true)
+    expect(answers.filter(({ expects }) => Object.keys(expects).length > 0).length, name).toBeGreaterThan(1)
+  }
+})
