@@ -66,6 +66,7 @@ function turnSheet(sheet: Sheet): void {
 }
 const groups = computed(() => [...new Set(document.rules.map(({ group }) => group))])
 const bound = computed(() => entry.phrase ?? '')
+const isSaid = computed(() => briefWords(document.brief).includes(bound.value))
 
 /** What the model answers do with it, when nothing was changed for a moment. */
 const settled = refDebounced(
@@ -155,9 +156,7 @@ const held = computed(() => heldAgainst(settled.value.document, settled.value.en
           maxlength="400"
           @set="emit('change', { phrase: $event.trim() || undefined })"
       /></label>
-      <span v-if="bound && !document.brief.includes(bound)" class="fault"
-        >The brief does not contain these words.</span
-      >
+      <span v-if="bound && !isSaid" class="fault">The brief does not contain these words.</span>
     </p>
     <p class="line">
       <button type="button" class="plain tiny" @click="emit('move', -1)">higher</button>

@@ -4,10 +4,12 @@ import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { NamedDependency } from '@nomenklatura/core/rows'
 
 /** The brief has two parts: the case, and the rows it gives. */
-defineProps<{ document: ExerciseDocument; part: 'case' | 'rows'; readonly: boolean }>()
+const { document } = defineProps<{ document: ExerciseDocument; part: 'case' | 'rows'; readonly: boolean }>()
 const emit = defineEmits<{
   turn: [part: 'case' | 'rows']
   change: [part: Partial<ExerciseDocument>]
+  /** A rule is to be begun from words of the case. */
+  begin: [words: string]
   take: [
     taken: {
       dependencies: readonly NamedDependency[]
@@ -16,6 +18,10 @@ const emit = defineEmits<{
     },
   ]
 }>()
+/** The rule says where it comes from. */
+function bind(id: string, phrase: string): void {
+  emit('change', { rules: document.rules.map(rule => (rule.id === id ? { ...rule, phrase } : rule)) })
+}
 const briefParts = [
   { part: 'case', name: 'Case' },
   { part: 'rows', name: 'Rows' },
@@ -41,21 +47,14 @@ const briefParts = [
           emit('change', { title: ($event.target as HTMLInputElement).value.trim() || document.title })
         "
     /></UFormField>
-    <UFormField
-      label="Case"
-      help="What the students read. An empty line begins a new paragraph."
-      class="case"
-    >
-      <UTextarea
-        :model-value="document.brief"
-        :rows="16"
-        autoresize
-        :maxrows="28"
-        maxlength="50000"
-        :disabled="readonly"
-        placeholder="The Skarholm Seed Vault sends seeds to partner gardens …"
-        class="brief-text"
-        @update:model-value="emit('change', { brief: String($event) })"
+    <UFormField label="Case" help="What the students read." class="case">
+      <LazyBriefEditor
+        :text="document.brief"
+        :rules="document.rules"
+        :readonly="readonly"
+        @change="emit('change', { brief: $event })"
+        @bind="bind"
+        @begin="emit('begin', $event)"
       />
     </UFormField>
   </template>
@@ -68,10 +67,5 @@ const briefParts = [
 }
 .case {
   max-width: 820px;
-}
-.brief-text :deep(textarea) {
-  font-family: var(--font-serif);
-  font-size: 16px;
-  line-height: 1.55;
 }
 </style>

@@ -43,9 +43,8 @@ const settled = refDebounced(
 const missing = computed(() => [...new Set(missingBeforePublishing(settled.value).map(({ part }) => part))])
 const worthALook = computed(() => {
   const unread = document.rules.filter(({ readMe, off }) => readMe && !off).length
-  const unbound = document.rules.filter(
-    ({ phrase, off }) => !off && phrase && !document.brief.includes(phrase),
-  ).length
+  const said = briefWords(document.brief)
+  const unbound = document.rules.filter(({ phrase, off }) => !off && phrase && !said.includes(phrase)).length
   return [
     unread > 0 ? `${countOf(unread, 'sentence')} to read` : '',
     unbound > 0 ? `${countOf(unbound, 'phrase')} not in the brief` : '',

@@ -12,6 +12,7 @@ import {
   beginRule,
   partsOf,
   ruleFrom,
+  ruleFromWords,
   ruleKey,
   sentenceFrom,
   thing,
@@ -26,8 +27,17 @@ import type { ExerciseDocument } from '@nomenklatura/core/exercise'
  * The rule sheet: one sentence a line, reworded in place, weighted, switched off; proposed anew from the
  * model answer.
  */
-const { document, readonly = false } = defineProps<{ document: ExerciseDocument; readonly?: boolean }>()
-const emit = defineEmits<{ change: [rules: RuleEntry[]] }>()
+const {
+  document,
+  readonly = false,
+  words = '',
+} = defineProps<{
+  document: ExerciseDocument
+  readonly?: boolean
+  /** Words of the brief from which a rule is to be begun. */
+  words?: string
+}>()
+const emit = defineEmits<{ change: [rules: RuleEntry[]]; begun: [] }>()
 
 const prepared = computed(() => prepareExercise(document))
 const asksClaims = computed(() => document.sheets.includes('dependencies') && document.relation !== undefined)
@@ -85,10 +95,10 @@ function remove(entry: RuleEntry): void {
 }
 
 /** A rule of one's own, opened to be said in full. */
-function write(rule: Rule, sentence: string): void {
+function write(rule: Rule, sentence: string, phrase?: string): void {
   const id = `r${nextRuleNumber(document.rules)}`
   const group = capital(thing(rule.entity))
-  emit('change', [...document.rules, { id, group, sentence, points: 1, rule }])
+  emit('change', [...document.rules, { id, group, sentence, points: 1, ...(phrase ? { phrase } : {}), rule }])
   opened.value = id
   void nextTick(() => {
     const line = list.value?.querySelector<HTMLElement>(`[data-rule="${id}"]`)
@@ -101,6 +111,19 @@ function writeRule(): void {
   const made = ruleFrom('mustHave', values)
   if ('rule' in made) write(made.rule, sentenceFrom('mustHave', values))
 }
+/** A rule from words that were chosen in the brief: they are its sentence until it is worded otherwise. */
+function writeFromWords(): void {
+  const begun = ruleFromWords(prepared.value.world, words)
+  const made = begun && ruleFrom(begun.kind, begun.values)
+  if (made && 'rule' in made) write(made.rule, capital(words).replace(/[.;,]?$/, '.'), words)
+  else if (words !== '') wordless.value = true
+  emit('begun')
+}
+/** Words were chosen, and the answer has nothing yet that a rule could be about. */
+const wordless = ref(false)
+onMounted(() => {
+  if (words !== '' && !readonly) writeFromWords()
+})
 function giveRows(): void {
   const [entity] = prepared.value.world.entities
   if (!entity) return
@@ -182,6 +205,9 @@ const opened = ref('')
         >Add {{ countOf(missing.length, 'rule') }} that the answer upholds</UButton
       >
     </div>
+    <p v-if="wordless" role="alert" class="small">
+      A rule is about something of the answer: give one under Answer first.
+    </p>
     <p v-if="document.rules.length === 0" class="serif empty paper">
       {{
         hasModel

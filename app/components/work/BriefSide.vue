@@ -8,7 +8,15 @@ const {
   rows,
   helpLevel,
   folds = true,
-} = defineProps<{ text: string; rows: ExerciseRows | null; helpLevel: HelpLevel; folds?: boolean }>()
+  phrases = [],
+} = defineProps<{
+  text: string
+  rows: ExerciseRows | null
+  helpLevel: HelpLevel
+  folds?: boolean
+  /** What the last check says of phrases of the case. */
+  phrases?: readonly BoundPhrase[]
+}>()
 const leaf = defineModel<'case' | 'rows'>('leaf', { default: 'case' })
 const emit = defineEmits<{ fold: []; drafted: [dictionary: Dictionary] }>()
 const tells = computed(
@@ -40,7 +48,7 @@ function turn(): void {
     </div>
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
-  <BriefText v-if="!rows || leaf === 'case'" :text="text" />
+  <BriefText v-if="!rows || leaf === 'case'" :text="text" :phrases="phrases" />
   <RowsLeaf
     v-else
     :rows="rows"

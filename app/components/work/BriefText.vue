@@ -1,12 +1,12 @@
 <script setup lang="ts">
-/** The case text: paragraphs are separated by an empty line. */
-const { text } = defineProps<{ text: string }>()
-const paragraphs = computed(() => text.split(/\n\s*\n/).filter(paragraph => paragraph.trim() !== ''))
+/** The case text: headings, lists and tables as they are written, and the phrases that something speaks of. */
+const { text, phrases = [] } = defineProps<{ text: string; phrases?: readonly BoundPhrase[] }>()
+const blocks = computed(() => briefBlocks(text))
 </script>
 
 <template>
   <div class="brief serif">
-    <p v-for="(paragraph, i) in paragraphs" :key="i">{{ paragraph }}</p>
+    <BriefBlocks :blocks="blocks" :phrases="phrases" />
   </div>
 </template>
 
@@ -15,11 +15,59 @@ const paragraphs = computed(() => text.split(/\n\s*\n/).filter(paragraph => para
   font-size: 16px;
   line-height: 1.58;
 }
-p + p {
+.brief :deep(* + :is(p, ul, ol, table, blockquote, pre)) {
   margin-top: 0.9em;
 }
-p {
+.brief :deep(li > :is(p, ul, ol)) {
+  margin-top: 0;
+}
+.brief :deep(p),
+.brief :deep(li),
+.brief :deep(td) {
   white-space: pre-line;
   overflow-wrap: anywhere;
+}
+.brief :deep(:is(h3, h4, h5)) {
+  font: 650 17px var(--font-serif);
+  margin-top: 1.2em;
+}
+.brief :deep(:first-child) {
+  margin-top: 0;
+}
+.brief :deep(ul) {
+  list-style: disc;
+  padding-left: 1.3em;
+}
+.brief :deep(ol) {
+  list-style: decimal;
+  padding-left: 1.5em;
+}
+.brief :deep(.table) {
+  overflow-x: auto;
+}
+.brief :deep(table) {
+  border-collapse: collapse;
+  font: 14px/1.4 var(--font-sans);
+}
+.brief :deep(:is(th, td)) {
+  border-bottom: 1px solid var(--rule);
+  padding: 3px 12px 3px 0;
+  text-align: left;
+  vertical-align: top;
+}
+.brief :deep(th) {
+  border-bottom-color: var(--rule-strong);
+  font-weight: 600;
+}
+.brief :deep(blockquote) {
+  border-left: 2px solid var(--rule-strong);
+  padding-left: 12px;
+}
+.brief :deep(:is(code, pre)) {
+  font-family: var(--font-mono);
+  font-size: 0.86em;
+}
+.brief :deep(pre) {
+  overflow-x: auto;
 }
 </style>

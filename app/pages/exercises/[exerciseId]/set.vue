@@ -69,6 +69,12 @@ const proof = useProof(
 function turnPart(next: 'case' | 'rows' | RulePart): void {
   void router.replace({ query: { leaf: leaf.value, part: next } })
 }
+/** Words of the brief from which a rule is to be begun. */
+const words = ref('')
+function beginFromWords(chosen: string): void {
+  words.value = chosen
+  turnTo('rules')
+}
 function lookAtProof(): void {
   void router.replace({ query: { leaf: 'rules', part: 'proof' } })
 }
@@ -144,6 +150,7 @@ useKeys(() => keys)
           @turn="turnPart"
           @change="change"
           @take="takeRows"
+          @begin="beginFromWords"
         />
         <SetAnswer
           v-else-if="leaf === 'answer'"
@@ -161,7 +168,14 @@ useKeys(() => keys)
             :readonly="isReadOnly"
             @change="change({ rules: $event })"
           />
-          <SetRules v-else :document="document" :readonly="isReadOnly" @change="change({ rules: $event })" />
+          <SetRules
+            v-else
+            :document="document"
+            :readonly="isReadOnly"
+            :words="words"
+            @change="change({ rules: $event })"
+            @begun="words = ''"
+          />
         </template>
         <SetSchedule
           v-else

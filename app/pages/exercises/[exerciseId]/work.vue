@@ -43,6 +43,8 @@ watch(leaf, now => {
   if (now === 'rows' && !isPhone.value) marginFolded.value = true
 })
 
+const phrases = computed(() => checkedPhrases(store.check?.answer.verdicts ?? [], store.isStale))
+
 const { fault, act } = useAct()
 const start = (): Promise<boolean> =>
   act(async () => {
@@ -182,6 +184,7 @@ provideTrying({
           :rows="sheet.rows"
           :help-level="sheet.helpLevel"
           :folds="!isPhone"
+          :phrases="phrases"
           @fold="foldBrief(true)"
           @drafted="drafted = $event"
         />

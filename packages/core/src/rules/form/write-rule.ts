@@ -59,7 +59,9 @@ export function beginRule(world: World, kind: RuleKind, chosen: Chosen = {}): Sl
   const attribute = host?.attributes.find(other => other.name === chosen.attribute) ?? host?.attributes[0]
   const filled = slots.map((slot): [string, string | readonly string[]] => {
     if (slot.of === 'entity') return [slot.field, name]
-    if (slot.of === 'attribute') return [slot.field, attribute?.name ?? '']
+    const isChosen = attribute !== undefined && attribute.name === chosen.attribute
+    if (slot.of === 'attribute' || (slot.of === 'member' && isChosen))
+      return [slot.field, attribute?.name ?? '']
     // What is shown is accepted and kept; what is refused nobody shows.
     if (slot.of === 'values')
       return [slot.field, kind === 'refusesValue' ? [] : (attribute?.samples.slice(0, 1) ?? [])]

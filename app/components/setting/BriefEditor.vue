@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { TableKit } from '@tiptap/extension-table'
+import { Markdown } from '@tiptap/markdown'
+import StarterKit from '@tiptap/starter-kit'
+import { EditorContent, useEditor } from '@tiptap/vue-3'
+import type { RuleEntry } from '@nomenklatura/core/rules'
+
+/**
+ * The case, written as it will be read: headings, lists, tables. A phrase that is chosen can be bound to a rule, or a
+ * rule begun from it. What comes out is Markdown, changed only where somebody wrote.
+ */
+const { text, rules, readonly } = defineProps<{
+  text: string
+  rules: readonly RuleEntry[]
+  readonly: boolean
+}>()
+const emit = defineEmits<{
+  change: [text: string]
+  bind: [rule: string, phrase: string]
+  begin: [phrase: string]
+}>()
+
+const phrases = computed(() => rules.flatMap(({ phrase, off }) => (phrase && !off ? [phrase] : [])))
+const chosen = ref('')
+let written = text
+const editor = useEditor({
+  content: text,
+  contentType: 'markdown',
+  editable: !readonly,
+  extensions: [
+    StarterKit.configure({ heading: { levels: [1, 2, 3] }, link: false, underline: false, strike: false }),
+    TableKit.configure({ table: { resizable: false } }),
+    Markdown.configure({ markedOptions: { gfm: true, breaks: true } }),
+    boundPhrases(() => phrases.value),
+  ],
+  editorProps: {
+    attributes: { 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': 'Case', 'class': 'case-text' },
+  },
+  onUpdate: ({ editor: now }) => {
+    written = now.getMarkdown()
+    emit('change', written)
+  },
+  onSelectionUpdate: ({ editor: { state } }) => {
+    const { from, to } = state.selection
+    chosen.value = state.doc.textBetween(from, to, '\n').trim()
+  },
+})
+/** Undone, taken up again, or renamed elsewhere: what stands here is not what was written here. */
+watch(
+  () => text,
+  now => {
+    if (now === written) return
+    written = now
+    editor.value?.commands.setContent(now, { contentType: 'markdown', emitUpdate: false })
+  },
+)
+watch(
+  () => readonly,
+  now => editor.value?.setEditable(!now),
+)
+watch(phrases, () => editor.value?.view.dispatch(editor.value.state.tr.setMeta(PHRASES_CHANGED, true)))
+
+const run = (): ReturnType<NonNullable<typeof editor.value>['chain']> => editor.value!.chain().focus()
+const isIn = (name: string, attributes = {}): boolean => editor.value?.isActive(name, attributes) ?? false
+const tools = computed(() => [
+  { name: 'Heading', is: isIn('heading'), do: () => run().toggleHeading({ level: 2 }).run() },
+  { name: 'Bold', is: isIn('bold'), do: () => run().toggleBold().run() },
+  { name: 'Italic', is: isIn('italic'), do: () => run().toggleItalic().run() },
+  { name: 'List', is: isIn('bulletList'), do: () => run().toggleBulletList().run() },
+  { name: 'Numbered', is: isIn('orderedList'), do: () => run().toggleOrderedList().run() },
+  ...(isIn('table')
+    ? [
+        { name: 'Row below', is: false, do: () => run().addRowAfter().run() },
+        { name: 'Column after', is: false, do: () => run().addColumnAfter().run() },
+        { name: 'Row away', is: false, do: () => run().deleteRow().run() },
+        { name: 'Column away', is: false, do: () => run().deleteColumn().run() },
+        { name: 'Table away', is: false, do: () => run().deleteTable().run() },
+      ]
+    : [
+        {
+          name: 'Table',
+          is: false,
+          do: () => run().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+        },
+      ]),
+])
+/** A phrase is of one line; whoever chose more gets no offer. */
+const phrase = computed(() => (chosen.value.includes('\n') || chosen.value.length > 400 ? '' : chosen.value))
+const others = computed(() => rules.filter(rule => !rule.off && rule.phrase !== phrase.value))
+function bind(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  if (select.value !== '') emit('bind', select.value, phrase.value)
+  select.value = ''
+}
+</script>
+
+<template>
+  <div class="editor" :class="{ readonly }">
+    <div v-if="!readonly" class="tools" role="toolbar" aria-label="How it is written">
+      <button
+        v-for="tool in tools"
+        :key="tool.name"
+        type="button"
+        class="tool"
+        :aria-pressed="tool.is"
+        @mousedown.prevent
+        @click="tool.do"
+      >
+        {{ tool.name }}
+      </button>
+    </div>
+    <EditorContent v-if="editor" :editor="editor" />
+    <div v-if="!readonly" class="chosen" aria-live="polite">
+      <template v-if="phrase">
+        <span class="serif quoted">“{{ phrase }}”</span>
+        <span class="offers">
+          <button type="button" class="plain small" @mousedown.prevent @click="emit('begin', phrase)">
+            A rule from these words
+          </button>
+          <select class="slot" aria-label="Bind these words to a rule" @change="bind">
+            <option value="">bind to a rule …</option>
+            <option v-for="rule in others" :key="rule.id" :value="rule.id">
+              {{ rule.id.slice(1) }} {{ rule.sentence }}
+            </option>
+          </select>
+        </span>
+      </template>
+      <span v-else class="small soft"
+        >Choose words that say a rule: they can be bound to it. Bound words are underlined.</span
+      >
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.editor {
+  border: 1px solid var(--rule-strong);
+  border-radius: 2px;
+  background: var(--sheet);
+}
+.editor:focus-within {
+  outline: 2px solid var(--verdigris);
+  outline-offset: 1px;
+}
+.tools {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 4px;
+  padding: 4px 8px;
+  border-bottom: 1px solid var(--rule);
+}
+.tool {
+  cursor: pointer;
+  font-size: 13px;
+  padding: 3px 8px;
+  border-radius: 2px;
+}
+.tool:hover {
+  background: var(--ground);
+}
+.tool[aria-pressed='true'] {
+  background: var(--verdigris-wash);
+  color: var(--verdigris);
+  font-weight: 600;
+}
+.editor :deep(.case-text) {
+  min-height: 300px;
+  max-height: 56vh;
+  overflow-y: auto;
+  padding: 12px 16px;
+  font: 16px/1.55 var(--font-serif);
+  outline: none;
+}
+.editor :deep(.case-text > * + *) {
+  margin-top: 0.8em;
+}
+.editor :deep(:is(h1, h2, h3)) {
+  font: 650 17px var(--font-serif);
+}
+.editor :deep(ul) {
+  list-style: disc;
+  padding-left: 1.3em;
+}
+.editor :deep(ol) {
+  list-style: decimal;
+  padding-left: 1.5em;
+}
+.editor :deep(table) {
+  border-collapse: collapse;
+  font: 14px/1.4 var(--font-sans);
+}
+.editor :deep(:is(th, td)) {
+  border: 1px solid var(--rule);
+  min-width: 80px;
+  padding: 3px 8px;
+  text-align: left;
+  vertical-align: top;
+}
+.editor :deep(th) {
+  font-weight: 600;
+  background: var(--ground);
+}
+.editor :deep(.bound) {
+  text-decoration: underline;
+  text-decoration-thickness: 1.5px;
+  text-decoration-color: var(--verdigris);
+  text-underline-offset: 3px;
+}
+.chosen {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 16px;
+  align-items: baseline;
+  min-height: 38px;
+  padding: 6px 12px;
+  border-top: 1px solid var(--rule);
+}
+.quoted {
+  max-width: 420px;
+  overflow: hidden;
+  text-overflow: ellipsis;
+  white-space: nowrap;
+}
+.offers {
+  display: flex;
+  gap: 14px;
+  align-items: baseline;
+}
+.offers select {
+  max-width: 260px;
+}
+</style>

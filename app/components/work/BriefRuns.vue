@@ -1,0 +1,55 @@
+<script setup lang="ts">
+/** Text of a case; a phrase that something speaks of is underlined, and says it when it is pointed at or reached. */
+const { runs, phrases } = defineProps<{ runs: BriefRuns; phrases: readonly BoundPhrase[] }>()
+const marked = computed(() => withPhrases(runs, phrases))
+const isFirst = (at: number): boolean => marked.value[at]!.bound !== marked.value[at - 1]?.bound
+</script>
+
+<template>
+  <template v-for="(run, i) in marked" :key="i">
+    <UTooltip v-if="run.bound" :text="run.bound.say" :delay-duration="200">
+      <span
+        class="bound"
+        :class="[run.bound.mark, { strong: run.strong, em: run.em, code: run.code }]"
+        :tabindex="isFirst(i) ? 0 : undefined"
+        :role="isFirst(i) ? 'note' : undefined"
+        :aria-label="isFirst(i) ? `${run.bound.phrase}: ${run.bound.say}` : undefined"
+        >{{ run.text }}</span
+      >
+    </UTooltip>
+    <code v-else-if="run.code">{{ run.text }}</code>
+    <strong v-else-if="run.strong">{{ run.text }}</strong>
+    <em v-else-if="run.em">{{ run.text }}</em>
+    <template v-else>{{ run.text }}</template>
+  </template>
+</template>
+
+<style scoped>
+.bound {
+  text-decoration: underline;
+  text-decoration-thickness: 1.5px;
+  text-underline-offset: 3px;
+  text-decoration-color: var(--soft);
+}
+.upheld {
+  text-decoration-color: var(--verdigris);
+}
+.broken {
+  text-decoration-color: var(--madder);
+  text-decoration-style: wavy;
+}
+.too-strict {
+  text-decoration-color: var(--ochre);
+  text-decoration-style: dashed;
+}
+.strong {
+  font-weight: 650;
+}
+.em {
+  font-style: italic;
+}
+.code {
+  font-family: var(--font-mono);
+  font-size: 0.86em;
+}
+</style>

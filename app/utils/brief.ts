@@ -1,0 +1,173 @@
+import { Lexer, type Token, type Tokens } from 'marked'
+
+/** A stretch of text that is written in one way. */
+export interface BriefRun {
+  readonly text: string
+  readonly strong: boolean
+  readonly em: boolean
+  readonly code: boolean
+}
+/** A cell of a table, a line of a list: what it says. */
+export type BriefRuns = readonly BriefRun[]
+export type BriefBlock =
+  | { readonly kind: 'paragraph'; readonly runs: BriefRuns }
+  | { readonly kind: 'heading'; readonly depth: number; readonly runs: BriefRuns }
+  | {
+      readonly kind: 'list'
+      readonly ordered: boolean
+      readonly start: number
+      readonly items: readonly (readonly BriefBlock[])[]
+    }
+  | { readonly kind: 'table'; readonly head: readonly BriefRuns[]; readonly rows: readonly BriefRuns[][] }
+  | { readonly kind: 'quote'; readonly blocks: readonly BriefBlock[] }
+  | { readonly kind: 'code'; readonly text: string }
+  | { readonly kind: 'line' }
+
+/**
+ * The case text as it is shown: Markdown (CommonMark with tables) by a standard reader; a single new line stays one.
+ * HTML in it is text like any other, links and pictures are their words: nothing of a brief is ever run or fetched.
+ */
+export function briefBlocks(text: string): BriefBlock[] {
+  return new Lexer({ gfm: true, breaks: true }).lex(text).flatMap(blockOf)
+}
+
+/** What the case says, without how it is written: phrases are looked for in this. */
+export function briefWords(text: string): string {
+  return briefBlocks(text).map(wordsOf).join('\n\n')
+}
+
+function wordsOf(block: BriefBlock): string {
+  switch (block.kind) {
+    case 'paragraph':
+    case 'heading':
+      return textOf(block.runs)
+    case 'list':
+      return block.items.map(item => item.map(wordsOf).join('\n')).join('\n')
+    case 'table':
+      return [block.head, ...block.rows].map(row => row.map(textOf).join('\t')).join('\n')
+    case 'quote':
+      return block.blocks.map(wordsOf).join('\n\n')
+    case 'code':
+      return block.text
+    case 'line':
+      return ''
+  }
+}
+
+export const textOf = (runs: BriefRuns): string => runs.map(({ text }) => text).join('')
+
+function blockOf(token: Token): BriefBlock[] {
+  switch (token.type) {
+    case 'space':
+    case 'def':
+      return []
+    case 'heading':
+      return [{ kind: 'heading', depth: (token as Tokens.Heading).depth, runs: runsOf(token) }]
+    case 'list': {
+      const { ordered, start, items } = token as Tokens.List
+      return [
+        {
+          kind: 'list',
+          ordered,
+          start: Number(start) || 1,
+          items: items.map(item => item.tokens.flatMap(blockOf)),
+        },
+      ]
+    }
+    case 'table': {
+      const { header, rows } = token as Tokens.Table
+      const cells = (row: readonly Tokens.TableCell[]): BriefRuns[] =>
+        row.map(({ tokens }) => tokens.flatMap(runs))
+      return [{ kind: 'table', head: cells(header), rows: rows.map(cells) }]
+    }
+    case 'blockquote':
+      return [{ kind: 'quote', blocks: (token as Tokens.Blockquote).tokens.flatMap(blockOf) }]
+    case 'code':
+      return [{ kind: 'code', text: (token as Tokens.Code).text }]
+    case 'hr':
+      return [{ kind: 'line' }]
+    default:
+      return [{ kind: 'paragraph', runs: runsOf(token) }]
+  }
+}
+
+const PLAIN = { strong: false, em: false, code: false }
+type Manner = typeof PLAIN
+
+const runs = (token: Token): BriefRun[] => inline(token, PLAIN)
+const runsOf = (token: Token): BriefRun[] =>
+  'tokens' in token && token.tokens ? token.tokens.flatMap(runs) : inline(token, PLAIN)
+
+function inline(token: Token, manner: Manner): BriefRun[] {
+  const within = (more: Partial<Manner>): BriefRun[] =>
+    ((token as Tokens.Generic).tokens ?? []).flatMap(other => inline(other, { ...manner, ...more }))
+  switch (token.type) {
+    case 'strong':
+      return within({ strong: true })
+    case 'em':
+      return within({ em: true })
+    case 'del':
+    case 'link':
+      return within({})
+    case 'codespan':
+      return [{ ...manner, code: true, text: (token as Tokens.Codespan).text }]
+    case 'br':
+      return [{ ...manner, text: '\n' }]
+    case 'html':
+    case 'checkbox':
+      return [{ ...manner, text: token.raw }]
+    case 'image':
+      return [{ ...manner, text: (token as Tokens.Image).text }]
+    default:
+      return 'tokens' in token && token.tokens
+        ? within({})
+        : [{ ...manner, text: 'text' in token ? String(token.text) : token.raw }]
+  }
+}
+
+/** A phrase that something speaks of, with what is said about it. */
+export interface BoundPhrase {
+  readonly phrase: string
+  readonly say: string
+  readonly mark: string
+}
+export interface MarkedRun extends BriefRun {
+  readonly bound?: BoundPhrase
+}
+
+/** The runs cut where bound phrases begin and end; where two overlap, the one that begins first has it. */
+export function withPhrases(runs: BriefRuns, phrases: readonly BoundPhrase[]): MarkedRun[] {
+  const found = phraseSpans(textOf(runs), phrases)
+  const out: MarkedRun[] = []
+  let at = 0
+  for (const run of runs) {
+    const end = at + run.text.length
+    const cuts = found.flatMap(({ from, to }) => [from, to]).filter(cut => cut > at && cut < end)
+    const edges = [at, ...new Set(cuts), end].toSorted((a, b) => a - b)
+    for (const [i, from] of edges.slice(0, -1).entries()) {
+      const bound = found.find(span => span.from <= from && from < span.to)?.bound
+      const text = run.text.slice(from - at, edges[i + 1]! - at)
+      if (text !== '') out.push({ ...run, text, ...(bound ? { bound } : {}) })
+    }
+    at = end
+  }
+  return out
+}
+
+/** Where phrases stand in a text, each at its first place, none within another. */
+export function phraseSpans<T extends { readonly phrase: string }>(
+  text: string,
+  phrases: readonly T[],
+): { readonly from: number; readonly to: number; readonly bound: T }[] {
+  const all = phrases
+    .map(bound => ({
+      bound,
+      from: text.indexOf(bound.phrase),
+      to: text.indexOf(bound.phrase) + bound.phrase.length,
+    }))
+    .filter(({ bound, from }) => bound.phrase !== '' && from >= 0)
+    .toSorted((a, b) => a.from - b.from || b.to - a.to)
+  const kept: typeof all = []
+  for (const span of all) if ((kept.at(-1)?.to ?? 0) <= span.from) kept.push(span)
+  return kept
+}

@@ -1,0 +1,22 @@
+import type { CheckedRule } from '#shared/answers'
+
+const WORST = ['broken', 'too strict', 'not shown', 'cannot tell', 'upheld'] as const
+
+/**
+ * What a check says of the phrases that its rules come from: of a phrase that several rules or sheets speak of, the worst.
+ * Nothing where the help level tells no verdicts.
+ */
+export function checkedPhrases(verdicts: readonly CheckedRule[], isStale: boolean): BoundPhrase[] {
+  const byPhrase = new Map<string, CheckedRule[]>()
+  for (const rule of verdicts)
+    if (rule.phrase !== null) byPhrase.set(rule.phrase, [...(byPhrase.get(rule.phrase) ?? []), rule])
+  const since = isStale ? ', before your last change' : ''
+  return [...byPhrase].map(([phrase, rules]) => {
+    const [worst] = rules.toSorted((a, b) => WORST.indexOf(a.verdict) - WORST.indexOf(b.verdict))
+    return {
+      phrase,
+      mark: worst!.verdict.replace(' ', '-'),
+      say: `${worst!.verdict}${since}: ${worst!.sentence}`,
+    }
+  })
+}
