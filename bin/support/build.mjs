@@ -8,6 +8,8 @@ const SOURCES = [
   'server',
   'files',
   'shared',
+  'shelf',
+  'db/demo/exercises',
   'public',
   'packages/core/src',
   'sandbox',

@@ -47,10 +47,27 @@ describe('what a student wrote before', () => {
 
   it('and the last check are there after a reload', async () => {
     await ilse.press('header button', 'Check')
-    await ilse.sees('27 upheld', '.margin')
+    await ilse.sees('30 upheld', '.margin')
     await ilse.reload()
-    await ilse.sees('27 upheld', '.margin')
+    await ilse.sees('30 upheld', '.margin')
     await ilse.sees('checked', '.margin')
+  })
+
+  it('and says of the words of the case what it says of the rules that come from them', async () => {
+    if (!(await ilse.page.$('.brief-side'))) await ilse.press('.rail button', 'Brief')
+    const said = await ilse.page.$$eval('.brief .bound[role=note]', all =>
+      all.map(one => [one.className, one.ariaLabel ?? '']),
+    )
+    expect(
+      said.some(
+        ([kind, words]) =>
+          kind!.includes('broken') && words!.startsWith('stands at most once in each: broken'),
+      ),
+    ).toBe(true)
+    expect(said.filter(([kind]) => kind!.includes('upheld')).length).toBeGreaterThan(15)
+    await ilse.page.focus('.brief .bound[role=note]')
+    await ilse.page.waitForSelector('[role=tooltip]')
+    expect(await ilse.violations({ within: '.brief-side' })).toEqual([])
   })
 
   it('can be reached from the palette by what it is called', async () => {

@@ -51,6 +51,8 @@ describe('every screen', () => {
       [ada, `/exercises/${keepers}/desk`],
       [ada, '/help/diagram'],
       [ada, '/help/script'],
+      [ada, '/help/notes'],
+      [ada, '/help/screens'],
     ]
     const found: string[] = []
     for (const [visitor, path] of screens) {

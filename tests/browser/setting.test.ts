@@ -60,7 +60,7 @@ describe('an exercise from nothing to published in one go', () => {
     await ada.type('form textarea', MODEL)
     await ada.press('form button', 'Begin')
     await ada.type(
-      '.brief-text textarea:not([disabled])',
+      '.case-text[contenteditable=true]',
       'A drawer stands in one bay of a hall and has a number. A packet has a number such as P-00417 and a weight in grams.',
     )
     await ada.sees('saved', '.state')
@@ -157,8 +157,10 @@ Keys: 4 points
 References: 6 points`
 
 describe('an exercise kept as plain text', () => {
+  let ada: Visitor
+
   it('comes in by one paste, says what was understood, and has its rules and points', async () => {
-    const ada = await arrive('Ada Brandvold')
+    ada = await arrive('Ada Brandvold')
     await ada.press('a', 'Relational Design')
     await ada.press('button', 'Set an exercise')
     await ada.press('form label', 'from an exercise I have as text')
@@ -176,13 +178,55 @@ describe('an exercise kept as plain text', () => {
     expect(await ada.violations({ within: 'form' })).toEqual([])
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
-    expect(
-      await ada.page.$eval('.brief-text textarea', field => (field as HTMLTextAreaElement).value),
-    ).toContain('A lighthouse has a name and a height.')
+    await ada.sees('A lighthouse has a name and a height.', '.case-text')
     await ada.press('[role=tab]', 'Rules')
     await ada.sees('10 points')
     await ada.press('[role=tab]', 'Answer')
     await ada.sees('Read: 2 tables, 1 reference')
+  })
+
+  it('is written on as it is read, and its words become a rule', async () => {
+    await ada.press('[role=tab]', 'Brief')
+    await ada.page.waitForSelector('.case-text[contenteditable=true]')
+    await ada.page.click('.case-text p')
+    await ada.chord(['Control'], 'End')
+    await ada.page.keyboard.press('Enter')
+    await ada.typeLikeAPerson('## To do\nDescribe:\n- lamps\nkeepers')
+    await ada.sees('To do', '.case-text h2')
+    expect(await ada.page.$$eval('.case-text li', lines => lines.map(line => line.textContent))).toEqual([
+      'lamps',
+      'keepers',
+    ])
+    await ada.sees('saved', '.state')
+    await ada.page.click('.case-text p', { count: 3 })
+    await ada.press('.chosen button', 'A rule from these words')
+    await ada.page.waitForSelector(`.details select.kind`)
+    expect(
+      await ada.page.$$eval('input.sentence', inputs =>
+        inputs.some(({ value }) => value.includes('A lighthouse has a name and a height.')),
+      ),
+    ).toBe(true)
+    await ada.press('[role=tab]', 'Brief')
+    await ada.page.waitForSelector('.case-text .bound')
+    expect(await ada.violations({ within: '.leaf' })).toEqual([])
+  })
+})
+
+describe('the shelf', () => {
+  it('gives a ready exercise, whole', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'from the shelf')
+    await ada.press('form label', 'A timetable that changes')
+    await ada.sees('A timetable that changes: 24 rules, 1 model answer.', 'form')
+    await ada.press('form label', 'Bells in towers')
+    await ada.sees('Bells in towers: 19 rules, 1 model answer.', 'form')
+    expect(await ada.page.$eval('form input', input => input.value)).toBe('Bells in towers')
+    expect(await ada.violations({ within: 'form' })).toEqual([])
+    await ada.press('form button', 'Begin')
+    await ada.sees('nothing missing', '.foot')
+    await ada.sees('A tower is known by its name', '.case-text')
   })
 })
 
@@ -201,12 +245,12 @@ describe('an exercise that there is', () => {
     await choose(file('notes.json', '{"format": "nomenklatura-exercise", "version": 1, "title": ""}'))
     await ada.sees('notes.json: title', '[role=alert]')
     await choose(resolve('db/demo/exercises/who-collected-what.json'))
-    await ada.sees('Who collected what: 10 rules, 1 model answer.', 'form')
+    await ada.sees('Who collected what: 12 rules, 1 model answer.', 'form')
     expect(await ada.violations({ within: 'form' })).toEqual([])
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
     await ada.press('[role=tab]', 'Rules')
-    await ada.sees('10 sentences')
+    await ada.sees('12 sentences')
   })
 
   it('has several model answers, each held against the rules', async () => {
@@ -238,7 +282,7 @@ describe('an exercise that there is', () => {
     const id = await ada.exerciseId('Keepers and bays')
     await ada.page.waitForSelector(`form option[value="${id}"]`)
     await ada.page.select('form select', id)
-    await ada.sees('Keepers and bays: 26 rules', 'form')
+    await ada.sees('Keepers and bays: 27 rules', 'form')
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
     await ada.sees('draft', '.state')

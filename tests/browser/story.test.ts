@@ -44,7 +44,7 @@ describe('from a brief to a mark that can be defended', () => {
       ),
     ).toEqual([true])
     await ada.type(
-      '.brief-text textarea',
+      '.case-text[contenteditable=true]',
       'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.',
     )
     await ada.sees('saved', '.state')

@@ -71,6 +71,8 @@ describe('at other widths', () => {
       [ilse, '/help/dependencies'],
       [ilse, '/help/diagram'],
       [ilse, '/help/script'],
+      [ilse, '/help/notes'],
+      [ilse, '/help/screens'],
     ]
   })
 

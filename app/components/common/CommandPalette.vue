@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { CourseAnswer, CourseLine } from '#shared/answers'
 
-/** Ctrl+K: what can be done here, every course and exercise, by typing a part of its name. */
+/** Ctrl+K: what can be done here, every course and exercise, help for each screen and note, by typing a part of its name. */
 const open = usePaletteOpen()
 const session = useSessionStore()
 interface Item {
@@ -24,6 +24,22 @@ const helpPages = useRouter()
   .getRoutes()
   .flatMap(({ path, meta }) => (meta.help ? [{ label: `Help: ${meta.help}`, to: path }] : []))
 
+/** Screens and notes by name, last in the list: they are found by typing. */
+async function helpItems(): Promise<Item[]> {
+  // Not before it is asked for: no screen needs the words of all notes to begin with.
+  const { HELP_SCREENS, helpNotes } = await import('~/utils/help')
+  const screens = HELP_SCREENS.map(({ id, title }) => ({
+    label: `Help: ${title}`,
+    to: `/help/screens#${id}`,
+  }))
+  const notes = helpNotes().map(({ code, group, title }) => ({
+    label: `Note: ${title}`,
+    suffix: group,
+    to: `/help/notes#${code}`,
+  }))
+  return [...helpPages, ...screens, ...notes]
+}
+
 const hereNow = (): Item[] =>
   offeredActions().map(({ label, key, run }) => ({ label, ...(key ? { suffix: key } : {}), run }))
 
@@ -42,7 +58,6 @@ watch(open, async isOpen => {
       label: 'Courses',
       items: [
         { label: 'All courses', to: '/' },
-        ...helpPages,
         ...courses.map(({ id, name }) => ({ label: name, to: `/courses/${id}` })),
       ],
     },
@@ -61,6 +76,7 @@ watch(open, async isOpen => {
               ],
         ),
       })),
+    { id: 'help', label: 'Help', items: await helpItems() },
   ]
 })
 

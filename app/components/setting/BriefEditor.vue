@@ -27,6 +27,8 @@ const editor = useEditor({
   content: text,
   contentType: 'markdown',
   editable: !readonly,
+  // The page's policy lets no style in from outside: what it needs stands below.
+  injectCSS: false,
   extensions: [
     StarterKit.configure({ heading: { levels: [1, 2, 3] }, link: false, underline: false, strike: false }),
     TableKit.configure({ table: { resizable: false } }),
@@ -170,6 +172,9 @@ function bind(event: Event): void {
   padding: 12px 16px;
   font: 16px/1.55 var(--font-serif);
   outline: none;
+  position: relative;
+  white-space: pre-wrap;
+  overflow-wrap: anywhere;
 }
 .editor :deep(.case-text > * + *) {
   margin-top: 0.8em;

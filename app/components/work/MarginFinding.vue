@@ -36,12 +36,14 @@ const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
         <summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>
         {{ wording(finding).why }}
         <NuxtLink
-          v-if="finding.code in FINDING_EXAMPLES"
-          :to="`/help/script#${finding.code}`"
+          :to="`/help/${finding.code in FINDING_EXAMPLES ? 'script' : 'notes'}#${finding.code}`"
           target="_blank"
           class="plain small"
-          >An example</NuxtLink
-        ><ExhibitView v-if="finding.exhibit" :exhibit="finding.exhibit" class="shown" />
+          >{{ finding.code in FINDING_EXAMPLES ? 'An example' : 'More of it' }}</NuxtLink><ExhibitView
+          v-if="finding.exhibit"
+          :exhibit="finding.exhibit"
+          class="shown"
+        />
       </details>
     </div>
   </MarginNote>
