@@ -1,4 +1,8 @@
+import type { InjectionKey } from 'vue'
 import type { CheckedRule } from '#shared/answers'
+
+/** Tells a case which of its phrases is pointed at; nothing when none is any more. */
+export const POINTED_AT: InjectionKey<(bound: BoundPhrase | undefined) => void> = Symbol('pointed at')
 
 const WORST = ['broken', 'too strict', 'not shown', 'cannot tell', 'upheld'] as const
 

@@ -6,6 +6,8 @@ export interface HelpNote {
   readonly group: string
   readonly title: string
   readonly severity: 'error' | 'flaw' | 'habit' | 'remark'
+  /** Where it stands on the page of notes. */
+  readonly anchor: string
   /** What it says, with what it names in slots. */
   readonly says: string
   readonly why: string
@@ -20,6 +22,7 @@ export const helpNotes = (): HelpNote[] =>
     const [group = '', name = ''] = code.split('.')
     return {
       code,
+      anchor: `note-${code.replaceAll('.', '-')}`,
       group: group.replaceAll('-', ' '),
       title: name.replaceAll('-', ' '),
       severity,

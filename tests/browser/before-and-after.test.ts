@@ -66,7 +66,7 @@ describe('what a student wrote before', () => {
     ).toBe(true)
     expect(said.filter(([kind]) => kind!.includes('upheld')).length).toBeGreaterThan(15)
     await ilse.page.focus('.brief .bound[role=note]')
-    await ilse.page.waitForSelector('[role=tooltip]')
+    await ilse.page.waitForSelector('.brief .said')
     expect(await ilse.violations({ within: '.brief-side' })).toEqual([])
   })
 

@@ -32,10 +32,10 @@ async function helpItems(): Promise<Item[]> {
     label: `Help: ${title}`,
     to: `/help/screens#${id}`,
   }))
-  const notes = helpNotes().map(({ code, group, title }) => ({
+  const notes = helpNotes().map(({ anchor, group, title }) => ({
     label: `Note: ${title}`,
     suffix: group,
-    to: `/help/notes#${code}`,
+    to: `/help/notes#${anchor}`,
   }))
   return [...helpPages, ...screens, ...notes]
 }

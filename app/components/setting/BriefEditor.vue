@@ -111,7 +111,6 @@ function bind(event: Event): void {
         {{ tool.name }}
       </button>
     </div>
-    <EditorContent v-if="editor" :editor="editor" />
     <div v-if="!readonly" class="chosen" aria-live="polite">
       <template v-if="phrase">
         <span class="serif quoted">“{{ phrase }}”</span>
@@ -131,6 +130,7 @@ function bind(event: Event): void {
         >Choose words that say a rule: they can be bound to it. Bound words are underlined.</span
       >
     </div>
+    <EditorContent v-if="editor" :editor="editor" />
   </div>
 </template>
 
@@ -166,8 +166,8 @@ function bind(event: Event): void {
   font-weight: 600;
 }
 .editor :deep(.case-text) {
-  min-height: 300px;
-  max-height: 56vh;
+  min-height: 240px;
+  max-height: 44vh;
   overflow-y: auto;
   padding: 12px 16px;
   font: 16px/1.55 var(--font-serif);
@@ -175,6 +175,9 @@ function bind(event: Event): void {
   position: relative;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
+}
+.editor :deep(.case-text:focus-visible) {
+  outline: none;
 }
 .editor :deep(.case-text > * + *) {
   margin-top: 0.8em;
@@ -218,7 +221,7 @@ function bind(event: Event): void {
   align-items: baseline;
   min-height: 38px;
   padding: 6px 12px;
-  border-top: 1px solid var(--rule);
+  border-bottom: 1px solid var(--rule);
 }
 .quoted {
   max-width: 420px;

@@ -1,22 +1,26 @@
 <script setup lang="ts">
-/** Text of a case; a phrase that something speaks of is underlined, and says it when it is pointed at or reached. */
+/** Text of a case; a phrase that something speaks of is underlined, and what is said of it told to the case. */
 const { runs, phrases } = defineProps<{ runs: BriefRuns; phrases: readonly BoundPhrase[] }>()
 const marked = computed(() => withPhrases(runs, phrases))
 const isFirst = (at: number): boolean => marked.value[at]!.bound !== marked.value[at - 1]?.bound
+const pointAt = inject(POINTED_AT, () => {})
 </script>
 
 <template>
   <template v-for="(run, i) in marked" :key="i">
-    <UTooltip v-if="run.bound" :text="run.bound.say" :delay-duration="200">
-      <span
-        class="bound"
-        :class="[run.bound.mark, { strong: run.strong, em: run.em, code: run.code }]"
-        :tabindex="isFirst(i) ? 0 : undefined"
-        :role="isFirst(i) ? 'note' : undefined"
-        :aria-label="isFirst(i) ? `${run.bound.phrase}: ${run.bound.say}` : undefined"
-        >{{ run.text }}</span
-      >
-    </UTooltip>
+    <span
+      v-if="run.bound"
+      class="bound"
+      :class="[run.bound.mark, { strong: run.strong, em: run.em, code: run.code }]"
+      :tabindex="isFirst(i) ? 0 : undefined"
+      :role="isFirst(i) ? 'note' : undefined"
+      :aria-label="isFirst(i) ? `${run.bound.phrase}: ${run.bound.say}` : undefined"
+      @mouseenter="pointAt(run.bound)"
+      @mouseleave="pointAt(undefined)"
+      @focus="pointAt(run.bound)"
+      @blur="pointAt(undefined)"
+      >{{ run.text }}</span
+    >
     <code v-else-if="run.code">{{ run.text }}</code>
     <strong v-else-if="run.strong">{{ run.text }}</strong>
     <em v-else-if="run.em">{{ run.text }}</em>

@@ -2,15 +2,39 @@
 /** The case text: headings, lists and tables as they are written, and the phrases that something speaks of. */
 const { text, phrases = [] } = defineProps<{ text: string; phrases?: readonly BoundPhrase[] }>()
 const blocks = computed(() => briefBlocks(text))
+/** The phrase that is pointed at or reached by the keyboard. */
+const pointed = shallowRef<BoundPhrase>()
+provide(POINTED_AT, bound => {
+  pointed.value = bound
+})
 </script>
 
 <template>
   <div class="brief serif">
     <BriefBlocks :blocks="blocks" :phrases="phrases" />
+    <p v-if="pointed" class="said" :class="pointed.mark" aria-hidden="true">{{ pointed.say }}</p>
   </div>
 </template>
 
 <style scoped>
+.said {
+  position: sticky;
+  bottom: 0;
+  padding: 6px 10px;
+  border: 1px solid var(--rule-strong);
+  border-left-width: 3px;
+  background: var(--sheet);
+  font: 13.5px/1.4 var(--font-sans);
+}
+.said.upheld {
+  border-left-color: var(--verdigris);
+}
+.said.broken {
+  border-left-color: var(--madder);
+}
+.said.too-strict {
+  border-left-color: var(--ochre);
+}
 .brief {
   font-size: 16px;
   line-height: 1.58;

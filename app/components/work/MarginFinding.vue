@@ -36,7 +36,11 @@ const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
         <summary>{{ finding.exhibit ? 'Why, on rows' : 'Why' }}</summary>
         {{ wording(finding).why }}
         <NuxtLink
-          :to="`/help/${finding.code in FINDING_EXAMPLES ? 'script' : 'notes'}#${finding.code}`"
+          :to="
+            finding.code in FINDING_EXAMPLES
+              ? `/help/script#${finding.code}`
+              : `/help/notes#note-${finding.code.replaceAll('.', '-')}`
+          "
           target="_blank"
           class="plain small"
           >{{ finding.code in FINDING_EXAMPLES ? 'An example' : 'More of it' }}</NuxtLink><ExhibitView

@@ -19,11 +19,6 @@ const groups = computed(() => {
   return names.map(group => ({ group, notes: found.value.filter(note => note.group === group) }))
 })
 const capital = (text: string): string => text.replace(/^./, letter => letter.toUpperCase())
-/** The page is long: what was asked for is brought into sight once it stands. */
-const { hash } = useRoute()
-onMounted(() => {
-  if (hash) void nextTick(() => document.getElementById(hash.slice(1))?.scrollIntoView({ block: 'center' }))
-})
 </script>
 
 <template>
@@ -31,12 +26,12 @@ onMounted(() => {
     <TopLine title="Help: every note there is" />
     <main id="main" class="page help">
       <UFormField label="A word of it" class="find"
-        ><UInput v-model="wanted" type="search" placeholder="cascade" autofocus
+        ><UInput v-model="wanted" type="search" placeholder="cascade"
       /></UFormField>
       <p role="status" class="small soft">{{ countOf(found.length, 'note') }}</p>
       <section v-for="group in groups" :key="group.group">
         <h2>{{ capital(group.group) }}</h2>
-        <article v-for="note in group.notes" :id="note.code" :key="note.code">
+        <article v-for="note in group.notes" :id="note.anchor" :key="note.code">
           <h3>
             <span class="sign" :class="note.severity" aria-hidden="true">{{ SIGNS[note.severity] }}</span>
             <span class="visually-hidden">{{ note.severity }}: </span>{{ capital(note.title) }}
