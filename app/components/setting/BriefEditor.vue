@@ -140,10 +140,6 @@ function bind(event: Event): void {
   border-radius: 2px;
   background: var(--sheet);
 }
-.editor:focus-within {
-  outline: 2px solid var(--verdigris);
-  outline-offset: 1px;
-}
 .tools {
   display: flex;
   flex-wrap: wrap;
@@ -171,13 +167,9 @@ function bind(event: Event): void {
   overflow-y: auto;
   padding: 12px 16px;
   font: 16px/1.55 var(--font-serif);
-  outline: none;
   position: relative;
   white-space: pre-wrap;
   overflow-wrap: anywhere;
-}
-.editor :deep(.case-text:focus-visible) {
-  outline: none;
 }
 .editor :deep(.case-text > * + *) {
   margin-top: 0.8em;

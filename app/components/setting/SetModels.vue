@@ -70,7 +70,7 @@ const sentenceOf = (id: string): string => document.rules.find(rule => rule.id =
       Rules speak in the names of {{ nameOf(0) }}. A hand-in is marked against each, and the one that gives
       most counts.
     </p>
-    <ul v-if="own.length > 0 && document.rules.length > 0" class="small faults">
+    <ul v-if="own.length > 0 && document.rules.length > 0" class="small faults" tabindex="0">
       <li v-for="{ rule, sheet, verdict, because } in own" :key="`${rule} ${sheet}`">
         <VerdictSign :verdict="verdict" /> Rule {{ rule.slice(1) }} is {{ verdict }} in the
         {{ SHEET_NAMES[sheet] }}: <span class="serif">{{ sentenceOf(rule) }}</span> {{ because.join(' ') }}
