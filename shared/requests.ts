@@ -65,13 +65,6 @@ export const TakeUpBody = z.strictObject({ name: Text(120), password: Password.o
 export const PasswordBody = z.strictObject({ old: z.string().min(1).max(500), password: Password })
 export const NewPasswordBody = z.strictObject({ password: Password })
 const WholeExercise = z.preprocess(sent => upgradeDocument(EXERCISE_FORMAT, sent), ExerciseDocument)
-export const NewExerciseBody = z.strictObject({
-  title: Text(120),
-  script: z.string().max(LONGEST_ANSWER).optional(),
-  relation: RelationTask.optional(),
-  /** A whole exercise, under this title. */
-  document: WholeExercise.optional(),
-})
 export const DocumentBody = z.strictObject({
   document: WholeExercise,
   base: z.int().min(1).max(MOST),
@@ -94,6 +87,15 @@ export const ScheduleBody = z
     'An exercise cannot be due before it opens.',
   )
 export type ScheduleBody = z.infer<typeof ScheduleBody>
+export const NewExerciseBody = z.strictObject({
+  title: Text(120),
+  script: z.string().max(LONGEST_ANSWER).optional(),
+  relation: RelationTask.optional(),
+  /** A whole exercise, under this title. */
+  document: WholeExercise.optional(),
+  /** Its dates, where they are known already. */
+  schedule: ScheduleBody.optional(),
+})
 /** A class is dealt to who marks: in turn, or each section to one. */
 export const ShareOutBody = z.discriminatedUnion('how', [
   z.strictObject({

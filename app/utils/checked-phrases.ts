@@ -1,4 +1,5 @@
 import type { InjectionKey } from 'vue'
+import type { BoundPhrase } from './brief'
 import type { CheckedRule } from '#shared/answers'
 
 /** Tells a case which of its phrases is pointed at; nothing when none is any more. */

@@ -114,14 +114,16 @@ export async function newExercise(
     script,
     relation,
     document: whole,
+    schedule,
   }: {
     title: string
     script?: string | undefined
     relation?: RelationTask | undefined
     document?: ExerciseDocument | undefined
+    schedule?: Schedule | undefined
   },
 ): Promise<string> {
-  if (whole) return insertDocument(db, courseId, personId, { ...whole, title })
+  if (whole) return insertDocument(db, courseId, personId, { ...whole, title }, schedule)
   const empty = emptyExercise(title)
   if (relation) {
     const rules =
@@ -135,17 +137,19 @@ export async function newExercise(
   return insertDocument(db, courseId, personId, document)
 }
 
-/** Puts a whole document into a course as a draft. */
+/** Puts a whole document into a course as a draft, with its dates where they are known. */
 export async function insertDocument(
   db: Db,
   courseId: string,
   personId: string,
   document: ExerciseDocument,
+  schedule?: Schedule,
 ): Promise<string> {
   return db.transaction(async trx => {
     await trx('courses').where({ id: courseId }).forUpdate().first('id')
     const id = await insertExercise(trx, courseId)
     await insertRevision(trx, id, 1, document, personId)
+    if (schedule) await updateSchedule(trx, id, schedule)
     await audit(trx, { courseId, personId, action: 'exercise.new', subject: id })
     return id
   })

@@ -212,6 +212,28 @@ describe('an exercise kept as plain text', () => {
   })
 })
 
+describe('a fresh task', () => {
+  it('is made up by its number, as hard as is wished, and can be published', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'a fresh task on dependencies')
+    await ada.page.waitForSelector('.fresh pre')
+    const first = await ada.read('.fresh pre')
+    await ada.press('.fresh button', 'Another')
+    await ada.page.waitForFunction(
+      was => document.querySelector('.fresh pre')?.textContent !== was,
+      {},
+      first,
+    )
+    await ada.page.select('.fresh select', 'hard')
+    expect(await ada.page.$eval('form input', input => input.value)).toBe('Dependencies, hard, no. 2')
+    expect(await ada.violations({ within: 'form' })).toEqual([])
+    await ada.press('form button', 'Begin')
+    await ada.sees('nothing missing', '.foot')
+  })
+})
+
 describe('the shelf', () => {
   it('gives a ready exercise, whole', async () => {
     const ada = await arrive('Ada Brandvold')
@@ -251,6 +273,25 @@ describe('an exercise that there is', () => {
     await ada.sees('Before you publish')
     await ada.press('[role=tab]', 'Rules')
     await ada.sees('12 sentences')
+  })
+
+  it('has names and samples of what is in the answer', async () => {
+    await ada.press('[role=tab]', 'Answer')
+    await ada.press('.parts button', 'Names and samples')
+    const role = 'input[aria-label="Samples of role of participation"]'
+    await ada.page.waitForSelector(role)
+    await ada.page.click(role, { count: 3 })
+    await ada.typeLikeAPerson('driver; cook')
+    await ada.page.keyboard.press('Tab')
+    await ada.typeLikeAPerson('duty, chore')
+    await ada.page.keyboard.press('Tab')
+    await ada.sees('saved', '.state')
+    expect(await ada.violations({ within: '.leaf' })).toEqual([])
+    await ada.reload()
+    await ada.page.waitForSelector(role)
+    const kept = await ada.page.$$eval('.leaf input', inputs => inputs.map(({ value }) => value))
+    expect(kept).toEqual(expect.arrayContaining(['driver; cook', 'duty, chore']))
+    await ada.press('.parts button', 'Answer')
   })
 
   it('has several model answers, each held against the rules', async () => {

@@ -66,6 +66,28 @@ describe('a whole exercise', () => {
     expect(setting.document).toEqual({ ...PAIR, title: 'Once more' })
   })
 
+  it('comes in with its dates where they are known', async () => {
+    const schedule = {
+      opensAt: null,
+      dueAt: '2027-03-12T17:00:00.000Z',
+      attempts: 3,
+      lateDays: 2,
+      lateLoss: 10,
+      collectsAtDue: true,
+      saysWorkIsRead: true,
+      toldModel: null,
+      isAnonymous: true,
+      counted: 'best',
+    }
+    const { body } = await begin({ title: 'Next term', document: PAIR, schedule })
+    const instructor = await signedIn('instructor')
+    const setting = (await instructor.ask('GET', `/api/exercises/${String(body.id)}/setting`))
+      .body as unknown as ExerciseSetting
+    expect(setting.schedule).toEqual(schedule)
+    const backwards = { ...schedule, opensAt: '2027-04-01T00:00:00.000Z' }
+    expect((await begin({ title: 'Next term', document: PAIR, schedule: backwards })).status).toBe(422)
+  })
+
   it('that is none is refused with where, and nothing is made', async () => {
     const before = await server.db('exercises').count('id as count').first()
     const { status, body } = await begin({ title: 'Once more', document: { ...PAIR, sheets: [] } })

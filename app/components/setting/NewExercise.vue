@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { NEW_TASK } from '@nomenklatura/core/claims'
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { NEW_TASK, PRACTICE_LEVELS, type PracticeLevel } from '@nomenklatura/core/claims'
+import { practiceExercise, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import {
   exerciseFromPlain,
   looksLikeRelations,
@@ -19,12 +19,13 @@ const script = ref('')
  * From a script, a plain text, a table of rows, a relation and its dependencies, the shelf, a file, or an exercise
  * there is.
  */
-const way = ref<'script' | 'text' | 'rows' | 'relation' | 'shelf' | 'file' | 'copy'>('script')
+const way = ref<'script' | 'text' | 'rows' | 'relation' | 'fresh' | 'shelf' | 'file' | 'copy'>('script')
 const LEAF = {
   script: '',
   text: '',
   rows: '?leaf=brief&part=rows',
   relation: '?leaf=answer',
+  fresh: '?leaf=answer',
   shelf: '',
   file: '',
   copy: '',
@@ -77,21 +78,58 @@ async function listOthers(): Promise<void> {
     course.exercises.map(({ id, title: own }) => ({ id, name: `${own} (${course.name})` })),
   )
 }
+/** The dates of what is copied: they can be taken along, so many weeks later. */
+const copied = shallowRef<ExerciseSetting>()
+const withDates = ref(true)
+const weeks = ref(0)
 const copyOf = (id: string): Promise<boolean> =>
-  act(async () => takeWhole((await api<ExerciseSetting>(`/exercises/${id}/setting`)).document))
+  act(async () => {
+    copied.value = await api<ExerciseSetting>(`/exercises/${id}/setting`)
+    weeks.value = weeksUntilAhead(copied.value.schedule.dueAt)
+    takeWhole(copied.value.document)
+  })
+const hasDates = computed(() => {
+  const { dueAt, opensAt } = copied.value?.schedule ?? {}
+  return Boolean(dueAt ?? opensAt)
+})
+const later = computed(() =>
+  copied.value && Number.isInteger(weeks.value) && weeks.value >= 0 && weeks.value <= MOST_WEEKS
+    ? weeksLater(copied.value.schedule, weeks.value, copied.value.course.timeZone)
+    : undefined,
+)
+const MOST_WEEKS = 520
 watch(way, now => {
   whole.value = undefined
+  copied.value = undefined
   readFault.value = ''
   if (now === 'copy') void act(listOthers)
 })
-const isWhole = computed(() => ['shelf', 'file', 'copy'].includes(way.value))
+const isWhole = computed(() => way.value === 'fresh' || ['shelf', 'file', 'copy'].includes(way.value))
 const { fault, busy, act } = useAct()
+
+/** A task made up by its number: the same number gives the same. */
+const level = ref<PracticeLevel>('medium')
+const number = ref(1)
+const practice = computed(() =>
+  way.value === 'fresh' && Number.isInteger(number.value) && number.value >= 1
+    ? practiceExercise(level.value, number.value)
+    : undefined,
+)
+watch(practice, (now, before) => {
+  if (title.value.trim() === '' || title.value === before?.title) title.value = now?.title ?? ''
+})
 
 function contentOf(): object {
   switch (way.value) {
+    case 'copy':
+      return {
+        document: whole.value,
+        ...(hasDates.value && withDates.value && later.value ? { schedule: later.value } : {}),
+      }
+    case 'fresh':
+      return { document: practice.value }
     case 'shelf':
     case 'file':
-    case 'copy':
       return { document: whole.value }
     case 'text':
       return plain.value ? { document: exerciseFromPlain(plain.value, title.value.trim()) } : {}
@@ -139,6 +177,10 @@ const begin = (): Promise<boolean> =>
         normal forms, a split</label
       >
       <label
+        ><input v-model="way" type="radio" value="fresh" /> a fresh task on dependencies: as many as you like,
+        as hard as you wish</label
+      >
+      <label
         ><input v-model="way" type="radio" value="shelf" /> from the shelf: ready exercises from easy to hard,
         each tried with typical mistakes</label
       >
@@ -168,7 +210,7 @@ const begin = (): Promise<boolean> =>
     <UFormField
       v-if="way === 'copy'"
       label="The exercise"
-      help="Brief, answers, rules and points are copied; dates are set anew."
+      help="Brief, answers, rules and points are copied, and dates where they are taken along."
     >
       <select
         class="slot"
@@ -180,7 +222,41 @@ const begin = (): Promise<boolean> =>
         <option v-for="other in others" :key="other.id" :value="other.id">{{ other.name }}</option>
       </select>
     </UFormField>
+    <div v-if="way === 'fresh'" class="fresh">
+      <label class="small"
+        >how hard
+        <select v-model="level" class="slot" aria-label="How hard">
+          <option v-for="one in PRACTICE_LEVELS" :key="one" :value="one">{{ one }}</option>
+        </select></label
+      >
+      <label class="small"
+        >number
+        <input v-model.number="number" type="number" min="1" max="999999" class="slot" aria-label="Number"
+      /></label>
+      <button type="button" class="plain small" @click="number = Math.max(1, Math.floor(number) || 0) + 1">
+        Another
+      </button>
+      <pre v-if="practice?.relation" aria-label="The task" class="mono small">{{
+        `${practice.relation.attributes.join(', ')}\n\n${practice.relation.dependencies.replaceAll('->', '→')}`
+      }}</pre>
+    </div>
     <ShelfChoice v-if="way === 'shelf'" :course-id="courseId" @take="takeFromShelf" />
+    <p v-if="copied && hasDates" class="small dates">
+      <label><input v-model="withDates" type="checkbox" /> with its dates,</label>
+      <label
+        ><input
+          v-model.number="weeks"
+          type="number"
+          min="0"
+          :max="MOST_WEEKS"
+          class="slot"
+          :disabled="!withDates"
+        />
+        weeks later</label
+      ><template v-if="withDates && later?.dueAt"
+        >: due {{ timeInWords(later.dueAt, copied.course.timeZone) }}</template
+      >
+    </p>
     <p v-if="whole" role="status" class="small">
       {{ whole.title }}: {{ countOf(whole.rules.length, 'rule') }},
       {{ countOf(whole.models.length, 'model answer') }}.
@@ -200,7 +276,7 @@ const begin = (): Promise<boolean> =>
     </div>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
     <div class="ways">
-      <UButton type="submit" :loading="busy" :disabled="isWhole && !whole">Begin</UButton>
+      <UButton type="submit" :loading="busy" :disabled="isWhole && !whole && !practice">Begin</UButton>
       <UButton v-if="!isFirst" variant="ghost" color="neutral" @click="emit('leave')">Leave it</UButton>
     </div>
   </form>
@@ -233,6 +309,22 @@ form {
 .ways {
   display: flex;
   gap: 10px;
+}
+.fresh {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 18px;
+  align-items: baseline;
+}
+.fresh pre {
+  flex-basis: 100%;
+  border-left: 2px solid var(--verdigris);
+  padding-left: 12px;
+  white-space: pre-wrap;
+}
+.fresh input[type='number'],
+.dates input[type='number'] {
+  width: 64px;
 }
 .fault {
   color: var(--madder);

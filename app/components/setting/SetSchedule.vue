@@ -22,37 +22,8 @@ const emit = defineEmits<{
 
 const zone = computed(() => setting.course.timeZone)
 
-/** The value of a date-and-time slot: wall time of the course. */
-function toSlot(iso: string | null): string {
-  if (!iso) return ''
-  const parts = Object.fromEntries(
-    new Intl.DateTimeFormat('en-CA', {
-      timeZone: zone.value,
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-      hourCycle: 'h23',
-    })
-      .formatToParts(new Date(iso))
-      .map(({ type, value }) => [type, value]),
-  )
-  return `${parts.year}-${parts.month}-${parts.day}T${parts.hour}:${parts.minute}`
-}
-
-/**
- * The moment that a wall time of the course means: found by asking the zone twice, which settles all but the
- * missing hour of spring.
- */
-function fromSlot(slot: string): string | null {
-  if (slot === '') return null
-  const wall = Date.parse(`${slot}:00Z`)
-  if (Number.isNaN(wall)) return null
-  let at = wall
-  for (let i = 0; i < 2; i++) at += wall - Date.parse(`${toSlot(new Date(at).toISOString())}:00Z`)
-  return new Date(at).toISOString()
-}
+const toSlot = (iso: string | null): string => wallTime(iso, zone.value)
+const fromSlot = (slot: string): string | null => momentOfWall(slot, zone.value)
 
 const valueOf = (event: Event): string => (event.target as HTMLInputElement).value
 const numberOf = (event: Event, least: number, most: number): number =>

@@ -41,6 +41,12 @@ const RULE_PARTS = [
   { part: 'proof', name: 'Proof run' },
 ] as const
 type RulePart = (typeof RULE_PARTS)[number]['part']
+const ANSWER_PARTS = [
+  { part: 'sheets', name: 'Answer' },
+  { part: 'words', name: 'Names and samples' },
+] as const
+type AnswerPart = (typeof ANSWER_PARTS)[number]['part']
+const answerPart = computed<AnswerPart>(() => (route.query.part === 'words' ? 'words' : 'sheets'))
 const rulePart = computed<RulePart>(() => (route.query.part === 'proof' ? 'proof' : 'sheet'))
 
 /* Publishing */
@@ -66,7 +72,7 @@ const proof = useProof(
   () => document.value,
   () => !published.value || (leaf.value === 'rules' && rulePart.value === 'proof'),
 )
-function turnPart(next: 'case' | 'rows' | RulePart): void {
+function turnPart(next: 'case' | 'rows' | AnswerPart | RulePart): void {
   void router.replace({ query: { leaf: leaf.value, part: next } })
 }
 /** Words of the brief from which a rule is to be begun. */
@@ -152,13 +158,22 @@ useKeys(() => keys)
           @take="takeRows"
           @begin="beginFromWords"
         />
-        <SetAnswer
-          v-else-if="leaf === 'answer'"
-          :document="document"
-          :readonly="isReadOnly"
-          @change="change"
-          @proposed="followProposal"
-        />
+        <template v-else-if="leaf === 'answer'">
+          <LeafParts label="Leaves of the answer" :parts="ANSWER_PARTS" :part="answerPart" @turn="turnPart" />
+          <SetWords
+            v-if="answerPart === 'words'"
+            :document="document"
+            :readonly="isReadOnly"
+            @change="change"
+          />
+          <SetAnswer
+            v-else
+            :document="document"
+            :readonly="isReadOnly"
+            @change="change"
+            @proposed="followProposal"
+          />
+        </template>
         <template v-else-if="leaf === 'rules'">
           <LeafParts label="Leaves of the rules" :parts="RULE_PARTS" :part="rulePart" @turn="turnPart" />
           <SetProof

@@ -1,4 +1,5 @@
 import { closureWithSteps, type RelationForm } from '../dependencies'
+import { randomFrom, shuffled } from './seeded'
 import { relationOf, type RelationTask } from './task'
 
 /** Names from the seed vault's world, none of which says what it might depend on. */
@@ -82,7 +83,7 @@ export interface Fresh {
  */
 export function freshTask(task: RelationTask, seed: string): Fresh {
   const random = randomFrom(seed)
-  const names = shuffled([...POOL], random).slice(0, task.attributes.length)
+  const names = shuffled(POOL, random).slice(0, task.attributes.length)
   const renamed = new Map(task.attributes.map((name, i) => [name, names[i]!]))
   const of = (list: readonly string[]): string[] =>
     shuffled(
@@ -103,29 +104,6 @@ export function freshTask(task: RelationTask, seed: string): Fresh {
       ...(task.nonAtomic ? { nonAtomic: of(task.nonAtomic) } : {}),
       asks: { ...task.asks, closures: task.asks.closures.map(of) },
     },
-  }
-}
-
-function shuffled<T>(items: T[], random: () => number): T[] {
-  const result = [...items]
-  for (let i = result.length - 1; i > 0; i--) {
-    const j = Math.floor(random() * (i + 1))
-    ;[result[i], result[j]] = [result[j]!, result[i]!]
-  }
-  return result
-}
-
-/**
- * Numbers from 0 to 1 that follow from the seed (hash: FNV-1a; steps: mulberry32, both in the public domain).
- */
-function randomFrom(seed: string): () => number {
-  let state = 0x811c9dc5
-  for (const letter of seed) state = Math.imul(state ^ letter.codePointAt(0)!, 0x01000193)
-  return () => {
-    state = (state + 0x6d2b79f5) | 0
-    let t = Math.imul(state ^ (state >>> 15), 1 | state)
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296
   }
 }
 

@@ -34,5 +34,6 @@ export { documentFaults } from './document-faults'
 export { exerciseFrom } from './read-document'
 export { prepareExercise, readModel, type MarkableExercise, type PreparedExercise } from './prepare'
 export { personalExercise } from './personal'
+export { practiceExercise } from './practice'
 
 export { renameElement, type NamedElement, type RenamedExercise, type RenamedText } from './rename-element'

@@ -1,0 +1,51 @@
+import { emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
+import { describe, expect, it } from 'vitest'
+import { withNames, withSamples, wordsOfWorld } from '../../app/utils/element-words'
+
+const DOCUMENT = {
+  ...emptyExercise('Boats'),
+  models: [
+    {
+      name: 'm',
+      script:
+        'CREATE TABLE quay (code char(3) PRIMARY KEY); CREATE TABLE boat (sail_no char(5) PRIMARY KEY, seats smallint, code char(3) REFERENCES quay);',
+    },
+  ],
+  samples: { 'boat.sail_no': ['OS-17', 'OS-0417'] },
+  glossary: [{ element: 'boat', names: ['ferry'] }],
+}
+
+describe('names and samples of what is in an answer', () => {
+  it('stand by entity and by fact; what a type does not keep is told', () => {
+    const [quay, boat] = wordsOfWorld(prepareExercise(DOCUMENT).world, DOCUMENT)
+    expect(quay!.members.map(({ element }) => element)).toEqual(['quay.code'])
+    expect([boat!.entity.names, boat!.entity.samples]).toEqual(['ferry', null])
+    expect(boat!.members.map(({ name, samples, lost }) => [name, samples, lost])).toEqual([
+      ['sail no', 'OS-17; OS-0417', ['OS-0417']],
+      ['seats', '', []],
+      ['quay', null, []],
+    ])
+  })
+
+  it('are parted by what stands between them, none twice, and gone when nothing is left', () => {
+    expect(withSamples(DOCUMENT, 'boat.seats', ' 48;; 120 ; 48')).toEqual({
+      ...DOCUMENT.samples,
+      'boat.seats': ['48', '120'],
+    })
+    expect(withSamples(DOCUMENT, 'boat.sail_no', ' ; ')).toEqual({})
+    expect(withNames(DOCUMENT, 'boat', 'ferry, vessel')).toEqual([
+      { element: 'boat', names: ['ferry', 'vessel'] },
+    ])
+    expect(withNames(DOCUMENT, 'boat.seats', 'places')).toEqual([
+      ...DOCUMENT.glossary,
+      { element: 'boat.seats', names: ['places'] },
+    ])
+    expect(withNames(DOCUMENT, 'boat', '')).toEqual([])
+  })
+
+  it('stay within what a document may hold', () => {
+    const many = Array.from({ length: 40 }, (_, i) => `v${i}`).join(';')
+    expect(withSamples(DOCUMENT, 'boat.seats', many)['boat.seats']).toHaveLength(20)
+    expect(withNames(DOCUMENT, 'boat', 'x'.repeat(500))[0]!.names[0]).toHaveLength(200)
+  })
+})
