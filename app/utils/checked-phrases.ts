@@ -2,8 +2,14 @@ import type { InjectionKey } from 'vue'
 import type { BoundPhrase } from './brief'
 import type { CheckedRule } from '#shared/answers'
 
-/** Tells a case which of its phrases is pointed at; nothing when none is any more. */
-export const POINTED_AT: InjectionKey<(bound: BoundPhrase | undefined) => void> = Symbol('pointed at')
+/** What a case is told of its phrases, and tells them. */
+export interface CasePhrases {
+  /** The phrase that Tab reaches: from it the arrows go to the others. */
+  readonly inTurn: () => string
+  /** The phrase that is pointed at or has the focus; undefined when none is any more. */
+  readonly pointAt: (bound: BoundPhrase | undefined) => void
+}
+export const CASE_PHRASES: InjectionKey<CasePhrases> = Symbol('phrases of the case')
 
 const WORST = ['broken', 'too strict', 'not shown', 'cannot tell', 'upheld'] as const
 

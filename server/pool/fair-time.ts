@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs'
 import { availableParallelism, loadavg } from 'node:os'
 
 /** A task that gets no processor is stopped after so many times its limit all the same. */
-const MOST_SHARED = 4
+const MOST_SHARED = 10
 const TICK_MS = 100
 
 /** How many programs want each processor at this moment; at least 1. */

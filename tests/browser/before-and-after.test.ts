@@ -67,6 +67,11 @@ describe('what a student wrote before', () => {
     expect(said.filter(([kind]) => kind!.includes('upheld')).length).toBeGreaterThan(15)
     await ilse.page.focus('.brief .bound[role=note]')
     await ilse.page.waitForSelector('.brief .said')
+    const focused = (): Promise<string> => ilse.page.evaluate(() => document.activeElement?.textContent ?? '')
+    expect(await focused()).toBe('Each garden is known by a code of four letters')
+    await ilse.page.keyboard.press('ArrowRight')
+    expect(await focused()).toBe('has a name and a postal address')
+    expect(await ilse.page.$$eval('.brief .bound[tabindex="0"]', all => all.length)).toBe(1)
     expect(await ilse.violations({ within: '.brief-side' })).toEqual([])
   })
 

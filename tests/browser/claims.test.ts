@@ -160,7 +160,7 @@ describe('setting an exercise about a relation', () => {
       await ada.page.$$eval('.sentence', fields => fields.map(field => (field as HTMLInputElement).value)),
     ).toContain('{tide, depth, keeper} is a candidate key.')
     await ada.press('[role=tab]', 'Brief')
-    await ada.type('textarea', 'The keepers of the lamps note the tides.')
+    await ada.type('.case-text[contenteditable=true]', 'The keepers of the lamps note the tides.')
     await ada.sees('nothing missing', '.foot')
     expect(await ada.violations()).toEqual([])
   })

@@ -112,7 +112,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     )
     await ada.press('[role=tab]', 'Brief')
     await ada.type(
-      '.case textarea',
+      '.case-text[contenteditable=true]',
       'The vault kept its intake in one large ledger. Describe it, and split it.',
     )
     await ada.sees('nothing missing', '.foot')

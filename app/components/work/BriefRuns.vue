@@ -3,7 +3,7 @@
 const { runs, phrases } = defineProps<{ runs: BriefRuns; phrases: readonly BoundPhrase[] }>()
 const marked = computed(() => withPhrases(runs, phrases))
 const isFirst = (at: number): boolean => marked.value[at]!.bound !== marked.value[at - 1]?.bound
-const pointAt = inject(POINTED_AT, () => {})
+const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: () => {} })
 </script>
 
 <template>
@@ -12,7 +12,7 @@ const pointAt = inject(POINTED_AT, () => {})
       v-if="run.bound"
       class="bound"
       :class="[run.bound.mark, { strong: run.strong, em: run.em, code: run.code }]"
-      :tabindex="isFirst(i) ? 0 : undefined"
+      :tabindex="isFirst(i) ? (run.bound.phrase === inTurn() ? 0 : -1) : undefined"
       :role="isFirst(i) ? 'note' : undefined"
       :aria-label="isFirst(i) ? `${run.bound.phrase}: ${run.bound.say}` : undefined"
       @mouseenter="pointAt(run.bound)"

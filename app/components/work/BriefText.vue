@@ -4,13 +4,35 @@ const { text, phrases = [] } = defineProps<{ text: string; phrases?: readonly Bo
 const blocks = computed(() => briefBlocks(text))
 /** The phrase that is pointed at or reached by the keyboard. */
 const pointed = shallowRef<BoundPhrase>()
-provide(POINTED_AT, bound => {
-  pointed.value = bound
+const reached = ref('')
+const inTurn = computed(() => {
+  const spans = phraseSpans(briefWords(text), phrases)
+  const known = spans.some(({ bound }) => bound.phrase === reached.value)
+  return known ? reached.value : (spans[0]?.bound.phrase ?? '')
 })
+provide(CASE_PHRASES, {
+  inTurn: () => inTurn.value,
+  pointAt: bound => {
+    pointed.value = bound
+    if (bound) reached.value = bound.phrase
+  },
+})
+
+/** The arrows go from phrase to phrase: to Tab they are one stop. */
+const host = useTemplateRef<HTMLElement>('host')
+const STEPS: Readonly<Record<string, number>> = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }
+function step(event: KeyboardEvent): void {
+  const all = [...(host.value?.querySelectorAll<HTMLElement>('.bound[role=note]') ?? [])]
+  const at = all.indexOf(document.activeElement as HTMLElement)
+  const by = STEPS[event.key]
+  if (at < 0 || by === undefined) return
+  event.preventDefault()
+  all[(at + by + all.length) % all.length]?.focus()
+}
 </script>
 
 <template>
-  <div class="brief serif">
+  <div ref="host" class="brief serif" @keydown="step">
     <BriefBlocks :blocks="blocks" :phrases="phrases" />
     <p v-if="pointed" class="said" :class="pointed.mark" aria-hidden="true">{{ pointed.say }}</p>
   </div>
