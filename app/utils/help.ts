@@ -1,4 +1,5 @@
 import { CATALOGUE, type FindingCode } from '@nomenklatura/core/findings'
+import { noteAnchor } from './note-place'
 
 /** A note in the words of its code: "references.two-cascades" is "two cascades", under references. */
 export interface HelpNote {
@@ -22,7 +23,7 @@ export const helpNotes = (): HelpNote[] =>
     const [group = '', name = ''] = code.split('.')
     return {
       code,
-      anchor: `note-${code.replaceAll('.', '-')}`,
+      anchor: noteAnchor(code),
       group: group.replaceAll('-', ' '),
       title: name.replaceAll('-', ' '),
       severity,
@@ -31,71 +32,126 @@ export const helpNotes = (): HelpNote[] =>
     }
   })
 
-/** What each screen is for, in the order in which one meets them. */
+/** What each screen is for, in sentences, in the order in which one meets them. */
 export const HELP_SCREENS = [
   {
     id: 'course',
     title: 'Course',
-    text: 'The exercises of a course in their order, each with what is to be done next. An exercise is begun from a script, from text, from rows, from a relation, from the shelf, from a file or from another exercise. Students see what is published, with its date and their own state.',
+    says: [
+      'The exercises of a course in their order, each with what is to be done next.',
+      'An exercise is begun from a script, from text, from rows, from a relation, from the shelf, as a fresh task,',
+      'from a file or from another exercise.',
+      'Students see what is published, with its date and their own state.',
+    ],
   },
   {
     id: 'brief',
     title: 'Setting: the brief',
-    text: 'The case is written as it will be read. Choose words that say a rule and bind them to it, or begin a rule from them: bound words are underlined, and students see there what the check says, where the help level tells verdicts. The second leaf holds rows that the case gives: paste a table, look at its profile, and take the dependencies that its rows do not speak against.',
+    says: [
+      'The case is written as it will be read.',
+      'Choose words that say a rule and bind them to it, or begin a rule from them: bound words are underlined,',
+      'and students see there what the check says, where the help level tells verdicts.',
+      'The second leaf holds rows that the case gives: paste a table, look at its profile,',
+      'and take the dependencies that its rows do not speak against.',
+    ],
   },
   {
     id: 'answer',
     title: 'Setting: the answer',
-    text: 'Model answers, up to five, on each sheet that is asked: script, diagram, dictionary, dependencies. A hand-in is marked against the one that it is nearest to. A script may be pasted as statements or as relations, such as TRIP(_trip_no_, day, site → SITE). Names that students may use as well stand in the glossary.',
+    says: [
+      'Model answers, up to five, on each sheet that is asked: script, diagram, dictionary, dependencies.',
+      'A hand-in is marked against each, and the one that gives most counts.',
+      'A script may be pasted as statements or as relations, such as TRIP(_trip_no_, day, site → SITE).',
+      'Under Names and samples stand what students may call a thing as well, and values that a fact may have.',
+    ],
   },
   {
     id: 'rules',
     title: 'Setting: the rules',
-    text: 'One sentence a line, with its points, and beside it what is meant by it and what each model answer does with it. Rules are proposed from the answer, written in slots, begun from words of the brief, or given as rows that must be accepted or refused. A sentence that says something else than its meaning is pointed out.',
+    says: [
+      'One sentence a line, with its points, and beside it what is meant by it and what each model answer does with it.',
+      'Rules are proposed from the answer, written in slots, begun from words of the brief,',
+      'or given as rows that must be accepted or refused.',
+      'A sentence that says something else than its meaning is pointed out.',
+    ],
   },
   {
     id: 'proof',
     title: 'Setting: the proof run',
-    text: 'The exercise is tried with typical mistakes, one in each, and with changes that do no harm. What passes unnoticed comes with the rule that would notice it, one click away; what is punished by mistake is shown with what it lost. The share that is noticed is the strength of the exercise.',
+    says: [
+      'The exercise is tried with typical mistakes, one in each, and with changes that do no harm.',
+      'What passes unnoticed comes with the rule that would notice it, one click away;',
+      'what is punished by mistake is shown with what it lost.',
+      'The share that is noticed is the strength of the exercise.',
+    ],
   },
   {
     id: 'marks',
     title: 'Setting: marks and dates',
-    text: 'How strictly too strict answers count, groups and criteria, help level, dates, attempts, what is told after release. Points of a published exercise are prepared first: who would move is seen before it is taken.',
+    says: [
+      'How strictly too strict answers count, groups and criteria, help level, dates, attempts,',
+      'what is told after release, and who has more time than the others.',
+      'Points of a published exercise are prepared first: who would move is seen before it is taken.',
+    ],
   },
   {
     id: 'worksheet',
     title: 'Worksheet',
-    text: 'The case at the left, the sheet in the middle, the margin at the right with notes beside what they speak of. Check says what the rules find, as far as the help level allows; Hand in keeps what stands there, and gives a number. Everything is saved as one types.',
+    says: [
+      'The case at the left, the sheet in the middle, the margin at the right with notes beside what they speak of.',
+      'Check says what the rules find, as far as the help level allows;',
+      'Hand in keeps what stands there, and gives a number. Everything is saved as one types.',
+    ],
   },
   {
     id: 'row-trial',
     title: 'Row trial',
-    text: 'Rows typed or pasted into the tables of a script, tried on a database at once: each line is stamped accepted or refused, and by what. Strike a parent out to see what becomes of the rows that refer to it. Everything is put back afterwards.',
+    says: [
+      'Rows typed or pasted into the tables of a script, tried on a database at once:',
+      'each line is stamped accepted or refused, and by what.',
+      'Strike a parent out to see what becomes of the rows that refer to it. Everything is put back afterwards.',
+    ],
   },
   {
     id: 'desk',
     title: 'Marking desk',
-    text: 'The queue at the left, the rules in the middle, the account at the right. Three passes: what is to be decided, the same mistakes, each hand-in. A verdict set by hand has a reason, and can be given to all who did the same. Every key is listed by a question mark.',
+    says: [
+      'The queue at the left, the rules in the middle, the account at the right.',
+      'Three passes: what is to be decided, the same mistakes, each hand-in.',
+      'A verdict set by hand has a reason, and can be given to all who did the same.',
+    ],
   },
   {
     id: 'ledger',
     title: 'Class ledger',
-    text: 'Students by rules, sorted and filtered; a cell opens its evidence, the head of a column the kinds of answer that broke it. Pictures show marks, the rules most often broken, attempts and the time of handing in, each with its table. Results are taken out here, as tables, as feedback sheets, or for another system.',
+    says: [
+      'Students by rules, sorted and filtered; a cell opens its evidence,',
+      'the head of a column the kinds of answer that broke it.',
+      'Pictures show marks, the rules most often broken, attempts and the time of handing in, each with its table.',
+      'Results are taken out here, as tables, as feedback sheets, or for another system.',
+    ],
   },
   {
     id: 'course-marks',
     title: 'Marks of the course',
-    text: 'Students by exercises with weights, the best so many of all, a total and a grade by your scale; sorted, filtered by section, and taken out as a table.',
+    says: [
+      'Students by exercises with weights, the best so many of all, a total and a grade by your scale;',
+      'sorted, filtered by section, and taken out as a table.',
+    ],
   },
   {
     id: 'people',
     title: 'People of the course',
-    text: 'Who is here, in which section and role. A list is read from a spreadsheet; whoever is new is invited. Somebody may have more time than the others.',
+    says: [
+      'Who is here, in which section and role. A list is read from a spreadsheet; whoever is new is invited.',
+    ],
   },
   {
     id: 'feedback',
     title: 'Feedback',
-    text: 'What a student is told: each rule with its verdict, the rows that prove it, points and comments. Where you doubt a verdict, send rows of your own: they are tried at once, and your instructor answers.',
+    says: [
+      'What a student is told: each rule with its verdict, the rows that prove it, points and comments.',
+      'Where you doubt a verdict, send rows of your own: they are tried at once, and your instructor answers.',
+    ],
   },
 ] as const

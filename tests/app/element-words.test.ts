@@ -1,4 +1,4 @@
-import { emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
+import { ExerciseDocument, emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
 import { describe, expect, it } from 'vitest'
 import { withNames, withSamples, wordsOfWorld } from '../../app/utils/element-words'
 
@@ -7,8 +7,8 @@ const DOCUMENT = {
   models: [
     {
       name: 'm',
-      script:
-        'CREATE TABLE quay (code char(3) PRIMARY KEY); CREATE TABLE boat (sail_no char(5) PRIMARY KEY, seats smallint, code char(3) REFERENCES quay);',
+      script: `CREATE TABLE quay (code char(3) PRIMARY KEY);
+        CREATE TABLE boat (sail_no char(5) PRIMARY KEY, seats smallint, code char(3) REFERENCES quay);`,
     },
   ],
   samples: { 'boat.sail_no': ['OS-17', 'OS-0417'] },
@@ -44,8 +44,11 @@ describe('names and samples of what is in an answer', () => {
   })
 
   it('stay within what a document may hold', () => {
-    const many = Array.from({ length: 40 }, (_, i) => `v${i}`).join(';')
-    expect(withSamples(DOCUMENT, 'boat.seats', many)['boat.seats']).toHaveLength(20)
-    expect(withNames(DOCUMENT, 'boat', 'x'.repeat(500))[0]!.names[0]).toHaveLength(200)
+    const many = (by: string): string =>
+      Array.from({ length: 400 }, (_, i) => `${i}${'x'.repeat(2000)}`).join(by)
+    const samples = withSamples(DOCUMENT, 'boat.seats', many(';'))
+    const glossary = withNames(DOCUMENT, 'boat', many(','))
+    expect([samples['boat.seats']!.length, glossary[0]!.names.length]).toEqual([20, 100])
+    expect(ExerciseDocument.parse({ ...DOCUMENT, samples, glossary }).samples).toEqual(samples)
   })
 })

@@ -202,6 +202,15 @@ describe('the Script sheet', () => {
     expect((await script(bo)).trim()).toBe('CREATE TABLE garden (code char(4) PRIMARY KEY);')
     await bo.go('/help/script#syntax.pasted')
     await bo.sees('"vault=#" is no SQL', '[id="syntax.pasted"]')
+    await bo.page.waitForFunction(() => {
+      const { top, bottom } = document.getElementById('syntax.pasted')!.getBoundingClientRect()
+      return top > 44 && bottom < innerHeight
+    })
+    await bo.go('/help/notes#note-chain-table-missing')
+    await bo.page.waitForFunction(() => {
+      const { top } = document.getElementById('note-chain-table-missing')!.getBoundingClientRect()
+      return top > 44 && top < innerHeight
+    })
   }, 90_000)
 
   it('renames a table from the reading and a column with F2, wherever they are named; Tab indents where that is chosen, and Esc leaves', async () => {

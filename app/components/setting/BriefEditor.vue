@@ -36,7 +36,12 @@ const editor = useEditor({
     boundPhrases(() => phrases.value),
   ],
   editorProps: {
-    attributes: { 'role': 'textbox', 'aria-multiline': 'true', 'aria-label': 'Case', 'class': 'case-text' },
+    attributes: {
+      'role': 'textbox',
+      'aria-multiline': 'true',
+      'aria-label': 'Case',
+      'class': 'case-text case-words',
+    },
   },
   onUpdate: ({ editor: now }) => {
     written = now.getMarkdown()
@@ -64,7 +69,13 @@ watch(phrases, () => editor.value?.view.dispatch(editor.value.state.tr.setMeta(P
 
 const run = (): ReturnType<NonNullable<typeof editor.value>['chain']> => editor.value!.chain().focus()
 const isIn = (name: string, attributes = {}): boolean => editor.value?.isActive(name, attributes) ?? false
-const tools = computed(() => [
+/** Ways to write: some are on or off, the others do something once. */
+interface Tool {
+  readonly name: string
+  readonly is?: boolean
+  readonly do: () => boolean
+}
+const tools = computed((): Tool[] => [
   { name: 'Heading', is: isIn('heading'), do: () => run().toggleHeading({ level: 2 }).run() },
   { name: 'Bold', is: isIn('bold'), do: () => run().toggleBold().run() },
   { name: 'Italic', is: isIn('italic'), do: () => run().toggleItalic().run() },
@@ -72,16 +83,15 @@ const tools = computed(() => [
   { name: 'Numbered', is: isIn('orderedList'), do: () => run().toggleOrderedList().run() },
   ...(isIn('table')
     ? [
-        { name: 'Row below', is: false, do: () => run().addRowAfter().run() },
-        { name: 'Column after', is: false, do: () => run().addColumnAfter().run() },
-        { name: 'Row away', is: false, do: () => run().deleteRow().run() },
-        { name: 'Column away', is: false, do: () => run().deleteColumn().run() },
-        { name: 'Table away', is: false, do: () => run().deleteTable().run() },
+        { name: 'Row below', do: () => run().addRowAfter().run() },
+        { name: 'Column after', do: () => run().addColumnAfter().run() },
+        { name: 'Row away', do: () => run().deleteRow().run() },
+        { name: 'Column away', do: () => run().deleteColumn().run() },
+        { name: 'Table away', do: () => run().deleteTable().run() },
       ]
     : [
         {
           name: 'Table',
-          is: false,
           do: () => run().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
         },
       ]),
@@ -97,7 +107,7 @@ function bind(event: Event): void {
 </script>
 
 <template>
-  <div class="editor" :class="{ readonly }">
+  <div class="editor">
     <div v-if="!readonly" class="tools" role="toolbar" aria-label="How it is written">
       <button
         v-for="tool in tools"
@@ -111,9 +121,9 @@ function bind(event: Event): void {
         {{ tool.name }}
       </button>
     </div>
-    <div v-if="!readonly" class="chosen" aria-live="polite">
+    <div v-if="!readonly" class="chosen">
+      <span class="serif quoted" aria-live="polite">{{ phrase ? `“${phrase}”` : '' }}</span>
       <template v-if="phrase">
-        <span class="serif quoted">“{{ phrase }}”</span>
         <span class="offers">
           <button type="button" class="plain small" @mousedown.prevent @click="emit('begin', phrase)">
             A rule from these words
@@ -174,17 +184,6 @@ function bind(event: Event): void {
 .editor :deep(.case-text > * + *) {
   margin-top: 0.8em;
 }
-.editor :deep(:is(h1, h2, h3)) {
-  font: 650 17px var(--font-serif);
-}
-.editor :deep(ul) {
-  list-style: disc;
-  padding-left: 1.3em;
-}
-.editor :deep(ol) {
-  list-style: decimal;
-  padding-left: 1.5em;
-}
 .editor :deep(table) {
   border-collapse: collapse;
   font: 14px/1.4 var(--font-sans);
@@ -216,7 +215,7 @@ function bind(event: Event): void {
   border-bottom: 1px solid var(--rule);
 }
 .quoted {
-  max-width: 420px;
+  max-width: 300px;
   overflow: hidden;
   text-overflow: ellipsis;
   white-space: nowrap;

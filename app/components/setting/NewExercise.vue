@@ -16,8 +16,8 @@ const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
 /**
- * From a script, a plain text, a table of rows, a relation and its dependencies, the shelf, a file, or an exercise
- * there is.
+ * From a script, a plain text, a table of rows, a relation and its dependencies, a task made up by a number, the shelf,
+ * a file, or an exercise there is.
  */
 const way = ref<'script' | 'text' | 'rows' | 'relation' | 'fresh' | 'shelf' | 'file' | 'copy'>('script')
 const LEAF = {
@@ -104,7 +104,7 @@ watch(way, now => {
   readFault.value = ''
   if (now === 'copy') void act(listOthers)
 })
-const isWhole = computed(() => way.value === 'fresh' || ['shelf', 'file', 'copy'].includes(way.value))
+const isWhole = computed(() => ['fresh', 'shelf', 'file', 'copy'].includes(way.value))
 const { fault, busy, act } = useAct()
 
 /** A task made up by its number: the same number gives the same. */

@@ -32,7 +32,7 @@ function step(event: KeyboardEvent): void {
 </script>
 
 <template>
-  <div ref="host" class="brief serif" @keydown="step">
+  <div ref="host" class="brief serif case-words" @keydown="step">
     <BriefBlocks :blocks="blocks" :phrases="phrases" />
     <p v-if="pointed" class="said" :class="pointed.mark" aria-hidden="true">{{ pointed.say }}</p>
   </div>
@@ -74,19 +74,10 @@ function step(event: KeyboardEvent): void {
   overflow-wrap: anywhere;
 }
 .brief :deep(:is(h3, h4, h5)) {
-  font: 650 17px var(--font-serif);
   margin-top: 1.2em;
 }
 .brief :deep(:first-child) {
   margin-top: 0;
-}
-.brief :deep(ul) {
-  list-style: disc;
-  padding-left: 1.3em;
-}
-.brief :deep(ol) {
-  list-style: decimal;
-  padding-left: 1.5em;
 }
 .brief :deep(.table) {
   overflow-x: auto;

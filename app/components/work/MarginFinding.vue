@@ -39,7 +39,7 @@ const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
           :to="
             finding.code in FINDING_EXAMPLES
               ? `/help/script#${finding.code}`
-              : `/help/notes#note-${finding.code.replaceAll('.', '-')}`
+              : `/help/notes#${noteAnchor(finding.code)}`
           "
           target="_blank"
           class="plain small"

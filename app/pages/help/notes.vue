@@ -1,7 +1,9 @@
 <script setup lang="ts">
+import { capital } from '@nomenklatura/core/language'
 import { FINDING_EXAMPLES } from '@nomenklatura/core/sql'
 
 definePageMeta({ help: 'every note there is' })
+useHashInSight()
 
 /** Every note by its group, found by a word of it. */
 const SIGNS = { error: '✕', flaw: '!', habit: '·', remark: '·' } as const
@@ -18,7 +20,6 @@ const groups = computed(() => {
   const names = [...new Set(found.value.map(({ group }) => group))]
   return names.map(group => ({ group, notes: found.value.filter(note => note.group === group) }))
 })
-const capital = (text: string): string => text.replace(/^./, letter => letter.toUpperCase())
 </script>
 
 <template>
@@ -38,7 +39,11 @@ const capital = (text: string): string => text.replace(/^./, letter => letter.to
           </h3>
           <p class="serif says">{{ note.says }}</p>
           <p>{{ note.why }}</p>
-          <NuxtLink v-if="note.code in FINDING_EXAMPLES" :to="`/help/script#${note.code}`" class="plain small"
+          <NuxtLink
+            v-if="note.code in FINDING_EXAMPLES"
+            :to="`/help/script#${note.code}`"
+            target="_blank"
+            class="plain small"
             >An example</NuxtLink
           >
         </article>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 definePageMeta({ help: 'what each screen is for' })
+useHashInSight()
 </script>
 
 <template>
@@ -11,7 +12,7 @@ definePageMeta({ help: 'what each screen is for' })
       </p>
       <section v-for="screen in HELP_SCREENS" :id="screen.id" :key="screen.id">
         <h2>{{ screen.title }}</h2>
-        <p class="serif">{{ screen.text }}</p>
+        <p class="serif">{{ screen.says.join(' ') }}</p>
       </section>
     </main>
   </div>

@@ -4,6 +4,7 @@ import { DIALECT } from '@nomenklatura/core/schema'
 import { CHECK_GROUPS, FINDING_EXAMPLES, applyFix, groupOf, reviewScript } from '@nomenklatura/core/sql'
 
 definePageMeta({ help: 'the script' })
+useHashInSight()
 
 /**
  * Help for the Script sheet: what is said of scripts, each on an example that is read while the page opens.

@@ -46,7 +46,7 @@ const MOST_TRIES = 20_000
 
 /**
  * A task made up by a number: a relation, dependencies that are given, and what is asked of them, as hard as is wished.
- * The same number gives the same task. Tries at chance, some hundred small relations at most as a rule.
+ * The same number gives the same task. Relations are tried at chance until one suits.
  */
 export function practiceTask(level: PracticeLevel, number: number): RelationTask {
   const seed = `${level} ${number}`

@@ -9,11 +9,18 @@ export function practiceExercise(level: PracticeLevel, number: number): Exercise
   const relation = practiceTask(level, number)
   return {
     ...emptyExercise(`Dependencies, ${level}, no. ${number}`),
-    brief: `A relation is given, and the functional dependencies that hold in it. What its attributes stand for does not matter here: all that is known of them is what the dependencies say.
-
-Give the closure that is asked for, find all candidate keys and the prime attributes, say how far the relation is normalised and which dependency keeps it from the next normal form, and split it into parts in ${relation.asks.split === '3NF' ? 'third normal form' : 'Boyce-Codd normal form'} from which it can be put together again. Name the keys of the parts.`,
+    brief: briefOf(relation.asks.split === '3NF' ? 'third normal form' : 'Boyce-Codd normal form'),
     sheets: ['dependencies'],
     relation,
     rules: proposeClaimRules(relation),
   }
 }
+
+const briefOf = (form: string): string =>
+  [
+    'A relation is given, and the functional dependencies that hold in it. What its attributes stand for does not',
+    'matter here: all that is known of them is what the dependencies say.\n\nGive the closure that is asked for, find',
+    'all candidate keys and the prime attributes, say how far the relation is normalised and which dependency keeps it',
+    `from the next normal form, and split it into parts in ${form} from which it can be put together again. Name the`,
+    'keys of the parts.',
+  ].join(' ')

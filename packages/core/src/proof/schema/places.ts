@@ -72,7 +72,7 @@ export function mentions(expression: string, column: string): boolean {
 /** The condition with the column under another name. */
 export function withColumnNamed(expression: string, column: string, name: string): string {
   if (!mentions(expression, column)) return expression
-  const plain = column.replaceAll(/[$()*+.?[\\\]^{|}]/g, String.raw`\$&`)
+  const plain = column.replaceAll(/\W/g, String.raw`\$&`)
   return expression.replaceAll(new RegExp(`(?<![\\w'])${plain}(?![\\w'])`, 'gi'), name)
 }
 

@@ -26,11 +26,11 @@ export function ruleFromWords(
   world: World,
   words: string,
 ): { readonly kind: RuleKind; readonly values: SlotValues } | undefined {
+  if (world.entities.length === 0) return undefined
   const named = world.entities
     .map(entity => ({ entity, at: placeOf(words, entity.name) }))
     .filter(({ at }) => at >= 0)
     .toSorted((a, b) => a.at - b.at)
-  if (world.entities.length === 0) return undefined
   const found = KINDS.filter(([, pattern]) => pattern.test(words)).map(([kind]) => kind)
   for (const kind of [...found, 'mustHave' as const]) {
     const entity = named.map(other => other.entity).find(other => canSay(kind, other)) ?? named[0]?.entity
