@@ -2,7 +2,7 @@
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import type { LedgerAnswer } from '#shared/answers'
 
-/** The students of a class. Of a large one only the rows in sight are made, the others are room above and below. */
+/** The students of a class. Of a large one only the rows in sight are made. */
 const { lines, columns, grid } = defineProps<{
   lines: readonly LedgerAnswer['lines'][number][]
   columns: readonly LedgerColumn[]
@@ -12,33 +12,30 @@ const { lines, columns, grid } = defineProps<{
   grid: HTMLElement | null
 }>()
 const MANY = 80
-const ROW_PX = 33
+/** So many rows above and below those in sight. */
+const BEYOND = 8
 const rows = useVirtualizer(
   computed(() => ({
     count: lines.length,
     getScrollElement: () => grid,
-    estimateSize: () => ROW_PX,
-    overscan: 12,
+    estimateSize: () => LEDGER_PX.row,
+    overscan: 0,
   })),
 )
 /**
- * Rows come and go by the score, so that most frames of scrolling change nothing: a table of which a row changes is
- * painted anew as a whole.
+ * The same rows stand for one part of a large class after another: none is made while one scrolls, nor moved within
+ * the document; once it rests they are in the order in which they are read.
  */
-const SCORE = 20
-const from = computed(() => {
-  const first = lines.length <= MANY ? 0 : (rows.value.getVirtualItems()[0]?.index ?? 0)
-  return Math.floor(first / SCORE) * SCORE
+const shown = computed(() => {
+  const isLarge = lines.length > MANY
+  const inSight = Math.ceil((rows.value.scrollRect?.height ?? 0) / LEDGER_PX.row)
+  const kept = isLarge ? inSight + 2 * BEYOND : Math.max(1, lines.length)
+  const first = isLarge ? Math.max(0, (rows.value.range?.startIndex ?? 0) - BEYOND) : 0
+  const placed = lines
+    .slice(first, first + kept)
+    .map((line, i) => ({ line, index: first + i, row: (first + i) % kept }))
+  return rows.value.isScrolling ? placed.toSorted((a, b) => a.row - b.row) : placed
 })
-const upTo = computed(() => {
-  const last = lines.length <= MANY ? lines.length : (rows.value.getVirtualItems().at(-1)?.index ?? 0) + 1
-  return Math.min(lines.length, Math.ceil(last / SCORE) * SCORE)
-})
-const shown = computed(() => ({
-  lines: lines.slice(from.value, upTo.value),
-  above: from.value * ROW_PX,
-  below: (lines.length - upTo.value) * ROW_PX,
-}))
 
 /** A plain press follows a link within the application; with a key held the browser does what it does. */
 function follow(event: MouseEvent): void {
@@ -50,21 +47,15 @@ function follow(event: MouseEvent): void {
 </script>
 
 <template>
-  <tbody @click="follow">
-    <tr v-if="shown.above > 0" aria-hidden="true">
-      <td class="room" :style="{ height: `${shown.above}px` }" />
-    </tr>
+  <tbody role="rowgroup" :style="{ height: `${lines.length * LEDGER_PX.row}px` }" @click="follow">
     <LedgerLine
-      v-for="(line, i) in shown.lines"
-      :key="line.handInId"
+      v-for="{ line, index, row } in shown"
+      :key="row"
       :line="line"
+      :index="index"
       :columns="columns"
       :words="words"
       :exercise-id="exerciseId"
-      :aria-rowindex="from + i + 3"
     />
-    <tr v-if="shown.below > 0" aria-hidden="true">
-      <td class="room" :style="{ height: `${shown.below}px` }" />
-    </tr>
   </tbody>
 </template>

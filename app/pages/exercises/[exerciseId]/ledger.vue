@@ -69,10 +69,6 @@ const lines = computed(() => {
   return descending.value ? sorted.reverse() : sorted
 })
 
-/* Widths are given: a table of hundreds that finds its own is laid out anew with each row that comes. */
-const NAME_PX = 152
-const SUM_PX = 62
-const CELL_PX = 34
 const grid = useTemplateRef<HTMLElement>('grid')
 const words = computed(() => columns.value.map(inWords))
 
@@ -161,23 +157,33 @@ const sortWord = (key: Order) =>
         </p>
         <div ref="grid" class="grid" tabindex="0" role="region" aria-label="Students by rules">
           <table
+            role="table"
+            aria-label="Students by rules"
             :aria-rowcount="lines.length + 2"
-            :style="{ width: `${NAME_PX + SUM_PX + columns.length * CELL_PX}px` }"
+            :style="{
+              'width': `${LEDGER_PX.name + LEDGER_PX.sum + columns.length * LEDGER_PX.cell}px`,
+              '--row': `${LEDGER_PX.row}px`,
+              '--name': `${LEDGER_PX.name}px`,
+              '--sum': `${LEDGER_PX.sum}px`,
+              '--cell': `${LEDGER_PX.cell}px`,
+            }"
           >
-            <colgroup>
-              <col :style="{ width: `${NAME_PX}px` }" />
-              <col :style="{ width: `${SUM_PX}px` }" />
-              <col v-for="column in columns" :key="column.key" />
-            </colgroup>
-            <thead>
-              <tr>
-                <th scope="col" class="who" :aria-sort="sortWord('name')">
+            <thead role="rowgroup">
+              <tr role="row">
+                <th scope="col" role="columnheader" class="who" :aria-sort="sortWord('name')">
                   <button type="button" @click="sortBy('name')">Student</button>
                 </th>
-                <th scope="col" class="sum" :aria-sort="sortWord('points')">
+                <th scope="col" role="columnheader" class="sum" :aria-sort="sortWord('points')">
                   <button type="button" @click="sortBy('points')">Points</button>
                 </th>
-                <th v-for="column in columns" :key="column.key" scope="col" :aria-sort="sortWord(column.key)">
+                <th
+                  v-for="column in columns"
+                  :key="column.key"
+                  scope="col"
+                  role="columnheader"
+                  class="cell"
+                  :aria-sort="sortWord(column.key)"
+                >
                   <UTooltip :text="`${inWords(column)}: ${column.rule.sentence}`"
                     ><button
                       type="button"
@@ -192,9 +198,16 @@ const sortWord = (key: Order) =>
                   >
                 </th>
               </tr>
-              <tr class="shares">
-                <th scope="row" colspan="2" class="soft">upheld, in %</th>
-                <td v-for="column in columns" :key="column.key" :class="{ low: shares[column.key]! < 70 }">
+              <tr role="row" class="shares">
+                <th scope="row" role="rowheader" class="who soft">upheld, in %</th>
+                <td role="cell" class="sum" />
+                <td
+                  v-for="column in columns"
+                  :key="column.key"
+                  role="cell"
+                  class="cell"
+                  :class="{ low: shares[column.key]! < 70 }"
+                >
                   <button
                     type="button"
                     :aria-label="`${inWords(column)}: ${shares[column.key]} % uphold it; how it was missed`"
@@ -252,25 +265,50 @@ const sortWord = (key: Order) =>
   border: 1px solid var(--rule-strong);
   background: var(--sheet);
 }
+/*
+ * Rows stand where they are told and are laid out by themselves: what a table does of itself makes it lay out and
+ * paint everything anew with each row that comes. The roles say again what it is.
+ */
 table {
-  table-layout: fixed;
-  border-collapse: separate;
-  border-spacing: 0;
+  display: block;
   font-size: 13.5px;
 }
-.grid :deep(th),
-.grid :deep(td) {
+thead {
+  display: block;
+}
+.grid :deep(tbody) {
+  display: block;
+  position: relative;
+}
+.grid :deep(tr) {
+  display: flex;
+  contain: layout style;
+}
+.grid :deep(tbody tr) {
+  position: absolute;
+  left: 0;
+  height: var(--row);
+  line-height: calc(var(--row) - 9px);
+}
+.grid :deep(:is(th, td)) {
+  flex: none;
+  box-sizing: border-box;
   border-bottom: 1px solid var(--rule);
-  padding: 4px 5px;
+  padding: 4px 0;
   text-align: center;
   font-weight: 400;
   white-space: nowrap;
 }
-thead tr:first-child th {
+.grid :deep(.cell) {
+  width: var(--cell);
+}
+thead tr:first-child {
   position: sticky;
   top: 0;
-  background: var(--sheet);
   z-index: 2;
+}
+thead tr:first-child th {
+  background: var(--sheet);
   font-weight: 600;
 }
 thead tr:first-child button {
@@ -286,24 +324,22 @@ thead tr:first-child button {
   content: ' ↓';
 }
 .grid :deep(.who) {
+  width: var(--name);
   text-align: left;
   position: sticky;
   left: 0;
   background: var(--sheet);
   z-index: 1;
   padding-left: 12px;
-  max-width: 220px;
   overflow: hidden;
   text-overflow: ellipsis;
-}
-thead tr:first-child th.who {
-  z-index: 3;
 }
 .grid :deep(.who a:hover) {
   text-decoration: underline;
   text-underline-offset: 3px;
 }
 .grid :deep(.sum) {
+  width: var(--sum);
   text-align: right;
   padding-right: 12px;
   font-weight: 600;
@@ -338,26 +374,20 @@ thead tr:first-child th.who {
   gap: 16px;
   margin-top: 20px;
 }
-.shares th,
-.shares td {
+.grid .shares > * {
   font-size: 12px;
+  font-weight: 400;
   color: var(--soft);
   background: var(--ground);
 }
-.shares th {
-  text-align: right;
-}
-.shares .low {
+.grid .shares .low {
   color: var(--madder);
   font-weight: 650;
-}
-.grid :deep(.room) {
-  padding: 0;
-  border: 0;
 }
 .grid :deep(.cell a) {
   display: inline-block;
   border-radius: 50%;
+  vertical-align: 3px;
 }
 .grid :deep(tbody tr:hover th),
 .grid :deep(tbody tr:hover td) {
