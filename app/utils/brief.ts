@@ -1,3 +1,4 @@
+import { PICTURE_SCHEME } from '@nomenklatura/core/exercise'
 import { Lexer, type Token, type Tokens } from 'marked'
 
 /** A stretch of text that is written in one way. */
@@ -6,6 +7,8 @@ export interface BriefRun {
   readonly strong: boolean
   readonly em: boolean
   readonly code: boolean
+  /** The picture that stands here, by its name; then there is no text. */
+  readonly picture?: { readonly name: string; readonly shows: string }
 }
 /** A cell of a table, a line of a list: what it says. */
 export type BriefRuns = readonly BriefRun[]
@@ -25,7 +28,8 @@ export type BriefBlock =
 
 /**
  * The case text as it is shown: Markdown (CommonMark with tables) by a standard reader; a single new line stays one.
- * HTML in it is text like any other, links and pictures are their words: nothing of a brief is ever run or fetched.
+ * HTML in it is text like any other, links are their words, and so are pictures that are not kept with the exercise:
+ * nothing of a brief is ever run or fetched.
  */
 export function briefBlocks(text: string): BriefBlock[] {
   return new Lexer({ gfm: true, breaks: true }).lex(text).flatMap(blockOf)
@@ -117,12 +121,18 @@ function inline(token: Token, manner: Manner): BriefRun[] {
     case 'checkbox':
       return [{ ...manner, text: token.raw }]
     case 'image':
-      return [{ ...manner, text: (token as Tokens.Image).text }]
+      return [imageRun(token as Tokens.Image, manner)]
     default:
       return 'tokens' in token && token.tokens
         ? within({})
         : [{ ...manner, text: 'text' in token ? String(token.text) : token.raw }]
   }
+}
+
+function imageRun({ href, text }: Tokens.Image, manner: Manner): BriefRun {
+  return href.startsWith(PICTURE_SCHEME)
+    ? { ...manner, text: '', picture: { name: href.slice(PICTURE_SCHEME.length), shows: text } }
+    : { ...manner, text }
 }
 
 /** A phrase that something speaks of, with what is said about it. */
@@ -147,7 +157,7 @@ export function withPhrases(runs: BriefRuns, phrases: readonly BoundPhrase[]): M
     for (const [i, from] of edges.slice(0, -1).entries()) {
       const bound = found.find(span => span.from <= from && from < span.to)?.bound
       const text = run.text.slice(from - at, edges[i + 1]! - at)
-      if (text !== '') out.push({ ...run, text, ...(bound ? { bound } : {}) })
+      if (text !== '' || run.picture) out.push({ ...run, text, ...(bound ? { bound } : {}) })
     }
     at = end
   }

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { readFileSync, readdirSync } from 'node:fs'
 import { briefBlocks, briefWords, phraseSpans, textOf, withPhrases } from '../../app/utils/brief'
+import { freeName } from '../../app/utils/picture-of-file'
 import { checkedPhrases } from '../../app/utils/checked-phrases'
 import type { CheckedRule } from '../../shared/answers'
 
@@ -22,6 +23,20 @@ describe('a case', () => {
       kind: 'paragraph',
       runs: [{ text: '<script>y()</script>', strong: false, em: false, code: false }],
     })
+  })
+
+  it('shows the pictures that are kept with it where it names them, and they are no words', () => {
+    const [block] = briefBlocks('As ![a plan](picture:plan) shows.')
+    expect(block?.kind === 'paragraph' && block.runs.map(({ text, picture }) => picture ?? text)).toEqual([
+      'As ',
+      { name: 'plan', shows: 'a plan' },
+      ' shows.',
+    ])
+    expect(briefWords('As ![a plan](picture:plan) shows.')).toBe('As  shows.')
+    expect(block?.kind === 'paragraph' && withPhrases(block.runs, [bound('As')])).toHaveLength(4)
+    expect(
+      ['Plan of berths.PNG', '…', 'x'.repeat(60)].map(name => freeName(name, ['plan-of-berths'])),
+    ).toEqual(['plan-of-berths-2', 'picture', 'x'.repeat(32)])
   })
 
   it('in plain text says the same as before, word for word', () => {

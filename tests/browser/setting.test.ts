@@ -5,31 +5,46 @@ import type { ElementHandle } from 'puppeteer-core'
 import { describe, expect, it } from 'vitest'
 import { useDemo, type Visitor } from './support'
 
-const MODEL = `CREATE TABLE bay (
+/** Exercise 3 of the demo world: three tables exist, drawers and placements over time are to be added. */
+const GIVEN = `CREATE TABLE accession (
+  accession_no char(9) PRIMARY KEY,
+  taxon varchar(80) NOT NULL
+);
+CREATE TABLE keeper (
+  keeper_code char(3) PRIMARY KEY,
+  name varchar(80) NOT NULL
+);
+CREATE TABLE bay (
   hall char(1),
   bay_no smallint,
+  keeper_code char(3) NOT NULL REFERENCES keeper,
   PRIMARY KEY (hall, bay_no)
-);
-CREATE TABLE drawer (
-  drawer_no integer PRIMARY KEY,
-  hall char(1) NOT NULL,
-  bay_no smallint NOT NULL,
-  label varchar(40),
-  FOREIGN KEY (hall, bay_no) REFERENCES bay ON DELETE RESTRICT
+);`
+const MODEL = `CREATE TABLE drawer (
+  hall char(1),
+  bay_no smallint,
+  drawer_no smallint,
+  width integer NOT NULL,
+  PRIMARY KEY (hall, bay_no, drawer_no),
+  FOREIGN KEY (hall, bay_no) REFERENCES bay
 );
 CREATE TABLE packet (
-  packet_no char(7) PRIMARY KEY,
-  weight numeric(6,2) NOT NULL CHECK (weight > 0)
+  accession_no char(9) REFERENCES accession,
+  packet_no smallint,
+  weight numeric(6,2) CHECK (weight > 0),
+  PRIMARY KEY (accession_no, packet_no)
 );
 CREATE TABLE placement (
-  packet_no char(7) REFERENCES packet,
-  drawer_no integer REFERENCES drawer,
-  since date NOT NULL,
-  PRIMARY KEY (packet_no, drawer_no)
-);
-INSERT INTO bay VALUES ('A', 1);
-INSERT INTO drawer VALUES (12, 'A', 1, 'Grasses');
-INSERT INTO packet VALUES ('P-00417', 12.50);`
+  accession_no char(9),
+  packet_no smallint,
+  since date,
+  hall char(1) NOT NULL,
+  bay_no smallint NOT NULL,
+  drawer_no smallint NOT NULL,
+  PRIMARY KEY (accession_no, packet_no, since),
+  FOREIGN KEY (accession_no, packet_no) REFERENCES packet,
+  FOREIGN KEY (hall, bay_no, drawer_no) REFERENCES drawer
+);`
 
 const { everybody, arrive } = useDemo()
 
@@ -50,22 +65,40 @@ describe('an exercise from nothing to published in one go', () => {
     await ada.typeLikeAPerson(text)
     await ada.page.keyboard.press('Tab')
   }
+  /** A script that lies ready, put into an editor as a person pastes it. */
+  async function paste(editor: string, text: string): Promise<void> {
+    await ada.page.waitForSelector(editor)
+    await ada.settle()
+    await ada.page.click(editor)
+    await ada.page.waitForSelector(`${editor}:focus`)
+    await ada.page.keyboard.sendCharacter(text)
+  }
   const strength = async (): Promise<number> => Number(/(\d+) %/.exec(await ada.read('.strength'))?.[1] ?? -1)
 
-  it('begins with a script, from which rules are proposed', async () => {
+  it('begins with the case, and is led to what is missing', async () => {
     ada = await arrive('Ada Brandvold')
     await ada.press('a', 'Relational Design')
     await ada.press('button', 'Set an exercise')
-    await ada.type('form input', 'Drawers for packets')
-    await ada.type('form textarea', MODEL)
+    await ada.press('form label', 'I write the case first')
+    await ada.type('form input', 'A drawer for every packet, again')
     await ada.press('form button', 'Begin')
     await ada.type(
       '.case-text[contenteditable=true]',
-      'A drawer stands in one bay of a hall and has a number. A packet has a number such as P-00417 and a weight in grams.',
+      'Each bay has drawers. A drawer has a number that is unique only within its bay. A packet lies in one drawer at a time.',
     )
+    await ada.sees('a model answer and a rule are missing', '.foot')
+    await ada.press('.foot a', 'a model answer')
+  })
+
+  it('gives tables that exist, and proposes rules from those that are added', async () => {
+    await ada.press('button', 'Give tables that exist already')
+    await paste('.starter .cm-content', GIVEN)
+    await paste('.written:not(.starter) .cm-content', MODEL)
+    await ada.sees('Read: 3 tables, 4 references', '.leaf')
     await ada.sees('saved', '.state')
     await ada.press('[role=tab]', 'Rules')
-    await ada.sees('sentences, 40 points')
+    await ada.press('button', 'that the answer upholds')
+    await ada.sees('sentences, ')
   })
 
   it('gets a rule of one’s own, said in slots, with what the model answer does with it', async () => {
@@ -106,11 +139,11 @@ describe('an exercise from nothing to published in one go', () => {
     await ada.press('button', 'Give rows')
     await ada.page.waitForSelector(`${details} .stamp`)
     const cell = (name: string, row: number): string => `${details} input[aria-label="${name} of row ${row}"]`
-    await fill(cell('hall', 1), 'B')
-    await fill(cell('bay no', 1), '7')
-    await ada.press(`${details} button`, 'Another row of bay')
-    await fill(cell('hall', 2), 'B')
-    await fill(cell('bay no', 2), '7')
+    await fill(cell('accession no', 1), 'SKV-00417')
+    await fill(cell('taxon', 1), 'Sea plantain')
+    await ada.press(`${details} button`, 'Another row of accession')
+    await fill(cell('accession no', 2), 'SKV-00417')
+    await fill(cell('taxon', 2), 'Thrift')
     await ada.sees('Script: too strict', details)
     await ada.page.click(`${details} button[aria-label^="Row 2 must be accepted"]`)
     await ada.sees('Script: upheld', details)
@@ -210,6 +243,61 @@ describe('an exercise kept as plain text', () => {
     await ada.page.waitForSelector('.case-text .bound')
     expect(await ada.violations({ within: '.leaf' })).toEqual([])
   })
+
+  it('says the size of a fact, which becomes samples and a rule that keeps them', async () => {
+    await ada.page.click('.case-text p')
+    await ada.chord(['Control'], 'End')
+    await ada.page.keyboard.press('Enter')
+    await ada.page.keyboard.press('Enter')
+    await ada.typeLikeAPerson('A lamp number is two letters, a hyphen and three digits.')
+    await ada.sees('saved', '.state')
+    await ada.page.click('.case-text > p:last-child', { count: 3 })
+    await ada.press('.chosen button', 'A rule from these words')
+    await ada.page.waitForSelector(`.details select.kind`)
+    expect(await ada.page.$eval('.details select.kind', select => select.value)).toBe('stores')
+    await ada.press('[role=tab]', 'Answer')
+    await ada.press('.parts button', 'Names and samples')
+    await ada.page.waitForSelector('.leaf input')
+    const values = await ada.page.$$eval('.leaf input', inputs => inputs.map(({ value }) => value))
+    expect(values.some(value => /^[A-Z]{2}-\d{3}; [A-Z]{2}-\d{3}$/.test(value))).toBe(true)
+  })
+})
+
+/** One point of colour: the smallest PNG there is. */
+const POINT =
+  'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=='
+
+describe('a picture of the case', () => {
+  it('is put in with what it shows, is kept with the exercise, and is seen by who tries it', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Set an exercise')
+    await ada.press('form label', 'I write the case first')
+    await ada.type('form input', 'A plan of the harbour')
+    await ada.press('form button', 'Begin')
+    await ada.type('.case-text[contenteditable=true]', 'Berths lie as this plan shows: ')
+    const input = (await ada.page.$('.tools input[type=file]')) as ElementHandle<HTMLInputElement>
+    await input.uploadFile(file('plan.txt', 'no picture'))
+    await ada.sees('plan.txt is no picture that can be read here', '[role=alert]')
+    const point = join(mkdtempSync(join(tmpdir(), 'nk-set-')), 'Plan of berths.png')
+    writeFileSync(point, Buffer.from(POINT, 'base64'))
+    await input.uploadFile(point)
+    await ada.page.waitForSelector('.picked input')
+    await ada.page.click('.picked input')
+    await ada.typeLikeAPerson('Twelve berths along a quay')
+    expect(await ada.violations({ within: '.leaf' })).toEqual([])
+    await ada.press('.picked button', 'Put it in')
+    await ada.page.waitForSelector('.case-text img[alt="Twelve berths along a quay"]')
+    await ada.sees('saved', '.state')
+    await ada.settle()
+    await ada.page.reload()
+    await ada.page.waitForSelector('.case-text img[alt="Twelve berths along a quay"]')
+    await ada.press('.foot a', 'Try it as a student')
+    await ada.page.waitForSelector('.brief img[alt="Twelve berths along a quay"]')
+    expect(
+      await ada.page.$eval('.brief img', image => (image as HTMLImageElement).naturalWidth),
+    ).toBeGreaterThan(0)
+  })
 })
 
 describe('a fresh task', () => {
@@ -291,7 +379,7 @@ describe('an exercise that there is', () => {
     await ada.page.waitForSelector(role)
     const kept = await ada.page.$$eval('.leaf input', inputs => inputs.map(({ value }) => value))
     expect(kept).toEqual(expect.arrayContaining(['driver; cook', 'duty, chore']))
-    await ada.press('.parts button', 'Answer')
+    await ada.press('.parts button', 'Model answer')
   })
 
   it('has several model answers, each held against the rules', async () => {

@@ -3,14 +3,17 @@ import { TableKit } from '@tiptap/extension-table'
 import { Markdown } from '@tiptap/markdown'
 import StarterKit from '@tiptap/starter-kit'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
+import { PICTURE_SCHEME, type ExercisePicture } from '@nomenklatura/core/exercise'
 import type { RuleEntry } from '@nomenklatura/core/rules'
 
 /**
  * The case, written as it will be read: headings, lists, tables. A phrase that is chosen can be bound to a rule, or a
  * rule begun from it. What comes out is Markdown, changed only where somebody wrote.
  */
-const { text, rules, readonly } = defineProps<{
+const { text, pictures, rules, readonly } = defineProps<{
   text: string
+  /** Those that are kept with the exercise. */
+  pictures: readonly ExercisePicture[]
   rules: readonly RuleEntry[]
   readonly: boolean
 }>()
@@ -18,9 +21,20 @@ const emit = defineEmits<{
   change: [text: string]
   bind: [rule: string, phrase: string]
   begin: [phrase: string]
+  picture: [picture: ExercisePicture]
 }>()
 
+/** What stands there as long as nothing does. */
+const HINT =
+  'Tell what is kept and what holds of it, as to a colleague: A bay has drawers. Each drawer has a number, unique within its bay …'
 const phrases = computed(() => rules.flatMap(({ phrase, off }) => (phrase && !off ? [phrase] : [])))
+/** Put in here, and not come back yet with the exercise. */
+const putIn = new Map<string, ExercisePicture>()
+function urlOf(src: string): string | undefined {
+  const name = src.slice(PICTURE_SCHEME.length)
+  const picture = pictures.find(other => other.name === name) ?? putIn.get(name)
+  return picture && pictureUrl(picture)
+}
 const chosen = ref('')
 let written = text
 const editor = useEditor({
@@ -33,6 +47,7 @@ const editor = useEditor({
     StarterKit.configure({ heading: { levels: [1, 2, 3] }, link: false, underline: false, strike: false }),
     TableKit.configure({ table: { resizable: false } }),
     Markdown.configure({ markedOptions: { gfm: true, breaks: true } }),
+    casePictures(urlOf),
     boundPhrases(() => phrases.value),
   ],
   editorProps: {
@@ -40,6 +55,7 @@ const editor = useEditor({
       'role': 'textbox',
       'aria-multiline': 'true',
       'aria-label': 'Case',
+      'aria-placeholder': HINT,
       'class': 'case-text case-words',
     },
   },
@@ -96,6 +112,36 @@ const tools = computed((): Tool[] => [
         },
       ]),
 ])
+/** A picture that is chosen, until it is said what it shows. */
+const picked = shallowRef<ExercisePicture>()
+const shows = ref('')
+const showsField = useTemplateRef<HTMLInputElement>('showsField')
+const pictureFault = ref('')
+async function pick(event: Event): Promise<void> {
+  const input = event.target as HTMLInputElement
+  const [file] = input.files ?? []
+  if (!file) return
+  pictureFault.value = ''
+  try {
+    picked.value = await pictureOfFile(file, [...pictures.map(({ name }) => name), ...putIn.keys()])
+  } catch (problem) {
+    pictureFault.value = (problem as Error).message
+  }
+  input.value = ''
+  await nextTick()
+  showsField.value?.focus()
+}
+function putPicture(): void {
+  const picture = picked.value
+  if (!picture || shows.value.trim() === '') return
+  putIn.set(picture.name, picture)
+  emit('picture', picture)
+  run()
+    .setImage({ src: `${PICTURE_SCHEME}${picture.name}`, alt: shows.value.trim() })
+    .run()
+  picked.value = undefined
+  shows.value = ''
+}
 /** A phrase is of one line; whoever chose more gets no offer. */
 const phrase = computed(() => (chosen.value.includes('\n') || chosen.value.length > 400 ? '' : chosen.value))
 const others = computed(() => rules.filter(rule => !rule.off && rule.phrase !== phrase.value))
@@ -120,7 +166,24 @@ function bind(event: Event): void {
       >
         {{ tool.name }}
       </button>
+      <label class="tool of-file"
+        >Picture<input
+          type="file"
+          accept="image/png,image/jpeg,image/webp"
+          class="visually-hidden"
+          @change="pick"
+      /></label>
     </div>
+    <p v-if="pictureFault" role="alert" class="fault small">{{ pictureFault }}</p>
+    <form v-if="picked" class="picked small" @submit.prevent="putPicture">
+      <img :src="pictureUrl(picked)" alt="" />
+      <label
+        >What it shows, for who cannot see it
+        <input ref="showsField" v-model="shows" class="slot" required maxlength="200"
+      /></label>
+      <button type="submit" class="plain">Put it in</button>
+      <button type="button" class="plain" @click="picked = undefined">Leave it</button>
+    </form>
     <div v-if="!readonly" class="chosen">
       <span class="serif quoted" aria-live="polite">{{ phrase ? `“${phrase}”` : '' }}</span>
       <template v-if="phrase">
@@ -140,7 +203,10 @@ function bind(event: Event): void {
         >Choose words that say a rule: they can be bound to it. Bound words are underlined.</span
       >
     </div>
-    <EditorContent v-if="editor" :editor="editor" />
+    <div class="paper-of">
+      <p v-if="!readonly && text.trim() === ''" class="hint serif" aria-hidden="true">{{ HINT }}</p>
+      <EditorContent v-if="editor" :editor="editor" />
+    </div>
   </div>
 </template>
 
@@ -149,6 +215,18 @@ function bind(event: Event): void {
   border: 1px solid var(--rule-strong);
   border-radius: 2px;
   background: var(--sheet);
+}
+.paper-of {
+  position: relative;
+}
+.hint {
+  position: absolute;
+  inset: 12px 16px auto;
+  font-size: 16px;
+  line-height: 1.55;
+  color: var(--soft);
+  font-style: italic;
+  pointer-events: none;
 }
 .tools {
   display: flex;
@@ -162,6 +240,33 @@ function bind(event: Event): void {
   font-size: 13px;
   padding: 3px 8px;
   border-radius: 2px;
+}
+.of-file:focus-within {
+  outline: 2px solid var(--ink);
+}
+.picked {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 6px 14px;
+  align-items: center;
+  padding: 8px 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.picked img {
+  max-height: 48px;
+  max-width: 96px;
+}
+.fault {
+  color: var(--madder);
+  padding: 6px 16px;
+}
+.editor :deep(.case-text img) {
+  display: inline-block;
+  max-width: 100%;
+  height: auto;
+}
+.editor :deep(.case-text img.ProseMirror-selectednode) {
+  outline: 2px solid var(--verdigris);
 }
 .tool:hover {
   background: var(--ground);

@@ -16,12 +16,15 @@ const emit = defineEmits<{ leave: [] }>()
 const title = ref('')
 const script = ref('')
 /**
- * From a script, a plain text, a table of rows, a relation and its dependencies, a task made up by a number, the shelf,
+ * From a script, from nothing, a plain text, a table of rows, a relation and its dependencies, a task made up by a number, the shelf,
  * a file, or an exercise there is.
  */
-const way = ref<'script' | 'text' | 'rows' | 'relation' | 'fresh' | 'shelf' | 'file' | 'copy'>('script')
+const way = ref<'script' | 'case' | 'text' | 'rows' | 'relation' | 'fresh' | 'shelf' | 'file' | 'copy'>(
+  'script',
+)
 const LEAF = {
   script: '',
+  case: '',
   text: '',
   rows: '?leaf=brief&part=rows',
   relation: '?leaf=answer',
@@ -133,6 +136,8 @@ function contentOf(): object {
       return { document: whole.value }
     case 'text':
       return plain.value ? { document: exerciseFromPlain(plain.value, title.value.trim()) } : {}
+    case 'case':
+      return { script: '' }
     case 'script':
       return {
         script: relations.value
@@ -164,6 +169,7 @@ const begin = (): Promise<boolean> =>
     /></UFormField>
     <div class="kinds" role="radiogroup" aria-label="From what">
       <label><input v-model="way" type="radio" value="script" /> from a script I have</label>
+      <label><input v-model="way" type="radio" value="case" /> from nothing: I write the case first</label>
       <label
         ><input v-model="way" type="radio" value="text" /> from an exercise I have as text: case, solution,
         points, in one paste</label
@@ -265,7 +271,7 @@ const begin = (): Promise<boolean> =>
     <UFormField
       v-if="way === 'script'"
       label="The script"
-      help="Paste the CREATE TABLE statements of your answer, or its relations as TRIP(_trip_no_, day, site → SITE): the rules are proposed from it. It may also come later."
+      help="Paste the CREATE TABLE statements of your answer, or its relations as TRIP(_trip_no_, day, site → SITE): the rules are proposed from it."
     >
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>

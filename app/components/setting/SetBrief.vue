@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { shownPictures, type ExerciseDocument, type ExercisePicture } from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { NamedDependency } from '@nomenklatura/core/rows'
 
@@ -21,6 +21,10 @@ const emit = defineEmits<{
 /** The rule says where it comes from. */
 function bind(id: string, phrase: string): void {
   emit('change', { rules: document.rules.map(rule => (rule.id === id ? { ...rule, phrase } : rule)) })
+}
+/** Those that the case shows no more make room. */
+function addPicture(picture: ExercisePicture): void {
+  emit('change', { pictures: [...shownPictures(document.brief, document.pictures ?? []), picture] })
 }
 const briefParts = [
   { part: 'case', name: 'Case' },
@@ -50,9 +54,11 @@ const briefParts = [
     <UFormField label="Case" help="What the students read." class="case">
       <LazyBriefEditor
         :text="document.brief"
+        :pictures="document.pictures ?? []"
         :rules="document.rules"
         :readonly="readonly"
         @change="emit('change', { brief: $event })"
+        @picture="addPicture"
         @bind="bind"
         @begin="emit('begin', $event)"
       />

@@ -40,7 +40,10 @@ const settled = refDebounced(
   computed(() => document),
   400,
 )
-const missing = computed(() => [...new Set(missingBeforePublishing(settled.value).map(({ part }) => part))])
+/** Each thing that is missing, with the leaf on which it is written. */
+const missing = computed(() => [
+  ...new Map(missingBeforePublishing(settled.value).map(({ part, about }) => [part, about])),
+])
 const worthALook = computed(() => {
   const unread = document.rules.filter(({ readMe, off }) => readMe && !off).length
   const said = briefWords(document.brief)
@@ -61,11 +64,14 @@ const worthALook = computed(() => {
     </p>
     <p v-else class="small">
       Before you publish:
-      <strong>{{
-        missing.length === 0
-          ? 'nothing missing'
-          : `${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing`
-      }}</strong><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template
+      <strong v-if="missing.length === 0">nothing missing</strong>
+      <strong v-else
+        ><template v-for="([part, about], i) in missing" :key="part"
+          >{{ i === 0 ? '' : i === missing.length - 1 ? ' and ' : ', '
+          }}<NuxtLink :to="{ query: { leaf: about } }" class="plain">{{ part }}</NuxtLink></template
+        >
+        {{ missing.length === 1 ? 'is' : 'are' }} missing</strong
+      ><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template
       ><template v-if="figures && figures.strength !== null"
         >;
         <button type="button" class="plain" @click="emit('look')">
@@ -77,6 +83,14 @@ const worthALook = computed(() => {
     <button type="button" class="plain" @click="takeOut(document)">Take it out as a file</button>
     <NuxtLink :to="`/exercises/${setting.id}/work`" class="plain">Try it as a student</NuxtLink>
     <template v-if="!readonly">
+      <PutAwayButton
+        v-if="!published"
+        :path="`/exercises/${setting.id}`"
+        method="DELETE"
+        :name="document.title"
+        follows="It is gone from the course. Nothing of it is lost: the course lists what was put away."
+        @done="navigateTo(`/courses/${setting.course.id}`)"
+      />
       <UButton v-if="!published" :disabled="missing.length > 0 || isStale" @click="asking = true"
         >Publish</UButton
       >

@@ -93,9 +93,9 @@ const summary = computed(() => {
 
 <template>
   <section>
-    <p v-if="document.models.length === 0 && !document.relation" class="serif empty paper">
-      Mistakes are made in the model answer: give one under Answer first.
-    </p>
+    <AnswerFirst v-if="document.models.length === 0 && !document.relation"
+      >Mistakes are made in the model answer.</AnswerFirst
+    >
     <template v-else>
       <div class="head">
         <p class="strength serif" :class="{ stale: state === 'running' }">
@@ -212,9 +212,6 @@ const summary = computed(() => {
 .summary {
   max-width: 780px;
   margin: 2px 0 16px;
-}
-.empty {
-  padding: 18px 22px;
 }
 .faults {
   border-left: 3px solid var(--madder);

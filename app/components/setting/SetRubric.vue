@@ -45,8 +45,8 @@ function addCriterion(): void {
 <template>
   <fieldset :disabled="readonly" class="rubric">
     <legend class="visually-hidden">Groups, criteria and the most points</legend>
-    <h2>Groups of rules</h2>
-    <ul>
+    <h2 v-if="groups.length > 0">Groups of rules</h2>
+    <ul v-if="groups.length > 0">
       <li v-for="group in groups" :key="group" class="serif">
         <span class="name">{{ group }}</span>
         <span>

@@ -13,13 +13,17 @@ import {
   partsOf,
   ruleFrom,
   ruleFromWords,
+  rulesOfSize,
   ruleKey,
   sentenceFrom,
+  slotsFrom,
   thing,
   unknownElements,
   type Rule,
   type RuleEntry,
+  type RulesOfSize,
 } from '@nomenklatura/core/rules'
+import { heldAgainst } from '@nomenklatura/core/proof'
 import { capital } from '@nomenklatura/core/language'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 
@@ -37,7 +41,11 @@ const {
   /** Words of the brief from which a rule is to be begun. */
   words?: string
 }>()
-const emit = defineEmits<{ change: [rules: RuleEntry[]]; begun: [] }>()
+const emit = defineEmits<{
+  change: [rules: RuleEntry[]]
+  samples: [samples: ExerciseDocument['samples']]
+  begun: []
+}>()
 
 const prepared = computed(() => prepareExercise(document))
 const asksClaims = computed(() => document.sheets.includes('dependencies') && document.relation !== undefined)
@@ -94,11 +102,15 @@ function remove(entry: RuleEntry): void {
   )
 }
 
-/** A rule of one's own, opened to be said in full. */
-function write(rule: Rule, sentence: string, phrase?: string): void {
-  const id = `r${nextRuleNumber(document.rules)}`
+function newEntry(rule: Rule, sentence: string, { phrase = '', after = 0 } = {}): RuleEntry {
+  const id = `r${nextRuleNumber(document.rules) + after}`
   const group = capital(thing(rule.entity))
-  emit('change', [...document.rules, { id, group, sentence, points: 1, ...(phrase ? { phrase } : {}), rule }])
+  return { id, group, sentence, points: 1, ...(phrase === '' ? {} : { phrase }), rule }
+}
+/** Rules of one's own, the first opened to be said in full. */
+function add(entries: readonly RuleEntry[]): void {
+  const [{ id }] = entries as [RuleEntry]
+  emit('change', [...document.rules, ...entries])
   opened.value = id
   void nextTick(() => {
     const line = list.value?.querySelector<HTMLElement>(`[data-rule="${id}"]`)
@@ -109,15 +121,32 @@ function write(rule: Rule, sentence: string, phrase?: string): void {
 function writeRule(): void {
   const values = beginRule(prepared.value.world, 'mustHave')
   const made = ruleFrom('mustHave', values)
-  if ('rule' in made) write(made.rule, sentenceFrom('mustHave', values))
+  if ('rule' in made) add([newEntry(made.rule, sentenceFrom('mustHave', values))])
 }
 /** A rule from words that were chosen in the brief: they are its sentence until it is worded otherwise. */
 function writeFromWords(): void {
+  const size = rulesOfSize(prepared.value.world, words)
   const begun = ruleFromWords(prepared.value.world, words)
   const made = begun && ruleFrom(begun.kind, begun.values)
-  if (made && 'rule' in made) write(made.rule, capital(words).replace(/[.;,]?$/, '.'), words)
-  else if (words !== '') wordless.value = true
+  const sentence = capital(words).replace(/[.;,]?$/, '.')
+  if (size) writeSize(size, sentence)
+  else if (made && 'rule' in made) add([newEntry(made.rule, sentence, { phrase: words })])
+  else wordless.value = true
   emit('begun')
+}
+/** The form of a fact's values becomes samples of it, and what is kept and refused; the latter where the answer does. */
+function writeSize({ element, samples, rules }: RulesOfSize, sentence: string): void {
+  const known = document.samples[element] ?? []
+  const all = { ...document.samples, [element]: [...new Set([...known, ...samples])].slice(0, 20) }
+  const [kept, ...refused] = rules.map((rule, after) => {
+    const said = after === 0 ? sentence : sentenceFrom(rule.kind, slotsFrom(rule)!)
+    return newEntry(rule, said, { phrase: words, after })
+  })
+  const upheld = refused.filter(entry =>
+    heldAgainst({ ...document, samples: all }, entry).every(({ verdict }) => verdict === 'upheld'),
+  )
+  emit('samples', all)
+  add([kept!, ...upheld])
 }
 /** Words were chosen, and the answer has nothing yet that a rule could be about. */
 const wordless = ref(false)
@@ -133,10 +162,9 @@ function giveRows(): void {
       entity.attributes.find(attribute => attribute.name === name)?.samples[0] ?? null,
     ]),
   )
-  write(
-    { kind: 'givenRows', entity: entity.name, rows: [{ entity: entity.name, accept: true, values }] },
-    'These rows are accepted or refused as they are marked.',
-  )
+  const rows = [{ entity: entity.name, accept: true, values }]
+  const sentence = 'These rows are accepted or refused as they are marked.'
+  add([newEntry({ kind: 'givenRows', entity: entity.name, rows }, sentence)])
 }
 
 function addMissing(): void {
@@ -205,16 +233,11 @@ const opened = ref('')
         >Add {{ countOf(missing.length, 'rule') }} that the answer upholds</UButton
       >
     </div>
-    <p v-if="wordless" role="alert" class="small">
-      A rule is about something of the answer: give one under Answer first.
+    <AnswerFirst v-if="wordless" role="alert">A rule is about something of the answer.</AnswerFirst>
+    <p v-if="document.rules.length === 0 && hasModel" class="serif empty paper">
+      No rule yet. Let them be proposed from the answer.
     </p>
-    <p v-if="document.rules.length === 0" class="serif empty paper">
-      {{
-        hasModel
-          ? 'No rule yet. Let them be proposed from the answer.'
-          : 'Rules are proposed from the answer: give one under Answer first.'
-      }}
-    </p>
+    <AnswerFirst v-else-if="document.rules.length === 0">Rules are proposed from the answer.</AnswerFirst>
     <div v-for="group in groups" :key="group.name" class="group">
       <h2>
         <button

@@ -16,9 +16,7 @@ const setNames = (element: string, text: string): void =>
 </script>
 
 <template>
-  <p v-if="entries.length === 0" class="serif paper empty">
-    Names and samples are those of the answer: give one under Answer first.
-  </p>
+  <AnswerFirst v-if="entries.length === 0">Names and samples are those of the answer.</AnswerFirst>
   <template v-else>
     <p class="small soft lead">
       Values stand in rules and in the rows that prove a verdict, one after another with a semicolon between.
@@ -132,8 +130,5 @@ td .slot {
 .lost {
   display: block;
   color: var(--madder);
-}
-.empty {
-  padding: 20px 24px;
 }
 </style>

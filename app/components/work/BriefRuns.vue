@@ -3,6 +3,8 @@
 const { runs, phrases } = defineProps<{ runs: BriefRuns; phrases: readonly BoundPhrase[] }>()
 const marked = computed(() => withPhrases(runs, phrases))
 const isFirst = (at: number): boolean => marked.value[at]!.bound !== marked.value[at - 1]?.bound
+const pictures = inject(CASE_PICTURES, () => [])
+const shown = (name: string) => pictures().find(picture => picture.name === name)
 const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: () => {} })
 </script>
 
@@ -21,6 +23,14 @@ const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: ()
       @blur="pointAt(undefined)"
       >{{ run.text }}</span
     >
+    <template v-else-if="run.picture">
+      <img
+        v-if="shown(run.picture.name)"
+        :src="pictureUrl(shown(run.picture.name)!)"
+        :alt="run.picture.shows"
+      />
+      <template v-else>{{ run.picture.shows }}</template>
+    </template>
     <code v-else-if="run.code">{{ run.text }}</code>
     <strong v-else-if="run.strong">{{ run.text }}</strong>
     <em v-else-if="run.em">{{ run.text }}</em>
@@ -29,6 +39,10 @@ const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: ()
 </template>
 
 <style scoped>
+img {
+  max-width: 100%;
+  height: auto;
+}
 .bound {
   text-decoration: underline;
   text-decoration-thickness: 1.5px;

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
+import type { ExercisePicture, ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 
 /** The brief with its two leaves: the case, and the rows it gives. */
@@ -7,10 +7,12 @@ const {
   text,
   rows,
   helpLevel,
+  pictures,
   folds = true,
   phrases = [],
 } = defineProps<{
   text: string
+  pictures: readonly ExercisePicture[]
   rows: ExerciseRows | null
   helpLevel: HelpLevel
   folds?: boolean
@@ -48,7 +50,7 @@ function turn(): void {
     </div>
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
-  <BriefText v-if="!rows || leaf === 'case'" :text="text" :phrases="phrases" />
+  <BriefText v-if="!rows || leaf === 'case'" :text="text" :pictures="pictures" :phrases="phrases" />
   <RowsLeaf
     v-else
     :rows="rows"

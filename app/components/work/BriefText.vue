@@ -1,6 +1,17 @@
 <script setup lang="ts">
+import type { ExercisePicture } from '@nomenklatura/core/exercise'
+
 /** The case text: headings, lists and tables as they are written, and the phrases that something speaks of. */
-const { text, phrases = [] } = defineProps<{ text: string; phrases?: readonly BoundPhrase[] }>()
+const {
+  text,
+  phrases = [],
+  pictures = [],
+} = defineProps<{
+  text: string
+  phrases?: readonly BoundPhrase[]
+  pictures?: readonly ExercisePicture[]
+}>()
+provide(CASE_PICTURES, () => pictures)
 const blocks = computed(() => briefBlocks(text))
 /** The phrase that is pointed at or reached by the keyboard. */
 const pointed = shallowRef<BoundPhrase>()

@@ -12,7 +12,7 @@ const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(she
 <template>
   <main id="main" class="page opening">
     <h2 class="big">{{ sheet.title }}</h2>
-    <BriefText v-if="sheet.brief" :text="sheet.brief" class="brief" />
+    <BriefText v-if="sheet.brief" :text="sheet.brief" :pictures="sheet.pictures" class="brief" />
     <p v-else class="serif">
       The brief is shown when the exercise opens: {{ timeInWords(sheet.schedule.opensAt, zone) }}.
     </p>

@@ -17,7 +17,7 @@ const modelEditor = useTemplateRef('modelEditor')
       <p class="small soft read-line" aria-live="polite">
         {{
           ownTables.length === 0
-            ? 'Paste or write the CREATE TABLE statements of your answer.'
+            ? 'Paste or write the CREATE TABLE statements of your answer, or paste its relations: TRIP(_trip_no_, day, site → SITE).'
             : `Read: ${countOf(ownTables.length, 'table')}, ${countOf(
                 ownTables.reduce((sum, table) => sum + table.references.length, 0),
                 'reference',
@@ -32,7 +32,7 @@ const modelEditor = useTemplateRef('modelEditor')
           {{ document.starter ? 'Tables that are given' : 'Give tables that exist already' }}
         </button>
       </p>
-      <div v-if="starterEditor" class="paper editor starter">
+      <div v-if="starterEditor" class="paper written starter">
         <CodeSheet
           :model-value="document.starter ?? ''"
           :findings="given.findings"
@@ -42,7 +42,7 @@ const modelEditor = useTemplateRef('modelEditor')
           @update:model-value="emit('change', { starter: $event.trim() === '' ? null : $event })"
         />
       </div>
-      <div class="paper editor">
+      <div class="paper written">
         <CodeSheet
           ref="modelEditor"
           :model-value="model"
@@ -85,12 +85,12 @@ const modelEditor = useTemplateRef('modelEditor')
   justify-content: space-between;
   margin-bottom: 8px;
 }
-.editor {
+.written {
   height: 56vh;
   overflow: hidden;
   box-shadow: 3px 3px 0 var(--shadow);
 }
-.starter {
+.written.starter {
   height: 26vh;
   margin-bottom: 12px;
 }

@@ -384,10 +384,15 @@ thead tr:first-child button {
   color: var(--madder);
   font-weight: 650;
 }
+.grid :deep(tbody .cell) {
+  padding: 7px 8px;
+}
 .grid :deep(.cell a) {
-  display: inline-block;
+  display: block;
   border-radius: 50%;
-  vertical-align: 3px;
+}
+.grid :deep(.cell .sign) {
+  display: flex;
 }
 .grid :deep(tbody tr:hover th),
 .grid :deep(tbody tr:hover td) {

@@ -42,7 +42,7 @@ const RULE_PARTS = [
 ] as const
 type RulePart = (typeof RULE_PARTS)[number]['part']
 const ANSWER_PARTS = [
-  { part: 'sheets', name: 'Answer' },
+  { part: 'sheets', name: 'Model answer' },
   { part: 'words', name: 'Names and samples' },
 ] as const
 type AnswerPart = (typeof ANSWER_PARTS)[number]['part']
@@ -189,6 +189,7 @@ useKeys(() => keys)
             :readonly="isReadOnly"
             :words="words"
             @change="change({ rules: $event })"
+            @samples="change({ samples: $event })"
             @begun="words = ''"
           />
         </template>

@@ -7,6 +7,7 @@ import type { ExerciseDocument } from './document'
 /** The parts of an exercise that are told by name alone. */
 const PARTS: readonly (readonly [key: keyof ExerciseDocument, words: string])[] = [
   ['brief', 'the brief'],
+  ['pictures', 'the pictures of the brief'],
   ['dialects', 'the dialects that may be chosen'],
   ['habits', 'the conventions for scripts'],
   ['sheets', 'the sheets that are asked'],

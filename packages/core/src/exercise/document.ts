@@ -7,6 +7,7 @@ import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
 import { DIALECTS } from '../schema'
 import { Habits } from '../sql'
+import { ExercisePictures } from './pictures'
 import { DEFAULT_RUBRIC, Rubric } from './rubric'
 import { EXERCISE_FORMAT, unknownVersion } from './versions'
 
@@ -70,6 +71,8 @@ export const ExerciseDocument = z
     version: z.literal(1, unknownVersion(EXERCISE_FORMAT)),
     title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
     brief: z.string().max(50_000),
+    /** What the brief shows beside its words. */
+    pictures: ExercisePictures.optional(),
     /** The dialect that scripts are written in, the starter and the model answers among them. */
     dialect: z.enum(DIALECTS),
     /** Other dialects that a student may choose. */

@@ -19,6 +19,14 @@ export {
   emptyExercise,
   type HelpLevel,
 } from './document'
+export {
+  LONGEST_PICTURE,
+  MOST_PICTURES,
+  PICTURE_SCHEME,
+  PICTURE_TYPES,
+  ExercisePicture,
+  shownPictures,
+} from './pictures'
 export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'
 export {
   ANSWER_FORMAT,

@@ -7,6 +7,8 @@ import { prepareExercise, type MarkableExercise, type PreparedExercise } from '.
 /** One thing that keeps an exercise from being published: what it is in a few words, and a whole sentence. */
 export interface Missing {
   readonly part: string
+  /** In which part of the exercise it is to be mended. */
+  readonly about: 'brief' | 'answer' | 'rules'
   readonly sentence: string
 }
 
@@ -16,13 +18,16 @@ export function missingBeforePublishing(
   prepared: PreparedExercise = prepareExercise(document),
 ): Missing[] {
   const missing = [
-    ...(document.brief.trim() === '' ? [{ part: 'the brief', sentence: 'The brief is empty.' }] : []),
+    ...missingBrief(document.brief),
     ...missingRelation(document),
     ...missingModel(prepared),
     ...missingRules(prepared),
   ]
   return missing.length > 0 ? missing : modelsAgainstRules(prepared)
 }
+
+const missingBrief = (brief: string): Missing[] =>
+  brief.trim() === '' ? [{ part: 'the brief', about: 'brief', sentence: 'The brief is empty.' }] : []
 
 const DOES: Readonly<Partial<Record<Verdict, string>>> = {
   'broken': 'breaks',
@@ -46,6 +51,7 @@ function modelsAgainstRules(prepared: PreparedExercise): Missing[] {
         : [
             {
               part: 'a model answer that upholds its rules',
+              about: 'answer',
               sentence: `${which} ${does} rule ${rule.slice(1)} (${SHEET_NAMES[sheet]}): ${sentence}`,
             },
           ]
@@ -69,10 +75,12 @@ function missingRelation(document: MarkableExercise): Missing[] {
   const { relation } = document
   const part = 'a relation with its dependencies'
   if (!relation || relation.attributes.length < 2)
-    return [{ part, sentence: 'The relation has no attributes yet.' }]
-  if (relation.dependencies.trim() === '') return [{ part, sentence: 'The relation has no dependency yet.' }]
+    return [{ part, about: 'answer', sentence: 'The relation has no attributes yet.' }]
+  if (relation.dependencies.trim() === '')
+    return [{ part, about: 'answer', sentence: 'The relation has no dependency yet.' }]
   return readTask(relation).findings.map(finding => ({
     part: 'dependencies that can be read',
+    about: 'answer',
     sentence: `The dependencies: ${wording(finding).message}`,
   }))
 }
@@ -80,15 +88,15 @@ function missingRelation(document: MarkableExercise): Missing[] {
 function missingModel({ document, model }: PreparedExercise): Missing[] {
   if (sheetsOf(document).every(sheet => sheet === 'dependencies')) return []
   if (model.schema.tables.every(({ given }) => given))
-    return [{ part: 'a model answer', sentence: 'There is no model answer with a table.' }]
+    return [{ part: 'a model answer', about: 'answer', sentence: 'There is no model answer with a table.' }]
   return model.findings.some(({ severity }) => severity === 'error')
-    ? [{ part: 'a model answer without errors', sentence: 'The model answer has errors.' }]
+    ? [{ part: 'a model answer without errors', about: 'answer', sentence: 'The model answer has errors.' }]
     : []
 }
 
 function missingRules({ document, world, model }: PreparedExercise): Missing[] {
   const asked = document.rules.filter(({ off }) => !off)
-  if (asked.length === 0) return [{ part: 'a rule', sentence: 'No rule is switched on.' }]
+  if (asked.length === 0) return [{ part: 'a rule', about: 'rules', sentence: 'No rule is switched on.' }]
   return asked.flatMap(entry => {
     const unknown = [...unknownElements(world, entry, model.schema), ...unknownInClaims(document, entry)]
     return unknown.length === 0
@@ -96,6 +104,7 @@ function missingRules({ document, world, model }: PreparedExercise): Missing[] {
       : [
           {
             part: 'rules that fit the model answer',
+            about: 'rules',
             sentence: `Rule ${entry.id.slice(1)}: ${unknown.join(' ')}`,
           },
         ]

@@ -70,6 +70,7 @@ describe('what is missing before an exercise is published', () => {
     expect(missingBeforePublishing({ ...READY, rules: [{ ...READY.rules[0]!, id: 'r12', rule }] })).toEqual([
       {
         part: 'rules that fit the model answer',
+        about: 'rules',
         sentence: 'Rule 12: "trip" of the model answer has no "no".',
       },
     ])

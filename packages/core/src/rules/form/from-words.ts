@@ -27,14 +27,11 @@ export function ruleFromWords(
   words: string,
 ): { readonly kind: RuleKind; readonly values: SlotValues } | undefined {
   if (world.entities.length === 0) return undefined
-  const named = world.entities
-    .map(entity => ({ entity, at: placeOf(words, entity.name) }))
-    .filter(({ at }) => at >= 0)
-    .toSorted((a, b) => a.at - b.at)
+  const named = entitiesIn(world, words)
   const found = KINDS.filter(([, pattern]) => pattern.test(words)).map(([kind]) => kind)
   for (const kind of [...found, 'mustHave' as const]) {
-    const entity = named.map(other => other.entity).find(other => canSay(kind, other)) ?? named[0]?.entity
-    const attribute = entity?.attributes.find(({ name }) => placeOf(words, name) >= 0)
+    const entity = named.find(other => canSay(kind, other)) ?? named[0]
+    const attribute = entity && factIn(entity, words)
     const values = beginRule(world, kind, {
       ...(entity ? { entity: entity.name } : {}),
       ...(attribute ? { attribute: attribute.name } : {}),
@@ -43,6 +40,27 @@ export function ruleFromWords(
   }
   return undefined
 }
+
+/** The fact that words name, and whose it is: of an entity they name, else of any that has one so called. */
+export function namedIn(
+  world: World,
+  words: string,
+): { readonly entity?: WorldEntity; readonly attribute?: WorldEntity['attributes'][number] } {
+  const entity = [...entitiesIn(world, words), ...world.entities].find(other => factIn(other, words))
+  return entity ? { entity, attribute: factIn(entity, words)! } : {}
+}
+
+/** The entities that words name, in the order in which they do. */
+function entitiesIn(world: World, words: string): WorldEntity[] {
+  return world.entities
+    .map(entity => ({ entity, at: placeOf(words, entity.name) }))
+    .filter(({ at }) => at >= 0)
+    .toSorted((a, b) => a.at - b.at)
+    .map(({ entity }) => entity)
+}
+
+const factIn = ({ attributes }: WorldEntity, words: string): WorldEntity['attributes'][number] | undefined =>
+  attributes.find(({ name }) => placeOf(words, name) >= 0)
 
 /** Whether rules of the kind have what they speak of: a role, or a fact. */
 function canSay(kind: RuleKind, { roles, attributes }: WorldEntity): boolean {
@@ -56,7 +74,8 @@ function canSay(kind: RuleKind, { roles, attributes }: WorldEntity): boolean {
 
 /** Where words name a thing, one of it or many; -1 where they do not. */
 function placeOf(words: string, name: string): number {
-  const places = [nameInWords(name), thing(name), plural(name)]
+  const inWords = nameInWords(name)
+  const places = [inWords, inWords.replace(/\bno\b/, 'number'), thing(name), plural(name)]
     .map(form =>
       words
         .toLowerCase()

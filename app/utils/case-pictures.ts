@@ -1,0 +1,19 @@
+import Image from '@tiptap/extension-image'
+import type { Node } from '@tiptap/core'
+import type { ExercisePicture } from '@nomenklatura/core/exercise'
+import type { InjectionKey } from 'vue'
+
+/** The pictures that a case may show. */
+export const CASE_PICTURES: InjectionKey<() => readonly ExercisePicture[]> = Symbol('pictures of the case')
+
+/** Pictures of the case in its editor: those that are kept with the exercise, and no others. */
+export function casePictures(urlOf: (src: string) => string | undefined): Node {
+  return Image.extend({
+    // What is pasted as a page comes without its pictures: they lie elsewhere.
+    parseHTML: () => [],
+    renderHTML: ({ HTMLAttributes: { src, alt } }) => {
+      const url = urlOf(String(src ?? ''))
+      return url ? ['img', { src: url, alt }] : ['span', {}, String(alt ?? '')]
+    },
+  }).configure({ inline: true })
+}
