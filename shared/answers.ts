@@ -4,6 +4,7 @@ import type { Level } from '@nomenklatura/core/diagram'
 import type {
   Criterion,
   ExerciseDocument,
+  ExercisePicture,
   ExerciseRows,
   GivenPoints,
   HelpLevel,
@@ -221,6 +222,13 @@ export interface ExerciseSetting {
   }[]
 }
 
+/** A course or an exercise that is put away: nobody finds it until it is taken out again. */
+export interface PutAway {
+  readonly id: string
+  readonly name: string
+  readonly at: string
+}
+
 /**
  * An exercise as a student may see it: no model answer, no rules but those the help level shows after a
  * check.
@@ -232,6 +240,8 @@ export interface WorksheetAnswer {
   readonly course: { readonly id: string; readonly name: string; readonly timeZone: string }
   readonly title: string
   readonly brief: string
+  /** What the brief shows beside its words. */
+  readonly pictures: readonly ExercisePicture[]
   readonly starter: string | null
   readonly helpLevel: HelpLevel
   readonly schedule: Schedule

@@ -26,6 +26,8 @@ const Moment = z.iso
     'A date must lie between 1970 and 2999.',
   )
 export const Id = z.uuid()
+/** A course is put away only by who says so. */
+export const PutAwayBody = z.strictObject({ away: z.literal(true) })
 
 /** Says in whose name a page asks: refused where the session is somebody else's. */
 export const PERSON_HEADER = 'x-nomenklatura-person'

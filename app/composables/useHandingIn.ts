@@ -9,7 +9,7 @@ export function useHandingIn(sheet: Readonly<Ref<WorksheetAnswer | undefined>>) 
   )
   const whyNot = computed(() => {
     if (!sheet.value) return ''
-    if (sheet.value.isPreview) return 'This is a trial: nothing is handed in.'
+    if (sheet.value.isPreview) return 'This is a trial.'
     const { status } = store.sheetsSave
     if (status === 'offline' || status === 'refused' || status === 'bad signs')
       return 'What you wrote is not yet sent.'

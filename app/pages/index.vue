@@ -82,6 +82,7 @@ const begin = (): Promise<boolean> =>
         </template>
         <button v-else type="button" class="plain" @click="beginning = true">Begin another course</button>
       </form>
+      <PutAwayList v-if="mayBegin || teaches.length > 0" path="/me/archived" what="course" @out="reload" />
     </main>
   </div>
 </template>

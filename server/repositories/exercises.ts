@@ -62,11 +62,13 @@ export async function findExerciseFor(
   personId: string,
 ): Promise<{ exercise: Exercise; role: Role | undefined } | undefined> {
   const row = (await db('exercises as e')
+    .join('courses as c', 'c.id', 'e.course_id')
     .leftJoin('memberships as m', join => {
       join.on('m.course_id', 'e.course_id').andOnVal('m.person_id', personId)
     })
     .where('e.id', id)
     .whereNull('e.archived_at')
+    .whereNull('c.archived_at')
     .first('e.*', 'm.role')) as (ExerciseRow & { role: Role | null }) | undefined
   return row && { exercise: toExercise(row), role: row.role ?? undefined }
 }

@@ -63,7 +63,11 @@ export async function setMayBeginCourses(db: Db, id: string, may: boolean): Prom
 }
 
 export async function findRole(db: Db, courseId: string, personId: string): Promise<Role | undefined> {
-  const row = await db('memberships').where({ course_id: courseId, person_id: personId }).first('role')
+  const row = (await db('memberships as m')
+    .join('courses as c', 'c.id', 'm.course_id')
+    .where({ 'm.course_id': courseId, 'm.person_id': personId })
+    .whereNull('c.archived_at')
+    .first('m.role')) as { role: Role } | undefined
   return row?.role
 }
 

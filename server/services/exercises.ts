@@ -5,7 +5,6 @@ import { compute } from '../pool/compute'
 import { audit, countStudents, findCourse, insertCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
-  archiveExercise,
   countBegun,
   countsByExercise,
   findExercise,
@@ -309,19 +308,6 @@ export async function takeBack(
       action: 'exercise.take-back',
       subject: exerciseId,
     })
-  })
-}
-
-export async function archive(
-  db: Db,
-  exerciseId: string,
-  courseId: string,
-  personId: string,
-  now = new Date(),
-): Promise<void> {
-  await db.transaction(async trx => {
-    await archiveExercise(trx, exerciseId, now)
-    await audit(trx, { courseId, personId, action: 'exercise.archive', subject: exerciseId })
   })
 }
 

@@ -1,4 +1,10 @@
-import { accountInWords, pointsOfCell } from '@nomenklatura/core/marking'
+import {
+  accountInWords,
+  pointsOfCell,
+  type Marking,
+  type Override,
+  type Points,
+} from '@nomenklatura/core/marking'
 import type { FeedbackAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import { sheetsOf, type ExerciseDocument } from '@nomenklatura/core/exercise'
@@ -74,22 +80,34 @@ export async function showFeedback(db: Db, handIn: HandIn, now = new Date()): Pr
     assumptions: handIn.answer.assumptions ?? '',
     model: await toldModel(db, exercise, handIn, document, now),
     earlier: earlier.handIns,
-    rules: marking.verdicts.cells.map(cell => {
-      const override = overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet)
-      const { got, of } = pointsOfCell(points, cell)
-      const checked = toCheckedRule(document.rules, override ? { ...cell, verdict: override.verdict } : cell)
-      const group = document.rules.find(({ id }) => id === cell.rule)?.group ?? ''
-      return {
-        ...checked,
-        ...(override ? { because: [], witness: null, exhibits: [] } : {}),
-        group,
-        got,
-        of,
-        decidedBy: override?.by ?? null,
-        reason: override?.reason ?? null,
-        follows: override ? null : cell.follows,
-        before: earlier.verdictOf(cell.rule, cell.sheet),
-      }
-    }),
+    rules: marking.verdicts.cells.map(cell => ({
+      ...toldRule(
+        document.rules,
+        cell,
+        points,
+        overrides.find(({ rule, sheet }) => rule === cell.rule && sheet === cell.sheet),
+      ),
+      before: earlier.verdictOf(cell.rule, cell.sheet),
+    })),
+  }
+}
+
+/** A verdict as it is told with the marks, or what a person decided instead. */
+export function toldRule(
+  rules: ExerciseDocument['rules'],
+  cell: Marking['cells'][number],
+  points: Points,
+  override?: Override & { readonly by: string; readonly reason: string },
+): Omit<FeedbackAnswer['rules'][number], 'before'> {
+  const { got, of } = pointsOfCell(points, cell)
+  return {
+    ...toCheckedRule(rules, override ? { ...cell, verdict: override.verdict } : cell),
+    ...(override ? { because: [], witness: null, exhibits: [] } : {}),
+    group: rules.find(({ id }) => id === cell.rule)?.group ?? '',
+    got,
+    of,
+    decidedBy: override?.by ?? null,
+    reason: override?.reason ?? null,
+    follows: override ? null : cell.follows,
   }
 }

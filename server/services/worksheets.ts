@@ -1,3 +1,4 @@
+import { shownPictures } from '@nomenklatura/core/exercise'
 import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import type { Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
@@ -72,6 +73,7 @@ export async function showWorksheet(
     course: course!,
     title: document.title,
     brief: opened ? document.brief : '',
+    pictures: opened ? shownPictures(document.brief, document.pictures ?? []) : [],
     starter: opened ? document.starter : null,
     helpLevel: document.helpLevel,
     schedule: scheduleOf(exercise),

@@ -82,6 +82,45 @@ describe('a class that works elsewhere', () => {
   }, 60_000)
 })
 
+describe('a course', () => {
+  it('is put away, reached by nobody, and taken out again', async () => {
+    const [ada, wen] = [await arrive('Ada Brandvold'), await arrive('Wen Zhao')]
+    await ada.press('a', 'Relational Design')
+    await ada.press('button', 'Put the course away')
+    await ada.sees('Nobody reaches the course', '[role=dialog]')
+    expect(await ada.violationsOfDialog()).toEqual([])
+    await ada.press('[role=dialog] button', 'Put it away')
+    await ada.dialogGone()
+    await ada.page.waitForFunction(() => location.pathname === '/')
+    await wen.go('/')
+    await wen.sees('No course yet.')
+    await ada.press('summary', 'What was put away')
+    await ada.sees('Relational Design', 'details')
+    expect(await ada.violations()).toEqual([])
+    await ada.press('details button', 'Take it out again')
+    await ada.sees('You teach')
+    await wen.go('/')
+    await wen.sees('Exchange with partner gardens')
+  }, 90_000)
+})
+
+describe('an exercise that is tried as a student', () => {
+  it('is handed in as a trial, and told as it would be', async () => {
+    const ada = await arrive('Ada Brandvold')
+    await ada.go(`/exercises/${await ada.exerciseId('Exchange with partner gardens')}/work`)
+    await ada.press('button', 'Start')
+    await ada.page.waitForSelector('.sheet .cm-content')
+    await ada.page.click('.sheet .cm-content')
+    await ada.typeLikeAPerson('CREATE TABLE trip (trip_no integer);')
+    await ada.press('button', 'Hand in, as a trial')
+    await ada.sees('It is kept nowhere')
+    await ada.sees('CREATE TABLE trip (trip_no integer)')
+    expect(await ada.violations()).toEqual([])
+    await ada.page.goBack()
+    await ada.page.waitForSelector('.sheet .cm-content')
+  }, 90_000)
+})
+
 describe('results', () => {
   it('are taken out as files, and all of them as one, which can be stopped', async () => {
     const ada = await arrive('Ada Brandvold')

@@ -21,7 +21,7 @@ const MEMBERS: Record<Who, Outcome> = { ...SIGNED_IN, stranger: 404 }
 const STAFF: Record<Who, Outcome> = { ...MEMBERS, student: 403, classmate: 403 }
 const INSTRUCTOR: Record<Who, Outcome> = { ...STAFF, assistant: 403 }
 const STUDENTS: Record<Who, Outcome> = { ...MEMBERS, assistant: 403, instructor: 403 }
-/** Nobody is asked into the course: whoever is signed in is told that nothing is there. */
+/** Nobody is asked into the course, nor has put it away: whoever is signed in is told that nothing is there. */
 const NOT_ASKED: Record<Who, Outcome> = {
   nobody: 401,
   stranger: 404,
@@ -58,7 +58,11 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'get /api/courses/[courseId]/members': STAFF,
   'get /api/courses/[courseId]/marks': STAFF,
   'get /api/courses/[courseId]/marks/file': STAFF,
+  'get /api/exercises/[exerciseId]/trial-feedback': STAFF,
   'get /api/courses/[courseId]/shelf': INSTRUCTOR,
+  'get /api/courses/[courseId]/archived': INSTRUCTOR,
+  'put /api/courses/[courseId]/archived': INSTRUCTOR,
+  'delete /api/courses/[courseId]/archived/[archivedId]': INSTRUCTOR,
   'get /api/courses/[courseId]/shelf/[name]': INSTRUCTOR,
   'put /api/courses/[courseId]/marks/scheme': INSTRUCTOR,
   'put /api/courses/[courseId]/members/[personId]': INSTRUCTOR,
@@ -69,6 +73,8 @@ const TABLE: Readonly<Record<string, Record<Who, Outcome>>> = {
   'post /api/courses/[courseId]/invitations': INSTRUCTOR,
   'delete /api/courses/[courseId]/invitations/[email]': INSTRUCTOR,
   'get /api/me/invitations': SIGNED_IN,
+  'get /api/me/archived': SIGNED_IN,
+  'delete /api/me/archived/[courseId]': NOT_ASKED,
   'put /api/me/invitations/[courseId]': NOT_ASKED,
   'delete /api/me/invitations/[courseId]': NOT_ASKED,
   'put /api/me/password': SIGNED_IN,
@@ -182,6 +188,7 @@ function urlOf(path: string, ids: Partial<Record<string, string>> = {}): string 
     courseId: room.courseId,
     exerciseId: room.exerciseId,
     handInId,
+    archivedId: room.exerciseId,
     personId: room.people.classmate,
     rule: 'r1',
     sheet: 'script',

@@ -8,7 +8,8 @@ import { recordMarkingFailure } from '../../server/repositories/markings'
 import { check } from '../../server/services/checking'
 import { showDesk } from '../../server/services/desk'
 import { showHandIn } from '../../server/services/hand-in-view'
-import { archive, saveSchedule, showCourse } from '../../server/services/exercises'
+import { archive } from '../../server/services/archive'
+import { saveSchedule, showCourse } from '../../server/services/exercises'
 import { exerciseRef, markHandIn, progress, unmarked } from '../../server/services/marking'
 import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
@@ -106,7 +107,7 @@ describe('a hand-in that cannot be marked', () => {
     expect(await progress(db(), room.exerciseId)).toEqual({ marked: 2, of: 2 })
     await db()('marking_failures').delete()
     expect(await unmarked(db())).toHaveLength(1)
-    await archive(db(), room.exerciseId, room.courseId, room.people.instructor)
+    await archive(db(), room.exerciseId, { courseId: room.courseId, personId: room.people.instructor })
     expect(await unmarked(db())).toEqual([])
   }, 60_000)
 

@@ -87,6 +87,7 @@ const worthALook = computed(() => {
         v-if="!published"
         :path="`/exercises/${setting.id}`"
         method="DELETE"
+        what="it"
         :name="document.title"
         follows="It is gone from the course. Nothing of it is lost: the course lists what was put away."
         @done="navigateTo(`/courses/${setting.course.id}`)"

@@ -70,7 +70,22 @@ function markingOf({ counts, state }: ExerciseLine): string {
             >{{ countOf(course.students, 'student') }} and who else is here</NuxtLink
           >
           <NuxtLink :to="`/courses/${course.id}/marks`" class="plain">Marks of the course</NuxtLink>
+          <PutAwayButton
+            v-if="isInstructor"
+            :path="`/courses/${course.id}/archived`"
+            method="PUT"
+            what="the course"
+            :name="course.name"
+            follows="Nobody reaches the course and its exercises any more, students neither. Nothing is lost: you find it under Courses, and can take it out again."
+            @done="navigateTo('/')"
+          />
         </p>
+        <PutAwayList
+          v-if="isInstructor"
+          :path="`/courses/${course.id}/archived`"
+          what="exercise"
+          @out="reload"
+        />
       </template>
       <KeysSlip :keys="[]" />
     </main>

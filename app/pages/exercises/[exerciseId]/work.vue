@@ -67,6 +67,14 @@ const check = (): Promise<boolean> =>
     if (isPhone.value) side.value = 'margin'
   })
 
+/** What would be told of it: what stands there is sent first. */
+const handInTrial = (): Promise<boolean> =>
+  act(async () => {
+    takeTyping()
+    await store.send()
+    await navigateTo(`/exercises/${exerciseId.value}/trial`)
+  })
+
 const asking = ref(false)
 /** Whether two versions of a sheet are looked at. */
 const looking = ref(false)
@@ -157,7 +165,8 @@ provideTrying({
         <UButton variant="outline" color="neutral" :loading="store.checking" @click="check"
           >Check <kbd class="key">Ctrl ↵</kbd></UButton
         >
-        <UTooltip :text="whyNot" :disabled="whyNot === ''">
+        <UButton v-if="sheet.isPreview" @click="handInTrial">Hand in, as a trial</UButton>
+        <UTooltip v-else :text="whyNot" :disabled="whyNot === ''">
           <UButton :disabled="whyNot !== ''" @click="asking = true">Hand in</UButton>
         </UTooltip>
       </template>
@@ -181,6 +190,7 @@ provideTrying({
         <BriefSide
           v-model:leaf="leaf"
           :text="sheet.brief"
+          :pictures="sheet.pictures"
           :rows="sheet.rows"
           :help-level="sheet.helpLevel"
           :folds="!isPhone"

@@ -1,0 +1,133 @@
+import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { emptyExercise } from '@nomenklatura/core/exercise'
+import type { FeedbackAnswer, PutAway, WorksheetAnswer } from '../../shared/answers'
+import { saveSheet } from '../../server/services/worksheets'
+import { Visitor, startServer } from './support/server'
+import {
+  PASSWORD,
+  WRONG,
+  emailOf,
+  emptyAll,
+  makeClassRoom,
+  setOpenExercise,
+  type ClassRoom,
+} from './support/world'
+
+let server: Awaited<ReturnType<typeof startServer>>
+let room: ClassRoom
+beforeAll(async () => {
+  server = await startServer()
+})
+afterAll(() => server.stop())
+beforeEach(async () => {
+  await emptyAll(server.db)
+  room = await makeClassRoom(server.db)
+})
+const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
+  new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
+const linesOf = async (who: Visitor, path: string): Promise<PutAway[]> =>
+  (await who.ask('GET', path)).body as unknown as PutAway[]
+
+describe('what is put away', () => {
+  it('of a course is found by nobody, and taken out again with all that was in it', async () => {
+    const [instructor, assistant, student] = [
+      await signedIn('instructor'),
+      await signedIn('assistant'),
+      await signedIn('student'),
+    ]
+    const paths = [
+      `/api/courses/${room.courseId}`,
+      `/api/exercises/${room.exerciseId}/desk`,
+      `/api/exercises/${room.exerciseId}/worksheet`,
+    ]
+    const reached = async (who: Visitor): Promise<number[]> =>
+      Promise.all(paths.map(async path => (await who.ask('GET', path)).status))
+    const before = await reached(student)
+    const { status } = await instructor.ask('PUT', `/api/courses/${room.courseId}/archived`, { away: true })
+    expect(status).toBeLessThan(300)
+    for (const who of [instructor, assistant, student]) {
+      expect(await reached(who)).toEqual([404, 404, 404])
+      expect(await linesOf(who, '/api/courses')).toEqual([])
+    }
+    expect(await linesOf(assistant, '/api/me/archived')).toEqual([])
+    expect(await linesOf(student, '/api/me/archived')).toEqual([])
+    const [line] = await linesOf(instructor, '/api/me/archived')
+    expect(line?.id).toBe(room.courseId)
+    const back = `/api/me/archived/${room.courseId}`
+    expect((await assistant.ask('DELETE', back)).status).toBe(404)
+    expect((await instructor.ask('DELETE', back)).status).toBeLessThan(300)
+    expect(await reached(student)).toEqual(before)
+    expect((await instructor.ask('DELETE', back)).status).toBe(404)
+  })
+
+  it('of an exercise is listed by its title, and taken out again where it stood', async () => {
+    const instructor = await signedIn('instructor')
+    const list = `/api/courses/${room.courseId}/archived`
+    const exercises = async (): Promise<string[]> =>
+      (
+        (await instructor.ask('GET', `/api/courses/${room.courseId}`)).body as unknown as {
+          exercises: { id: string }[]
+        }
+      ).exercises.map(({ id }) => id)
+    const before = await exercises()
+    await instructor.ask('DELETE', `/api/exercises/${room.exerciseId}`)
+    expect(await exercises()).toEqual(before.filter(id => id !== room.exerciseId))
+    const lines = await linesOf(instructor, list)
+    expect(lines.map(({ id }) => id)).toEqual([room.exerciseId])
+    expect(lines[0]!.name).not.toBe('')
+    await instructor.ask('DELETE', `${list}/${room.exerciseId}`)
+    expect(await exercises()).toEqual(before)
+    expect((await instructor.ask('DELETE', `${list}/${room.exerciseId}`)).status).toBe(404)
+  })
+})
+
+describe('pictures of a case', () => {
+  const picture = { name: 'plan', type: 'image/png' as const, data: 'iVBORw0KGgoA' }
+  const document = {
+    ...emptyExercise('A plan'),
+    brief: 'As ![a plan](picture:plan) shows.',
+    pictures: [picture, { ...picture, name: 'not-shown' }],
+    models: [{ name: 'm', script: 'CREATE TABLE berth (no integer PRIMARY KEY);' }],
+    rules: [
+      {
+        id: 'r1',
+        group: 'g',
+        sentence: 'A berth is known by its number.',
+        points: 1,
+        rule: { kind: 'identifies' as const, entity: 'berth', by: ['no'] },
+      },
+    ],
+  }
+
+  it('come with the case to a student, those that it shows, and not before the exercise opens', async () => {
+    const id = await setOpenExercise(server.db, room, document)
+    const student = await signedIn('student')
+    const shown = async (): Promise<WorksheetAnswer> =>
+      (await student.ask('GET', `/api/exercises/${id}/worksheet`)).body as unknown as WorksheetAnswer
+    expect((await shown()).pictures).toEqual([picture])
+    await server
+      .db('exercises')
+      .where({ id })
+      .update({ opens_at: new Date(Date.now() + 3_600_000) })
+    expect(await shown()).toMatchObject({ brief: '', pictures: [] })
+  })
+})
+
+describe('a trial of who teaches', () => {
+  it('is marked and told as a hand-in would be, and kept nowhere', async () => {
+    const instructor = await signedIn('instructor')
+    const path = `/api/exercises/${room.exerciseId}`
+    expect((await instructor.ask('GET', `${path}/trial-feedback`)).body.code).toBe('not-begun')
+    await instructor.ask('POST', `${path}/worksheet`)
+    await saveSheet(server.db, room.exerciseId, room.people.instructor, 'instructor', {
+      sheet: 'script',
+      content: WRONG,
+      base: 0,
+    })
+    const told = (await instructor.ask('GET', `${path}/trial-feedback`)).body as unknown as FeedbackAnswer
+    expect(told.answer.script).toBe(WRONG)
+    expect(told.points.got).toBeLessThan(told.points.of)
+    expect(told.rules.some(({ verdict, because }) => verdict === 'broken' && because.length > 0)).toBe(true)
+    expect(await server.db('hand_ins').where({ person_id: room.people.instructor })).toEqual([])
+  })
+})
