@@ -3,10 +3,16 @@ import type { Node } from '@tiptap/pm/model'
 import { Plugin, PluginKey } from '@tiptap/pm/state'
 import { Decoration, DecorationSet } from '@tiptap/pm/view'
 
+/** Words of the case that are marked: bound to a rule, or named as an entity or a fact. */
+export interface MarkedPhrase {
+  readonly phrase: string
+  readonly mark: 'bound' | 'named'
+}
+
 const KEY = new PluginKey<DecorationSet>('bound-phrases')
 
-/** Underlines the phrases that rules are bound to, as they are now: `phrases` is asked whenever something changes. */
-export function boundPhrases(phrases: () => readonly string[]): Extension {
+/** Underlines the phrases that are marked, as they are now: `phrases` is asked whenever something changes. */
+export function boundPhrases(phrases: () => readonly MarkedPhrase[]): Extension {
   return Extension.create({
     name: 'boundPhrases',
     addProseMirrorPlugins: () => [
@@ -23,19 +29,16 @@ export function boundPhrases(phrases: () => readonly string[]): Extension {
   })
 }
 
-/** Says to the editor that other phrases are bound. */
+/** Says to the editor that other phrases are marked. */
 export const PHRASES_CHANGED = KEY
 
-function underlined(doc: Node, phrases: readonly string[]): DecorationSet {
+function underlined(doc: Node, phrases: readonly MarkedPhrase[]): DecorationSet {
   const found: Decoration[] = []
   doc.descendants((node, at) => {
     if (!node.isTextblock) return true
     const text = node.textBetween(0, node.content.size, undefined, '\n')
-    for (const { from, to } of phraseSpans(
-      text,
-      phrases.map(phrase => ({ phrase })),
-    ))
-      found.push(Decoration.inline(at + 1 + from, at + 1 + to, { class: 'bound' }))
+    for (const { from, to, bound } of phraseSpans(text, phrases))
+      found.push(Decoration.inline(at + 1 + from, at + 1 + to, { class: bound.mark }))
     return false
   })
   return DecorationSet.create(doc, found)

@@ -84,6 +84,35 @@ export function withSamples({ samples }: Words, element: string, text: string): 
   return values.length > 0 ? { ...others, [element]: values } : others
 }
 
+/** Something of the model answer that words of the case may name. */
+export interface CaseElement {
+  readonly element: string
+  /** "boat", "boat: sail no" */
+  readonly say: string
+  readonly names: readonly string[]
+}
+
+/** The entities of a world, each followed by its facts and what it leads to, with the names that they have besides. */
+export const caseElements = (world: World, words: Words): CaseElement[] =>
+  wordsOfWorld(world, words).flatMap(({ entity, members }) => [
+    { element: entity.element, say: entity.name, names: namesOf(words, entity.element) },
+    ...members.map(({ element, name }) => ({
+      element,
+      say: `${entity.name}: ${name}`,
+      names: namesOf(words, element),
+    })),
+  ])
+
+const namesOf = ({ glossary }: Words, element: string): readonly string[] =>
+  glossary.find(entry => entry.element === element)?.names ?? []
+
+/** Words that name something are of one line, without the sign that stands between names. */
+export const canName = (words: string): boolean => words.length <= 80 && !/[,\n]/.test(words)
+
+/** The glossary where words of the case name an element as well. */
+export const withName = (words: Words, element: string, name: string): Words['glossary'] =>
+  withNames(words, element, [...namesOf(words, element), name].join(', '))
+
 /** The glossary with the names of one element as they were typed. */
 export function withNames({ glossary }: Words, element: string, text: string): Words['glossary'] {
   const names = parted(text, ',', MOST_NAMES, LONGEST_NAME)

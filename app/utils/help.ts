@@ -51,6 +51,7 @@ export const HELP_SCREENS = [
       'The case is written as it will be read.',
       'Choose words that say a rule and bind them to it, or begin a rule from them: bound words are underlined,',
       'and students see there what the check says, where the help level tells verdicts.',
+      'Words may also name an entity or a fact: then they are understood as its name.',
       'Words that say a size of a fact become samples and checks. Pictures are put in with what they show.',
       'The second leaf holds rows that the case gives: paste a table, look at its profile,',
       'and take the dependencies that its rows do not speak against.',

@@ -1,6 +1,13 @@
 import { ExerciseDocument, emptyExercise, prepareExercise } from '@nomenklatura/core/exercise'
 import { describe, expect, it } from 'vitest'
-import { withNames, withSamples, wordsOfWorld } from '../../app/utils/element-words'
+import {
+  canName,
+  caseElements,
+  withName,
+  withNames,
+  withSamples,
+  wordsOfWorld,
+} from '../../app/utils/element-words'
 
 const DOCUMENT = {
   ...emptyExercise('Boats'),
@@ -41,6 +48,22 @@ describe('names and samples of what is in an answer', () => {
       { element: 'boat.seats', names: ['places'] },
     ])
     expect(withNames(DOCUMENT, 'boat', '')).toEqual([])
+  })
+
+  it('are what words of the case name: entities and facts, by one name after another', () => {
+    const { world } = prepareExercise(DOCUMENT)
+    expect(caseElements(world, DOCUMENT).map(({ say }) => say)).toEqual(
+      expect.arrayContaining(['quay', 'boat', 'boat: sail no']),
+    )
+    const glossary = withName(DOCUMENT, 'boat.seats', 'places to sit')
+    const more = withName({ ...DOCUMENT, glossary }, 'boat.seats', 'benches')
+    expect(more.find(({ element }) => element === 'boat.seats')?.names).toEqual(
+      expect.arrayContaining(['places to sit', 'benches']),
+    )
+    expect(caseElements(world, { ...DOCUMENT, glossary: more }).flatMap(({ names }) => names)).toContain(
+      'benches',
+    )
+    expect(['a boat', 'boats, and quays', 'x'.repeat(81)].map(canName)).toEqual([true, false, false])
   })
 
   it('stay within what a document may hold', () => {

@@ -244,6 +244,24 @@ describe('an exercise kept as plain text', () => {
     expect(await ada.violations({ within: '.leaf' })).toEqual([])
   })
 
+  it('names an entity in words of its own, which are understood as its name', async () => {
+    const named = 'select[aria-label="What these words name"]'
+    await ada.page.click('.case-text p')
+    await ada.page.keyboard.press('Home')
+    for (let word = 0; word < 2; word++) await ada.chord(['Control', 'Shift'], 'ArrowRight')
+    await ada.page.waitForSelector(named)
+    expect(await ada.violations({ within: '.leaf' })).toEqual([])
+    const chosen = (await ada.page.$eval('.chosen .quoted', words => words.textContent!)).replace(/[“”]/g, '')
+    await ada.page.select(named, await ada.page.$eval(`${named} option:nth-child(2)`, ({ value }) => value))
+    await ada.press('[role=tab]', 'Answer')
+    await ada.press('.parts button', 'Names and samples')
+    await ada.page.waitForSelector('.leaf input')
+    const values = await ada.page.$$eval('.leaf input', inputs => inputs.map(({ value }) => value))
+    expect(values).toContain(chosen)
+    await ada.press('[role=tab]', 'Brief')
+    await ada.page.waitForSelector('.case-text p')
+  })
+
   it('says the size of a fact, which becomes samples and a rule that keeps them', async () => {
     await ada.page.click('.case-text p')
     await ada.chord(['Control'], 'End')

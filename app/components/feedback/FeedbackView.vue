@@ -14,17 +14,15 @@ const { feedback, handInId } = defineProps<{
 }>()
 const emit = defineEmits<{ asked: [feedback: FeedbackAnswer] }>()
 const zone = computed(() => feedback.course.timeZone)
-const toSee = computed(
-  () => feedback.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency) ?? [],
-)
+const toSee = computed(() => feedback.rules.filter(({ verdict }) => verdict !== 'upheld').toSorted(byUrgency))
 /** What was handed in, above the verdicts where it needs the width, else beside them. */
-const wide = computed(() => feedback.sheets.filter(sheet => sheetView(sheet).isWide) ?? [])
-const beside = computed(() => feedback.sheets.filter(sheet => !sheetView(sheet).isWide) ?? [])
+const wide = computed(() => feedback.sheets.filter(sheet => sheetView(sheet).isWide))
+const beside = computed(() => feedback.sheets.filter(sheet => !sheetView(sheet).isWide))
 type ToldRule = FeedbackAnswer['rules'][number]
 /** What is upheld, a rule once: with the sheets in which it is, and what they give together. */
 const upheld = computed(() => {
   const byRule = new Map<string, ToldRule[]>()
-  for (const cell of feedback.rules.filter(({ verdict }) => verdict === 'upheld') ?? [])
+  for (const cell of feedback.rules.filter(({ verdict }) => verdict === 'upheld'))
     byRule.set(cell.rule, [...(byRule.get(cell.rule) ?? []), cell])
   return [...byRule.values()].map(cells => ({
     rule: cells[0]!.rule,
@@ -37,16 +35,13 @@ const upheld = computed(() => {
   }))
 })
 /** What changed the sum beside the rules: groups as a whole, what was given by hand, bonus, the most that can be got. */
-const byHand = computed(() => (feedback.points.account ?? []).filter(line => !isCellLine(line)))
-const general = computed(
-  () =>
-    feedback.comments.filter(
-      ({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule),
-    ) ?? [],
+const byHand = computed(() => feedback.points.account.filter(line => !isCellLine(line)))
+const general = computed(() =>
+  feedback.comments.filter(({ rule }) => rule === null || !toSee.value.some(other => other.rule === rule)),
 )
 /** What changed since the hand-in before, where its marks were told as well. */
 const changed = computed(() => {
-  const rules = feedback.rules.filter(({ before }) => before !== null) ?? []
+  const rules = feedback.rules.filter(({ before }) => before !== null)
   return {
     better: rules.filter(({ before, verdict }) => before !== 'upheld' && verdict === 'upheld'),
     worse: rules.filter(({ before, verdict }) => before === 'upheld' && verdict !== 'upheld'),
@@ -54,8 +49,8 @@ const changed = computed(() => {
 })
 /** Where an earlier sheet has it right. */
 const lostOf = (rule: FeedbackAnswer['rules'][number]): string =>
-  lostInWords(rightBefore(feedback.rules ?? [], rule), rule.sheet)
-const commentsOn = (rule: string) => feedback.comments.filter(comment => comment.rule === rule) ?? []
+  lostInWords(rightBefore(feedback.rules, rule), rule.sheet)
+const commentsOn = (rule: string) => feedback.comments.filter(comment => comment.rule === rule)
 /* Asking about a verdict */
 const doubted = shallowRef<ToldRule>()
 const doubting = ref(false)
@@ -64,18 +59,18 @@ function doubt(rule: ToldRule): void {
   doubting.value = true
 }
 const threadOf = (rule: ToldRule) =>
-  feedback.questions.filter(line => line.rule === rule.rule && line.sheet === rule.sheet) ?? []
+  feedback.questions.filter(line => line.rule === rule.rule && line.sheet === rule.sheet)
 /** Verdicts that moved, or are upheld by now, keep their thread in sight. */
 const answered = computed(() =>
   upheld.value.flatMap(({ cells }) => cells).filter(cell => threadOf(cell).length > 0),
 )
 /** The model answer as one sheet of it is shown. */
-const modelSheets = computed(
-  () => feedback.sheets.filter(sheet => feedback.model?.answer[sheetModule(sheet).field]) ?? [],
+const modelSheets = computed(() =>
+  feedback.sheets.filter(sheet => feedback.model?.answer[sheetModule(sheet).field]),
 )
 const shownModel = computed(() => ({
   answer: feedback.model?.answer ?? { script: '' },
-  closures: feedback.closures ?? [],
+  closures: feedback.closures,
   rules: [],
   label: 'The model answer',
 }))

@@ -3,31 +3,42 @@ import { TableKit } from '@tiptap/extension-table'
 import { Markdown } from '@tiptap/markdown'
 import StarterKit from '@tiptap/starter-kit'
 import { EditorContent, useEditor } from '@tiptap/vue-3'
-import { PICTURE_SCHEME, type ExercisePicture } from '@nomenklatura/core/exercise'
+import {
+  ExercisePictures,
+  PICTURE_SCHEME,
+  shownPictures,
+  type ExercisePicture,
+} from '@nomenklatura/core/exercise'
 import type { RuleEntry } from '@nomenklatura/core/rules'
 
 /**
  * The case, written as it will be read: headings, lists, tables. A phrase that is chosen can be bound to a rule, or a
  * rule begun from it. What comes out is Markdown, changed only where somebody wrote.
  */
-const { text, pictures, rules, readonly } = defineProps<{
+const { text, pictures, rules, elements, readonly } = defineProps<{
   text: string
   /** Those that are kept with the exercise. */
   pictures: readonly ExercisePicture[]
   rules: readonly RuleEntry[]
+  /** What of the model answer words may name. */
+  elements: readonly CaseElement[]
   readonly: boolean
 }>()
 const emit = defineEmits<{
   change: [text: string]
   bind: [rule: string, phrase: string]
   begin: [phrase: string]
+  name: [element: string, phrase: string]
   picture: [picture: ExercisePicture]
 }>()
 
 /** What stands there as long as nothing does. */
 const HINT =
   'Tell what is kept and what holds of it, as to a colleague: A bay has drawers. Each drawer has a number, unique within its bay …'
-const phrases = computed(() => rules.flatMap(({ phrase, off }) => (phrase && !off ? [phrase] : [])))
+const phrases = computed((): MarkedPhrase[] => [
+  ...rules.flatMap(({ phrase, off }) => (phrase && !off ? [{ phrase, mark: 'bound' as const }] : [])),
+  ...elements.flatMap(({ names }) => names.map(phrase => ({ phrase, mark: 'named' as const }))),
+])
 /** Put in here, and not come back yet with the exercise. */
 const putIn = new Map<string, ExercisePicture>()
 function urlOf(src: string): string | undefined {
@@ -123,7 +134,11 @@ async function pick(event: Event): Promise<void> {
   if (!file) return
   pictureFault.value = ''
   try {
-    picked.value = await pictureOfFile(file, [...pictures.map(({ name }) => name), ...putIn.keys()])
+    const picture = await pictureOfFile(file, [...pictures.map(({ name }) => name), ...putIn.keys()])
+    // Those that the case shows no more make room.
+    const all = ExercisePictures.safeParse([...shownPictures(text, pictures), picture])
+    if (all.success) picked.value = picture
+    else pictureFault.value = all.error.issues[0]!.message
   } catch (problem) {
     pictureFault.value = (problem as Error).message
   }
@@ -148,6 +163,11 @@ const others = computed(() => rules.filter(rule => !rule.off && rule.phrase !== 
 function bind(event: Event): void {
   const select = event.target as HTMLSelectElement
   if (select.value !== '') emit('bind', select.value, phrase.value)
+  select.value = ''
+}
+function nameBy(event: Event): void {
+  const select = event.target as HTMLSelectElement
+  if (select.value !== '') emit('name', select.value, phrase.value)
   select.value = ''
 }
 </script>
@@ -197,10 +217,20 @@ function bind(event: Event): void {
               {{ rule.id.slice(1) }} {{ rule.sentence }}
             </option>
           </select>
+          <select
+            v-if="elements.length > 0 && canName(phrase)"
+            class="slot"
+            aria-label="What these words name"
+            @change="nameBy"
+          >
+            <option value="">they name …</option>
+            <option v-for="one in elements" :key="one.element" :value="one.element">{{ one.say }}</option>
+          </select>
         </span>
       </template>
       <span v-else class="small soft"
-        >Choose words that say a rule: they can be bound to it. Bound words are underlined.</span
+        >Choose words that say a rule, or name an entity or a fact: they can be bound to it, and are
+        underlined.</span
       >
     </div>
     <div class="paper-of">
@@ -303,6 +333,12 @@ function bind(event: Event): void {
 .editor :deep(th) {
   font-weight: 600;
   background: var(--ground);
+}
+.editor :deep(.named) {
+  text-decoration: underline dotted;
+  text-decoration-thickness: 1.5px;
+  text-decoration-color: var(--slate);
+  text-underline-offset: 3px;
 }
 .editor :deep(.bound) {
   text-decoration: underline;

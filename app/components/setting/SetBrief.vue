@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import { shownPictures, type ExerciseDocument, type ExercisePicture } from '@nomenklatura/core/exercise'
+import {
+  prepareExercise,
+  shownPictures,
+  type ExerciseDocument,
+  type ExercisePicture,
+} from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { NamedDependency } from '@nomenklatura/core/rows'
 
@@ -22,6 +27,14 @@ const emit = defineEmits<{
 function bind(id: string, phrase: string): void {
   emit('change', { rules: document.rules.map(rule => (rule.id === id ? { ...rule, phrase } : rule)) })
 }
+/** The exercise is read whole for this: when nothing was typed for a moment. */
+const settled = refDebounced(
+  computed(() => document),
+  400,
+)
+const elements = computed(() => caseElements(prepareExercise(settled.value).world, settled.value))
+const nameElement = (element: string, words: string): void =>
+  emit('change', { glossary: withName(document, element, words) })
 /** Those that the case shows no more make room. */
 function addPicture(picture: ExercisePicture): void {
   emit('change', { pictures: [...shownPictures(document.brief, document.pictures ?? []), picture] })
@@ -56,10 +69,12 @@ const briefParts = [
         :text="document.brief"
         :pictures="document.pictures ?? []"
         :rules="document.rules"
+        :elements="elements"
         :readonly="readonly"
         @change="emit('change', { brief: $event })"
         @picture="addPicture"
         @bind="bind"
+        @name="nameElement"
         @begin="emit('begin', $event)"
       />
     </UFormField>

@@ -25,6 +25,7 @@ export {
   PICTURE_SCHEME,
   PICTURE_TYPES,
   ExercisePicture,
+  ExercisePictures,
   shownPictures,
 } from './pictures'
 export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'

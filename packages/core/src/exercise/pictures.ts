@@ -24,7 +24,7 @@ export type ExercisePicture = z.infer<typeof ExercisePicture>
 
 export const ExercisePictures = z
   .array(ExercisePicture)
-  .max(MOST_PICTURES)
+  .max(MOST_PICTURES, 'Six pictures are the most.')
   .refine(
     pictures => new Set(pictures.map(({ name }) => name)).size === pictures.length,
     'Two pictures have the same name.',
