@@ -1,10 +1,5 @@
 import Image from '@tiptap/extension-image'
 import type { Node } from '@tiptap/core'
-import type { ExercisePicture } from '@nomenklatura/core/exercise'
-import type { InjectionKey } from 'vue'
-
-/** The pictures that a case may show. */
-export const CASE_PICTURES: InjectionKey<() => readonly ExercisePicture[]> = Symbol('pictures of the case')
 
 /** Pictures of the case in its editor: those that are kept with the exercise, and no others. */
 export function casePictures(urlOf: (src: string) => string | undefined): Node {

@@ -84,6 +84,16 @@ export function withSamples({ samples }: Words, element: string, text: string): 
   return values.length > 0 ? { ...others, [element]: values } : others
 }
 
+/** The exercise's samples with further ones of one fact, as they are. */
+export const withMoreSamples = (
+  { samples }: Words,
+  element: string,
+  more: readonly string[],
+): Words['samples'] => ({
+  ...samples,
+  [element]: [...new Set([...(samples[element] ?? []), ...more])].slice(0, MOST_SAMPLES),
+})
+
 /** Something of the model answer that words of the case may name. */
 export interface CaseElement {
   readonly element: string
@@ -111,11 +121,13 @@ export const canName = (words: string): boolean => words.length <= 80 && !/[,\n]
 
 /** The glossary where words of the case name an element as well. */
 export const withName = (words: Words, element: string, name: string): Words['glossary'] =>
-  withNames(words, element, [...namesOf(words, element), name].join(', '))
+  named(words, element, [...new Set([...namesOf(words, element), name])].slice(0, MOST_NAMES))
 
 /** The glossary with the names of one element as they were typed. */
-export function withNames({ glossary }: Words, element: string, text: string): Words['glossary'] {
-  const names = parted(text, ',', MOST_NAMES, LONGEST_NAME)
+export const withNames = (words: Words, element: string, text: string): Words['glossary'] =>
+  named(words, element, parted(text, ',', MOST_NAMES, LONGEST_NAME))
+
+function named({ glossary }: Words, element: string, names: string[]): Words['glossary'] {
   const others = glossary.filter(entry => entry.element !== element)
   if (names.length === 0) return others
   return glossary.some(entry => entry.element === element)

@@ -55,6 +55,3 @@ export function freeName(file: string, taken: readonly string[]): string {
     if (!taken.includes(next)) return next
   }
 }
-
-/** What an element of a page shows a picture by. */
-export const pictureUrl = ({ type, data }: ExercisePicture): string => `data:${type};base64,${data}`

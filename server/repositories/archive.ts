@@ -12,19 +12,20 @@ export async function archivedCourses(db: Db, personId: string): Promise<PutAway
   return rows.map(toPutAway)
 }
 
+const TITLE = `SELECT r.document->>'title' FROM exercise_revisions r
+  WHERE r.exercise_id = e.id AND NOT r.is_prepared ORDER BY r.number DESC LIMIT 1`
+
 /** The exercises of a course that are put away, the last first. */
 export async function archivedExercises(db: Db, courseId: string): Promise<PutAway[]> {
   const rows = (await db('exercises as e')
     .where('e.course_id', courseId)
     .whereNotNull('e.archived_at')
     .orderBy('e.archived_at', 'desc')
-    .select(
-      'e.id',
-      'e.archived_at as at',
-      db.raw(
-        "(SELECT r.document->>'title' FROM exercise_revisions r WHERE r.exercise_id = e.id AND NOT r.is_prepared ORDER BY r.number DESC LIMIT 1) AS name",
-      ),
-    )) as { id: string; name: string; at: Date }[]
+    .select('e.id', 'e.archived_at as at', db.raw(`(${TITLE}) AS name`))) as {
+    id: string
+    name: string
+    at: Date
+  }[]
   return rows.map(toPutAway)
 }
 
@@ -33,6 +34,10 @@ const toPutAway = ({ id, name, at }: { id: string; name: string; at: Date }): Pu
   name,
   at: at.toISOString(),
 })
+
+export async function archiveExercise(db: Db, id: string, at: Date): Promise<void> {
+  await db('exercises').where({ id }).update({ archived_at: at })
+}
 
 export async function archiveCourse(db: Db, id: string, at: Date): Promise<void> {
   await db('courses').where({ id }).update({ archived_at: at })

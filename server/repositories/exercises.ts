@@ -155,10 +155,6 @@ export async function isMarkingStopped(db: Db, id: string): Promise<boolean> {
   return row?.marking_stopped_at != null
 }
 
-export async function archiveExercise(db: Db, id: string, at: Date): Promise<void> {
-  await db('exercises').where({ id }).update({ archived_at: at })
-}
-
 /** Locks the exercise for this transaction: document saves and hand-ins of one exercise take turns. */
 export async function lockExercise(db: Db, id: string): Promise<void> {
   await db('exercises').where({ id }).forUpdate().first('id')

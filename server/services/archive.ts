@@ -1,7 +1,6 @@
-import { archiveCourse, restoreCourse, restoreExercise } from '../repositories/archive'
+import { archiveCourse, archiveExercise, restoreCourse, restoreExercise } from '../repositories/archive'
 import { audit } from '../repositories/courses'
 import type { Db } from '../repositories/database'
-import { archiveExercise } from '../repositories/exercises'
 import { notFound } from './problem'
 
 /** Who puts something away, or takes it out again. */

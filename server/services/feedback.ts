@@ -59,25 +59,16 @@ export async function showFeedback(db: Db, handIn: HandIn, now = new Date()): Pr
     pointsOf(exercise, revision, marking.verdicts, { overrides, given: [] }, handIn.lateBySeconds)
   const document = await personalDocument(revision.document, handIn.answer.seed)
   return {
+    ...toldOf(document, handIn.answer, marking.verdicts, points),
     exerciseId: exercise.id,
-    title: document.title,
     course: course!,
     number: handIn.number,
     attempt: handIn.attempt,
     handedInAt: handIn.handedInAt,
     lateBySeconds: handIn.lateBySeconds,
-    sheets: document.sheets,
-    answer: sheetsOf(handIn.answer),
-    closures: document.relation?.asks.closures ?? [],
-    starter: document.starter,
     releasedAt: released.releasedAt,
-    points,
-    account: accountInWords(points, document.rules),
-    findings: marking.verdicts.findings,
-    ran: marking.verdicts.ran ?? null,
     comments,
     questions,
-    assumptions: handIn.answer.assumptions ?? '',
     model: await toldModel(db, exercise, handIn, document, now),
     earlier: earlier.handIns,
     rules: marking.verdicts.cells.map(cell => ({
@@ -89,6 +80,27 @@ export async function showFeedback(db: Db, handIn: HandIn, now = new Date()): Pr
       ),
       before: earlier.verdictOf(cell.rule, cell.sheet),
     })),
+  }
+}
+
+/** What is told of a marked answer whosever it is: the work itself, what it comes to, and what was read and run. */
+export function toldOf(
+  document: ExerciseDocument,
+  answer: HandIn['answer'],
+  marking: Marking,
+  points: Points,
+) {
+  return {
+    title: document.title,
+    sheets: document.sheets,
+    answer: sheetsOf(answer),
+    closures: document.relation?.asks.closures ?? [],
+    starter: document.starter,
+    points,
+    account: accountInWords(points, document.rules),
+    findings: marking.findings,
+    ran: marking.ran ?? null,
+    assumptions: answer.assumptions ?? '',
   }
 }
 

@@ -1,11 +1,10 @@
 import { sheetsOf } from '@nomenklatura/core/exercise'
-import { accountInWords } from '@nomenklatura/core/marking'
 import type { FeedbackAnswer, Role } from '#shared/answers'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import type { Exercise } from '../repositories/exercises'
 import { findAssumptions, findWorksheet } from '../repositories/worksheets'
-import { toldRule } from './feedback'
+import { toldOf, toldRule } from './feedback'
 import { markUnder, personalDocument, pointsOf } from './marking'
 import { Refusal } from './problem'
 import { answerFrom, latestSheets, seedOf } from './sheets'
@@ -39,25 +38,16 @@ export async function trialFeedback(
   const document = await personalDocument(revision.document, answer.seed)
   const model = exercise.toldModel === null ? undefined : document.models[exercise.toldModel]
   return {
+    ...toldOf(document, answer, marking, points),
     exerciseId: exercise.id,
-    title: document.title,
     course: course!,
     number: 0,
     attempt: 1,
     handedInAt: now.toISOString(),
     lateBySeconds: 0,
-    sheets: document.sheets,
-    answer: sheetsOf(answer),
-    closures: document.relation?.asks.closures ?? [],
-    starter: document.starter,
     releasedAt: now.toISOString(),
-    points,
-    account: accountInWords(points, document.rules),
-    findings: marking.findings,
-    ran: marking.ran ?? null,
     comments: [],
     questions: [],
-    assumptions: answer.assumptions ?? '',
     model: model ? { name: model.name, answer: sheetsOf(model) } : null,
     earlier: [],
     rules: marking.cells.map(cell => ({ ...toldRule(document.rules, cell, points), before: null })),

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest'
 import {
   canName,
   caseElements,
+  withMoreSamples,
   withName,
   withNames,
   withSamples,
@@ -64,6 +65,17 @@ describe('names and samples of what is in an answer', () => {
       'benches',
     )
     expect(['a boat', 'boats, and quays', 'x'.repeat(81)].map(canName)).toEqual([true, false, false])
+  })
+
+  it('that are added leave those that are there as they are, whatever signs stand in them', () => {
+    const glossary = [{ element: 'boat', names: ['vessel, of any kind'] }]
+    const samples = { 'boat.sail_no': ['OS-17; OS-18'] }
+    expect(withName({ glossary, samples }, 'boat', 'craft')).toEqual([
+      { element: 'boat', names: ['vessel, of any kind', 'craft'] },
+    ])
+    expect(withMoreSamples({ glossary, samples }, 'boat.sail_no', ['KD-4821', 'OS-17; OS-18'])).toEqual({
+      'boat.sail_no': ['OS-17; OS-18', 'KD-4821'],
+    })
   })
 
   it('stay within what a document may hold', () => {

@@ -40,12 +40,9 @@ const phrases = computed((): MarkedPhrase[] => [
   ...elements.flatMap(({ names }) => names.map(phrase => ({ phrase, mark: 'named' as const }))),
 ])
 /** Put in here, and not come back yet with the exercise. */
-const putIn = new Map<string, ExercisePicture>()
-function urlOf(src: string): string | undefined {
-  const name = src.slice(PICTURE_SCHEME.length)
-  const picture = pictures.find(other => other.name === name) ?? putIn.get(name)
-  return picture && pictureUrl(picture)
-}
+const putIn: ExercisePicture[] = []
+const urlOf = (src: string): string | undefined =>
+  urlOfPicture([...pictures, ...putIn], src.slice(PICTURE_SCHEME.length))
 const chosen = ref('')
 let written = text
 const editor = useEditor({
@@ -134,7 +131,10 @@ async function pick(event: Event): Promise<void> {
   if (!file) return
   pictureFault.value = ''
   try {
-    const picture = await pictureOfFile(file, [...pictures.map(({ name }) => name), ...putIn.keys()])
+    const picture = await pictureOfFile(
+      file,
+      [...pictures, ...putIn].map(({ name }) => name),
+    )
     // Those that the case shows no more make room.
     const all = ExercisePictures.safeParse([...shownPictures(text, pictures), picture])
     if (all.success) picked.value = picture
@@ -149,7 +149,7 @@ async function pick(event: Event): Promise<void> {
 function putPicture(): void {
   const picture = picked.value
   if (!picture || shows.value.trim() === '') return
-  putIn.set(picture.name, picture)
+  putIn.push(picture)
   emit('picture', picture)
   run()
     .setImage({ src: `${PICTURE_SCHEME}${picture.name}`, alt: shows.value.trim() })

@@ -13,6 +13,9 @@ import type { CourseAnswer, CourseLine, ExerciseSetting } from '#shared/answers'
 /** A new exercise: a title, and a script if there is one; the rule sheet is then proposed from it. */
 const { courseId, isFirst } = defineProps<{ courseId: string; isFirst: boolean }>()
 const emit = defineEmits<{ leave: [] }>()
+const SCRIPT_HELP =
+  'Paste the CREATE TABLE statements of your answer, or its relations as TRIP(_trip_no_, day, site → SITE):' +
+  ' the rules are proposed from it.'
 const title = ref('')
 const script = ref('')
 /**
@@ -268,11 +271,7 @@ const begin = (): Promise<boolean> =>
       {{ countOf(whole.models.length, 'model answer') }}.
     </p>
     <p v-if="readFault" role="alert" class="fault">{{ readFault }}</p>
-    <UFormField
-      v-if="way === 'script'"
-      label="The script"
-      help="Paste the CREATE TABLE statements of your answer, or its relations as TRIP(_trip_no_, day, site → SITE): the rules are proposed from it."
-    >
+    <UFormField v-if="way === 'script'" label="The script" :help="SCRIPT_HELP">
       <UTextarea v-model="script" :rows="7" class="script" spellcheck="false" />
     </UFormField>
     <div v-if="understood.length > 0" role="status" class="small understood">

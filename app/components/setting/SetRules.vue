@@ -107,10 +107,10 @@ function newEntry(rule: Rule, sentence: string, { phrase = '', after = 0 } = {})
   const group = capital(thing(rule.entity))
   return { id, group, sentence, points: 1, ...(phrase === '' ? {} : { phrase }), rule }
 }
-/** Rules of one's own, the first opened to be said in full. */
-function add(entries: readonly RuleEntry[]): void {
-  const [{ id }] = entries as [RuleEntry]
-  emit('change', [...document.rules, ...entries])
+/** A rule of one's own, opened to be said in full, and what goes with it. */
+function add(entry: RuleEntry, ...others: readonly RuleEntry[]): void {
+  const { id } = entry
+  emit('change', [...document.rules, entry, ...others])
   opened.value = id
   void nextTick(() => {
     const line = list.value?.querySelector<HTMLElement>(`[data-rule="${id}"]`)
@@ -121,7 +121,7 @@ function add(entries: readonly RuleEntry[]): void {
 function writeRule(): void {
   const values = beginRule(prepared.value.world, 'mustHave')
   const made = ruleFrom('mustHave', values)
-  if ('rule' in made) add([newEntry(made.rule, sentenceFrom('mustHave', values))])
+  if ('rule' in made) add(newEntry(made.rule, sentenceFrom('mustHave', values)))
 }
 /** A rule from words that were chosen in the brief: they are its sentence until it is worded otherwise. */
 function writeFromWords(): void {
@@ -130,14 +130,13 @@ function writeFromWords(): void {
   const made = begun && ruleFrom(begun.kind, begun.values)
   const sentence = capital(words).replace(/[.;,]?$/, '.')
   if (size) writeSize(size, sentence)
-  else if (made && 'rule' in made) add([newEntry(made.rule, sentence, { phrase: words })])
+  else if (made && 'rule' in made) add(newEntry(made.rule, sentence, { phrase: words }))
   else wordless.value = true
   emit('begun')
 }
 /** The form of a fact's values becomes samples of it, and what is kept and refused; the latter where the answer does. */
 function writeSize({ element, samples, rules }: RulesOfSize, sentence: string): void {
-  const known = document.samples[element] ?? []
-  const all = { ...document.samples, [element]: [...new Set([...known, ...samples])].slice(0, 20) }
+  const all = withMoreSamples(document, element, samples)
   const [kept, ...refused] = rules.map((rule, after) => {
     const said = after === 0 ? sentence : sentenceFrom(rule.kind, slotsFrom(rule)!)
     return newEntry(rule, said, { phrase: words, after })
@@ -146,7 +145,7 @@ function writeSize({ element, samples, rules }: RulesOfSize, sentence: string): 
     heldAgainst({ ...document, samples: all }, entry).every(({ verdict }) => verdict === 'upheld'),
   )
   emit('samples', all)
-  add([kept!, ...upheld])
+  add(kept!, ...upheld)
 }
 /** Words were chosen, and the answer has nothing yet that a rule could be about. */
 const wordless = ref(false)
@@ -164,7 +163,7 @@ function giveRows(): void {
   )
   const rows = [{ entity: entity.name, accept: true, values }]
   const sentence = 'These rows are accepted or refused as they are marked.'
-  add([newEntry({ kind: 'givenRows', entity: entity.name, rows }, sentence)])
+  add(newEntry({ kind: 'givenRows', entity: entity.name, rows }, sentence))
 }
 
 function addMissing(): void {

@@ -4,7 +4,7 @@ const { runs, phrases } = defineProps<{ runs: BriefRuns; phrases: readonly Bound
 const marked = computed(() => withPhrases(runs, phrases))
 const isFirst = (at: number): boolean => marked.value[at]!.bound !== marked.value[at - 1]?.bound
 const pictures = inject(CASE_PICTURES, () => [])
-const shown = (name: string) => pictures().find(picture => picture.name === name)
+const urlOf = (name: string): string | undefined => urlOfPicture(pictures(), name)
 const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: () => {} })
 </script>
 
@@ -24,11 +24,7 @@ const { inTurn, pointAt } = inject(CASE_PHRASES, { inTurn: () => '', pointAt: ()
       >{{ run.text }}</span
     >
     <template v-else-if="run.picture">
-      <img
-        v-if="shown(run.picture.name)"
-        :src="pictureUrl(shown(run.picture.name)!)"
-        :alt="run.picture.shows"
-      />
+      <img v-if="urlOf(run.picture.name)" :src="urlOf(run.picture.name)" :alt="run.picture.shows" />
       <template v-else>{{ run.picture.shows }}</template>
     </template>
     <code v-else-if="run.code">{{ run.text }}</code>

@@ -7,6 +7,9 @@ const { answer: course, error, code, reload } = useAnswer<CourseAnswer>(() => `/
 const isStaff = computed(() => course.value && course.value.role !== 'student')
 const isInstructor = computed(() => course.value?.role === 'instructor')
 const setting = ref(false)
+const PUT_AWAY =
+  'Nobody reaches the course and its exercises any more, students neither.' +
+  ' Nothing is lost: you find it under Courses, and can take it out again.'
 
 function stateOf(line: ExerciseLine): string {
   const zone = course.value!.timeZone
@@ -76,7 +79,7 @@ function markingOf({ counts, state }: ExerciseLine): string {
             method="PUT"
             what="the course"
             :name="course.name"
-            follows="Nobody reaches the course and its exercises any more, students neither. Nothing is lost: you find it under Courses, and can take it out again."
+            :follows="PUT_AWAY"
             @done="navigateTo('/')"
           />
         </p>
