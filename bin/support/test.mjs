@@ -210,18 +210,18 @@ function finish(code) {
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => finish(130))
 
 /**
- * Runs a stage and gives its status and how long it took; beside others its output is kept and printed whole
- * at the end.
+ * Runs a stage and gives its status and how long it took; beside others its output is kept, given, and printed
+ * whole at the end.
  */
 async function runStage({ name, run }, isBeside) {
   const begun = Date.now()
   let status
+  let output = ''
   try {
     const [command, commandArgs, env] = await run()
     const options = { cwd: ROOT, env: { ...process.env, ...env, NUXT_TELEMETRY_DISABLED: '1' } }
     if (isBeside) {
       const child = spawn(command, commandArgs, { ...options, stdio: ['ignore', 'pipe', 'pipe'] })
-      let output = ''
       for (const stream of [child.stdout, child.stderr])
         stream.on('data', text => {
           output += text
@@ -235,7 +235,15 @@ async function runStage({ name, run }, isBeside) {
   } catch (error) {
     console.error(error.message)
   }
-  return { name, status, seconds: Math.round((Date.now() - begun) / 1000) }
+  return { name, status, output, seconds: Math.round((Date.now() - begun) / 1000) }
+}
+
+/** So many of its last lines a stage that failed says again where everything ends: a log is often cut before. */
+const SAID_AGAIN = 60
+
+function sayAgain({ name, output }) {
+  const lines = output.trim().split('\n').slice(-SAID_AGAIN)
+  if (output) console.error(`\n== ${name}, its end again\n${lines.join('\n')}`)
 }
 
 /** Runs all of them, so many at once as may be, and gives what came of each in their order. */
@@ -282,9 +290,10 @@ for (const group of groups) {
       console.log(`${name}: passed in ${seconds} s`)
     } else console.error(`\n${name} failed after ${seconds} s.`)
   }
-  const failed = results.filter(({ status }) => status !== 0).length
-  if (failed > 0) {
-    console.log(`stages: ${passed.length} passed, ${failed} failed`)
+  const failed = results.filter(({ status }) => status !== 0)
+  if (failed.length > 0) {
+    failed.forEach(sayAgain)
+    console.log(`stages: ${passed.length} passed, ${failed.length} failed`)
     finish(1)
   }
 }

@@ -79,7 +79,7 @@ const ofTexts = logic(
 
 async function agree(
   expressions: readonly string[],
-  column: 'n' | 't',
+  column: 'n' | 't' | 'd',
   type: string,
   values: readonly (string | null)[],
 ): Promise<string[]> {
@@ -124,6 +124,30 @@ it('texts: 300 expressions, seven values each', async () => {
       null,
     ]),
   ).toEqual([])
+})
+
+const day = fc
+  .tuple(
+    fc.constantFrom(2003, 2004, 2010, 2026),
+    fc.integer({ min: 1, max: 12 }),
+    fc.integer({ min: 1, max: 31 }),
+  )
+  .filter(([year, month, date]) => date <= new Date(Date.UTC(year, month, 0)).getUTCDate())
+  .map(parts => parts.map(part => String(part).padStart(2, '0')).join('-'))
+const span = fc
+  .tuple(fc.integer({ min: 1, max: 22 }), fc.constantFrom('year', 'month', 'day'))
+  .map(([count, unit]) => `interval '${count} ${unit}${count === 1 ? '' : 's'}'`)
+
+it('days: 400 expressions, nine values each', async () => {
+  const asked = fc.tuple(day, span, comparison, fc.constantFrom('d', 'age', 'sum', 'year'))
+  const expressions = fc.sample(asked, { numRuns: 400, seed: 13 }).map(([today, by, operator, form]) => {
+    if (form === 'd') return `d ${operator} DATE '${today}' - ${by}`
+    if (form === 'sum') return `d + ${by} ${operator} DATE '${today}'`
+    if (form === 'age') return `age(DATE '${today}', d) ${operator} ${by}`
+    return `EXTRACT(YEAR FROM age(DATE '${today}', d)) ${operator} 16`
+  })
+  const values = [...fc.sample(day, { numRuns: 6, seed: 17 }), '2004-02-29', '2010-03-15', null]
+  expect(await agree(expressions, 'd', 'date', values)).toEqual([])
 })
 
 const piece = fc.constantFrom(

@@ -24,7 +24,7 @@ export {
   type WitnessTable,
 } from './verdict'
 export { Reading } from './reading'
-export { dayMeant, speaksOfToday } from './by-today'
+export { dayMeant, speaksOfToday, valueToRun } from './by-today'
 export { dependenciesInWords, evaluate } from './evaluate'
 export { Readings } from './readings'
 export { factName, factsIn } from './facts'

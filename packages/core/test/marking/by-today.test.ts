@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { proposeSheet } from '../../src/marking'
 import { emptyExercise } from '../../src/exercise'
-import { Rule, partsOf } from '../../src/rules'
+import { Rule, partsOf, valueToRun } from '../../src/rules'
 import type { Dialect } from '../../src/schema'
 import { judged } from './judged'
 
@@ -81,6 +81,21 @@ describe('rules that measure against the current date', () => {
     const said = Rule.safeParse({ kind: 'refusesValue', ...about, values: ['today minus six years'] })
     expect(said.success).toBe(false)
     expect(said.error?.issues[0]?.message).toContain('"today - 16 years + 1 day"')
+  })
+
+  it.each([
+    // Two days beyond months and years: in months of 31 days the first is counted as a full one where ages are compared.
+    ['today - 6 years + 1 day', false, 'today - 6 years + 2 days'],
+    ['today - 6 years', false, 'today - 6 years'],
+    ['today - 6 years - 1 day', false, 'today - 6 years - 1 day'],
+    ['today + 1 day', false, 'today + 1 day'],
+    // A written day keeps its distance from the day of writing.
+    ['2020-01-02', true, 'today - 71 months - 30 days'],
+    ['2026-01-01', true, 'today'],
+    ['2026-02-03', true, 'today + 1 months + 2 days'],
+    ['2020-01-02', false, '2020-01-02'],
+  ])('%s is run as a value of the day on which it is', (value, byToday, wanted) => {
+    expect(valueToRun(value, byToday)).toBe(wanted)
   })
 
   it('a column may be called now', () => {

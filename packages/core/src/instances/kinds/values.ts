@@ -1,4 +1,4 @@
-import type { Rule } from '../../rules'
+import { speaksOfToday, valueToRun, type Rule } from '../../rules'
 import { findAttribute } from '../../alignment'
 import { BY_ANYTHING, BY_VALUE, type Kept, type Populate, type Probe, type ProbesOf } from '../probe'
 import { membersNamed, touching } from '../members'
@@ -41,12 +41,14 @@ function withValue(populate: Populate, entity: string, attribute: string, value:
   const found = populating.entity(entity)
   const fact = findAttribute(found, attribute)
   if (!fact) return undefined
-  const own = populating.make(entity, { values: { [attribute]: value } })
+  const isOfToday = fact.byToday || speaksOfToday(value)
+  const tried = isOfToday ? valueToRun(value, fact.byToday) : value
+  const own = populating.make(entity, { values: { [attribute]: tried } })
   return {
     before: without(populating.state, own.id),
     after: populating.state,
     touches: [...membersNamed(entity, [attribute]), ...touching(populating.reading, entity, [attribute])],
-    kept: { thing: own.id, attribute, value, decides: false },
-    isOfToday: fact.byToday || /^today/i.test(value),
+    kept: { thing: own.id, attribute, value: tried, decides: false },
+    isOfToday,
   }
 }

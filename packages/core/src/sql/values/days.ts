@@ -22,9 +22,16 @@ export function dayText(moment: Moment): string {
 export function plusMonths(moment: Moment, months: number): Moment {
   const { year, month, day } = partsOfDay(moment)
   const count = year * 12 + (month - 1) + months
-  const last = new Date(Date.UTC(Math.floor(count / 12), (count % 12) + 1, 0)).getUTCDate()
+  const last = lastDay(Math.floor(count / 12), count % 12)
   const date = Date.UTC(Math.floor(count / 12), count % 12, Math.min(day, last))
   return date / DAY + (moment - Math.floor(moment))
+}
+
+const lastDay = (year: number, month: number): number => new Date(Date.UTC(year, month + 1, 0)).getUTCDate()
+
+export function daysInMonth(moment: Moment): number {
+  const { year, month } = partsOfDay(moment)
+  return lastDay(year, month - 1)
 }
 
 export function partsOfDay(moment: Moment): {

@@ -1,7 +1,7 @@
 import { foldName } from '../../schema'
 import type { Expression } from '../text/expression'
 import { intervalFrom } from '../text/moments'
-import { fullMonths, momentFrom, partsOfDay, plusMonths, type Moment } from './days'
+import { daysInMonth, fullMonths, momentFrom, partsOfDay, plusMonths, type Moment } from './days'
 import { calculate, compareDecimals, decimalFrom, type Decimal } from './decimal'
 
 /** The values of some columns, by folded names, null for nothing; and the day on which it is asked. */
@@ -156,7 +156,7 @@ function ofMoments(name: string, [a, b]: readonly Value[]): Value | undefined {
     const days = from - plusMonths(to, months)
     switch (name) {
       case 'AGE':
-        return { kind: 'interval', months, days }
+        return ageOf(from, to)
       case 'FULL_MONTHS':
         return numberOf(months)
       case 'MONTHS_APART':
@@ -172,6 +172,22 @@ function ofMoments(name: string, [a, b]: readonly Value[]): Value | undefined {
   if (from === undefined) return { kind: 'any' }
   const { year, month, day } = partsOfDay(from)
   return numberOf({ YEAR: year, MONTH: month, DAY: day }[name])
+}
+
+/**
+ * PostgreSQL's AGE: years, months and days apart, where days that are missing are borrowed from the month of the
+ * earlier one (its source, timestamp_age, from memory; tried on a server).
+ */
+function ageOf(later: Moment, earlier: Moment): Value {
+  if (later < earlier) {
+    const age = ageOf(earlier, later)
+    return age.kind === 'interval' ? { ...age, months: -age.months, days: -age.days } : age
+  }
+  const [a, b] = [partsOfDay(later), partsOfDay(earlier)]
+  const months = (a.year - b.year) * 12 + a.month - b.month
+  const days = a.day - b.day + (later - Math.floor(later)) - (earlier - Math.floor(earlier))
+  if (days >= 0) return { kind: 'interval', months, days }
+  return { kind: 'interval', months: months - 1, days: days + daysInMonth(earlier) }
 }
 
 /**
