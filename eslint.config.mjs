@@ -1,6 +1,5 @@
 import { createConfigForNuxt } from '@nuxt/eslint-config/flat'
 import prettier from 'eslint-config-prettier'
-import { createNodeResolver } from 'eslint-plugin-import-x'
 import { FOLDERS, LAYERS, SQL_ROOMS } from './packages/core/layers.mjs'
 
 /** Arrows point down. */
@@ -95,15 +94,6 @@ export default createConfigForNuxt({
       parserOptions: { project: './tsconfig.programs.json', tsconfigRootDir: import.meta.dirname },
     },
     rules: TYPED,
-  },
-  {
-    files: ['packages/core/src/**/*.ts', 'server/**/*.ts', 'shared/**/*.ts'],
-    settings: {
-      'import-x/extensions': ['.ts'],
-      'import-x/parsers': { '@typescript-eslint/parser': ['.ts'] },
-      'import-x/resolver-next': [createNodeResolver({ extensions: ['.ts'] })],
-    },
-    rules: { 'import/no-cycle': 'error' },
   },
   { files: ['tests/**/*.ts', 'bench/**/*.ts', 'packages/core/test/**/*.ts'], rules: UNTYPED_IN_TESTS },
   {

@@ -43,6 +43,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'server',
+          isolate: false,
           globalSetup: 'tests/server/support/prepare.ts',
           setupFiles: 'tests/server/support/own-database.ts',
           include: ['tests/server/**/*.test.ts'],
