@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import puppeteer, { type Page } from 'puppeteer-core'
 import { startApplication } from '../bin/support/application.mjs'
 import { buildApplication } from '../bin/support/build.mjs'
+import { chromium } from '../bin/support/chromium.mjs'
 import { freePort, startCluster } from '../bin/support/cluster.mjs'
 import { makeCourse } from './courses'
 
@@ -35,7 +36,7 @@ const application = await startApplication({
   demo: false,
 })
 const browser = await puppeteer.launch({
-  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  executablePath: chromium(),
   headless: true,
   args: [
     '--no-sandbox',

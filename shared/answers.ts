@@ -187,6 +187,8 @@ export interface ShelfLine {
   readonly title: string
   /** The invented world that it is about. */
   readonly world: string
+  /** The worlds in which it can be told: its own first. */
+  readonly worlds: readonly string[]
   readonly difficulty: 'easy' | 'medium' | 'hard'
   readonly about: string
   /** Per cent of typical mistakes that its rules notice. */
@@ -271,6 +273,8 @@ export interface WorksheetAnswer {
   readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
   /** What is kept of the row trial, as text; empty where nothing is. */
   readonly rowTrial: SheetContent
+  /** What was marked in the case. */
+  readonly caseMarks: SheetContent
   /** What the student takes for granted where the brief is open. */
   readonly assumptions: SheetContent
 }

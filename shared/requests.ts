@@ -17,6 +17,7 @@ import {
 /** What the browser may send. The server parses every body with one of these. */
 const Text = (most: number) => z.string().trim().min(1, 'Write something here.').max(most)
 /** The most that an integer of the database holds. */
+const LONGEST_MARKS = 100_000
 const MOST = 2_147_483_647
 /** A moment that the database holds and a course can mean. */
 const Moment = z.iso
@@ -141,6 +142,11 @@ export const SaveBody = z.strictObject({
 /** What a row trial keeps, on top of which save. */
 export const RowTrialBody = z.strictObject({
   content: z.string().max(LONGEST_TRIAL, 'A row trial may have 400,000 characters.'),
+  base: z.int().min(0).max(MOST),
+})
+/** What a student marks in the case, on top of which save. */
+export const CaseMarksBody = z.strictObject({
+  content: z.string().max(LONGEST_MARKS, 'Marks in the case may have 100,000 characters.'),
   base: z.int().min(0).max(MOST),
 })
 const Statements = (most: number) => z.array(z.string().max(100_000)).max(most)

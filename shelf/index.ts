@@ -14,6 +14,10 @@ import orders from './exercises/orders-of-the-foundry.json'
 import beds from './exercises/a-bed-for-the-night.json'
 import trails from './exercises/trails-and-dishes.json'
 import supplies from './exercises/supplies-for-the-huts.json'
+import boatsRetold from './worlds/a-boat-for-every-crossing.json'
+import sailorsRetold from './worlds/one-sailor-several-tasks.json'
+import towersRetold from './worlds/bells-in-towers.json'
+import pairRetold from './worlds/who-collected-what.json'
 
 /** A ready exercise: its document is read as any other that comes in. */
 export interface ShelfExercise {
@@ -26,6 +30,14 @@ export interface ShelfExercise {
   /** Per cent of typical mistakes that its rules notice by reasoning: tests/reference/shelf.test.ts holds it true. */
   readonly noticed: number
   readonly document: { readonly title: string }
+  /** Other worlds in which it may be told. */
+  readonly retellings: readonly ShelfRetelling[]
+}
+
+/** As `Retelling` of the core, before it is read: words that one world does not need are missing there. */
+interface ShelfRetelling {
+  readonly world: string
+  readonly words: Readonly<Record<string, string | undefined>>
 }
 
 const VAULT = 'Skarholm Seed Vault'
@@ -40,7 +52,8 @@ const exercise = (
   noticed: number,
   about: string,
   document: ShelfExercise['document'],
-): ShelfExercise => ({ name, world, difficulty, noticed, about, document })
+  retellings: readonly ShelfRetelling[] = [],
+): ShelfExercise => ({ name, world, difficulty, noticed, about, document, retellings })
 
 /** Ready exercises, from easy to hard; those of the demo among them. */
 export const SHELF: readonly ShelfExercise[] = [
@@ -51,6 +64,7 @@ export const SHELF: readonly ShelfExercise[] = [
     90,
     'Two tables and the reference between them: keys, what may be missing, what is never deleted.',
     boats,
+    boatsRetold,
   ),
   exercise(
     'the-passenger-list',
@@ -67,6 +81,7 @@ export const SHELF: readonly ShelfExercise[] = [
     100,
     'A first drawing: what is told apart only within something else, a line from a card to itself, many each way.',
     towers,
+    towersRetold,
   ),
   exercise(
     'who-collected-what',
@@ -75,6 +90,7 @@ export const SHELF: readonly ShelfExercise[] = [
     96,
     'The many-to-many between two tables that are given, with the role each had.',
     pair,
+    pairRetold,
   ),
   exercise(
     'one-sailor-several-tasks',
@@ -83,6 +99,7 @@ export const SHELF: readonly ShelfExercise[] = [
     94,
     'Many to many where the same pair may stand again: what tells a line apart.',
     sailors,
+    sailorsRetold,
   ),
   exercise(
     'what-a-bell-is-made-of',

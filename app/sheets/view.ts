@@ -26,6 +26,8 @@ export interface SheetInHand {
   readonly show: (place: PlaceOnSheet) => void
   /** Takes a fix; sheets that have none do not offer it. */
   readonly applyEdit?: (edit: EditOfSheet) => void
+  /** Takes other content as one step that can be taken back, where marked words can be put on the sheet. */
+  readonly take?: (content: never) => void
 }
 
 /** From what a sheet's notes are made. */

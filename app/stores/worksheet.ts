@@ -1,9 +1,9 @@
-import type { SheetsOfAnswer } from '@nomenklatura/core/exercise'
+import { parseCaseMarks, type CaseMarks, type SheetsOfAnswer } from '@nomenklatura/core/exercise'
 import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
 import { EMPTY_TRIAL, parseTrial, type RowTrialDocument } from '@nomenklatura/core/row-trial'
 import { contentFrom, sheetModule, type ContentOf } from '@nomenklatura/core/sheets'
 import { readScript } from '@nomenklatura/core/sql'
-import type { CheckAnswer, HandInReceipt, WorksheetAnswer } from '#shared/answers'
+import type { CheckAnswer, HandInReceipt, SheetContent, WorksheetAnswer } from '#shared/answers'
 
 /** So often, and after so long, a check is asked again for what was still being run. */
 const MOST_TRIES = 8
@@ -23,11 +23,20 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   /** What the student takes for granted: kept like a sheet, and handed in with them. */
   const assumptionsSaver = shallowRef<SheetSaver>()
   const assumptions = computed(() => assumptionsSaver.value?.content.value ?? '')
+  /** What the student marks in the case: kept like a sheet, and not handed in. */
+  const marksSaver = shallowRef<SheetSaver>()
+  /** Null where what was kept is not to be read by this version. */
+  const caseMarks = computed(() => parseCaseMarks(marksSaver.value?.content.value ?? ''))
   const allSavers = computed(() =>
-    [...Object.values(savers.value), trialSaver.value, assumptionsSaver.value].filter(
+    [...Object.values(savers.value), trialSaver.value, marksSaver.value, assumptionsSaver.value].filter(
       saver => saver !== undefined,
     ),
   )
+  const BESIDE_KEEPERS = {
+    'row-trial': trialSaver,
+    'case-marks': marksSaver,
+    'assumptions': assumptionsSaver,
+  }
   /** The keepers of what is handed in. */
   const handedIn = computed(() =>
     [...Object.values(savers.value), assumptionsSaver.value].filter(saver => saver !== undefined),
@@ -60,22 +69,18 @@ export const useWorksheetStore = defineStore('worksheet', () => {
   /** The same of what is handed in. */
   const sheetsSave = computed(() => worstSave(handedIn.value.map(saver => saver.save.value)))
   const saverOf = (part: KeptPart): SheetSaver | undefined => {
-    if (part === 'assumptions') return assumptionsSaver.value
-    return part === 'row-trial' ? trialSaver.value : savers.value[part]
+    return isBeside(part) ? BESIDE_KEEPERS[part].value : savers.value[part]
   }
   /** The part of which there are two versions. */
   const conflict = computed(() =>
-    [...SHEETS, 'row-trial' as const, 'assumptions' as const].find(
-      part => saverOf(part)?.save.value.status === 'conflict',
-    ),
+    [...SHEETS, ...KEPT_BESIDE].find(part => saverOf(part)?.save.value.status === 'conflict'),
   )
 
   /** Opens what the server answered. */
   function open(opened: WorksheetAnswer): void {
     for (const saver of allSavers.value) saver.close()
     sheet.value = opened
-    openRowTrial(opened)
-    openAssumptions(opened)
+    openBeside(opened)
     const { exerciseId, personId } = opened
     savers.value = Object.fromEntries(
       Object.entries(opened.sheets ?? {}).map(([name, content]) => [
@@ -92,34 +97,33 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     for (const saver of Object.values(savers.value)) saver.takeKept()
   }
 
-  /** It may be saved after closing as well. */
-  function openRowTrial({ personId, exerciseId, rowTrial: kept, sheets }: WorksheetAnswer): void {
-    trialSaver.value =
-      sheets === null
-        ? undefined
-        : makeSheetSaver(
-            keptKey(personId, exerciseId, 'row-trial'),
-            body => api(`/exercises/${exerciseId}/row-trial`, { method: 'PUT', body, person: personId }),
-            kept,
-            () => false,
-          )
-    trialSaver.value?.takeKept()
+  /** A keeper of what stands beside the sheets; none before the exercise is begun. */
+  function keeperBeside(
+    { personId, exerciseId, sheets }: WorksheetAnswer,
+    part: KeptBeside,
+    kept: SheetContent,
+    isReadOnly: () => boolean,
+  ): SheetSaver | undefined {
+    if (sheets === null) return undefined
+    const saver = makeSheetSaver(
+      keptKey(personId, exerciseId, part),
+      body => api(`/exercises/${exerciseId}/${part}`, { method: 'PUT', body, person: personId }),
+      kept,
+      isReadOnly,
+    )
+    saver.takeKept()
+    return saver
+  }
+
+  /** What is not handed in may be saved after closing as well. */
+  function openBeside(opened: WorksheetAnswer): void {
+    trialSaver.value = keeperBeside(opened, 'row-trial', opened.rowTrial, () => false)
     readRowTrial()
+    marksSaver.value = keeperBeside(opened, 'case-marks', opened.caseMarks, () => false)
+    assumptionsSaver.value = keeperBeside(opened, 'assumptions', opened.assumptions, () => isReadOnly.value)
   }
 
-  function openAssumptions({ personId, exerciseId, assumptions: saved, sheets }: WorksheetAnswer): void {
-    assumptionsSaver.value =
-      sheets === null
-        ? undefined
-        : makeSheetSaver(
-            keptKey(personId, exerciseId, 'assumptions'),
-            body => api(`/exercises/${exerciseId}/assumptions`, { method: 'PUT', body, person: personId }),
-            saved,
-            () => isReadOnly.value,
-          )
-    assumptionsSaver.value?.takeKept()
-  }
-
+  const changeCaseMarks = (next: CaseMarks): void => marksSaver.value?.change(JSON.stringify(next))
   const changeAssumptions = (text: string): void => assumptionsSaver.value?.change(text)
 
   function readRowTrial(): void {
@@ -149,6 +153,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     const [sent] = await Promise.all([
       Promise.all(handedIn.value.map(saver => saver.send())),
       trialSaver.value?.send(),
+      marksSaver.value?.send(),
     ])
     return sent.every(Boolean)
   }
@@ -222,6 +227,8 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     rowTrial,
     isTrialUnread,
     changeRowTrial,
+    caseMarks,
+    changeCaseMarks,
     assumptions,
     changeAssumptions,
     send,

@@ -1,4 +1,5 @@
 import type { InjectionKey } from 'vue'
+import type { CaseMarks } from '@nomenklatura/core/exercise'
 import type { BoundPhrase } from './brief'
 import type { CheckedRule } from '#shared/answers'
 
@@ -10,6 +11,14 @@ export interface CasePhrases {
   readonly pointAt: (bound: BoundPhrase | undefined) => void
 }
 export const CASE_PHRASES: InjectionKey<CasePhrases> = Symbol('phrases of the case')
+
+/** What the student marked, to be shown where it stands. */
+export const ownPhrases = ({ marks }: CaseMarks): BoundPhrase[] =>
+  marks.map(({ phrase, as }) => ({
+    phrase,
+    mark: `own-${as}`,
+    say: as === 'entity' ? 'marked as an entity' : 'marked as a fact',
+  }))
 
 const WORST = ['broken', 'too strict', 'not shown', 'cannot tell', 'upheld'] as const
 

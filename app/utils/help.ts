@@ -101,6 +101,8 @@ export const HELP_SCREENS = [
     title: 'Worksheet',
     says: [
       'The case at the left, the sheet in the middle, the margin at the right with notes beside what they speak of.',
+      'Choose words of the case to mark what speaks of an entity or a fact: marks are your own,',
+      'and become cards of the diagram, or entries of the dictionary, with their facts.',
       'Check says what the rules find, as far as the help level allows;',
       'Hand in keeps what stands there, and gives a number. Everything is saved as one types.',
     ],

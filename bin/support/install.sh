@@ -46,7 +46,9 @@ need_postgres() {
 }
 
 need_chromium() {
-  [ -x "${CHROMIUM:-/usr/bin/chromium}" ] || apt_install "Chromium" chromium
+  [ -x "${CHROMIUM:-/usr/bin/chromium-headless-shell}" ] && return
+  (apt_install "Chromium without windows, for the tests" chromium-headless-shell) && return
+  [ -x /usr/bin/chromium ] || stop "The browser tests need Debian's Chromium: CHROMIUM may name one that is elsewhere."
 }
 
 # Engines that only the tests need: MariaDB and SQLite, and scripts of real applications to run on them.

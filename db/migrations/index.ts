@@ -24,6 +24,7 @@ import * as anonymous from './0022-anonymous'
 import * as sharing from './0023-sharing'
 import * as givenPoints from './0024-given-points'
 import * as counted from './0025-counted'
+import * as caseMarks from './0026-case-marks'
 
 interface Migration {
   readonly up: (db: Knex) => Promise<void>
@@ -60,6 +61,7 @@ const MIGRATIONS: readonly (readonly [name: string, migration: Migration])[] = [
   ['0023-sharing', sharing],
   ['0024-given-points', givenPoints],
   ['0025-counted', counted],
+  ['0026-case-marks', caseMarks],
 ]
 
 const source: Knex.MigrationSource<string> = {

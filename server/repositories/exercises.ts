@@ -467,14 +467,17 @@ export async function countBegun(
 
 /**
  * Exercises whose due moment has passed and whose worksheets are to be collected; an allowance may put that
- * off for one person.
+ * off for one person. Of what is put away nothing is collected before it is taken out again.
  */
 export async function listDue(db: Db, now: Date): Promise<Exercise[]> {
-  const rows = await db('exercises')
-    .where({ state: 'published', collects_at_due: true })
-    .whereNull('archived_at')
-    .whereNull('collected_at')
-    .where('due_at', '<=', now)
+  const rows = await db('exercises as e')
+    .join('courses as c', 'c.id', 'e.course_id')
+    .where({ 'e.state': 'published', 'e.collects_at_due': true })
+    .whereNull('e.archived_at')
+    .whereNull('c.archived_at')
+    .whereNull('e.collected_at')
+    .where('e.due_at', '<=', now)
+    .select('e.*')
   return rows.map(toExercise)
 }
 

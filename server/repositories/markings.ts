@@ -247,6 +247,10 @@ export async function listWholeCells(
  * One exercise, those in which something came or changed since a moment, or (empty) all; under the revisions that
  * count, or those that are prepared.
  */
+/** Of an exercise `e`: neither it nor its course is put away. */
+const IS_IN_USE =
+  'e.archived_at IS NULL AND NOT EXISTS (SELECT FROM courses c WHERE c.id = e.course_id AND c.archived_at IS NOT NULL)'
+
 export interface Among {
   readonly exerciseId?: string | undefined
   readonly since?: Date | undefined
@@ -256,7 +260,7 @@ export interface Among {
 /**
  * Hand-ins without a marking under the revision of their exercise that counts, by whichever engine (failures are of
  * this one): each student's last
- * one only, or all where the best counts, of exercises that are not archived, and not those that were tried often enough. Among all
+ * one only, or all where the best counts, of exercises that are in use, and not those that were tried often enough. Among all
  * exercises it reads every last hand-in there is.
  */
 export async function listUnmarked(
@@ -272,7 +276,7 @@ export async function listUnmarked(
     CROSS JOIN LATERAL (SELECT id FROM exercise_revisions r WHERE r.exercise_id = e.id AND r.is_prepared = :prepared ORDER BY r.number DESC LIMIT 1) r
     CROSS JOIN LATERAL (SELECT h.id, h.number FROM hand_ins h WHERE h.exercise_id = e.id AND (e.counted = 'best' OR NOT EXISTS (
       SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt))) h
-    WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
+    WHERE ${IS_IN_USE} AND e.marking_stopped_at IS NULL AND (:exercise::uuid IS NULL OR e.id = :exercise::uuid) AND (:since::timestamptz IS NULL OR e.id IN (
         SELECT exercise_id FROM hand_ins WHERE handed_in_at >= :since UNION SELECT exercise_id FROM exercise_revisions WHERE saved_at >= :since
         UNION SELECT h.exercise_id FROM pinnings p JOIN hand_ins h ON h.id = p.hand_in_id WHERE p.pinned_at >= :since))
       AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id AND k.exercise_revision_id = r.id
@@ -294,7 +298,7 @@ export async function oldestUnmarked(db: Db): Promise<Date | null> {
     db,
     `
     SELECT min(h.handed_in_at) AS at FROM hand_ins h JOIN exercises e ON e.id = h.exercise_id
-    WHERE e.archived_at IS NULL AND e.marking_stopped_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
+    WHERE ${IS_IN_USE} AND e.marking_stopped_at IS NULL AND NOT EXISTS (SELECT FROM markings k WHERE k.hand_in_id = h.id) AND NOT EXISTS (SELECT FROM marking_failures f WHERE f.hand_in_id = h.id AND f.tries >= ?)
       AND NOT EXISTS (SELECT FROM hand_ins n WHERE n.exercise_id = h.exercise_id AND n.person_id = h.person_id AND n.attempt > h.attempt)`,
     [MOST_TRIES],
   )

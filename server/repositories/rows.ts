@@ -161,7 +161,8 @@ export interface LateSaveRow {
   arrived_at: Date
 }
 
-export interface RowTrialRow {
+/** What is kept of a worksheet beside its sheets: of row trials, and of marks in the case. */
+export interface KeptBesideRow {
   worksheet_id: string
   content: string
   saved_at: Date
@@ -352,7 +353,8 @@ declare module 'knex/types/tables.js' {
     runs: Table<RunRow>
     exports: Table<ExportRow>
     question_lines: Table<QuestionLineRow>
-    row_trials: Table<RowTrialRow>
+    row_trials: Table<KeptBesideRow>
+    case_marks: Table<KeptBesideRow>
     pinnings: Table<PinningRow>
     overrides: Table<OverrideRow>
     given_points: Table<GivenPointsRow>

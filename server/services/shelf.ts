@@ -1,4 +1,4 @@
-import { ExerciseDocument } from '@nomenklatura/core/exercise'
+import { ExerciseDocument, retold, type Retelling } from '@nomenklatura/core/exercise'
 import type { ShelfLine } from '#shared/answers'
 import { SHELF, type ShelfExercise } from '../../shelf'
 import { notFound } from './problem'
@@ -18,15 +18,19 @@ export function shelfLines(): ShelfLine[] {
       sheets,
       level: sheets.includes('diagram') ? (level ?? 'logical') : null,
       rules: rules.length,
+      worlds: [world, ...entry.retellings.map(other => other.world)],
     }
   })
 }
 
-/** A ready exercise, as it would come in from its file. */
-export function takeFromShelf(name: string): ExerciseDocument {
+/** A ready exercise, as it would come in from its file; told in its own world (0), or in another of its `worlds`. */
+export function takeFromShelf(name: string, world = 0): ExerciseDocument {
   const found = SHELF.find(entry => entry.name === name)
   if (!found) throw notFound()
-  return documentOf(found)
+  if (world === 0) return documentOf(found)
+  const retelling = found.retellings[world - 1]
+  if (!retelling) throw notFound()
+  return ExerciseDocument.parse(retold(documentOf(found), retelling as Retelling))
 }
 
 /** Documents are read once: they are part of the application. */

@@ -12,7 +12,7 @@ import {
   findPrepared,
   type Revision,
 } from '../repositories/exercises'
-import { NOTHING_KEPT, findRowTrial } from '../repositories/row-trials'
+import { NOTHING_KEPT, findKept } from '../repositories/kept-beside'
 import {
   beginWorksheet,
   findAssumptions,
@@ -62,7 +62,9 @@ export async function showWorksheet(
   ])
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
-  const rowTrial = worksheetId ? await findRowTrial(db, worksheetId) : NOTHING_KEPT
+  const [rowTrial, caseMarks] = worksheetId
+    ? [await findKept(db, 'row_trials', worksheetId), await findKept(db, 'case_marks', worksheetId)]
+    : [NOTHING_KEPT, NOTHING_KEPT]
   const assumptions = worksheetId ? await findAssumptions(db, worksheetId) : NOTHING_KEPT
   const relation = opened
     ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
@@ -90,6 +92,7 @@ export async function showWorksheet(
     rows: opened ? (document.rows ?? null) : null,
     sheets: saved ? contents(document.sheets, saved) : null,
     rowTrial,
+    caseMarks,
     assumptions,
   }
 }

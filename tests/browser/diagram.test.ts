@@ -339,6 +339,68 @@ describe('exercise 2 by keyboard alone', () => {
   })
 })
 
+/** Chooses a word of the case by clicking on it twice. */
+async function chooseWord(visitor: Visitor, word: string): Promise<void> {
+  const place = await visitor.page.evaluate(wanted => {
+    const walker = document.createTreeWalker(document.querySelector('.case-words')!, NodeFilter.SHOW_TEXT)
+    for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+      const at = node.textContent!.indexOf(wanted)
+      if (at < 0) continue
+      const range = document.createRange()
+      range.setStart(node, at)
+      range.setEnd(node, at + wanted.length)
+      range.startContainer.parentElement!.scrollIntoView({ block: 'center' })
+      const { left, top, width, height } = range.getBoundingClientRect()
+      return { x: left + width / 2, y: top + height / 2 }
+    }
+    throw new Error(`The case does not say ${wanted}.`)
+  }, word)
+  await visitor.page.mouse.click(place.x, place.y, { count: 2 })
+}
+
+describe('marks of one’s own in the case', () => {
+  it('become cards and facts, are kept, and taken off', async () => {
+    const bo = await arrive('Bo Achterberg')
+    await bo.go(`/exercises/${await bo.exerciseId('Keepers and bays')}/work`)
+    await bo.press('button', 'Start')
+    await bo.sees('My marks in the case', '.own')
+    await chooseWord(bo, 'halls')
+    await bo.press('.bar button', 'Mark as an entity')
+    await chooseWord(bo, 'keeper')
+    await bo.press('.bar button', 'Mark as an entity')
+    await bo.press('.own button', 'Make each of 2 entities a card')
+    await bo.card('hall')
+    await bo.card('keeper')
+    await bo.sees('hall is a card', '.own')
+    // By the keys alone, too.
+    await bo.page.focus('.by-typing input')
+    await bo.typeLikeAPerson('Code of three digits')
+    for (let i = 0; i < 2; i++) await bo.page.keyboard.press('Tab')
+    await bo.page.keyboard.press('Enter')
+    await bo.sees('“code of three digits” under', '.own')
+    await (await bo.page.$('.own select'))!.select('keeper')
+    await bo.press('.own .to button', 'Add')
+    await bo.sees('code of three digits stands under keeper', '.own')
+    expect(await bo.read('.case-words .own-fact')).toBe('code of three digits')
+    expect(await bo.violations()).toEqual([])
+    await bo.press('.head button', 'Undo')
+    await bo.sees('“code of three digits” under', '.own')
+    await bo.page.focus('.by-typing input')
+    await bo.typeLikeAPerson('lighthouse')
+    await bo.sees('The case does not say that.', '.own')
+    await bo.sees('saved', '.state')
+    await bo.settle()
+    await bo.reload()
+    expect(
+      await bo.page.$$eval('.case-words .own-entity', all => all.map(({ textContent }) => textContent)),
+    ).toEqual(['halls', 'keeper'])
+    await bo.press('.own li:first-child button', 'Take off')
+    await bo.sees('My marks in the case (2)', '.own')
+    await bo.sees('saved', '.state')
+    await bo.settle()
+  })
+})
+
 describe('a large board', () => {
   it('a hundred cards are set out, dragged among, found and seen all at once', async () => {
     const ada = await arrive('Ada Brandvold')

@@ -9,6 +9,7 @@ import puppeteer, {
 } from 'puppeteer-core'
 import { freePort, startCluster } from '../../bin/support/cluster.mjs'
 import { startApplication } from '../../bin/support/application.mjs'
+import { chromium } from '../../bin/support/chromium.mjs'
 import { DEMO_TEMPLATE, copyOf } from '../support/databases'
 
 const FLAGS = [
@@ -58,7 +59,7 @@ async function startDemo(): Promise<Demo> {
 
 export async function launch(): Promise<Browser> {
   return puppeteer.launch({
-    executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+    executablePath: chromium(),
     headless: true,
     args: FLAGS,
   })
@@ -428,7 +429,7 @@ export class Visitor {
     within,
     isColourKnown = false,
   }: { only?: string; within?: string; isColourKnown?: boolean } = {}): Promise<string[]> {
-    await this.page.evaluate(AXE)
+    if (!(await this.page.evaluate(() => 'axe' in window))) await this.page.evaluate(AXE)
     await this.page.waitForFunction(
       () =>
         document

@@ -7,10 +7,10 @@ import { useDemo, type Visitor } from './support'
  */
 const { everybody, arrive } = useDemo()
 const WIDTHS = [
-  { name: '1024', width: 1024, height: 768 },
-  { name: '200 %', width: 640, height: 400, deviceScaleFactor: 2 },
-  { name: '390', width: 390, height: 844 },
-] as const
+  { name: '1024', viewport: { width: 1024, height: 768 }, isColourKnown: true },
+  { name: '200 %', viewport: { width: 640, height: 400, deviceScaleFactor: 2 }, isColourKnown: false },
+  { name: '390', viewport: { width: 390, height: 844 }, isColourKnown: true },
+]
 
 /** The lower right corner of the board, where nothing lies. */
 async function freePaper({ page }: Visitor): Promise<[number, number]> {
@@ -76,25 +76,23 @@ describe('at other widths', () => {
     ]
   })
 
-  it.each(WIDTHS)(
-    '$name: nothing that axe-core finds, nothing over the edge',
-    async ({ name, ...viewport }) => {
-      const found: string[] = []
-      for (const [visitor, path] of screens) {
-        await visitor.page.bringToFront()
+  it('nothing that axe-core finds, nothing over the edge', async () => {
+    const found: string[] = []
+    for (const [visitor, path] of screens) {
+      await visitor.page.bringToFront()
+      // Each is opened once, and its window made wider: what a telephone leaves out has to come.
+      for (const [i, { name, viewport, isColourKnown }] of WIDTHS.toReversed().entries()) {
         await visitor.page.setViewport(viewport)
-        await visitor.go(path)
+        await (i === 0 ? visitor.go(path) : visitor.settle())
         found.push(
-          ...[
-            ...(await visitor.violations({ isColourKnown: name !== '390' })),
-            ...(await overTheEdge(visitor)),
-          ].map(violation => `${path}: ${violation}`),
+          ...[...(await visitor.violations({ isColourKnown })), ...(await overTheEdge(visitor))].map(
+            violation => `${name} ${path}: ${violation}`,
+          ),
         )
       }
-      expect(found).toEqual([])
-    },
-    180_000,
-  )
+    }
+    expect(found).toEqual([])
+  })
 })
 
 describe('dialogs', () => {

@@ -1,7 +1,13 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { NO_CLAIMS } from '@nomenklatura/core/claims'
 import { dictionaryFromCsv } from '@nomenklatura/core/dictionary'
-import { ExerciseDocument, prepareExercise, type MarkableAnswer } from '@nomenklatura/core/exercise'
+import {
+  ExerciseDocument,
+  prepareExercise,
+  retold,
+  type MarkableAnswer,
+  type Retelling,
+} from '@nomenklatura/core/exercise'
 import { markAnswer } from '@nomenklatura/core/marking'
 import { Proof, proofFigures } from '@nomenklatura/core/proof'
 import { describe, expect, it } from 'vitest'
@@ -59,14 +65,60 @@ describe.each(SHELF.map(entry => [entry.name, entry] as const))('%s', (name, ent
   it.skipIf(answers.length === 0).each(answers.map(answer => [answer.name, answer] as const))(
     'marks what students hand in as it was judged by hand: %s',
     (_, answer) => {
-      const exercise = prepareExercise({ ...document, sheets: [sheetOf(answer)] })
-      const { cells } = markAnswer(exercise, asAnswer(document, answer))
-      const notUpheld = cells.filter(({ verdict }) => verdict !== 'upheld')
-      expect(Object.fromEntries(notUpheld.map(({ rule, verdict }) => [rule, verdict]))).toEqual(
-        answer.expects,
-      )
+      expect(notUpheld(document, answer)).toEqual(answer.expects)
     },
   )
+})
+
+/** Each exercise that may be told in other worlds, in each of them. */
+const RETOLD = SHELF.flatMap(entry =>
+  entry.retellings.map(({ world, words }) => {
+    const retelling = { world, words: words as Retelling['words'] }
+    return [entry.name, world, { entry, retelling }] as const
+  }),
+)
+/** The verdicts of an answer that are not upheld, by rule. */
+function notUpheld(document: ExerciseDocument, answer: TypicalAnswer): Record<string, string> {
+  const exercise = prepareExercise({ ...document, sheets: [sheetOf(answer)] })
+  const { cells } = markAnswer(exercise, asAnswer(document, answer))
+  return Object.fromEntries(
+    cells.filter(({ verdict }) => verdict !== 'upheld').map(({ rule, verdict }) => [rule, verdict]),
+  )
+}
+
+describe.each(RETOLD)('%s, told in the world of %s', (name, _, { entry, retelling }) => {
+  const original = documentOf(entry)
+  const document = ExerciseDocument.parse(retold(original, retelling))
+
+  it('is bound to its brief, and notices what it noticed', () => {
+    for (const { phrase } of document.rules) if (phrase) expect(document.brief).toContain(phrase)
+    const proof = new Proof(document)
+    expect(proof.sheets.flatMap(base => proof.faultsOf(base))).toEqual([])
+    const figures = proofFigures(proof.cases.map(one => proof.judge(one)))
+    expect(figures).toMatchObject({ punished: 0, doubted: 0, asked: 0, strength: entry.noticed })
+  })
+
+  it('says nothing of the world in which it was written, and is well said', () => {
+    const said = [document.title, document.brief, ...document.rules.map(({ sentence }) => sentence)].join(
+      '\n',
+    )
+    const becomes = Object.values(retelling.words).join(' ').toLowerCase()
+    const stayed = Object.keys(retelling.words).filter(
+      word => !becomes.includes(word.toLowerCase()) && new RegExp(`\\b${word}\\b`, 'i').test(said),
+    )
+    expect(stayed).toEqual([])
+    expect(said.match(/\ba [aeio]\w+|\ban [^aeiou\s]\w+/gi) ?? []).toEqual([])
+  })
+
+  it('marks the model answer and typical answers, told in it too, as before', () => {
+    const { script, diagram } = document.models[0]!
+    const model = { script, ...(diagram ? { diagram } : {}) }
+    expect(
+      markAnswer(prepareExercise(document), model).cells.every(({ verdict }) => verdict === 'upheld'),
+    ).toBe(true)
+    for (const answer of answersOf(name))
+      expect(notUpheld(document, retold(answer, retelling)), answer.name).toEqual(answer.expects)
+  })
 })
 
 it('every new exercise has typical answers of its own, a right one and a wrong one at least', () => {

@@ -1,10 +1,16 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
 import { emptyExercise } from '@nomenklatura/core/exercise'
 import type { FeedbackAnswer, PutAway, WorksheetAnswer } from '../../shared/answers'
+import { listDue } from '../../server/repositories/exercises'
+import { putCourseAway } from '../../server/services/archive'
+import { handIn } from '../../server/services/handing-in'
+import { unmarked } from '../../server/services/marking'
 import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
 import {
+  DAY_MS,
   PASSWORD,
+  RIGHT,
   WRONG,
   emailOf,
   emptyAll,
@@ -58,6 +64,29 @@ describe('what is put away', () => {
     expect((await instructor.ask('DELETE', back)).status).toBeLessThan(300)
     expect(await reached(student)).toEqual(before)
     expect((await instructor.ask('DELETE', back)).status).toBe(404)
+  })
+
+  it('is neither collected nor marked until its course is taken out again', async () => {
+    const { db } = server
+    await saveSheet(
+      db,
+      room.exerciseId,
+      room.people.classmate,
+      'student',
+      { sheet: 'script', content: RIGHT, base: 0 },
+      new Date(),
+    )
+    await handIn(db, room.exerciseId, room.people.classmate, { script: 1 })
+    const afterDue = new Date(Date.now() + 9 * DAY_MS)
+    const waiting = async (): Promise<number[]> => [
+      (await listDue(db, afterDue)).length,
+      (await unmarked(db)).length,
+    ]
+    expect(await waiting()).toEqual([1, 1])
+    await putCourseAway(db, { courseId: room.courseId, personId: room.people.instructor })
+    expect(await waiting()).toEqual([0, 0])
+    await db('courses').update({ archived_at: null })
+    expect(await waiting()).toEqual([1, 1])
   })
 
   it('of an exercise is listed by its title, and taken out again where it stood', async () => {

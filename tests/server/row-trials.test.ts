@@ -1,4 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
+import { NO_MARKS, withMark } from '@nomenklatura/core/exercise'
 import { EMPTY_TRIAL, askStatement, typeInto } from '@nomenklatura/core/row-trial'
 import { saveSchedule } from '../../server/services/exercises'
 import type { SheetContent } from '../../shared/answers'
@@ -19,43 +20,64 @@ beforeEach(async () => {
 const signedIn = (who: keyof ClassRoom['people']): Promise<Visitor> =>
   new Visitor(server.origin).signIn(emailOf(who), PASSWORD)
 const path = (rest = ''): string => `/api/exercises/${room.exerciseId}/${rest || 'row-trial'}`
-const KEPT = JSON.stringify(typeInto(EMPTY_TRIAL, { is: 'empty', table: 'bay' }, 'no', '1'))
-const keptFor = async (visitor: Visitor): Promise<string> =>
-  ((await visitor.ask('GET', path('worksheet'))).body as { rowTrial: SheetContent }).rowTrial.content
-
-describe('what is tried with rows', () => {
-  const LATER = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 1'))
+const BESIDE = {
+  'row-trial': {
+    field: 'rowTrial',
+    kept: typeInto(EMPTY_TRIAL, { is: 'empty', table: 'bay' }, 'no', '1'),
+    later: askStatement(EMPTY_TRIAL, 'SELECT 1'),
+    last: askStatement(EMPTY_TRIAL, 'SELECT 2'),
+    refused: ['no JSON', '{}', '{"waiting":[],"steps":[{"is":"drop"}]}', ''],
+  },
+  'case-marks': {
+    field: 'caseMarks',
+    kept: withMark(NO_MARKS, 'garden', 'entity'),
+    later: withMark(NO_MARKS, 'garden', 'fact'),
+    last: NO_MARKS,
+    refused: ['no JSON', '{}', '{"marks":[{"phrase":"garden","as":"rule"}]}', ''],
+  },
+} as const
+describe.each(['row-trial', 'case-marks'] as const)('what is kept beside the sheets, %s', part => {
+  const { field, kept, later, last, refused } = BESIDE[part]
+  const [KEPT, LATER, LAST] = [JSON.stringify(kept), JSON.stringify(later), JSON.stringify(last)]
+  const keptFor = async (visitor: Visitor): Promise<string> =>
+    ((await visitor.ask('GET', path('worksheet'))).body as Record<string, SheetContent>)[field]!.content
 
   it('is kept with the worksheet, for its student alone', async () => {
     const student = await signedIn('student')
-    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).body).toMatchObject({ number: 1 })
-    expect((await student.ask('PUT', path(), { content: LATER, base: 1 })).body).toMatchObject({ number: 2 })
+    expect((await student.ask('PUT', path(part), { content: KEPT, base: 0 })).body).toMatchObject({
+      number: 1,
+    })
+    expect((await student.ask('PUT', path(part), { content: LATER, base: 1 })).body).toMatchObject({
+      number: 2,
+    })
     expect(await keptFor(student)).toBe(LATER)
     expect(await keptFor(await signedIn('classmate'))).toBe('')
   })
 
   it('is refused on top of an older save, with what is kept; the same again is not', async () => {
     const student = await signedIn('student')
-    await student.ask('PUT', path(), { content: KEPT, base: 0 })
-    expect(await student.ask('PUT', path(), { content: LATER, base: 0 })).toMatchObject({
+    await student.ask('PUT', path(part), { content: KEPT, base: 0 })
+    expect(await student.ask('PUT', path(part), { content: LATER, base: 0 })).toMatchObject({
       status: 409,
       body: { code: 'stale', extra: { content: KEPT, number: 1 } },
     })
-    expect((await student.ask('PUT', path(), { content: KEPT, base: 0 })).body).toMatchObject({ number: 1 })
+    expect((await student.ask('PUT', path(part), { content: KEPT, base: 0 })).body).toMatchObject({
+      number: 1,
+    })
     expect(await keptFor(student)).toBe(KEPT)
   })
 
   it('is kept once, where two windows save at one moment', async () => {
     const student = await signedIn('student')
     const [one, other] = await Promise.all(
-      [KEPT, LATER].map(content => student.ask('PUT', path(), { content, base: 0 })),
+      [KEPT, LATER].map(content => student.ask('PUT', path(part), { content, base: 0 })),
     )
     expect([one!.status, other!.status].sort()).toEqual([200, 409])
   })
 
   it('is kept after closing as well, since it is not handed in', async () => {
     const student = await signedIn('student')
-    await student.ask('PUT', path(), { content: KEPT, base: 0 })
+    await student.ask('PUT', path(part), { content: KEPT, base: 0 })
     await saveSchedule(server.db, room.exerciseId, room.courseId, room.people.instructor, {
       opensAt: null,
       dueAt: new Date(Date.now() - DAY_MS).toISOString(),
@@ -68,21 +90,17 @@ describe('what is tried with rows', () => {
       isAnonymous: false,
       counted: 'last',
     })
-    const later = JSON.stringify(askStatement(EMPTY_TRIAL, 'SELECT 2'))
-    expect((await student.ask('PUT', path(), { content: later, base: 1 })).status).toBe(200)
-    expect(await keptFor(student)).toBe(later)
+    expect((await student.ask('PUT', path(part), { content: LAST, base: 1 })).status).toBe(200)
+    expect(await keptFor(student)).toBe(LAST)
   })
 
-  it.each(['no JSON', '{}', '{"waiting":[],"steps":[{"is":"drop"}]}', ''])(
-    'is refused as %j',
-    async content => {
-      const student = await signedIn('student')
-      expect(await student.ask('PUT', path(), { content, base: 0 })).toMatchObject({
-        status: 422,
-        body: { code: 'invalid' },
-      })
-    },
-  )
+  it.each(refused)('is refused as %j', async content => {
+    const student = await signedIn('student')
+    expect(await student.ask('PUT', path(part), { content, base: 0 })).toMatchObject({
+      status: 422,
+      body: { code: 'invalid' },
+    })
+  })
 })
 
 describe('rows tried on the server', () => {

@@ -25,6 +25,7 @@ import { STATEMENTS as ANONYMOUS } from '../../db/migrations/0022-anonymous'
 import { STATEMENTS as SHARING } from '../../db/migrations/0023-sharing'
 import { STATEMENTS as GIVEN } from '../../db/migrations/0024-given-points'
 import { STATEMENTS as COUNTED } from '../../db/migrations/0025-counted'
+import { STATEMENTS as CASE_MARKS } from '../../db/migrations/0026-case-marks'
 import { STATEMENTS as WORK_IS_READ } from '../../db/migrations/0017-work-is-read'
 import { migrate, migrationsApart, rollBack, step } from '../../db/migrations'
 import { startServer } from './support/server'
@@ -63,6 +64,7 @@ const read = reviewScript(
     ...SHARING,
     ...GIVEN,
     ...COUNTED,
+    ...CASE_MARKS,
   ].join('\n'),
 )
 

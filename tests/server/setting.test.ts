@@ -45,10 +45,24 @@ describe('the shelf', () => {
     }
   })
 
-  it('has nothing under another name', async () => {
+  it('tells some of them in three further worlds', async () => {
     const instructor = await signedIn('instructor')
-    const { status } = await instructor.ask('GET', `/api/courses/${room.courseId}/shelf/no-such-exercise`)
-    expect(status).toBe(404)
+    const shelf = `/api/courses/${room.courseId}/shelf`
+    const lines = (await instructor.ask('GET', shelf)).body as unknown as ShelfLine[]
+    const told = lines.filter(({ worlds }) => worlds.length > 1)
+    expect(told.map(({ worlds }) => worlds.length)).toEqual([4, 4, 4, 4])
+    for (const { name, worlds } of told) {
+      const titles = await Promise.all(
+        worlds.map(async (_, at) => (await instructor.ask('GET', `${shelf}/${name}/${at}`)).body['title']),
+      )
+      expect(new Set(titles).size, name).toBe(4)
+    }
+  })
+
+  it('has nothing under another name, nor in another world', async () => {
+    const instructor = await signedIn('instructor')
+    for (const name of ['no-such-exercise', 'bells-in-towers/4', 'bells-in-towers/-1', 'bells-in-towers/x'])
+      expect((await instructor.ask('GET', `/api/courses/${room.courseId}/shelf/${name}`)).status).toBe(404)
   })
 })
 

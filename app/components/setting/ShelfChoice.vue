@@ -32,8 +32,16 @@ onMounted(() =>
     lines.value = await api<ShelfLine[]>(`/courses/${courseId}/shelf`)
   }),
 )
-watch(chosen, name =>
-  act(async () => emit('take', await api<ExerciseDocument>(`/courses/${courseId}/shelf/${name}`))),
+/** In which of its worlds the chosen one is told. */
+const world = ref(0)
+watch(chosen, () => {
+  world.value = 0
+})
+watch([chosen, world], ([name, at]) =>
+  act(async () => {
+    const document = await api<ExerciseDocument>(`/courses/${courseId}/shelf/${name}/${at}`)
+    if (chosen.value === name && world.value === at) emit('take', document)
+  }),
 )
 </script>
 
@@ -44,14 +52,22 @@ watch(chosen, name =>
     <section v-for="shelf in shelves" :key="shelf.difficulty" :aria-label="shelf.head">
       <template v-if="shelf.lines.length > 0">
         <h3>{{ shelf.head }}</h3>
-        <label v-for="line in shelf.lines" :key="line.name" :class="{ chosen: chosen === line.name }">
-          <input v-model="chosen" type="radio" name="shelf" :value="line.name" />
-          <span class="card">
-            <span class="title">{{ line.title }}</span>
-            <span class="about">{{ line.about }}</span>
-            <span class="small">{{ factsOf(line) }}</span>
-          </span>
-        </label>
+        <template v-for="line in shelf.lines" :key="line.name">
+          <label :class="{ chosen: chosen === line.name }">
+            <input v-model="chosen" type="radio" name="shelf" :value="line.name" />
+            <span class="card">
+              <span class="title">{{ line.title }}</span>
+              <span class="about">{{ line.about }}</span>
+              <span class="small">{{ factsOf(line) }}</span>
+            </span>
+          </label>
+          <label v-if="chosen === line.name && line.worlds.length > 1" class="told small">
+            Told in the world of
+            <select v-model="world" class="slot">
+              <option v-for="(other, at) in line.worlds" :key="other" :value="at">{{ other }}</option>
+            </select>
+          </label>
+        </template>
       </template>
     </section>
   </div>

@@ -56,6 +56,18 @@ img {
   text-decoration-color: var(--ochre);
   text-decoration-style: dashed;
 }
+.own-entity,
+.own-fact {
+  text-decoration: none;
+  padding-bottom: 1px;
+}
+.own-entity {
+  background: var(--verdigris-wash);
+}
+.own-fact {
+  background: var(--slate-wash);
+  font-style: italic;
+}
 .strong {
   font-weight: 650;
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ExercisePicture, ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
+import type { MarksInHand } from '~/composables/useCaseMarks'
 
 /** The brief with its two leaves: the case, and the rows it gives. */
 const {
@@ -10,6 +11,7 @@ const {
   pictures,
   folds = true,
   phrases = [],
+  marks = null,
 } = defineProps<{
   text: string
   pictures: readonly ExercisePicture[]
@@ -18,12 +20,32 @@ const {
   folds?: boolean
   /** What the last check says of phrases of the case. */
   phrases?: readonly BoundPhrase[]
+  /** The student's own marks, as they go on the sheet in hand. */
+  marks?: MarksInHand | null
 }>()
 const leaf = defineModel<'case' | 'rows'>('leaf', { default: 'case' })
 const emit = defineEmits<{ fold: []; drafted: [dictionary: Dictionary] }>()
 const tells = computed(
   () => (({ practice: 'everything', guided: 'answers', assessed: 'rows' }) as const)[helpLevel],
 )
+const store = useWorksheetStore()
+const words = computed(() => briefWords(text))
+const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? { marks: [] })])
+
+/** The words that are chosen in the case. */
+const caseText = useTemplateRef<HTMLElement>('caseText')
+const chosen = ref('')
+useEventListener(document, 'selectionchange', () => {
+  const selection = document.getSelection()
+  const isInCase = [selection?.anchorNode, selection?.focusNode].every(
+    node => node && caseText.value?.contains(node),
+  )
+  chosen.value = isInCase ? selection!.toString().trim() : ''
+})
+function letGo(): void {
+  document.getSelection()?.removeAllRanges()
+}
+
 function turn(): void {
   leaf.value = leaf.value === 'case' ? 'rows' : 'case'
   void nextTick(() => document.querySelector<HTMLElement>('.brief-leaves [aria-selected=true]')?.focus())
@@ -50,7 +72,12 @@ function turn(): void {
     </div>
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
-  <BriefText v-if="!rows || leaf === 'case'" :text="text" :pictures="pictures" :phrases="phrases" />
+  <template v-if="!rows || leaf === 'case'">
+    <div ref="caseText">
+      <BriefText :text="text" :pictures="pictures" :phrases="shown" />
+    </div>
+    <OwnMarks :words="words" :chosen="chosen" :in-hand="marks" @marked="letGo" />
+  </template>
   <RowsLeaf
     v-else
     :rows="rows"

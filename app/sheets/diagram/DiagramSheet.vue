@@ -460,7 +460,7 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   if (isLine) asking.value = owner.id
   else await board.value?.focusCard(owner.id)
 }
-defineExpose({ show })
+defineExpose({ show, take: (next: Diagram) => change(next) })
 
 function undoRemoval(): void {
   undo()

@@ -1,10 +1,14 @@
 <script setup lang="ts">
+import type { Diagram } from '@nomenklatura/core/diagram'
 import type { PlaceOnSheet } from '../view'
 
 /** The Diagram sheet of a worksheet. */
 const { asked, store, findingsOf, diagramMarks, diagramDrafts, otherSheets, renameElsewhere } = useWorksheet()
 const board = useTemplateRef('board')
-defineExpose({ show: (place: PlaceOnSheet) => board.value?.show(place) })
+defineExpose({
+  show: (place: PlaceOnSheet) => board.value?.show(place),
+  take: (next: Diagram) => board.value?.take(next),
+})
 </script>
 
 <template>

@@ -137,7 +137,7 @@ async function show({ field = '' }: { field?: string | undefined }): Promise<voi
   target?.scrollIntoView({ block: 'nearest' })
   target?.focus()
 }
-defineExpose({ show })
+defineExpose({ show, take: (next: Dictionary) => change(next) })
 </script>
 
 <template>

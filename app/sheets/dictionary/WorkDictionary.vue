@@ -1,11 +1,14 @@
 <script setup lang="ts">
-import { dictionaryFromComment } from '@nomenklatura/core/dictionary'
+import { dictionaryFromComment, type Dictionary } from '@nomenklatura/core/dictionary'
 import type { PlaceOnSheet } from '../view'
 
 /** The Dictionary sheet of a worksheet. */
 const { asked, store, findingsOf, given, read, drafted, drawnSchema } = useWorksheet()
 const catalogue = useTemplateRef('catalogue')
-defineExpose({ show: (place: PlaceOnSheet) => catalogue.value?.show(place) })
+defineExpose({
+  show: (place: PlaceOnSheet) => catalogue.value?.show(place),
+  take: (next: Dictionary) => catalogue.value?.take(next),
+})
 
 const isPractice = computed(() => asked.value.helpLevel === 'practice')
 const firstComment = (text: string): string => /\/\*[\s\S]*?\*\//.exec(text)?.[0] ?? ''

@@ -28,6 +28,10 @@ const turned = ref<Sheet>()
 const current = computed<Sheet>(() => turned.value ?? sheet.value?.asked[0] ?? 'script')
 const findings = computed(() => findingsOf.value[current.value])
 const sheetInHand = useTemplateRef<SheetInHand>('sheetInHand')
+const marksInHand = useCaseMarks(
+  () => current.value,
+  () => sheetInHand.value,
+)
 const { show, applyEdit, nextNote, takeFix } = useNotes(findings, () => sheetInHand.value)
 
 const { isPhone, isTight, isBriefFolded, marginFolded, side, foldBrief, foldMargin } = useFoldedSides(
@@ -195,6 +199,7 @@ provideTrying({
           :help-level="sheet.helpLevel"
           :folds="!isPhone"
           :phrases="phrases"
+          :marks="marksInHand"
           @fold="foldBrief(true)"
           @drafted="drafted = $event"
         />

@@ -28,6 +28,19 @@ export {
   ExercisePictures,
   shownPictures,
 } from './pictures'
+export {
+  CaseMarks,
+  MARK_KINDS,
+  NO_MARKS,
+  mayBeMarked,
+  nameOfPhrase,
+  parseCaseMarks,
+  readableCaseMarks,
+  withMark,
+  withoutMark,
+  type CaseMark,
+  type MarkKind,
+} from './case-marks'
 export { AnswerDocument, SheetsOfAnswer, sheetsOf, type MarkableAnswer } from './answer'
 export {
   ANSWER_FORMAT,
@@ -42,6 +55,7 @@ export { toldAt } from './told'
 export { documentFaults } from './document-faults'
 export { exerciseFrom } from './read-document'
 export { prepareExercise, readModel, type MarkableExercise, type PreparedExercise } from './prepare'
+export { retold, type Retelling } from './retell'
 export { personalExercise } from './personal'
 export { practiceExercise } from './practice'
 

@@ -42,6 +42,7 @@ export function contentFrom(sheet: Sheet, text: string, given: Given): unknown {
   }
 }
 
+export { MARKS_ON, type MarkableSheet, type MarksOnSheet } from './from-marks'
 export { scriptOptions } from './script'
 export { readDiagramSheet } from './diagram'
 export type { AnswerPlace, Cell, MarkedCell, PlacedReason } from './marked-cell'

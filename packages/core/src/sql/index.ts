@@ -39,6 +39,7 @@ export {
   type NamedDependencies,
   type ScriptToCheck,
 } from './check'
+export { singular } from './check/plain-name'
 export { writeScript, writeTable } from './write/script'
 export type { WriteOptions, WrittenScript } from './write/writer'
 export { FINDING_EXAMPLES, type FindingExample } from './examples'

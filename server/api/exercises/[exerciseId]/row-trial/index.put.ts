@@ -1,11 +1,11 @@
 import { RowTrialBody } from '#shared/requests'
 import { MEMBER, defineRoute } from '../../../../auth/route'
-import { saveRowTrial } from '../../../../services/row-trials'
+import { ROW_TRIAL, saveBeside } from '../../../../services/kept-beside'
 
 export default defineRoute({
   access: { to: 'exercise', allow: MEMBER },
   namesPerson: true,
   body: RowTrialBody,
   handle: ({ db, exercise, person, role, body, now }) =>
-    saveRowTrial(db, exercise.id, person.id, role, body, now),
+    saveBeside(db, ROW_TRIAL, { exerciseId: exercise.id, personId: person.id, role, ...body }, now),
 })

@@ -1,5 +1,5 @@
-import { INSTRUCTOR, defineRoute } from '../../../../auth/route'
-import { takeFromShelf } from '../../../../services/shelf'
+import { INSTRUCTOR, defineRoute } from '../../../../../auth/route'
+import { takeFromShelf } from '../../../../../services/shelf'
 
 export default defineRoute({
   access: { to: 'course', allow: INSTRUCTOR },
