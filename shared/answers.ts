@@ -267,6 +267,8 @@ export interface WorksheetAnswer {
     readonly habits: Habits | null
   }
   readonly relation: StudentRelation | null
+  /** What the student begins with, to be changed. */
+  readonly begins: NonNullable<ExerciseDocument['begins']> | null
   /** The rows that the brief gives. */
   readonly rows: ExerciseRows | null
   /** What is saved of each asked sheet; null before the exercise is begun. */

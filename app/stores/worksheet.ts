@@ -1,7 +1,7 @@
 import { parseCaseMarks, type CaseMarks, type SheetsOfAnswer } from '@nomenklatura/core/exercise'
 import { SHEETS, type Sheet } from '@nomenklatura/core/findings'
 import { EMPTY_TRIAL, parseTrial, type RowTrialDocument } from '@nomenklatura/core/row-trial'
-import { contentFrom, sheetModule, type ContentOf } from '@nomenklatura/core/sheets'
+import { contentFrom, isOwnWork, sheetModule, type ContentOf } from '@nomenklatura/core/sheets'
 import { readScript } from '@nomenklatura/core/sql'
 import type { CheckAnswer, HandInReceipt, SheetContent, WorksheetAnswer } from '#shared/answers'
 
@@ -48,6 +48,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
       dialect: sheet.value?.script.dialect ?? 'postgresql',
     }).schema,
     level: sheet.value?.level ?? 'logical',
+    ...(sheet.value?.begins ? { begins: sheet.value.begins } : {}),
   }))
   const textOf = (name: Sheet): string => savers.value[name]?.content.value ?? ''
   const contents = Object.fromEntries(
@@ -61,7 +62,7 @@ export const useWorksheetStore = defineStore('worksheet', () => {
     ...Object.fromEntries((sheet.value?.asked ?? []).map(name => [sheetModule(name).field, contentOf(name)])),
   }))
   const everything = computed(() => JSON.stringify(answer.value))
-  const hasOwn = (name: Sheet): boolean => sheetModule(name).hasOwn(contentOf(name))
+  const hasOwn = (name: Sheet): boolean => isOwnWork(name, contentOf(name), given.value.begins)
   const isEmpty = computed(() => !SHEETS.some(hasOwn))
   const isStale = computed(() => check.value !== undefined && check.value.of !== everything.value)
   const isReadOnly = computed(() => !sheet.value?.isOpen)
@@ -140,7 +141,9 @@ export const useWorksheetStore = defineStore('worksheet', () => {
 
   /** Changes what stands on a sheet: JSON is kept as text, like a script. */
   function change<S extends Sheet>(name: S, content: ContentOf<S>): void {
-    savers.value[name]?.change(typeof content === 'string' ? content : JSON.stringify(content))
+    const text = typeof content === 'string' ? content : JSON.stringify(content)
+    // Where nothing at all is kept stands what it began with: who empties a sheet wants it empty.
+    savers.value[name]?.change(text === '' && given.value.begins ? '\n' : text)
   }
 
   /** Puts a version of a sheet back, as it was saved. */

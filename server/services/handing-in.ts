@@ -56,7 +56,7 @@ export async function handIn(
     const revision = await latestRevision(trx, exerciseId)
     const { document } = revision
     const saved = await latestSheets(trx, worksheetId, document.sheets)
-    if (isEmpty(saved))
+    if (isEmpty(saved, document))
       throw new Refusal(422, 'empty', 'Every sheet is empty: there is nothing to hand in yet.')
     const stale = document.sheets.find(sheet => (saved[sheet]?.number ?? 0) !== (bases[sheet] ?? 0))
     if (stale)
@@ -188,7 +188,7 @@ async function collect(
     await lockWorksheet(trx, worksheetId)
     const revision = await latestRevision(trx, id)
     const saved = await latestSheets(trx, worksheetId, revision.document.sheets, due)
-    if (isEmpty(saved)) return false
+    if (isEmpty(saved, revision.document)) return false
     const { content: assumptions } = await findAssumptions(trx, worksheetId)
     const answer = answerFrom(revision.document, saved, seedOf(id, personId), assumptions)
     const last = await latestHandIn(trx, id, personId)

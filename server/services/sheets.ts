@@ -5,7 +5,7 @@ import {
   type ExerciseDocument,
   type SheetsOfAnswer,
 } from '@nomenklatura/core/exercise'
-import { sheetModule } from '@nomenklatura/core/sheets'
+import { isOwnWork, sheetModule } from '@nomenklatura/core/sheets'
 import type { StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestSheet, type SavedSheet } from '../repositories/worksheets'
@@ -52,25 +52,29 @@ export function checkContent(sheet: Sheet, content: string): void {
     )
 }
 
+type Asked = Pick<ExerciseDocument, 'sheets' | 'begins'>
+
+/** What a person has on a sheet: nothing, where it is as it began. */
+function workOn(sheet: Sheet, saved: SavedSheets, { begins }: Asked): unknown {
+  const { parse, empty } = sheetModule(sheet)
+  const content = parse(saved[sheet]?.content ?? '')
+  return isOwnWork(sheet, content, begins) ? content : empty
+}
+
 /** Whether nothing of the student's own stands on any sheet. */
-export function isEmpty(saved: SavedSheets): boolean {
-  return SHEETS.every(sheet => {
-    const { parse, hasOwn } = sheetModule(sheet)
-    return !hasOwn(parse(saved[sheet]?.content ?? ''))
-  })
+export function isEmpty(saved: SavedSheets, document: Asked): boolean {
+  return SHEETS.every(sheet => !sheetModule(sheet).hasOwn(workOn(sheet, saved, document)))
 }
 
 /** The answer that the asked sheets make. */
 export function answerFrom(
-  { sheets }: Pick<ExerciseDocument, 'sheets'>,
+  document: Asked,
   saved: SavedSheets,
   seed: string,
   assumptions = '',
 ): AnswerDocument {
-  const written = sheets.map(sheet => {
-    const { field, parse } = sheetModule(sheet)
-    return [field, parse(saved[sheet]?.content ?? '')]
-  })
+  const { sheets } = document
+  const written = sheets.map(sheet => [sheetModule(sheet).field, workOn(sheet, saved, document)])
   return {
     format: 'nomenklatura-answer',
     version: 1,

@@ -77,6 +77,7 @@ export async function showWorksheet(
     brief: opened ? document.brief : '',
     pictures: opened ? shownPictures(document.brief, document.pictures ?? []) : [],
     starter: opened ? document.starter : null,
+    begins: (opened && document.begins) || null,
     helpLevel: document.helpLevel,
     schedule: scheduleOf(exercise),
     closedAt: closingTime(exercise, mine.dueAt)?.toISOString() ?? null,

@@ -9,6 +9,7 @@ import { saveSheet } from '../../server/services/worksheets'
 import { Visitor, startServer } from './support/server'
 import {
   DAY_MS,
+  PAIR,
   PASSWORD,
   RIGHT,
   WRONG,
@@ -139,6 +140,31 @@ describe('pictures of a case', () => {
       .where({ id })
       .update({ opens_at: new Date(Date.now() + 3_600_000) })
     expect(await shown()).toMatchObject({ brief: '', pictures: [] })
+  })
+})
+
+describe('what students begin with', () => {
+  const begins = { script: 'CREATE TABLE participation (\n  -- what belongs here?\n);' }
+
+  it('is told when the exercise opens, and left as it is counts as nothing handed in', async () => {
+    const id = await setOpenExercise(server.db, room, { ...PAIR, begins })
+    const student = await signedIn('student')
+    const path = `/api/exercises/${id}`
+    expect((await student.ask('GET', `${path}/worksheet`)).body).toMatchObject({ begins })
+    await student.ask('POST', `${path}/worksheet`)
+    const write = (content: string, base: number) =>
+      student.ask('PUT', `${path}/sheets/script`, { content, base })
+    const handInAs = (script: number) =>
+      student.ask('POST', `${path}/hand-ins`, { bases: { script }, again: false })
+    await write(begins.script, 0)
+    expect(await handInAs(1)).toMatchObject({ status: 422, body: { code: 'empty' } })
+    await write(RIGHT, 1)
+    expect((await handInAs(2)).status).toBe(200)
+    await server
+      .db('exercises')
+      .where({ id })
+      .update({ opens_at: new Date(Date.now() + 3_600_000) })
+    expect((await student.ask('GET', `${path}/worksheet`)).body).toMatchObject({ begins: null })
   })
 })
 

@@ -12,9 +12,11 @@ const emit = defineEmits<{
   change: [part: Partial<ExerciseDocument>]
   proposed: [rules: readonly RuleEntry[]]
 }>()
-/** Which of several model answers is shown: its sheets are set as if it were the first. */
+/** Which of several model answers is shown: its sheets are set as if it were the first. So is what students begin with. */
 const at = ref(0)
 const shown = computed<ExerciseDocument>(() => {
+  if (at.value === BEGINS)
+    return { ...document, models: [{ name: '', script: '', ...document.begins }, ...document.models] }
   const chosen = document.models[at.value]
   return chosen && at.value > 0
     ? { ...document, models: [chosen, ...document.models.filter((_, i) => i !== at.value)] }
@@ -22,6 +24,12 @@ const shown = computed<ExerciseDocument>(() => {
 })
 function change(part: Partial<ExerciseDocument>): void {
   const [set] = part.models ?? []
+  if (set && at.value === BEGINS) {
+    const { script, dictionary, diagram } = set
+    return emit('change', {
+      begins: { script, ...(dictionary ? { dictionary } : {}), ...(diagram ? { diagram } : {}) },
+    })
+  }
   emit(
     'change',
     set && at.value > 0

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { SHEET_NAMES } from '@nomenklatura/core/findings'
+import { beginningOf } from '@nomenklatura/core/sheets'
 import { modelFaults } from '@nomenklatura/core/proof'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
 
@@ -9,6 +10,10 @@ const emit = defineEmits<{ change: [models: ExerciseDocument['models']] }>()
 /** The one that is shown. */
 const at = defineModel<number>('at', { required: true })
 const MOST = 5
+/** Whether students begin with something. */
+const begins = computed(() =>
+  document.sheets.some(sheet => beginningOf(sheet, document.begins) !== undefined),
+)
 
 const nameOf = (i: number): string => document.models[i]?.name.trim() || `Model answer ${i + 1}`
 function add(): void {
@@ -55,14 +60,24 @@ const sentenceOf = (id: string): string => document.rules.find(rule => rule.id =
       >
         {{ nameOf(i) }}<span v-if="isAtFault(i)" class="fault"> – not all is upheld</span>
       </button>
+      <button v-if="at === BEGINS || begins" type="button" :aria-pressed="at === BEGINS" @click="at = BEGINS">
+        What students begin with
+      </button>
       <template v-if="!readonly">
+        <button v-if="at !== BEGINS && !begins" type="button" class="plain small" @click="at = BEGINS">
+          Let students begin with something
+        </button>
         <button v-if="document.models.length < MOST" type="button" class="plain small" @click="add">
           Another model answer
         </button>
         <button v-if="at > 0" type="button" class="plain small" @click="leaveOut">Leave this one out</button>
       </template>
     </div>
-    <label v-if="!readonly && document.models.length > 1" class="small"
+    <p v-if="at === BEGINS" class="small soft">
+      It stands on their sheets at first, and is theirs to change. A sheet that is left as it is counts as
+      nothing.
+    </p>
+    <label v-if="!readonly && at >= 0 && document.models.length > 1" class="small"
       >It is called
       <SlotText class="slot" :value="document.models[at]?.name ?? ''" maxlength="120" @set="rename"
     /></label>

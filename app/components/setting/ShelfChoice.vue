@@ -17,9 +17,9 @@ const shelves = computed(() =>
     lines: (lines.value ?? []).filter(line => line.difficulty === difficulty),
   })),
 )
-const factsOf = ({ world, sheets, level, rules, noticed }: ShelfLine): string =>
+const factsOf = ({ world, worlds, sheets, level, rules, noticed }: ShelfLine): string =>
   [
-    world,
+    worlds.length > 1 ? `${world}, or one of ${worlds.length - 1} other worlds` : world,
     sheets
       .map(sheet => (sheet === 'diagram' && level ? `${SHEET_NAMES[sheet]}, ${level}` : SHEET_NAMES[sheet]))
       .join(' and '),
@@ -32,6 +32,8 @@ onMounted(() =>
     lines.value = await api<ShelfLine[]>(`/courses/${courseId}/shelf`)
   }),
 )
+/** The worlds in which the chosen one can be told. */
+const worlds = computed(() => lines.value?.find(({ name }) => name === chosen.value)?.worlds ?? [])
 /** In which of its worlds the chosen one is told. */
 const world = ref(0)
 watch(chosen, () => {
@@ -52,25 +54,25 @@ watch([chosen, world], ([name, at]) =>
     <section v-for="shelf in shelves" :key="shelf.difficulty" :aria-label="shelf.head">
       <template v-if="shelf.lines.length > 0">
         <h3>{{ shelf.head }}</h3>
-        <template v-for="line in shelf.lines" :key="line.name">
-          <label :class="{ chosen: chosen === line.name }">
-            <input v-model="chosen" type="radio" name="shelf" :value="line.name" />
-            <span class="card">
-              <span class="title">{{ line.title }}</span>
-              <span class="about">{{ line.about }}</span>
-              <span class="small">{{ factsOf(line) }}</span>
-            </span>
-          </label>
-          <label v-if="chosen === line.name && line.worlds.length > 1" class="told small">
-            Told in the world of
-            <select v-model="world" class="slot">
-              <option v-for="(other, at) in line.worlds" :key="other" :value="at">{{ other }}</option>
-            </select>
-          </label>
-        </template>
+        <label v-for="line in shelf.lines" :key="line.name" :class="{ chosen: chosen === line.name }">
+          <input v-model="chosen" type="radio" name="shelf" :value="line.name" />
+          <span class="card">
+            <span class="title">{{ line.title }}</span>
+            <span class="about">{{ line.about }}</span>
+            <span class="small">{{ factsOf(line) }}</span>
+          </span>
+        </label>
       </template>
     </section>
   </div>
+  <p v-if="worlds.length > 1" class="told small">
+    <label
+      >Told in the world of
+      <select v-model="world" class="slot">
+        <option v-for="(other, at) in worlds" :key="other" :value="at">{{ other }}</option>
+      </select></label
+    >: its names, its case and its samples; rules and points are the same.
+  </p>
 </template>
 
 <style scoped>
@@ -87,7 +89,7 @@ h3 {
   color: var(--soft);
   margin-bottom: 4px;
 }
-label {
+.shelf label {
   display: flex;
   gap: 10px;
   align-items: baseline;
@@ -95,7 +97,7 @@ label {
   border-bottom: 1px solid var(--rule);
   cursor: pointer;
 }
-label:hover,
+.shelf label:hover,
 .chosen {
   background: var(--ground);
 }
@@ -108,6 +110,9 @@ input {
 }
 .title {
   font: 600 16px var(--font-serif);
+}
+.told {
+  margin-top: 8px;
 }
 .fault {
   color: var(--madder);

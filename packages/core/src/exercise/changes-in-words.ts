@@ -15,6 +15,7 @@ const PARTS: readonly (readonly [key: keyof ExerciseDocument, words: string])[] 
   ['relation', 'the relation of the Dependencies sheet'],
   ['rows', 'the rows that are given'],
   ['starter', 'what stands on the sheet from the beginning'],
+  ['begins', 'what students begin with'],
   ['glossary', 'the glossary'],
   ['samples', 'the sample values'],
   ['rubric', 'how verdicts become points'],

@@ -61,6 +61,13 @@ export const ExerciseRows = z
   )
 export type ExerciseRows = z.infer<typeof ExerciseRows>
 
+/** What stands on the sheets that describe tables. */
+const TableSheets = z.object({
+  script: z.string().max(LONGEST_ANSWER),
+  dictionary: Dictionary.optional(),
+  diagram: Diagram.optional(),
+})
+
 /**
  * An exercise as one document: what the command line reads and the database keeps as a revision. Public; the
  * version rises with its shape.
@@ -88,16 +95,10 @@ export const ExerciseDocument = z
     rows: ExerciseRows.optional(),
     helpLevel: z.enum(HELP_LEVELS),
     starter: z.string().max(LONGEST_ANSWER).nullable(),
+    /** What stands on a student's sheets at first, to be changed: who leaves a sheet as it is has nothing on it. */
+    begins: TableSheets.optional(),
     models: z
-      .array(
-        z.object({
-          name: z.string().max(120),
-          script: z.string().max(LONGEST_ANSWER),
-          dictionary: Dictionary.optional(),
-          diagram: Diagram.optional(),
-          pins: z.array(PinShape).max(200).optional(),
-        }),
-      )
+      .array(TableSheets.extend({ name: z.string().max(120), pins: z.array(PinShape).max(200).optional() }))
       .max(5),
     glossary: z
       .array(z.object({ element: z.string().max(200), names: z.array(z.string().max(200)).max(100) }))

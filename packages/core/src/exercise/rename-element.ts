@@ -53,7 +53,7 @@ export function renameElement(
   if (name === '' || /^\d/.test(name)) return failed('A name begins with a letter.')
   if (isTaken(model.schema, thing, name)) return failed(`There is something called ${name} already.`)
 
-  const { models, places } = renamedSheets(document, given, thing, name)
+  const { models, begins, places } = renamedSheets(document, given, thing, name)
   const after = prepareExercise({ ...document, models }).world
   const map = mapBetween(before, after)
   if (!map) return failed('The model answer would be read otherwise under this name.')
@@ -63,6 +63,7 @@ export function renameElement(
     document: {
       ...document,
       models,
+      ...(begins ? { begins } : {}),
       brief: texts.brief ?? document.brief,
       rules: rules.map((entry, i) => ({ ...entry, ...texts.rules[i] })),
       glossary: renamedGlossary(document.glossary, map, elementName(element), thing.column ?? thing.table),
@@ -105,12 +106,9 @@ function isTaken(schema: Schema, { table, column }: Thing, name: string): boolea
 
 /* The sheets */
 
-function renamedSheets(
-  document: ExerciseDocument,
-  given: Schema,
-  thing: Thing,
-  to: string,
-): { models: ExerciseDocument['models']; places: number } {
+type RenamedSheets = Pick<ExerciseDocument, 'models' | 'begins'> & { readonly places: number }
+
+function renamedSheets(document: ExerciseDocument, given: Schema, thing: Thing, to: string): RenamedSheets {
   let places = 0
   const script = (text: string): string => {
     const { schema } = readScript(text, { given, dialect: document.dialect })
@@ -120,7 +118,7 @@ function renamedSheets(
     places += renamed.places
     return renamed.text
   }
-  const models = document.models.map(model => {
+  const onSheets = <Sheets extends NonNullable<ExerciseDocument['begins']>>(model: Sheets): Sheets => {
     const dictionary = model.dictionary && renamedEntries(model.dictionary, thing, to)
     const diagram = model.diagram && renamedBoard(model.diagram, thing, to)
     places += (dictionary?.places ?? 0) + (diagram?.places ?? 0)
@@ -130,8 +128,10 @@ function renamedSheets(
       ...(dictionary ? { dictionary: dictionary.sheet } : {}),
       ...(diagram ? { diagram: diagram.sheet } : {}),
     }
-  })
-  return { models, places }
+  }
+  const models = document.models.map(onSheets)
+  const begins = document.begins && onSheets(document.begins)
+  return { models, places, ...(begins ? { begins } : {}) }
 }
 
 const isCalled = (text: string, name: string): boolean => tableNameOf(text) === tableNameOf(name)

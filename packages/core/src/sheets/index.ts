@@ -1,3 +1,4 @@
+import { saysTheSame, type ExerciseDocument, type SheetsOfAnswer } from '../exercise'
 import type { Sheet, TableSheetName } from '../findings'
 import { dependencies } from './dependencies'
 import { diagram } from './diagram'
@@ -30,10 +31,23 @@ export function tableSheetModule(sheet: TableSheetName): TableSheetModule<unknow
   return SHEET[sheet] as TableSheetModule<unknown>
 }
 
+/** What a student begins with on a sheet; undefined where that is nothing. */
+export function beginningOf(sheet: Sheet, begins: ExerciseDocument['begins']): unknown {
+  const { field, hasOwn } = sheetModule(sheet)
+  const content = (begins as Partial<SheetsOfAnswer> | undefined)?.[field]
+  return content !== undefined && hasOwn(content) ? content : undefined
+}
+
+/** Whether anything of the student's own stands on a sheet: not what is given, nor what it began with. */
+export function isOwnWork(sheet: Sheet, content: unknown, begins: ExerciseDocument['begins']): boolean {
+  const beginning = beginningOf(sheet, begins)
+  return sheetModule(sheet).hasOwn(content) && (beginning === undefined || !saysTheSame(content, beginning))
+}
+
 /** The content of a sheet as it was saved: what is given where nothing was, or where it cannot be read. */
 export function contentFrom(sheet: Sheet, text: string, given: Given): unknown {
   const { parse, begin, empty } = sheetModule(sheet)
-  const nothing = begin?.(given) ?? empty
+  const nothing = beginningOf(sheet, given.begins) ?? begin?.(given) ?? empty
   if (text === '') return nothing
   try {
     return parse(text)

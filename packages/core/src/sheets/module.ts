@@ -1,5 +1,5 @@
 import type { z } from 'zod'
-import type { MarkableAnswer, PreparedExercise, SheetsOfAnswer } from '../exercise'
+import type { ExerciseDocument, MarkableAnswer, PreparedExercise, SheetsOfAnswer } from '../exercise'
 import type { Finding, Sheet, TableSheetName } from '../findings'
 import type { Level } from '../diagram'
 import type { Dialect, Schema } from '../schema'
@@ -33,6 +33,8 @@ interface Module<Content> {
 export interface Given {
   readonly tables: Schema
   readonly level: Level
+  /** What a student begins with. */
+  readonly begins?: ExerciseDocument['begins']
 }
 
 export interface SheetReading {
