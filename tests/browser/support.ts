@@ -331,9 +331,10 @@ export class Visitor {
     )
   }
 
-  /** A key pressed while others are held. */
+  /** A key pressed while others are held, after the moment that a hand needs from the mouse to the keys. */
   async chord(held: readonly KeyInput[], key: KeyInput): Promise<void> {
     const { keyboard } = this.page
+    await new Promise(done => setTimeout(done, 150))
     for (const one of held) await keyboard.down(one)
     await keyboard.press(key)
     for (const one of held.toReversed()) await keyboard.up(one)

@@ -89,7 +89,11 @@ watch(
   () => readonly,
   now => editor.value?.setEditable(!now),
 )
-watch(phrases, () => editor.value?.view.dispatch(editor.value.state.tr.setMeta(PHRASES_CHANGED, true)))
+/** Only where they are others: what is dispatched meanwhile may set a caret back that was just moved. */
+watch(
+  () => JSON.stringify(phrases.value),
+  () => editor.value?.view.dispatch(editor.value.state.tr.setMeta(PHRASES_CHANGED, true)),
+)
 
 const run = (): ReturnType<NonNullable<typeof editor.value>['chain']> => editor.value!.chain().focus()
 const isIn = (name: string, attributes = {}): boolean => editor.value?.isActive(name, attributes) ?? false
