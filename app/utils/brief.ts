@@ -40,6 +40,24 @@ export function briefWords(text: string): string {
   return briefBlocks(text).map(wordsOf).join('\n\n')
 }
 
+/** The same by what stands together: each paragraph, title, line of a list and cell of a table by itself. */
+export function briefLines(text: string): string[] {
+  return briefBlocks(text).flatMap(linesOf)
+}
+
+function linesOf(block: BriefBlock): string[] {
+  switch (block.kind) {
+    case 'list':
+      return block.items.flatMap(item => item.flatMap(linesOf))
+    case 'table':
+      return [block.head, ...block.rows].flatMap(row => row.map(textOf))
+    case 'quote':
+      return block.blocks.flatMap(linesOf)
+    default:
+      return [wordsOf(block)]
+  }
+}
+
 function wordsOf(block: BriefBlock): string {
   switch (block.kind) {
     case 'paragraph':

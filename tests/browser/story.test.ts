@@ -35,14 +35,11 @@ describe('from a brief to a mark that can be defended', () => {
     await ada.press('form button', 'Begin')
     await ada.sees('Before you publish')
     await ada.sees('the brief is missing')
-    await ada.page.waitForSelector('.foot button')
-    expect(
-      await ada.page.$$eval('.foot button', buttons =>
-        buttons
-          .filter(({ textContent }) => textContent!.includes('Publish'))
-          .map(button => (button as HTMLButtonElement).disabled),
+    await ada.page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLButtonElement>('.foot button')].some(
+        ({ textContent, disabled }) => disabled && textContent!.includes('Publish'),
       ),
-    ).toEqual([true])
+    )
     await ada.type(
       '.case-text[contenteditable=true]',
       'A drawer has a number and stands in exactly one bay. A bay has a number and a hall. Labels may be missing.',

@@ -124,6 +124,11 @@ export class Visitor {
   }
 
   private watch(): this {
+    // A page that asks before it is left has something that is not saved: the test has not waited for it.
+    this.page.on('dialog', dialog => {
+      this.faults.push(`${dialog.type()} at ${this.page.url()}: ${dialog.message()}`)
+      void dialog.accept()
+    })
     this.page.on('pageerror', error => this.faults.push(`page error: ${(error as Error).message}`))
     this.page.on('request', request => {
       const url = request.url()

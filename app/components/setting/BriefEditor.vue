@@ -117,12 +117,15 @@ const tools = computed((): Tool[] => [
         { name: 'Column away', do: () => run().deleteColumn().run() },
         { name: 'Table away', do: () => run().deleteTable().run() },
       ]
-    : [
-        {
-          name: 'Table',
-          do: () => run().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
-        },
-      ]),
+    : // Markdown has none within a list.
+      isIn('listItem')
+      ? []
+      : [
+          {
+            name: 'Table',
+            do: () => run().insertTable({ rows: 3, cols: 3, withHeaderRow: true }).run(),
+          },
+        ]),
 ])
 /** A picture that is chosen, until it is said what it shows. */
 const picked = shallowRef<ExercisePicture>()

@@ -29,7 +29,7 @@ const tells = computed(
   () => (({ practice: 'everything', guided: 'answers', assessed: 'rows' }) as const)[helpLevel],
 )
 const store = useWorksheetStore()
-const words = computed(() => briefWords(text))
+const lines = computed(() => briefLines(text))
 const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? { marks: [] })])
 
 /** The words that are chosen in the case. */
@@ -76,7 +76,7 @@ function turn(): void {
     <div ref="caseText">
       <BriefText :text="text" :pictures="pictures" :phrases="shown" />
     </div>
-    <OwnMarks :words="words" :chosen="chosen" :in-hand="marks" @marked="letGo" />
+    <OwnMarks :lines="lines" :chosen="chosen" :in-hand="marks" @marked="letGo" />
   </template>
   <RowsLeaf
     v-else

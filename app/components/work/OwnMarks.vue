@@ -1,20 +1,30 @@
 <script setup lang="ts">
-import { MARK_KINDS, mayBeMarked, withMark, withoutMark, type MarkKind } from '@nomenklatura/core/exercise'
+import {
+  MARK_KINDS,
+  MOST_MARKS,
+  NO_MARKS,
+  mayBeMarked,
+  withMark,
+  withoutMark,
+  type CaseMark,
+  type MarkKind,
+} from '@nomenklatura/core/exercise'
 import type { MarksInHand, OwnMark } from '~/composables/useCaseMarks'
 
 /** What a student marked in the case, to be put on the sheet in hand; and where words are marked by typing them. */
-const { words, chosen, inHand } = defineProps<{
-  /** What the case says. */
-  words: string
+const { lines, chosen, inHand } = defineProps<{
+  /** What the case says, by what stands together. */
+  lines: readonly string[]
   /** The words that are chosen in the case; empty where none are. */
   chosen: string
   inHand: MarksInHand | null
 }>()
 const emit = defineEmits<{ marked: [] }>()
 const store = useWorksheetStore()
-const marks = computed(() => store.caseMarks?.marks ?? [])
-const entities = computed(() => inHand?.marks.filter(({ as }) => as === 'entity') ?? [])
-const notMade = computed(() => entities.value.filter(({ isThere }) => !isThere))
+const kept = computed(() => store.caseMarks ?? NO_MARKS)
+/** Each, with what stands of it on the sheet in hand where that has a place for it. */
+const marks = computed((): readonly (CaseMark & Partial<OwnMark>)[] => inHand?.marks ?? kept.value.marks)
+const notMade = computed(() => inHand?.marks.filter(({ as, isThere }) => as === 'entity' && !isThere) ?? [])
 const isOpen = ref(marks.value.length > 0)
 watch(
   () => marks.value.length,
@@ -25,39 +35,42 @@ watch(
 
 const IN_WORDS: Readonly<Record<MarkKind, string>> = { entity: 'an entity', fact: 'a fact' }
 const typed = ref('')
-/** Where case matters to nobody, the words are taken as the case has them. */
+/** The typed words as the case has them, whatever their capitals. */
 const found = computed(() => {
-  const wanted = typed.value.trim()
-  const at = wanted === '' ? -1 : words.toLowerCase().indexOf(wanted.toLowerCase())
-  return at < 0 ? '' : words.slice(at, at + wanted.length)
+  const wanted = typed.value.trim().toLowerCase()
+  const line = wanted === '' ? undefined : lines.find(text => text.toLowerCase().includes(wanted))
+  const at = line?.toLowerCase().indexOf(wanted) ?? 0
+  return line?.slice(at, at + wanted.length) ?? ''
 })
+const isMarkable = (phrase: string): boolean =>
+  mayBeMarked(phrase) && lines.some(line => line.includes(phrase))
 const why = computed(() => {
-  if (typed.value.trim() === '' || (found.value !== '' && mayBeMarked(found.value))) return ''
+  if (kept.value.marks.length >= MOST_MARKS) return `There are ${MOST_MARKS} marks: take one off first.`
+  if (typed.value.trim() === '' || isMarkable(found.value)) return ''
   return found.value === '' ? 'The case does not say that.' : 'Mark some words of one paragraph.'
 })
 const toMark = computed(() => {
-  if (chosen !== '') return mayBeMarked(chosen) ? chosen : ''
+  if (chosen !== '') return isMarkable(chosen) ? chosen : ''
   return why.value === '' ? found.value : ''
 })
 const isMarkedAs = (as: MarkKind): boolean =>
-  marks.value.some(mark => mark.phrase === toMark.value && mark.as === as)
+  kept.value.marks.some(mark => mark.phrase === toMark.value && mark.as === as)
 
 function mark(as: MarkKind): void {
   const phrase = toMark.value
   if (phrase === '') return
-  const kept = store.caseMarks ?? { marks: [] }
-  store.changeCaseMarks(isMarkedAs(as) ? withoutMark(kept, phrase) : withMark(kept, phrase, as))
+  const next = isMarkedAs(as) ? withoutMark(kept.value, phrase) : withMark(kept.value, phrase, as)
+  store.changeCaseMarks(next)
   if (chosen === '') typed.value = ''
   emit('marked')
 }
-const takeOff = (phrase: string): void =>
-  store.changeCaseMarks(withoutMark(store.caseMarks ?? { marks: [] }, phrase))
+const takeOff = (phrase: string): void => store.changeCaseMarks(withoutMark(kept.value, phrase))
 
 /** To which entity a fact goes, by its words; the first one until another is chosen. */
 const owners = ref<Readonly<Record<string, string>>>({})
 const ownerOf = ({ phrase }: OwnMark): string => {
-  const chosenOwner = owners.value[phrase] ?? ''
-  return inHand?.entities.includes(chosenOwner) ? chosenOwner : (inHand?.entities[0] ?? '')
+  const own = owners.value[phrase] ?? ''
+  return inHand?.entities.includes(own) ? own : (inHand?.entities[0] ?? '')
 }
 </script>
 
@@ -89,8 +102,8 @@ const ownerOf = ({ phrase }: OwnMark): string => {
     <p v-else-if="marks.length === 0" class="soft small">
       Choose words of the case to mark what speaks of an entity or a fact. Nobody else sees it.
     </p>
-    <ul v-if="inHand">
-      <li v-for="own in inHand.marks" :key="own.phrase">
+    <ul>
+      <li v-for="own in marks" :key="own.phrase">
         <span class="line">
           <span class="serif phrase" :class="own.as">{{ own.phrase }}</span>
           <button
@@ -102,36 +115,13 @@ const ownerOf = ({ phrase }: OwnMark): string => {
             Take off
           </button>
         </span>
-        <span v-if="own.as === 'entity'" class="soft small">
-          <template v-if="own.isThere">{{ own.name }} is {{ inHand.made }}</template>
-          <button v-else type="button" class="plain" @click="inHand.makeEntities([own])">
-            Make “{{ own.name }}” {{ inHand.made }}
-          </button>
-        </span>
-        <span v-else-if="own.owners.length > 0" class="soft small">
-          {{ own.name }} stands under {{ own.owners.join(', ') }}
-        </span>
-        <span v-else-if="inHand.entities.length > 0" class="small to">
-          “{{ own.name }}” under
-          <select
-            class="slot"
-            :value="ownerOf(own)"
-            :aria-label="`Under what ${own.name} goes`"
-            @change="owners = { ...owners, [own.phrase]: ($event.target as HTMLSelectElement).value }"
-          >
-            <option v-for="entity in inHand.entities" :key="entity">{{ entity }}</option>
-          </select>
-          <button type="button" class="plain" @click="inHand.addFact(own, ownerOf(own))">Add</button>
-        </span>
-        <span v-else class="soft small">a fact: an entity comes first</span>
-      </li>
-    </ul>
-    <ul v-else>
-      <li v-for="{ phrase, as } in marks" :key="phrase" class="line">
-        <span class="serif phrase" :class="as">{{ phrase }}</span>
-        <button type="button" class="plain small" :aria-label="`Take off ${phrase}`" @click="takeOff(phrase)">
-          Take off
-        </button>
+        <MarkOnSheet
+          v-if="inHand"
+          :mark="own as OwnMark"
+          :in-hand="inHand"
+          :owner="ownerOf(own as OwnMark)"
+          @owner="owners = { ...owners, [own.phrase]: $event }"
+        />
       </li>
     </ul>
     <p v-if="inHand && notMade.length > 1" class="small">
@@ -217,9 +207,6 @@ li {
 .phrase.fact {
   background: var(--slate-wash);
   font-style: italic;
-}
-.to select {
-  max-width: 9em;
 }
 .by-typing {
   margin-top: 10px;

@@ -6,7 +6,7 @@ export const MARK_KINDS = ['entity', 'fact'] as const
 export type MarkKind = (typeof MARK_KINDS)[number]
 
 const LONGEST_PHRASE = 200
-const MOST_MARKS = 300
+export const MOST_MARKS = 300
 
 const CaseMark = z.object({
   phrase: z.string().min(1).max(LONGEST_PHRASE),
@@ -37,9 +37,9 @@ export function readableCaseMarks(text: string): string {
   return kept.marks.map(({ phrase, as }) => `${as}: ${phrase}`).join('\n') || 'Nothing.'
 }
 
-/** Whether words may be marked: some letter in one paragraph, not too long. */
+/** Whether words may be marked: some letter among them, not too long. */
 export const mayBeMarked = (phrase: string): boolean =>
-  phrase.length <= LONGEST_PHRASE && /\p{L}/u.test(phrase) && !/\n\n|\t/.test(phrase)
+  phrase.length <= LONGEST_PHRASE && /\p{L}/u.test(phrase)
 
 /** The marks with one more, or with the same words marked otherwise; unchanged where there are too many. */
 export function withMark({ marks }: CaseMarks, phrase: string, as: MarkKind): CaseMarks {

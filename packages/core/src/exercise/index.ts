@@ -31,6 +31,7 @@ export {
 export {
   CaseMarks,
   MARK_KINDS,
+  MOST_MARKS,
   NO_MARKS,
   mayBeMarked,
   nameOfPhrase,

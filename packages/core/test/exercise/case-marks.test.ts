@@ -35,10 +35,9 @@ describe('marks in a case', () => {
     expect(withoutMark(one, 'garden')).toEqual(NO_MARKS)
   })
 
-  it('are of some words within one paragraph', () => {
+  it('are of some words, not too many', () => {
     expect(['garden', 'code of four letters'].every(mayBeMarked)).toBe(true)
-    for (const phrase of ['', ' ', '12', 'one\n\nother', 'cell\tcell', 'a'.repeat(201)])
-      expect(mayBeMarked(phrase), phrase).toBe(false)
+    for (const phrase of ['', ' ', '12', 'a'.repeat(201)]) expect(mayBeMarked(phrase), phrase).toBe(false)
   })
 
   it('whatever is marked is kept and read again; whatever else was kept is told apart', () => {
