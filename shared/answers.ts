@@ -202,6 +202,8 @@ export interface ShelfLine {
 /** An exercise as staff sets it. */
 export interface ExerciseSetting {
   readonly id: string
+  /** What the reader is in the course: only an instructor changes anything. */
+  readonly role: Role
   readonly course: {
     readonly id: string
     readonly name: string

@@ -1,5 +1,5 @@
 import { saysTheSame, type ExerciseDocument } from '@nomenklatura/core/exercise'
-import type { CourseAnswer, ExerciseSetting, Schedule } from '#shared/answers'
+import type { ExerciseSetting, Schedule } from '#shared/answers'
 
 /** Parts that are typed letter by letter. */
 const TYPED: ReadonlySet<string> = new Set(['title', 'brief', 'starter', 'models'])
@@ -16,7 +16,7 @@ export function useSetting(exerciseId: () => string) {
     code,
     reload,
   } = useAnswer<ExerciseSetting>(() => `/exercises/${exerciseId()}/setting`)
-  const isReadOnly = ref(true)
+  const isReadOnly = computed(() => setting.value?.role !== 'instructor')
   const document = shallowRef<ExerciseDocument>()
   const schedule = shallowRef<Schedule>()
   const base = ref(0)
@@ -28,7 +28,7 @@ export function useSetting(exerciseId: () => string) {
 
   watch(
     setting,
-    async value => {
+    value => {
       if (!value) return
       if (state.value !== 'changed' && state.value !== 'saving') {
         document.value = value.document
@@ -36,8 +36,6 @@ export function useSetting(exerciseId: () => string) {
         isPrepared.value = value.isPrepared
       }
       schedule.value = value.schedule
-      const { role } = await api<CourseAnswer>(`/courses/${value.course.id}`)
-      isReadOnly.value = role !== 'instructor'
     },
     { immediate: true },
   )

@@ -160,7 +160,8 @@ async function withProposal(document: ExerciseDocument): Promise<ExerciseDocumen
   return { ...document, rules: await compute('proposeRules', { document }, { ms: PROPOSE_MS }) }
 }
 
-export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseSetting> {
+/** The exercise as whoever teaches sets or reads it. */
+export async function showSetting(db: Db, exerciseId: string, role: Role): Promise<ExerciseSetting> {
   const exercise = await findExercise(db, exerciseId)
   if (!exercise) throw notFound()
   const [course, current, prepared, allowances, students, counts] = await Promise.all([
@@ -175,6 +176,7 @@ export async function showSetting(db: Db, exerciseId: string): Promise<ExerciseS
   const revision = prepared ?? current
   return {
     id: exerciseId,
+    role,
     course: { ...course!, students },
     state: exercise.state,
     revision: revision.number,

@@ -3,5 +3,5 @@ import { showSetting } from '../../../services/exercises'
 
 export default defineRoute({
   access: { to: 'exercise', allow: STAFF },
-  handle: ({ db, exercise }) => showSetting(db, exercise.id),
+  handle: ({ db, exercise, role }) => showSetting(db, exercise.id, role),
 })
