@@ -1,3 +1,4 @@
+import type { Retelling } from '@nomenklatura/core/exercise'
 import ledger from '../db/demo/exercises/the-intake-ledger.json'
 import pair from '../db/demo/exercises/who-collected-what.json'
 import drawers from '../db/demo/exercises/a-drawer-for-every-packet.json'
@@ -31,13 +32,7 @@ export interface ShelfExercise {
   readonly noticed: number
   readonly document: { readonly title: string }
   /** Other worlds in which it may be told. */
-  readonly retellings: readonly ShelfRetelling[]
-}
-
-/** As `Retelling` of the core, before it is read: words that one world does not need are missing there. */
-interface ShelfRetelling {
-  readonly world: string
-  readonly words: Readonly<Record<string, string | undefined>>
+  readonly retellings: readonly Retelling[]
 }
 
 const VAULT = 'Skarholm Seed Vault'
@@ -52,7 +47,7 @@ const exercise = (
   noticed: number,
   about: string,
   document: ShelfExercise['document'],
-  retellings: readonly ShelfRetelling[] = [],
+  retellings: readonly Retelling[] = [],
 ): ShelfExercise => ({ name, world, difficulty, noticed, about, document, retellings })
 
 /** Ready exercises, from easy to hard; those of the demo among them. */

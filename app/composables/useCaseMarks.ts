@@ -16,6 +16,7 @@ export interface OwnMark extends CaseMark {
 export interface MarksInHand {
   readonly made: string
   readonly entities: readonly string[]
+  /** In the order in which they are kept. */
   readonly marks: readonly OwnMark[]
   makeEntities(marks: readonly OwnMark[]): void
   addFact(mark: OwnMark, entity: string): void

@@ -2,7 +2,7 @@ import { saysTheSame, type ExerciseDocument } from '@nomenklatura/core/exercise'
 import type { ExerciseSetting, Schedule } from '#shared/answers'
 
 /** Parts that are typed letter by letter. */
-const TYPED: ReadonlySet<string> = new Set(['title', 'brief', 'starter', 'models'])
+const TYPED: ReadonlySet<string> = new Set(['title', 'brief', 'starter', 'begins', 'models'])
 const PAUSE_MS = 1500
 
 /**

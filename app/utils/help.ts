@@ -40,7 +40,7 @@ export const HELP_SCREENS = [
     says: [
       'The exercises of a course in their order, each with what is to be done next.',
       'An exercise is begun from a script, from text, from rows, from a relation, from the shelf, as a fresh task,',
-      'from a file or from another exercise.',
+      'from a file or from another exercise. Some of the shelf can be told in another world, under other names.',
       'Students see what is published, with its date and their own state.',
     ],
   },
@@ -63,6 +63,7 @@ export const HELP_SCREENS = [
     says: [
       'Model answers, up to five, on each sheet that is asked: script, diagram, dictionary, dependencies.',
       'A hand-in is marked against each, and the one that gives most counts.',
+      'What students begin with is set beside them: it is theirs to change, and left as it is it counts as nothing.',
       'A script may be pasted as statements or as relations, such as TRIP(_trip_no_, day, site → SITE).',
       'Under Names and samples stand what students may call a thing as well, and values that a fact may have.',
     ],

@@ -1,4 +1,4 @@
-import { ExerciseDocument, retold, type Retelling } from '@nomenklatura/core/exercise'
+import { ExerciseDocument, retold } from '@nomenklatura/core/exercise'
 import type { ShelfLine } from '#shared/answers'
 import { SHELF, type ShelfExercise } from '../../shelf'
 import { notFound } from './problem'
@@ -30,7 +30,7 @@ export function takeFromShelf(name: string, world = 0): ExerciseDocument {
   if (world === 0) return documentOf(found)
   const retelling = found.retellings[world - 1]
   if (!retelling) throw notFound()
-  return ExerciseDocument.parse(retold(documentOf(found), retelling as Retelling))
+  return ExerciseDocument.parse(retold(documentOf(found), retelling))
 }
 
 /** Documents are read once: they are part of the application. */

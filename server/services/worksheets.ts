@@ -63,7 +63,7 @@ export async function showWorksheet(
   const opened = role !== 'student' || hasOpened(exercise, now)
   const saved = worksheetId ? await latestSheets(db, worksheetId, document.sheets) : undefined
   const [rowTrial, caseMarks] = worksheetId
-    ? [await findKept(db, 'row_trials', worksheetId), await findKept(db, 'case_marks', worksheetId)]
+    ? await Promise.all([findKept(db, 'row_trials', worksheetId), findKept(db, 'case_marks', worksheetId)])
     : [NOTHING_KEPT, NOTHING_KEPT]
   const assumptions = worksheetId ? await findAssumptions(db, worksheetId) : NOTHING_KEPT
   const relation = opened

@@ -1,13 +1,7 @@
 import { existsSync, readFileSync } from 'node:fs'
 import { NO_CLAIMS } from '@nomenklatura/core/claims'
 import { dictionaryFromCsv } from '@nomenklatura/core/dictionary'
-import {
-  ExerciseDocument,
-  prepareExercise,
-  retold,
-  type MarkableAnswer,
-  type Retelling,
-} from '@nomenklatura/core/exercise'
+import { ExerciseDocument, prepareExercise, retold, type MarkableAnswer } from '@nomenklatura/core/exercise'
 import { markAnswer } from '@nomenklatura/core/marking'
 import { Proof, proofFigures } from '@nomenklatura/core/proof'
 import { describe, expect, it } from 'vitest'
@@ -72,10 +66,7 @@ describe.each(SHELF.map(entry => [entry.name, entry] as const))('%s', (name, ent
 
 /** Each exercise that may be told in other worlds, in each of them. */
 const RETOLD = SHELF.flatMap(entry =>
-  entry.retellings.map(({ world, words }) => {
-    const retelling = { world, words: words as Retelling['words'] }
-    return [entry.name, world, { entry, retelling }] as const
-  }),
+  entry.retellings.map(retelling => [entry.name, retelling.world, { entry, retelling }] as const),
 )
 /** The verdicts of an answer that are not upheld, by rule. */
 function notUpheld(document: ExerciseDocument, answer: TypicalAnswer): Record<string, string> {

@@ -1,5 +1,10 @@
 <script setup lang="ts">
-import type { ExercisePicture, ExerciseRows, HelpLevel } from '@nomenklatura/core/exercise'
+import {
+  NO_MARKS,
+  type ExercisePicture,
+  type ExerciseRows,
+  type HelpLevel,
+} from '@nomenklatura/core/exercise'
 import type { Dictionary } from '@nomenklatura/core/dictionary'
 import type { MarksInHand } from '~/composables/useCaseMarks'
 
@@ -30,7 +35,7 @@ const tells = computed(
 )
 const store = useWorksheetStore()
 const lines = computed(() => briefLines(text))
-const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? { marks: [] })])
+const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? NO_MARKS)])
 
 /** The words that are chosen in the case. */
 const caseText = useTemplateRef<HTMLElement>('caseText')

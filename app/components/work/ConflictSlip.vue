@@ -20,7 +20,7 @@ function resolve(mine: boolean): void {
     v-model:open="looking"
     :title="`Two versions of ${part ? partInWords(part) : ''}`"
     :description="
-      part === 'row-trial' || part === 'case-marks'
+      part && isBeside(part)
         ? 'Choose the one to go on with; the other is not kept.'
         : 'Choose the one to go on with; the other stays in the sheet’s history.'
     "

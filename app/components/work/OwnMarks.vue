@@ -6,10 +6,9 @@ import {
   mayBeMarked,
   withMark,
   withoutMark,
-  type CaseMark,
   type MarkKind,
 } from '@nomenklatura/core/exercise'
-import type { MarksInHand, OwnMark } from '~/composables/useCaseMarks'
+import type { MarksInHand } from '~/composables/useCaseMarks'
 
 /** What a student marked in the case, to be put on the sheet in hand; and where words are marked by typing them. */
 const { lines, chosen, inHand } = defineProps<{
@@ -22,8 +21,7 @@ const { lines, chosen, inHand } = defineProps<{
 const emit = defineEmits<{ marked: [] }>()
 const store = useWorksheetStore()
 const kept = computed(() => store.caseMarks ?? NO_MARKS)
-/** Each, with what stands of it on the sheet in hand where that has a place for it. */
-const marks = computed((): readonly (CaseMark & Partial<OwnMark>)[] => inHand?.marks ?? kept.value.marks)
+const marks = computed(() => kept.value.marks)
 const notMade = computed(() => inHand?.marks.filter(({ as, isThere }) => as === 'entity' && !isThere) ?? [])
 const isOpen = ref(marks.value.length > 0)
 watch(
@@ -42,19 +40,21 @@ const found = computed(() => {
   const at = line?.toLowerCase().indexOf(wanted) ?? 0
   return line?.slice(at, at + wanted.length) ?? ''
 })
-const isMarkable = (phrase: string): boolean =>
-  mayBeMarked(phrase) && lines.some(line => line.includes(phrase))
+/** Why words cannot be marked; empty where they can. */
+function whyNot(phrase: string): string {
+  if (!lines.some(line => line.includes(phrase))) return 'Mark some words of one paragraph.'
+  if (!mayBeMarked(phrase)) return 'A mark is of some words, and not of too many.'
+  const isNew = marks.value.every(mark => mark.phrase !== phrase)
+  return isNew && marks.value.length >= MOST_MARKS ? `There are ${MOST_MARKS} marks: take one off first.` : ''
+}
 const why = computed(() => {
-  if (kept.value.marks.length >= MOST_MARKS) return `There are ${MOST_MARKS} marks: take one off first.`
-  if (typed.value.trim() === '' || isMarkable(found.value)) return ''
-  return found.value === '' ? 'The case does not say that.' : 'Mark some words of one paragraph.'
+  if (chosen !== '') return whyNot(chosen)
+  if (typed.value.trim() === '') return ''
+  return found.value === '' ? 'The case does not say that.' : whyNot(found.value)
 })
-const toMark = computed(() => {
-  if (chosen !== '') return isMarkable(chosen) ? chosen : ''
-  return why.value === '' ? found.value : ''
-})
+const toMark = computed(() => (why.value === '' ? chosen || found.value : ''))
 const isMarkedAs = (as: MarkKind): boolean =>
-  kept.value.marks.some(mark => mark.phrase === toMark.value && mark.as === as)
+  marks.value.some(mark => mark.phrase === toMark.value && mark.as === as)
 
 function mark(as: MarkKind): void {
   const phrase = toMark.value
@@ -68,7 +68,7 @@ const takeOff = (phrase: string): void => store.changeCaseMarks(withoutMark(kept
 
 /** To which entity a fact goes, by its words; the first one until another is chosen. */
 const owners = ref<Readonly<Record<string, string>>>({})
-const ownerOf = ({ phrase }: OwnMark): string => {
+const ownerOf = (phrase: string): string => {
   const own = owners.value[phrase] ?? ''
   return inHand?.entities.includes(own) ? own : (inHand?.entities[0] ?? '')
 }
@@ -90,9 +90,13 @@ const ownerOf = ({ phrase }: OwnMark): string => {
         </button>
       </span>
     </template>
-    <span v-else>Mark some words of one paragraph.</span>
+    <span v-else role="status">{{ why }}</span>
   </div>
-  <details class="own" :open="isOpen" @toggle="isOpen = ($event.target as HTMLDetailsElement).open">
+  <details
+    class="below-case own"
+    :open="isOpen"
+    @toggle="isOpen = ($event.target as HTMLDetailsElement).open"
+  >
     <summary>
       My marks in the case<template v-if="marks.length > 0"> ({{ marks.length }})</template>
     </summary>
@@ -103,7 +107,7 @@ const ownerOf = ({ phrase }: OwnMark): string => {
       Choose words of the case to mark what speaks of an entity or a fact. Nobody else sees it.
     </p>
     <ul>
-      <li v-for="own in marks" :key="own.phrase">
+      <li v-for="(own, i) in marks" :key="own.phrase">
         <span class="line">
           <span class="serif phrase" :class="own.as">{{ own.phrase }}</span>
           <button
@@ -117,9 +121,9 @@ const ownerOf = ({ phrase }: OwnMark): string => {
         </span>
         <MarkOnSheet
           v-if="inHand"
-          :mark="own as OwnMark"
+          :mark="inHand.marks[i]!"
           :in-hand="inHand"
-          :owner="ownerOf(own as OwnMark)"
+          :owner="ownerOf(own.phrase)"
           @owner="owners = { ...owners, [own.phrase]: $event }"
         />
       </li>
@@ -146,7 +150,7 @@ const ownerOf = ({ phrase }: OwnMark): string => {
           {{ as === 'entity' ? 'An entity' : 'A fact' }}
         </button>
       </span>
-      <span v-if="why !== ''" class="madder" role="status">{{ why }}</span>
+      <span v-if="chosen === '' && why !== ''" class="madder" role="status">{{ why }}</span>
     </form>
   </details>
 </template>
@@ -174,16 +178,6 @@ const ownerOf = ({ phrase }: OwnMark): string => {
   display: flex;
   flex-wrap: wrap;
   gap: 2px 14px;
-}
-.own {
-  border-top: 1px solid var(--rule);
-  margin-top: 18px;
-  padding-top: 10px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
-  color: var(--soft);
 }
 li {
   padding: 5px 0;

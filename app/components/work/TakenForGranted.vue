@@ -6,7 +6,7 @@ const isOpen = ref(text.value !== '')
 </script>
 
 <template>
-  <details class="granted" :open="isOpen">
+  <details class="below-case" :open="isOpen">
     <summary>What I take for granted</summary>
     <p id="granted-why" class="soft small">
       Where the brief is open, say how you read it. It is handed in with your work.
@@ -24,16 +24,6 @@ const isOpen = ref(text.value !== '')
 </template>
 
 <style scoped>
-.granted {
-  border-top: 1px solid var(--rule);
-  margin-top: 18px;
-  padding-top: 10px;
-}
-summary {
-  cursor: pointer;
-  font-weight: 600;
-  color: var(--soft);
-}
 textarea {
   width: 100%;
   margin-top: 6px;

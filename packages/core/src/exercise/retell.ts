@@ -4,9 +4,9 @@ export interface Retelling {
   readonly world: string
   /**
    * A word, or several, of the world in which it was written; what it becomes. Each form stands by itself (`bell`,
-   * `bells`); of words that overlap the longest are taken.
+   * `bells`); of words that overlap the longest are taken. One without another stays.
    */
-  readonly words: Readonly<Record<string, string>>
+  readonly words: Readonly<Partial<Record<string, string>>>
 }
 
 /** Fields whose values are the application's own words, and not of a world. */
@@ -51,7 +51,11 @@ export function retold<T>(value: T, { words }: Retelling): T {
 
 /** Puts words in the place of others wherever they stand whole, also between the marks of a name; capitals are kept. */
 function wordChange(words: Retelling['words']): (text: string) => string {
-  const known = new Map(Object.entries(words))
+  const known = new Map(
+    Object.entries(words).flatMap(([word, becomes]) =>
+      becomes === undefined ? [] : [[word, becomes] as const],
+    ),
+  )
   if (known.size === 0) return text => text
   const escaped = [...known.keys()]
     .toSorted((a, b) => b.length - a.length)
