@@ -163,6 +163,47 @@ describe('GraphML', () => {
   })
 })
 
+type Board = [{ x: number; y: number; height: number }[], { from: number; to: number; words: string }[]]
+
+/** Words that lose the only ground they have to words that have more; found by chance. */
+const SHORT_BESIDE_LONG: Board = [
+  Array.from({ length: 16 }, (_, i) => ({
+    x: [0, 20, 7][i] ?? 0,
+    y: { 1: 3, 9: 28 }[i] ?? 0,
+    height: i === 3 ? 115 : 60,
+  })),
+  [
+    { from: 9, to: 2, words: '' },
+    { from: 8, to: 2, words: '' },
+    { from: 2, to: 5, words: 'was made in the year of' },
+    { from: 2, to: 1, words: 'was made in the year of' },
+    { from: 2, to: 13, words: '' },
+    { from: 1, to: 10, words: '' },
+  ],
+]
+
+/** A line between cards that stand close to both its ends; found by chance. */
+const CLOSE_AT_BOTH_ENDS: Board = [
+  [
+    ...[22, 37, 34, 11, 2, 8, 40, 14, 38, 17, 6, 1, 4, 0, 0, 3].map((x, i) => ({
+      x,
+      y: [14, 0, 8, 36, 17, 39, 5, 18, 15, 11, 23, 3, 0, 7, 4, 3][i]!,
+      height: [125, 112, 66, 60, 80, 69, 61, 60, 89, 98, 82, 121, 101, 119, 87, 88][i]!,
+    })),
+  ],
+  [
+    [11, 2],
+    [6, 12],
+    [9, 8],
+    [6, 9],
+    [8, 15],
+    [11, 13],
+    [10, 1],
+    [13, 1],
+    [2, 13],
+  ].map(([from, to]) => ({ from: from!, to: to!, words: 'was made in the year of' })),
+]
+
 describe('pictures', () => {
   it('the SVG is XML in each notation, carries every name once escaped, and is the same for the same diagram', () => {
     const odd = made('"A <b> & c" has "x < y"')
@@ -276,7 +317,7 @@ describe('pictures', () => {
           expect(grounds.some((other, j) => j < i && meets(other, ground))).toBe(false)
         }
       }),
-      { numRuns: 200 },
+      { numRuns: 200, examples: [SHORT_BESIDE_LONG, CLOSE_AT_BOTH_ENDS] },
     )
   })
   it('no card lies on another after a step to a higher level, and what was placed by hand stays', () => {

@@ -26,6 +26,12 @@ export function groundOf({ x, y, anchor, rows }: Label): Box {
   return { x: left, y: y - 14, width, height: rows.length * ROW + 2 }
 }
 
+/** A place for words, and whether they lie there on a card or on other words. */
+export interface Placed {
+  readonly label: Label
+  readonly isCovered: boolean
+}
+
 /**
  * The place beside a line where its words lie neither under a card nor on other words, and rather on no other
  * line: near the middle of its longest stretches first, in two rows where one finds none.
@@ -36,7 +42,7 @@ export function labelFor(
   boxes: readonly Box[],
   labels: readonly Box[],
   lines: readonly Stretch[],
-): Label {
+): Placed {
   let best: { readonly label: Label; readonly cost: number } | undefined
   for (const rows of [[words], halves(words)]) {
     for (const { label, cost: own } of places(way, rows)) {
@@ -52,7 +58,9 @@ export function labelFor(
     }
     if (best && best.cost < OVER_LINE) break
   }
-  return best!.label
+  const { label } = best!
+  const ground = groundOf(label)
+  return { label, isCovered: [...boxes, ...labels].some(box => overlaps(box, ground, 0)) }
 }
 
 /** Words in two rows of about the same length; a single word stays as it is. */

@@ -2,7 +2,7 @@ import type { Box } from './cards'
 import { OVER_CARD, boxesCrossed, costOf, stretchesOf, type Stretch } from './costs'
 import { diamondFor, diamondSize, groundOf, labelFor, type Label } from './labels'
 import { SIDES, portAt, shareOut, type Ending, type Port, type Side } from './ports'
-import { longWays, loopOf, waysBetween, type Point, type Way } from './ways'
+import { STUBS, longWays, loopOf, waysBetween, type Point, type Way } from './ways'
 
 export type { Port, Side } from './ports'
 
@@ -118,7 +118,8 @@ function cheapestSides(
     }
   }
   take((from, to) => waysBetween(from, to, inReach(all, a, b), [a, b]))
-  if (least >= OVER_CARD) take((from, to) => longWays(from, to, around(all, a, b)))
+  for (const stubs of STUBS)
+    if (least >= OVER_CARD) take((from, to) => longWays(from, to, around(all, a, b), stubs))
   return best
 }
 
@@ -168,19 +169,47 @@ function cheapest(from: Port, to: Port, a: Box, b: Box, all: readonly Box[], tak
     }
   }
   take(waysBetween(from, to, inReach(all, a, b), [a, b]))
-  if (least >= OVER_CARD) take(longWays(from, to, around(all, a, b)))
+  for (const stubs of STUBS) if (least >= OVER_CARD) take(longWays(from, to, around(all, a, b), stubs))
   return best!
 }
 
-/** The words of each line, where they have a ground of their own. */
+/** How often words that found no ground of their own may choose before the others. */
+const MOST_ROUNDS = 6
+
+/** The words of each line, where they have a ground of their own: who found none chooses first in the next round. */
 function placeWords(lines: readonly Line[], ways: readonly Way[], all: readonly Box[]): Label[] {
-  const grounds: Box[] = []
   const stretches = ways.flatMap(way => stretchesOf(way))
-  return lines.map(({ join: { words = '' } }, i) => {
-    const label = labelFor(ways[i]!, words, all, grounds, stretches)
-    if (words !== '') grounds.push(groundOf(label))
-    return label
-  })
+  let order = lines.map((_, i) => i)
+  let best = placeInOrder(order, lines, ways, all, stretches)
+  for (let round = 1, last = best; round < MOST_ROUNDS && last.covered.length > 0; round++) {
+    const first = new Set(last.covered)
+    order = [...last.covered, ...order.filter(i => !first.has(i))]
+    last = placeInOrder(order, lines, ways, all, stretches)
+    if (last.covered.length < best.covered.length) best = last
+  }
+  return lines.map((_, i) => best.labels.get(i)!)
+}
+
+/** The words of each line in this order, and those that lie on a card or on words that were placed before. */
+function placeInOrder(
+  order: readonly number[],
+  lines: readonly Line[],
+  ways: readonly Way[],
+  all: readonly Box[],
+  stretches: readonly Stretch[],
+): { readonly labels: ReadonlyMap<number, Label>; readonly covered: readonly number[] } {
+  const grounds: Box[] = []
+  const covered: number[] = []
+  const labels = new Map<number, Label>()
+  for (const i of order) {
+    const { words = '' } = lines[i]!.join
+    const { label, isCovered } = labelFor(ways[i]!, words, all, grounds, stretches)
+    labels.set(i, label)
+    if (words === '') continue
+    grounds.push(groundOf(label))
+    if (isCovered) covered.push(i)
+  }
+  return { labels, covered }
 }
 
 /** Where each line's diamond stands, on no card and no other diamond. */

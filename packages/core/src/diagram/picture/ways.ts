@@ -21,12 +21,23 @@ export function waysBetween(from: Port, to: Port, between: readonly Box[], own: 
   return lanesBetween(from, to, between)
 }
 
+/** How far a long way goes out of its first card and its last before it turns; the nearest come first. */
+export const STUBS: readonly (readonly [number, number])[] = [CLEAR + 8, CLEAR + 34, CLEAR - 8]
+  .flatMap((out, i, all) => all.map((back, j) => ({ pair: [out, back] as const, rank: i + j })))
+  .toSorted((a, b) => a.rank - b.rank)
+  .map(({ pair }) => pair)
+
 /**
  * Ways with two more bends, for where every shorter one runs through a card: a little out of each card, and
  * along a free height or breadth beside one of the boxes.
  */
-export function longWays(from: Port, to: Port, boxes: readonly Box[]): Way[] {
-  const [out, back] = [stub(from), stub(to)]
+export function longWays(
+  from: Port,
+  to: Port,
+  boxes: readonly Box[],
+  [outOf, into]: readonly [number, number],
+): Way[] {
+  const [out, back] = [stub(from, outOf), stub(to, into)]
   const heights = new Set(boxes.flatMap(({ y, height }) => [y - CLEAR - 8, y + height + CLEAR + 8]))
   const breadths = new Set(boxes.flatMap(({ x, width }) => [x - CLEAR - 8, x + width + CLEAR + 8]))
   return [
@@ -46,8 +57,7 @@ export function longWays(from: Port, to: Port, boxes: readonly Box[]): Way[] {
 }
 
 /** A little way out of a card. */
-function stub({ x, y, side }: Port): Point {
-  const out = CLEAR + 8
+function stub({ x, y, side }: Port, out: number): Point {
   const ends: Readonly<Record<Port['side'], Point>> = {
     left: [x - out, y],
     right: [x + out, y],
