@@ -272,7 +272,7 @@ export interface WorksheetAnswer {
   /** What the student begins with, to be changed. */
   readonly begins: NonNullable<ExerciseDocument['begins']> | null
   /** The rows that the brief gives. */
-  readonly rows: ExerciseRows | null
+  readonly rows: readonly ExerciseRows[]
   /** What is saved of each asked sheet; null before the exercise is begun. */
   readonly sheets: Readonly<Partial<Record<Sheet, SheetContent>>> | null
   /** What is kept of the row trial, as text; empty where nothing is. */

@@ -1,7 +1,5 @@
 import { SHEETS } from '@nomenklatura/core/findings'
 import { proposeSheet } from '@nomenklatura/core/marking'
-import type { Dictionary } from '@nomenklatura/core/dictionary'
-import type { NamedDependency } from '@nomenklatura/core/rows'
 import { NEW_TASK } from '@nomenklatura/core/claims'
 import type { RuleEntry } from '@nomenklatura/core/rules'
 import type { ExerciseDocument } from '@nomenklatura/core/exercise'
@@ -32,15 +30,7 @@ export function useProposals(
    * What is meant in the rows becomes the relation, the parts the draft of the dictionary; rules that nobody
    * has worded yet are proposed anew.
    */
-  function takeRows({
-    dependencies,
-    columns,
-    dictionary: drafted,
-  }: {
-    dependencies: readonly NamedDependency[]
-    columns: readonly string[]
-    dictionary: Dictionary
-  }): void {
+  function takeRows({ name: called, dependencies, columns, dictionary: drafted }: TakenRows): void {
     if (!document.value) return
     const relation = document.value.relation ?? NEW_TASK
     const attributes = [
@@ -52,10 +42,7 @@ export function useProposals(
       ]),
     ].filter(name => columns.includes(name))
     const written = dependencies.map(({ from, to }) => `${from.join(', ')} → ${to.join(', ')}`).join('\n')
-    const name =
-      (document.value.rows?.name ?? relation.name)
-        .replace(/[^\p{L}\p{N}]+/gu, '_')
-        .replace(/^[^\p{L}_]+/u, '') || 'relation'
+    const name = called.replace(/[^\p{L}\p{N}]+/gu, '_').replace(/^[^\p{L}_]+/u, '') || 'relation'
     const next: ExerciseDocument = {
       ...document.value,
       relation: { ...relation, name, attributes, dependencies: written, isGiven: false, isFresh: false },

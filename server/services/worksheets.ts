@@ -90,7 +90,7 @@ export async function showWorksheet(
     level: document.level ?? 'logical',
     script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null },
     relation,
-    rows: opened ? (document.rows ?? null) : null,
+    rows: opened ? (document.rows ?? []) : [],
     sheets: saved ? contents(document.sheets, saved) : null,
     rowTrial,
     caseMarks,

@@ -12,14 +12,22 @@ const { everybody, arrive } = useDemo()
 const folder = mkdtempSync(join(tmpdir(), 'nomenklatura-rows-'))
 const LEDGER = ExerciseDocument.parse(
   JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')),
-).rows!
+).rows![0]!
 
-async function bringIn(visitor: Visitor, name: string, text: string): Promise<void> {
-  const file = join(folder, name)
-  writeFileSync(file, text)
+const bringIn = (visitor: Visitor, name: string, text: string): Promise<void> =>
+  bringAllIn(visitor, { [name]: text })
+
+async function bringAllIn(visitor: Visitor, texts: Readonly<Record<string, string>>): Promise<void> {
+  const files = Object.entries(texts).map(([name, text]) => {
+    const file = join(folder, name)
+    writeFileSync(file, text)
+    return file
+  })
   const input = (await visitor.page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>
-  await input.uploadFile(file)
+  await input.uploadFile(...files)
 }
+
+const BAYS = 'bay,hall\nB-1,north\nB-2,south\n'
 
 /** A new exercise from a table of rows, as far as its empty Rows leaf. */
 async function newFromRows(visitor: Visitor, title: string): Promise<string> {
@@ -60,6 +68,19 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.sees('1 row touched.', '.steps')
     await ada.page.keyboard.press('Escape')
     await ada.dialogGone()
+
+    // Two further tables at once, of which one is none.
+    await ada.press('.choose button', 'One more table')
+    await bringAllIn(ada, { 'bays.csv': BAYS, 'nothing.csv': 'only names\n' })
+    await ada.sees('nothing.csv: There is a line with names and no row below it.', '[role=alert]')
+    await ada.sees('bays 2 rows', '.choose [aria-pressed=true]')
+    await ada.sees('2 rows, 2 columns', '.count')
+    await ada.page.click('.deeds input', { count: 3 })
+    await ada.typeLikeAPerson('intake_ledger')
+    await ada.page.keyboard.press('Enter')
+    await ada.sees('There is another table that is called “intake_ledger”.', '[role=alert]')
+    await ada.press('.choose button', 'intake_ledger 40 rows')
+    await ada.sees('40 rows', '.count')
 
     // A slip in one row: it is asked, shown, and taken as meant; then the join shows what the slip does.
     await ada.press('.found section:last-of-type .line', 'site → grid_ref')
@@ -131,6 +152,9 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await wen.page.waitForSelector('.brief-side, .rail')
     if (!(await wen.page.$('.brief-side'))) await wen.press('.rail button', 'Brief')
     await wen.press('.brief-leaves button', 'Rows')
+    await wen.press('.choose button', 'bays 2 rows')
+    await wen.sees('2 rows, 2 columns', '.count')
+    await wen.press('.choose button', 'intake_ledger 40 rows')
     await wen.sees('Joined again, the parts give exactly the same rows.', '.joined')
     await wen.press('thead button', 'trip_no')
     await wen.press('.asks button', 'Could it identify a row?')

@@ -28,6 +28,7 @@ const ENGINES: readonly (readonly [string, () => Promise<Closable>])[] = [
 const NOT_RUN = [
   'onceOnly',
   'atomic',
+  'called',
   'convention',
   'scriptRuns',
   'wellMade',

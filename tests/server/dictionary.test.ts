@@ -56,8 +56,8 @@ afterAll(() => server?.stop())
 describe('an exercise with a dictionary and rows', () => {
   it('gives a student the rows, and nothing of the model answer', async () => {
     const answer = await showWorksheet(db(), exerciseId, room.people.student, 'student')
-    expect(answer).toMatchObject({ asked: ['dictionary'], relation: null, rows: { name: 'trial_log' } })
-    expect(answer.rows!.rows).toHaveLength(15)
+    expect(answer).toMatchObject({ asked: ['dictionary'], relation: null, rows: [{ name: 'trial_log' }] })
+    expect(answer.rows[0]!.rows).toHaveLength(15)
     expect(JSON.stringify(answer)).not.toContain('code on the keeper')
   })
 
@@ -194,13 +194,20 @@ describe('an exercise with a dictionary and rows', () => {
 
   it('refuses rows that are not rows, with the place', () => {
     expect(
-      ExerciseDocument.safeParse({ ...TRIALS, rows: { ...TRIALS.rows!, rows: [['one']] } }).error?.issues[0],
+      ExerciseDocument.safeParse({ ...TRIALS, rows: [{ ...TRIALS.rows![0]!, rows: [['one']] }] }).error
+        ?.issues[0],
     ).toMatchObject({
-      path: ['rows', 'rows'],
+      path: ['rows', 0, 'rows'],
       message: 'Every row needs as many cells as there are columns.',
     })
     expect(
-      ExerciseDocument.safeParse({ ...TRIALS, rows: { name: 'x', columns: ['a', 'A'], rows: [] } }).success,
+      ExerciseDocument.safeParse({ ...TRIALS, rows: [{ name: 'x', columns: ['a', 'A'], rows: [] }] }).success,
     ).toBe(false)
+    const named = (...names: string[]): object =>
+      ({ ...TRIALS, rows: names.map(name => ({ name, columns: ['a'], rows: [] })) })
+    const faultOf = (document: object): string | undefined =>
+      ExerciseDocument.safeParse(document).error?.issues[0]?.message
+    expect(faultOf(named('trips', 'bays'))).toBeUndefined()
+    expect(faultOf(named('trips', 'Trips'))).toBe('Two tables of rows have the same name.')
   })
 })

@@ -110,6 +110,14 @@ const textOf = (event: Event): string => (event.target as HTMLInputElement).valu
           aria-label="What it is called: {table}, {columns} and {target} stand for names"
           @set="fill(piece, $event)"
         />
+        <SlotText
+          v-else-if="piece.of === 'name'"
+          class="slot value"
+          :value="chosen(piece)[0] ?? ''"
+          maxlength="128"
+          aria-label="What it is called"
+          @set="fill(piece, $event)"
+        />
         <template v-else-if="piece.of === 'members' || piece.of === 'roles'">
           <button
             v-for="(value, at) in chosen(piece)"

@@ -5,8 +5,6 @@ import {
   type ExerciseDocument,
   type ExercisePicture,
 } from '@nomenklatura/core/exercise'
-import type { Dictionary } from '@nomenklatura/core/dictionary'
-import type { NamedDependency } from '@nomenklatura/core/rows'
 
 /** The brief has two parts: the case, and the rows it gives. */
 const { document } = defineProps<{ document: ExerciseDocument; part: 'case' | 'rows'; readonly: boolean }>()
@@ -15,13 +13,7 @@ const emit = defineEmits<{
   change: [part: Partial<ExerciseDocument>]
   /** A rule is to be begun from words of the case. */
   begin: [words: string]
-  take: [
-    taken: {
-      dependencies: readonly NamedDependency[]
-      columns: readonly string[]
-      dictionary: Dictionary
-    },
-  ]
+  take: [taken: TakenRows]
 }>()
 /** The rule says where it comes from. */
 function bind(id: string, phrase: string): void {

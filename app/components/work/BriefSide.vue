@@ -20,7 +20,7 @@ const {
 } = defineProps<{
   text: string
   pictures: readonly ExercisePicture[]
-  rows: ExerciseRows | null
+  rows: readonly ExerciseRows[]
   helpLevel: HelpLevel
   folds?: boolean
   /** What the last check says of phrases of the case. */
@@ -28,6 +28,8 @@ const {
   /** The student's own marks, as they go on the sheet in hand. */
   marks?: MarksInHand | null
 }>()
+/** Which of the tables of rows is looked at. */
+const at = ref(0)
 const leaf = defineModel<'case' | 'rows'>('leaf', { default: 'case' })
 const emit = defineEmits<{ fold: []; drafted: [dictionary: Dictionary] }>()
 const tells = computed(
@@ -59,7 +61,7 @@ function turn(): void {
 
 <template>
   <div class="side-head">
-    <h2 v-if="!rows">Case</h2>
+    <h2 v-if="rows.length === 0">Case</h2>
     <div v-else class="brief-leaves" role="tablist" aria-label="Leaves of the brief">
       <button
         v-for="name in ['case', 'rows'] as const"
@@ -77,19 +79,22 @@ function turn(): void {
     </div>
     <button v-if="folds" type="button" class="plain small" @click="emit('fold')">Fold</button>
   </div>
-  <template v-if="!rows || leaf === 'case'">
+  <template v-if="rows.length === 0 || leaf === 'case'">
     <div ref="caseText">
       <BriefText :text="text" :pictures="pictures" :phrases="shown" />
     </div>
     <OwnMarks :lines="lines" :chosen="chosen" :in-hand="marks" @marked="letGo" />
   </template>
-  <RowsLeaf
-    v-else
-    :rows="rows"
-    :tells="tells"
-    :sets="tells === 'everything'"
-    @split="emit('drafted', $event.dictionary)"
-  />
+  <template v-else>
+    <ChooseTable class="which" :tables="rows" :at="at" @turn="at = $event" />
+    <RowsLeaf
+      :key="at"
+      :rows="rows[at]"
+      :tells="tells"
+      :sets="tells === 'everything'"
+      @split="emit('drafted', $event.dictionary)"
+    />
+  </template>
 </template>
 
 <style scoped>
@@ -98,6 +103,9 @@ function turn(): void {
   justify-content: space-between;
   align-items: baseline;
   margin-bottom: 8px;
+}
+.which {
+  margin-bottom: 10px;
 }
 .brief-leaves {
   display: flex;

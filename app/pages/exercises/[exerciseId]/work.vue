@@ -42,7 +42,9 @@ const { isPhone, isTight, isBriefFolded, marginFolded, side, foldBrief, foldMarg
  * stand alone.
  */
 const leaf = ref<'case' | 'rows'>('case')
-const showsRows = computed(() => leaf.value === 'rows' && sheet.value?.rows !== null && !isBriefFolded.value)
+const showsRows = computed(
+  () => leaf.value === 'rows' && (sheet.value?.rows.length ?? 0) > 0 && !isBriefFolded.value,
+)
 watch(leaf, now => {
   if (now === 'rows' && !isPhone.value) marginFolded.value = true
 })

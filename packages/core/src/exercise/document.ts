@@ -28,14 +28,12 @@ export const PinShape = z.object({
   to: z.array(z.string().min(1).max(400)).max(5),
 })
 
-/** The most rows, and characters in all, that an exercise shows its students. */
+/** The most tables, rows of each and characters in all that an exercise shows its students. */
+export const MOST_EXERCISE_TABLES = 12
 export const MOST_EXERCISE_ROWS = 1000
 const MOST_EXERCISE_TEXT = 400_000
 
-/**
- * A flat table of sample rows: the second leaf of the brief. Cells are the exact text, an empty one is a
- * missing value.
- */
+/** A table of sample rows. Cells are the exact text, an empty one is a missing value. */
 export const ExerciseRows = z
   .object({
     name: z.string().trim().min(1).max(60),
@@ -53,13 +51,24 @@ export const ExerciseRows = z
     path: ['rows'],
     message: 'Every row needs as many cells as there are columns.',
   })
-  .refine(
-    ({ rows }) =>
-      rows.reduce((sum, row) => row.reduce((chars, cell) => chars + cell.length, sum), 0) <=
-      MOST_EXERCISE_TEXT,
-    { path: ['rows'], message: 'The rows are too long: at most 400,000 characters in all.' },
-  )
 export type ExerciseRows = z.infer<typeof ExerciseRows>
+
+/** Characters in the cells of these tables. */
+const lengthOf = (tables: readonly ExerciseRows[]): number =>
+  tables.flatMap(({ rows }) => rows).reduce((sum, row) => row.reduce((n, cell) => n + cell.length, sum), 0)
+
+/** The tables that an exercise gives: the second leaf of the brief. */
+export const ExerciseTables = z
+  .array(ExerciseRows)
+  .max(MOST_EXERCISE_TABLES)
+  .refine(
+    tables => new Set(tables.map(({ name }) => name.toLowerCase())).size === tables.length,
+    'Two tables of rows have the same name.',
+  )
+  .refine(
+    tables => lengthOf(tables) <= MOST_EXERCISE_TEXT,
+    'The rows are too long: at most 400,000 characters in all.',
+  )
 
 /** What stands on the sheets that describe tables. */
 const TableSheets = z.object({
@@ -75,7 +84,7 @@ const TableSheets = z.object({
 export const ExerciseDocument = z
   .object({
     format: z.literal('nomenklatura-exercise'),
-    version: z.literal(1, unknownVersion(EXERCISE_FORMAT)),
+    version: z.literal(2, unknownVersion(EXERCISE_FORMAT)),
     title: z.string().trim().min(1, 'An exercise needs a title.').max(120),
     brief: z.string().max(50_000),
     /** What the brief shows beside its words. */
@@ -92,7 +101,7 @@ export const ExerciseDocument = z
     /** What the Dependencies sheet is about; needed where that is asked. */
     relation: RelationTask.optional(),
     /** Given rows that students may look at and ask. */
-    rows: ExerciseRows.optional(),
+    rows: ExerciseTables.optional(),
     helpLevel: z.enum(HELP_LEVELS),
     starter: z.string().max(LONGEST_ANSWER).nullable(),
     /** What stands on a student's sheets at first, to be changed: who leaves a sheet as it is has nothing on it. */
@@ -123,7 +132,7 @@ export type ExerciseDocument = z.infer<typeof ExerciseDocument>
 export function emptyExercise(title: string): ExerciseDocument {
   return {
     format: 'nomenklatura-exercise',
-    version: 1,
+    version: 2,
     title,
     brief: '',
     dialect: 'postgresql',

@@ -11,6 +11,7 @@ export {
 export {
   ExerciseDocument,
   ExerciseRows,
+  MOST_EXERCISE_TABLES,
   HELP_LEVELS,
   LONGEST_ANSWER,
   LONGEST_ASSUMPTIONS,

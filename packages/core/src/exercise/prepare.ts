@@ -1,5 +1,14 @@
 import { align, worldFromSchema, type Alignment, type GlossaryEntry, type World } from '../alignment'
-import { asGiven, findColumn, findTable, foldName, soundPart, type Schema, type Dialect } from '../schema'
+import {
+  asGiven,
+  findColumn,
+  findTable,
+  foldName,
+  soundPart,
+  type Dialect,
+  type Schema,
+  type Table,
+} from '../schema'
 import { readScript, reviewScript, type ReadScript } from '../sql'
 import { isEmptyDiagram, schemaFromDiagram, type Diagram } from '../diagram'
 import { isEmptyDictionary, readDictionary, type Dictionary } from '../dictionary'
@@ -9,8 +18,9 @@ import type { Policy } from './rubric'
 
 type ListsReadOnly<T> = { readonly [K in keyof T]: T[K] extends readonly (infer E)[] ? readonly E[] : T[K] }
 
-/** Sample rows in one flat table. */
+/** A table of sample rows. */
 interface FlatRows {
+  readonly name?: string | undefined
   readonly columns: readonly string[]
   readonly rows: readonly (readonly string[])[]
 }
@@ -23,7 +33,7 @@ export type MarkableExercise = ListsReadOnly<
   >
 > &
   Partial<ListsReadOnly<Pick<ExerciseDocument, 'sheets' | 'dialect'>>> & {
-    readonly rows?: FlatRows | undefined
+    readonly rows?: readonly FlatRows[] | undefined
   } & { readonly rubric: Policy }
 
 /** What follows from an exercise for every answer to it: read once, used for all. */
@@ -144,20 +154,23 @@ function rowsIn(
   return Object.fromEntries([...found].map(([key, values]) => [key, sampled(values)]))
 }
 
-/** The flat rows that an exercise shows are samples of the columns that are called like theirs. */
-function rowsShown({ rows }: MarkableExercise, { tables }: Schema): Record<string, string[]> {
-  if (!rows) return {}
-  const shown = rows.rows.slice(0, MOST_LOOKED_AT)
-  return Object.fromEntries(
-    rows.columns.flatMap((column, i) =>
-      tables
-        .filter(table => findColumn(table, column))
-        .map(({ name }) => [
-          `${foldName(name)}.${foldName(column)}`,
-          sampled(shown.map(row => row[i] ?? '')),
-        ]),
-    ),
-  )
+/** The rows that an exercise shows are samples of the columns that are called like theirs. */
+function rowsShown({ rows = [] }: MarkableExercise, schema: Schema): Record<string, string[]> {
+  const found = new Map<string, string[]>()
+  for (const shown of rows)
+    for (const [i, column] of shown.columns.entries())
+      for (const table of tablesLike(shown, schema).filter(table => findColumn(table, column))) {
+        const key = `${foldName(table.name)}.${foldName(column)}`
+        const values = shown.rows.slice(0, MOST_LOOKED_AT).map(row => row[i] ?? '')
+        found.set(key, [...(found.get(key) ?? []), ...values])
+      }
+  return Object.fromEntries([...found].map(([key, values]) => [key, sampled(values)]))
+}
+
+/** The table of the model that rows are of, by its name; every table, where none is called so. */
+function tablesLike({ name }: FlatRows, schema: Schema): readonly Table[] {
+  const same = name === undefined ? undefined : findTable(schema, name)
+  return same ? [same] : schema.tables
 }
 
 /** The examples of a model dictionary are samples of their attributes. */

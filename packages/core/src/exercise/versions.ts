@@ -10,7 +10,12 @@ export interface Format {
   readonly upgrades: Readonly<Record<number, Upgrade>>
 }
 
-export const EXERCISE_FORMAT: Format = { name: 'nomenklatura-exercise', version: 1, upgrades: {} }
+export const EXERCISE_FORMAT: Format = {
+  name: 'nomenklatura-exercise',
+  version: 2,
+  // An exercise showed one table of rows.
+  upgrades: { 1: ({ rows, ...rest }) => (rows === undefined ? rest : { ...rest, rows: [rows] }) },
+}
 export const ANSWER_FORMAT: Format = { name: 'nomenklatura-answer', version: 1, upgrades: {} }
 
 /**

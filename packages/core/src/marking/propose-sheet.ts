@@ -26,10 +26,8 @@ import { readDiagramSheet, type TableSheet } from '../sheets'
  * values in one cell, that the answer does not. What is given is not asked. Numbered through; points sum to
  * 20 for each half.
  */
-export function proposeSheet(
-  document: MarkableExercise & { readonly rows?: FlatTable | undefined },
-): RuleEntry[] {
-  const { sheets = ['script'], relation, rows } = document
+export function proposeSheet(document: MarkableExercise): RuleEntry[] {
+  const { sheets = ['script'], relation, rows = [] } = document
   const claims =
     sheets.includes('dependencies') &&
     relation &&
@@ -55,7 +53,7 @@ export function proposeSheet(
     )
   const tables = [
     ...proposeRules(world, model.schema, saying ? { hasSome } : {}),
-    ...(rows ? atomicRules(world, rows) : []),
+    ...atomicRules(world, rows),
     // Of what is not there at all nothing is asked.
     ...(saying
       ? drawnRules(document.level ?? 'logical').filter(({ rule }) => saying(rule) !== 'not shown')
@@ -170,10 +168,15 @@ export function wellMadeRules(): RuleEntry[] {
 }
 
 /**
- * One sentence for each fact that the rows repeat in a cell or in numbered columns, where the model answer
- * has it as an attribute.
+ * One sentence for each fact that rows repeat in a cell or in numbered columns, where the model answer has it
+ * as an attribute.
  */
-function atomicRules({ entities }: World, rows: FlatTable): RuleEntry[] {
+function atomicRules(world: World, tables: readonly FlatTable[]): RuleEntry[] {
+  const rules = tables.flatMap(table => atomicRulesOf(world, table))
+  return [...new Map(rules.map(entry => [entry.sentence, entry])).values()]
+}
+
+function atomicRulesOf({ entities }: World, rows: FlatTable): RuleEntry[] {
   const facts = repeatingFacts(rows.columns, profile(rows)).flatMap(({ columns, groups, separator }) =>
     (groups ?? [columns]).map(group => ({ columns: group, separator })),
   )

@@ -16,6 +16,9 @@ export interface Kind<Content, Made = Content> {
   readonly make: (content: Content) => readonly Change<Made>[]
 }
 
+/** The kind of harmless change that gives things other names: rules about names are not held against it. */
+export const OTHER_NAMES = 'other-names'
+
 /** The most changes of one kind in one answer. */
 export const MOST_OF_A_KIND = 8
 

@@ -2,10 +2,11 @@ import { prepareExercise, type ExerciseDocument, type PreparedExercise } from '.
 import type { Sheet } from '../findings'
 import type { SandboxReport } from '../instances'
 import { markAnswer, markedPoints, planAnswer, type Points, type RunPlan } from '../marking'
-import type { RuleEntry, Verdict } from '../rules'
+import { moduleOf, partsOf, type RuleEntry, type Verdict } from '../rules'
 import type { Cell } from '../sheets'
 import { proofSheets, type ProofCase, type ProofSheet } from './cases'
 import type { ModelFault, Outcome, ProofLine } from './line'
+import { OTHER_NAMES } from './kind'
 import type { ModelSheet } from './model-sheets'
 import { rulesNotAsked } from './not-asked'
 
@@ -85,8 +86,9 @@ export class Proof {
   /** Marks a case and says what became of it; with what running it came to, where it was run. */
   judge(one: ProofCase, report?: SandboxReport): ProofLine {
     const asked = this.askedSheet(one.sheet)
-    const before = cellsOf(asked, this.baseOf(one).answer)
-    const cells = cellsOf(asked, one.answer, report)
+    const counted = one.kind === OTHER_NAMES ? this.withoutNames : (cells: readonly Cell[]) => cells
+    const before = counted(cellsOf(asked, this.baseOf(one).answer))
+    const cells = counted(cellsOf(asked, one.answer, report))
     const [was, is] = [before, cells].map(of => markedPoints(asked.exercise, of)) as [Points, Points]
     const wasUpheld = new Set(before.filter(({ verdict }) => verdict === 'upheld').map(({ rule }) => rule))
     const by = cells
@@ -114,6 +116,12 @@ export class Proof {
     return this.further().filter(
       ({ id }) => right.get(id) === 'upheld' && mistaken.has(id) && mistaken.get(id) !== 'upheld',
     )
+  }
+
+  /** What of verdicts is of rules that ask for more than names. */
+  private readonly withoutNames = (cells: readonly Cell[]): readonly Cell[] => {
+    const ofNames = this.document.rules.filter(entry => partsOf(entry).some(part => moduleOf(part).ofNames))
+    return cells.filter(({ rule }) => !ofNames.some(({ id }) => id === rule))
   }
 
   private everyRule(): readonly RuleEntry[] {

@@ -41,19 +41,28 @@ describe('the version of a document', () => {
 
   it.each([EXERCISE_FORMAT, ANSWER_FORMAT])('$name has a way up from every version there was', format => {
     expect(isWholePath(format)).toBe(true)
-    expect(isWholePath({ ...format, version: 2, upgrades: {} })).toBe(false)
+    expect(isWholePath({ ...format, version: format.version + 1 })).toBe(false)
   })
 
   it('of an exercise is what a new one is written in, and another one is refused with its reason', () => {
     const exercise = emptyExercise('A drawer and its bay')
     expect(exercise).toMatchObject({ format: EXERCISE_FORMAT.name, version: EXERCISE_FORMAT.version })
-    const newer = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, { ...exercise, version: 2 }))
+    const newer = ExerciseDocument.safeParse(upgradeDocument(EXERCISE_FORMAT, { ...exercise, version: 3 }))
     expect(newer.success ? [] : documentFaults(newer.error)).toEqual([
-      'version: This document is of another version than 1, the newest that is known here.',
+      'version: This document is of another version than 2, the newest that is known here.',
     ])
     const answer = AnswerDocument.safeParse({ format: ANSWER_FORMAT.name, version: 7, script: '' })
     expect(answer.success ? [] : documentFaults(answer.error)).toEqual([
       'version: This document is of another version than 1, the newest that is known here.',
     ])
+  })
+
+  it('of an exercise that showed one table of rows shows a list of one today', () => {
+    const { rows: _, ...exercise } = emptyExercise('A ledger')
+    const table = { name: 'ledger', columns: ['packet', 'bay'], rows: [['12', 'B']] }
+    const read = (document: object): unknown =>
+      ExerciseDocument.parse(upgradeDocument(EXERCISE_FORMAT, { ...document, version: 1 })).rows
+    expect(read({ ...exercise, rows: table })).toEqual([table])
+    expect(read(exercise)).toBeUndefined()
   })
 })

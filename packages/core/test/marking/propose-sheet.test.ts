@@ -14,7 +14,7 @@ import { analyseRows, findInRows, meantDependencies, type FlatTable } from '../.
 
 const LEDGER = ExerciseDocument.parse(
   JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')),
-).rows!
+).rows![0]!
 
 /** What the composer makes of rows: the relation, the draft of a dictionary, the rules. */
 function exerciseFrom(table: FlatTable): ExerciseDocument {
@@ -26,7 +26,7 @@ function exerciseFrom(table: FlatTable): ExerciseDocument {
   const document: ExerciseDocument = {
     ...emptyExercise('From rows'),
     sheets: ['dependencies', 'dictionary'],
-    rows: { name: 'ledger', columns: [...table.columns], rows: table.rows.map(row => [...row]) },
+    rows: [{ name: 'ledger', columns: [...table.columns], rows: table.rows.map(row => [...row]) }],
     rubric: DEFAULT_RUBRIC,
     relation: {
       ...NEW_TASK,

@@ -180,6 +180,18 @@ describe('harmless changes', () => {
   })
 })
 
+it('other names do no harm, though rules ask for names; another name alone is what these notice', () => {
+  const rules = [
+    rule('r1', { kind: 'called', entity: 'watch', name: 'watch' }),
+    rule('r2', { kind: 'identifies', entity: 'pier', by: ['pier_code'] }),
+  ]
+  expect(judged(exercise({ rules }), 'Tables with a prefix: tbl_.')).toMatchObject({
+    outcome: 'spared',
+    by: [],
+    lost: 0,
+  })
+})
+
 describe('another run', () => {
   const said = 'ferry does not refer to pier'
   const again = (known: KnownCells, document: ExerciseDocument): ProofLine => {

@@ -56,6 +56,11 @@ describe('the forms of rules', () => {
     },
   )
 
+  it('of a name is begun with the table where everything happens', () => {
+    expect(beginRule(world, 'called')).toEqual({ entity: 'night', name: 'night' })
+    expect(beginRule(world, 'called', { entity: 'hut' })).toEqual({ entity: 'hut', name: 'hut' })
+  })
+
   it('say what is still to be chosen', () => {
     expect(ruleFrom('refusesValue', beginRule(world, 'refusesValue'))).toEqual({
       fault: 'Something is still to be chosen: a value.',

@@ -15,6 +15,7 @@ describe('a rule begun from words of a brief', () => {
     ['a boat lies at exactly one quay', { kind: 'atMostOne', entity: 'boat', role: 'quay' }],
     ['several boats lie at a quay', { kind: 'manyAllowed', entity: 'boat', role: 'quay' }],
     ['a new boat may have no seats', { kind: 'mayLack', entity: 'boat', path: 'seats' }],
+    ['Call the table of boats fleet', { kind: 'called', entity: 'boat' }],
     ['every quay has a name', { kind: 'mustHave', entity: 'quay', path: 'name' }],
     ['a quay is never deleted while boats lie there', { kind: 'onDelete', entity: 'boat', role: 'quay' }],
   ])('%s', (words, rule) => {

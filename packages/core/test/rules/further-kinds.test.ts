@@ -130,6 +130,22 @@ describe('conventions', () => {
     expect(judge('CREATE TABLE garden (code char(4));', rule).verdict).toBe('not shown'))
 })
 
+describe('what stands for an entity', () => {
+  const rule: Rule = { kind: 'called', entity: 'garden', name: 'partner_garden' }
+  it.each([
+    ['CREATE TABLE partner_garden (code char(4) PRIMARY KEY, name varchar(80));', 'upheld'],
+    ['CREATE TABLE Partner_Garden (code char(4) PRIMARY KEY, name varchar(80));', 'upheld'],
+    ['CREATE TABLE "partner garden" (code char(4) PRIMARY KEY, name varchar(80));', 'upheld'],
+    ['CREATE TABLE garden (code char(4) PRIMARY KEY, name varchar(80));', 'broken'],
+    ['CREATE TABLE partner_gardens (code char(4) PRIMARY KEY, name varchar(80));', 'broken'],
+    ['CREATE TABLE tray (number integer PRIMARY KEY, depth integer);', 'not shown'],
+  ])('bears the name that is asked for: %s', (script, verdict) =>
+    expect(judge(script, rule).verdict).toBe(verdict),
+  )
+  it('is told by which name it should be called', () =>
+    expect(words(MODEL, rule)).toContain('garden should be called partner_garden.'))
+})
+
 describe('once only', () => {
   const model = `CREATE TABLE place (street varchar(40), town varchar(40), postcode char(5) NOT NULL, keeper varchar(40) NOT NULL, PRIMARY KEY (street, town));`
   const places = worldFromSchema(readScript(model).schema)

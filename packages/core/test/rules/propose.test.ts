@@ -9,7 +9,7 @@ const proposed = (script: string, rows?: FlatTable) =>
     ...emptyExercise('Proposed'),
     dialect: 'postgresql',
     models: [{ name: 'm', script }],
-    ...(rows ? { rows } : {}),
+    ...(rows ? { rows: [rows] } : {}),
   })
 const sentences = (script: string): string[] => proposed(script).map(({ sentence }) => sentence)
 

@@ -21,6 +21,7 @@ const ONE_OF_EACH = {
   onUpdate: { role: 'trip', outcome: 'follows' },
   atomic: { attribute: 'no' },
   onceOnly: { from: ['no'], to: ['genus'], form: '3NF' },
+  called: { name: 'accession' },
   convention: { of: 'table', pattern: '{table}' },
   claim: { about: { ask: 'prime' } },
   drawn: { about: 'types' },

@@ -1,5 +1,5 @@
 import { dataType, sameName, type Table } from '../../schema'
-import type { Kind } from '../kind'
+import { OTHER_NAMES, type Kind } from '../kind'
 import { throughNumber } from '../schema/numbers'
 import {
   columnOf,
@@ -89,7 +89,7 @@ function renamedColumns({ schema, samples }: Design, to: (column: string, table:
 }
 
 const names: Kind<Design> = {
-  id: 'other-names',
+  id: OTHER_NAMES,
   title: 'Names written in another way',
   make: design => [
     {

@@ -1,5 +1,5 @@
 import { changeEntity, type Diagram } from '../../diagram'
-import type { Kind } from '../kind'
+import { OTHER_NAMES, type Kind } from '../kind'
 
 const capital = (name: string): string => name.slice(0, 1).toUpperCase() + name.slice(1)
 
@@ -39,7 +39,7 @@ export const HARMLESS_DIAGRAMS: readonly Kind<Diagram>[] = [
     ],
   },
   {
-    id: 'other-names',
+    id: OTHER_NAMES,
     title: 'Names written in another way',
     make: diagram => [
       {

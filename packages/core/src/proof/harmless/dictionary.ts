@@ -1,5 +1,5 @@
 import { entitiesOf, type Dictionary } from '../../dictionary'
-import type { Kind } from '../kind'
+import { OTHER_NAMES, type Kind } from '../kind'
 
 /** The fields of each entity together, entities in this order. */
 function inOrder(dictionary: Dictionary, names: readonly string[]): Dictionary {
@@ -31,7 +31,7 @@ export const HARMLESS_DICTIONARIES: readonly Kind<Dictionary>[] = [
     ],
   },
   {
-    id: 'other-names',
+    id: OTHER_NAMES,
     title: 'Names written in another way',
     make: dictionary => [
       {

@@ -9,7 +9,7 @@ export type RuleSlot = {
   | { readonly of: 'entity'; readonly isPlural?: true }
   /** A role or an attribute of the entity, one or several; the path may go on along roles. */
   | { readonly of: 'role' | 'attribute' | 'member' | 'roles' | 'members' }
-  | { readonly of: 'values' | 'pattern' }
+  | { readonly of: 'values' | 'pattern' | 'name' }
   | { readonly of: 'choice'; readonly choices: readonly (readonly [value: string, words: string])[] }
 )
 
@@ -200,6 +200,12 @@ export const RULE_FORMS: readonly RuleForm[] = [
       'The script’s own checks find nothing about',
       choice('about', ...CHECK_GROUPS.map(group => [group, group] as const)),
     ],
+  },
+  {
+    kind: 'called',
+    title: 'What it is called',
+    group: 'The sheet by itself',
+    says: ['The table of', entities, 'is called', { field: 'name', of: 'name' }],
   },
   {
     kind: 'convention',

@@ -16,6 +16,7 @@ const KINDS: readonly (readonly [RuleKind, RegExp])[] = [
   ['pairOnce', /\b(?:at most once|only once)\b/i],
   ['atMostOne', /\b(?:at most one|exactly one|only one|just one|a single)\b/i],
   ['hasSome', /\b(?:one or more|at least one)\b/i],
+  ['called', /\b(?:call it|call the table|is to be called|must be called|by the name of)\b/i],
 ]
 
 /**

@@ -33,6 +33,7 @@ export function choicesFor(
       return slot.choices
     case 'values':
     case 'pattern':
+    case 'name':
       return undefined
   }
 }
@@ -54,7 +55,8 @@ export function beginRule(world: World, kind: RuleKind, chosen: Chosen = {}): Sl
   const fits = ({ name }: WorldEntity): boolean =>
     slots.every(slot => choicesFor(world, slot, name)?.length !== 0)
   const host =
-    world.entities.find(other => other.name === chosen.entity && fits(other)) ?? world.entities.find(fits)
+    world.entities.find(other => other.name === chosen.entity && fits(other)) ??
+    (kind === 'called' ? mostServed(world) : world.entities.find(fits))
   const name = host?.name ?? 'script'
   const attribute = host?.attributes.find(other => other.name === chosen.attribute) ?? host?.attributes[0]
   const filled = slots.map((slot): [string, string | readonly string[]] => {
@@ -71,12 +73,20 @@ export function beginRule(world: World, kind: RuleKind, chosen: Chosen = {}): Sl
   return { entity: kind === 'drawn' ? 'diagram' : name, ...Object.fromEntries(filled) }
 }
 
+/** The entity in which everything happens: the one that most others serve, the first of several. */
+export function mostServed({ entities }: World): WorldEntity | undefined {
+  const serving = ({ roles }: WorldEntity): number => new Set(roles.map(({ target }) => target)).size
+  const most = Math.max(0, ...entities.map(serving))
+  return entities.find(entity => serving(entity) === most)
+}
+
 /** What stands in a slot before anybody chose: the identifier, both ends, else the first there is. */
 function firstFor(world: World, slot: RuleSlot, entity: string): readonly string[] {
   const found = findEntity(world, entity)
   const choices = (choicesFor(world, slot, entity) ?? []).map(([value]) => value)
   if (slot.of === 'roles') return choices.slice(0, 2)
   if (slot.of === 'pattern') return ['{table}']
+  if (slot.of === 'name') return [entity]
   if (slot.of !== 'members') return choices.slice(0, 1)
   const identifier = found?.identifier ?? []
   const rest = choices.filter(name => !identifier.includes(name))
@@ -106,6 +116,7 @@ const SLOT_WORDS: Readonly<Record<RuleSlot['of'], string>> = {
   members: 'what of it is meant',
   values: 'a value',
   pattern: 'what it is called',
+  name: 'what it is called',
   choice: 'one of the words',
 }
 
@@ -139,6 +150,7 @@ function slotInWords(slot: RuleSlot, values: readonly string[]): string {
     case 'values':
       return listInWords(values)
     case 'pattern':
+    case 'name':
       return values[0] ?? ''
     default:
       return listInWords(values.map(nameInWords))

@@ -28,6 +28,7 @@ export const convention: RuleModule<Convention> = {
   elements: () => [],
   evaluate,
   unplaced: true,
+  ofNames: true,
 }
 
 interface Named {

@@ -16,6 +16,7 @@ import { onDelete } from './on-delete'
 import { onUpdate } from './on-update'
 import { atomic } from './atomic'
 import { onceOnly } from './once-only'
+import { called } from './called'
 import { convention } from './convention'
 import { claim } from './claim'
 import { drawn } from './drawn'
@@ -45,6 +46,7 @@ export const KINDS = {
   onUpdate,
   atomic,
   onceOnly,
+  called,
   convention,
   claim,
   drawn,

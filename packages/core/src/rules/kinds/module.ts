@@ -57,6 +57,8 @@ export interface RuleModule<R extends AnyRule> {
    */
   evaluate?(reading: Reading, rule: R): Result
   readonly unplaced?: boolean
+  /** Whether it asks what things are called: other names for the same are no harmless change to it. */
+  readonly ofNames?: boolean
   /** The lowest level at which a diagram is asked. @defaultValue conceptual */
   level?(rule: R, isRole: (name: string) => boolean): Level
   /** What a diagram answers by the ends of a line. @defaultValue what its tables say */

@@ -10,5 +10,6 @@ export const NAMES = {
   'name-differs': own<{ name: string | Phrase; wanted: string; what: Phrase }>(
     p => `${say(p.what)} ${say(p.name)} should be called ${p.wanted}.`,
   ),
+  'called-so': own<{ table: string; entity: string }>(p => `${p.table} is what it is called.`),
   'nothing-to-name': own<{ what: string }>(p => `There is nothing of the kind: ${p.what}.`),
 }
