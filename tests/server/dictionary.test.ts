@@ -203,8 +203,10 @@ describe('an exercise with a dictionary and rows', () => {
     expect(
       ExerciseDocument.safeParse({ ...TRIALS, rows: [{ name: 'x', columns: ['a', 'A'], rows: [] }] }).success,
     ).toBe(false)
-    const named = (...names: string[]): object =>
-      ({ ...TRIALS, rows: names.map(name => ({ name, columns: ['a'], rows: [] })) })
+    const named = (...names: string[]): object => ({
+      ...TRIALS,
+      rows: names.map(name => ({ name, columns: ['a'], rows: [] })),
+    })
     const faultOf = (document: object): string | undefined =>
       ExerciseDocument.safeParse(document).error?.issues[0]?.message
     expect(faultOf(named('trips', 'bays'))).toBeUndefined()
