@@ -19,6 +19,18 @@ import boatsRetold from './worlds/a-boat-for-every-crossing.json'
 import sailorsRetold from './worlds/one-sailor-several-tasks.json'
 import towersRetold from './worlds/bells-in-towers.json'
 import pairRetold from './worlds/who-collected-what.json'
+import passengersRetold from './worlds/the-passenger-list.json'
+import trailsRetold from './worlds/trails-and-dishes.json'
+import timetableRetold from './worlds/a-timetable-that-changes.json'
+import bellsRetold from './worlds/what-a-bell-is-made-of.json'
+import ordersRetold from './worlds/orders-of-the-foundry.json'
+import bedsRetold from './worlds/a-bed-for-the-night.json'
+import suppliesRetold from './worlds/supplies-for-the-huts.json'
+import drawersRetold from './worlds/a-drawer-for-every-packet.json'
+import keepersRetold from './worlds/keepers-and-bays.json'
+import exchangeRetold from './worlds/exchange-with-partner-gardens.json'
+import trialsRetold from './worlds/trial-by-trial.json'
+import ledgerRetold from './worlds/the-intake-ledger.json'
 
 /** A ready exercise: its document is read as any other that comes in. */
 export interface ShelfExercise {
@@ -68,6 +80,7 @@ export const SHELF: readonly ShelfExercise[] = [
     100,
     'One list with everything in it: which facts fix which, its key, and a split to third normal form.',
     passengers,
+    passengersRetold,
   ),
   exercise(
     'bells-in-towers',
@@ -103,6 +116,7 @@ export const SHELF: readonly ShelfExercise[] = [
     96,
     'A data dictionary: formats, sizes, lists of values, bounds, and what must be there.',
     bells,
+    bellsRetold,
   ),
   exercise(
     'a-bed-for-the-night',
@@ -111,6 +125,7 @@ export const SHELF: readonly ShelfExercise[] = [
     91,
     'A table with two candidate keys, and what goes when what it belongs to is given up.',
     beds,
+    bedsRetold,
   ),
   exercise(
     'the-intake-ledger',
@@ -119,6 +134,7 @@ export const SHELF: readonly ShelfExercise[] = [
     100,
     'A flat spreadsheet of forty rows: find keys and dependencies, reach Boyce-Codd normal form.',
     ledger,
+    ledgerRetold,
   ),
   exercise(
     'a-drawer-for-every-packet',
@@ -127,6 +143,7 @@ export const SHELF: readonly ShelfExercise[] = [
     94,
     'A schema that is given, extended by a drawing: drawers, packets, and placements over time.',
     drawers,
+    drawersRetold,
   ),
   exercise(
     'trial-by-trial',
@@ -135,6 +152,7 @@ export const SHELF: readonly ShelfExercise[] = [
     92,
     'The data dictionary of germination trials: references, formats and bounds.',
     trials,
+    trialsRetold,
   ),
   exercise(
     'orders-of-the-foundry',
@@ -143,6 +161,7 @@ export const SHELF: readonly ShelfExercise[] = [
     94,
     'From brief to drawing to script: lines within an order, what goes with it and what must stay.',
     orders,
+    ordersRetold,
   ),
   exercise(
     'trails-and-dishes',
@@ -151,6 +170,7 @@ export const SHELF: readonly ShelfExercise[] = [
     100,
     'Facts that have nothing to do with each other in one list: multivalued dependencies, fourth normal form.',
     trails,
+    trailsRetold,
   ),
   exercise(
     'exchange-with-partner-gardens',
@@ -159,6 +179,7 @@ export const SHELF: readonly ShelfExercise[] = [
     93,
     'Dispatches, lines, prices, and a history that is kept, as a script.',
     exchange,
+    exchangeRetold,
   ),
   exercise(
     'keepers-and-bays',
@@ -167,6 +188,7 @@ export const SHELF: readonly ShelfExercise[] = [
     96,
     'References in a circle, weak entities, actions on delete, drawn and written.',
     keepers,
+    keepersRetold,
   ),
   exercise(
     'a-timetable-that-changes',
@@ -175,6 +197,7 @@ export const SHELF: readonly ShelfExercise[] = [
     92,
     'Keys of several columns, two references to one table, conditions within a row, codes that change.',
     timetable,
+    timetableRetold,
   ),
   exercise(
     'supplies-for-the-huts',
@@ -183,5 +206,6 @@ export const SHELF: readonly ShelfExercise[] = [
     96,
     'The whole way in one exercise: dependencies, dictionary, diagram and script of the same deliveries.',
     supplies,
+    suppliesRetold,
   ),
 ]

@@ -101,12 +101,7 @@ describe.each(RETOLD)('%s, told in the world of %s', (name, _, { entry, retellin
     expect(said.match(/\ba [aeio]\w+|\ban [^aeiou\s]\w+/gi) ?? []).toEqual([])
   })
 
-  it('marks the model answer and typical answers, told in it too, as before', () => {
-    const { script, diagram } = document.models[0]!
-    const model = { script, ...(diagram ? { diagram } : {}) }
-    expect(
-      markAnswer(prepareExercise(document), model).cells.every(({ verdict }) => verdict === 'upheld'),
-    ).toBe(true)
+  it('marks typical answers, told in it too, as before', () => {
     for (const answer of answersOf(name))
       expect(notUpheld(document, retold(answer, retelling)), answer.name).toEqual(answer.expects)
   })

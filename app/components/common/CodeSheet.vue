@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { CompletionContext } from '@codemirror/autocomplete'
-import { SQLDialect, sql } from '@codemirror/lang-sql'
 import { indentWithTab } from '@codemirror/commands'
 import { HighlightStyle, bracketMatching, syntaxHighlighting } from '@codemirror/language'
 import { highlightActiveLine, keymap, lineNumbers } from '@codemirror/view'
@@ -43,19 +42,6 @@ const emit = defineEmits<{
   'at': [offset: number]
   'rename': [offset: number]
 }>()
-
-/** Words of schema statements only: a column may well be called name or dispatch. */
-const SCHEMA_WORDS = SQLDialect.define({
-  keywords:
-    'create table alter add drop column constraint primary key foreign references unique check default not null on delete update cascade restrict set no action ' +
-    'generated always by as identity if exists only rename to index domain enum insert into values deferrable initially deferred using',
-  types:
-    'smallint integer int bigint serial bigserial numeric decimal real double precision float char character varying varchar text date time timestamp timestamptz boolean ' +
-    'bytea uuid json jsonb interval',
-  doubleQuotedStrings: false,
-  identifierQuotes: '"`',
-  doubleDollarQuotedStrings: true,
-})
 
 const inks = HighlightStyle.define([
   { tag: tags.keyword, color: 'var(--verdigris)', fontWeight: '600' },
@@ -170,7 +156,7 @@ const editor = usePaperEditor(useTemplateRef<HTMLDivElement>('host'), {
     lineNumbers(),
     highlightActiveLine(),
     bracketMatching(),
-    sql({ dialect: SCHEMA_WORDS }),
+    scriptLanguage(),
     syntaxHighlighting(inks),
   ],
 })

@@ -72,10 +72,10 @@ const worthALook = computed(() => {
         >
         {{ missing.length === 1 ? 'is' : 'are' }} missing</strong
       ><template v-if="worthALook.length > 0">; worth a look: {{ worthALook.join(', ') }}</template
-      ><template v-if="figures && figures.strength !== null"
+      ><template v-if="figures && figures.strength !== null && document.rules.length > 0"
         >;
         <button type="button" class="plain" @click="emit('look')">
-          {{ figures.strength }} % noticed
+          {{ figures.strength }} % of typical mistakes noticed
         </button></template
       >
     </p>

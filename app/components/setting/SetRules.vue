@@ -224,7 +224,7 @@ const opened = ref('')
         <button type="button" class="plain small" @click="giveRows">Give rows</button>
       </template>
       <UButton
-        v-if="missing.length > 0 && hasModel && !readonly"
+        v-if="missing.length > 0 && document.rules.length > 0 && hasModel && !readonly"
         variant="outline"
         color="neutral"
         size="sm"
@@ -233,9 +233,17 @@ const opened = ref('')
       >
     </div>
     <AnswerFirst v-if="wordless" role="alert">A rule is about something of the answer.</AnswerFirst>
-    <p v-if="document.rules.length === 0 && hasModel" class="serif empty paper">
-      No rule yet. Let them be proposed from the answer.
-    </p>
+    <div v-if="document.rules.length === 0 && hasModel" class="empty paper">
+      <p class="serif">
+        No rule yet.
+        {{
+          missing.length > 0 ? 'The answer says what could be asked; what is proposed can be changed.' : ''
+        }}
+      </p>
+      <UButton v-if="missing.length > 0 && !readonly" @click="addMissing"
+        >Add {{ countOf(missing.length, 'rule') }} that the answer upholds</UButton
+      >
+    </div>
     <AnswerFirst v-else-if="document.rules.length === 0">Rules are proposed from the answer.</AnswerFirst>
     <div v-for="group in groups" :key="group.name" class="group">
       <h2>
@@ -290,6 +298,9 @@ const opened = ref('')
 }
 .empty {
   padding: 18px 22px;
+  display: grid;
+  gap: 12px;
+  justify-items: start;
 }
 .group {
   margin-bottom: 14px;
