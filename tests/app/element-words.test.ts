@@ -29,7 +29,7 @@ describe('names and samples of what is in an answer', () => {
     expect(quay!.members.map(({ element }) => element)).toEqual(['quay.code'])
     expect([boat!.entity.names, boat!.entity.samples]).toEqual(['ferry', null])
     expect(boat!.members.map(({ name, samples, lost }) => [name, samples, lost])).toEqual([
-      ['sail no', 'OS-17; OS-0417', ['OS-0417']],
+      ['sail number', 'OS-17; OS-0417', ['OS-0417']],
       ['seats', '', []],
       ['quay', null, []],
     ])
@@ -54,7 +54,7 @@ describe('names and samples of what is in an answer', () => {
   it('are what words of the case name: entities and facts, by one name after another', () => {
     const { world } = prepareExercise(DOCUMENT)
     expect(caseElements(world, DOCUMENT).map(({ say }) => say)).toEqual(
-      expect.arrayContaining(['quay', 'boat', 'boat: sail no']),
+      expect.arrayContaining(['quay', 'boat', 'boat: sail number']),
     )
     const glossary = withName(DOCUMENT, 'boat.seats', 'places to sit')
     const more = withName({ ...DOCUMENT, glossary }, 'boat.seats', 'benches')

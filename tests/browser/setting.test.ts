@@ -139,10 +139,10 @@ describe('an exercise from nothing to published in one go', () => {
     await ada.press('button', 'Give rows')
     await ada.page.waitForSelector(`${details} .stamp`)
     const cell = (name: string, row: number): string => `${details} input[aria-label="${name} of row ${row}"]`
-    await fill(cell('accession no', 1), 'SKV-00417')
+    await fill(cell('accession number', 1), 'SKV-00417')
     await fill(cell('taxon', 1), 'Sea plantain')
     await ada.press(`${details} button`, 'Another row of accession')
-    await fill(cell('accession no', 2), 'SKV-00417')
+    await fill(cell('accession number', 2), 'SKV-00417')
     await fill(cell('taxon', 2), 'Thrift')
     await ada.sees('Script: too strict', details)
     await ada.page.click(`${details} button[aria-label^="Row 2 must be accepted"]`)

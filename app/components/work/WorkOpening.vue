@@ -61,7 +61,12 @@ const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(she
       </div>
     </dl>
     <p v-if="fault" role="alert" class="fault">{{ fault }}</p>
-    <UButton v-if="sheet.isOpen" size="lg" @click="emit('start')">Start</UButton>
+    <p v-if="sheet.isOpen" class="deeds">
+      <UButton size="lg" @click="emit('start')">Start</UButton>
+      <NuxtLink v-if="sheet.isPreview" :to="`/exercises/${sheet.exerciseId}/set`" class="plain"
+        >Back to setting it</NuxtLink
+      >
+    </p>
     <p v-else class="soft">
       {{
         sheet.schedule.opensAt && Date.parse(sheet.schedule.opensAt) > Date.now()
@@ -75,6 +80,12 @@ const toMake = computed(() => sheet.asked.map(name => sheetView(name).toMake(she
 <style scoped>
 .opening {
   max-width: 760px;
+}
+.deeds {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 8px 22px;
+  align-items: baseline;
 }
 .big {
   font-size: 30px;

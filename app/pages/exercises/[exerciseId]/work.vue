@@ -152,6 +152,9 @@ provideTrying({
         <span v-if="sheet.isPreview">{{
           sheet.triesPrepared ? 'a trial of what is prepared' : 'a trial, as a student'
         }}</span>
+        <NuxtLink v-if="sheet.isPreview" :to="`/exercises/${sheet.exerciseId}/set`" class="plain"
+          >Back to setting it</NuxtLink
+        >
         <span class="level">{{ sheet.helpLevel }}</span>
         <span v-if="sheet.asked.length > 1" class="begun"
           >{{ begunSheets.length }} of {{ sheet.asked.length }} sheets begun</span

@@ -1,8 +1,18 @@
 import { plural as pluralOf, singular } from '../language'
 
-/** `seeds_sent` is read "seeds sent". */
+/** `seeds_sent` is read "seeds sent", `trip_no` "trip number". */
 export function nameInWords(name: string): string {
-  return name.replaceAll('_', ' ').replaceAll('#', 'number').trim()
+  return name
+    .replaceAll('_', ' ')
+    .replaceAll('#', 'number')
+    .trim()
+    .replace(/(?<=^| )no$/i, 'number')
+}
+
+/** A fact as it is called where it is said whose it is: `boat_no` of a boat is its number. */
+export function factInWords(entity: string, name: string): string {
+  const [own, words] = [`${thing(entity).toLowerCase()} `, nameInWords(name)]
+  return words.toLowerCase().startsWith(own) ? words.slice(own.length) : words
 }
 
 /** What one of a kind is called: many tables are named for all of them. */

@@ -141,7 +141,7 @@ describe('an exercise kept as plain text', () => {
     const document = exerciseFromPlain(readPlainExercise(OLD), 'Lamps')
     expect(ExerciseDocument.safeParse(document).success).toBe(true)
     expect(document.rules.reduce((sum, { points }) => sum + points, 0)).toBe(10)
-    expect(document.rules.map(({ sentence }) => sentence)).toContain('A lamp is identified by its lamp no.')
+    expect(document.rules.map(({ sentence }) => sentence)).toContain('A lamp is identified by its number.')
   })
 
   it('with statements has them as its solution, from the first to the last', () => {

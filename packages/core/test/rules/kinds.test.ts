@@ -171,7 +171,7 @@ describe('a proposed rule sheet', () => {
     const sentences = rules.map(({ sentence }) => sentence)
     expect(sentences).toEqual(
       expect.arrayContaining([
-        'A trial is identified by its trial no.',
+        'A trial is identified by its number.',
         'Each trial has exactly one taxon; a taxon that is not there is refused.',
         'One taxon may have any number of trials, or none.',
         'A loan of a trial that is not there is refused.',

@@ -92,7 +92,7 @@ describe('what is proposed', () => {
       CREATE TABLE driver_phones (driver_name varchar(30) REFERENCES drivers, phone varchar(15), PRIMARY KEY (driver_name, phone));`
     expect(sentences(script)).toEqual(
       expect.arrayContaining([
-        'A driver is identified by its driver name.',
+        'A driver is identified by its name.',
         'A driver phone of a driver that is not there is refused.',
         'One driver may have any number of driver phones, or none.',
       ]),
