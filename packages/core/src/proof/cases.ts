@@ -1,4 +1,5 @@
 import type { MarkableAnswer, PreparedExercise } from '../exercise'
+import { moduleOf, partsOf } from '../rules'
 import { CLAIM_MISTAKES } from './claims/mistakes'
 import { DIAGRAM_MISTAKES } from './diagram/mistakes'
 import { DICTIONARY_MISTAKES } from './dictionary/mistakes'
@@ -7,7 +8,7 @@ import { HARMLESS_DESIGNS } from './harmless/design'
 import { HARMLESS_DIAGRAMS } from './harmless/diagram'
 import { HARMLESS_DICTIONARIES } from './harmless/dictionary'
 import { HARMLESS_TEXTS, inOtherDialects } from './harmless/text'
-import { evenly, type Kind } from './kind'
+import { FEWEST_OF_A_KIND, OTHER_NAMES, evenly, type Change, type HarmlessKind, type Kind } from './kind'
 import { designOf, modelSheets, written, type ModelSheet } from './model-sheets'
 import { DESIGN_MISTAKES } from './schema/mistakes'
 import type { Design } from './schema/places'
@@ -50,28 +51,39 @@ function once(cases: readonly Made[]): readonly Made[] {
 }
 
 function casesOf(exercise: PreparedExercise, { sheet, model, answer }: ModelSheet): readonly Made[] {
+  const names = namesCount(exercise)
   switch (sheet) {
     case 'script':
       return scriptCases(exercise, designOf(exercise, model))
     case 'dependencies':
-      return both(CLAIM_MISTAKES, HARMLESS_CLAIMS, answer.claims!, claims => ({ script: '', claims }))
+      return both(CLAIM_MISTAKES, HARMLESS_CLAIMS, answer.claims!, names, claims => ({ script: '', claims }))
     case 'dictionary':
-      return both(DICTIONARY_MISTAKES, HARMLESS_DICTIONARIES, answer.dictionary!, dictionary => ({
+      return both(DICTIONARY_MISTAKES, HARMLESS_DICTIONARIES, answer.dictionary!, names, dictionary => ({
         script: '',
         dictionary,
       }))
     case 'diagram':
-      return both(DIAGRAM_MISTAKES, HARMLESS_DIAGRAMS, answer.diagram!, diagram => ({ script: '', diagram }))
+      return both(DIAGRAM_MISTAKES, HARMLESS_DIAGRAMS, answer.diagram!, names, diagram => ({
+        script: '',
+        diagram,
+      }))
   }
 }
+
+/** Whether a rule asks for names, so that others would be noticed by themselves. */
+const namesCount = ({ document }: PreparedExercise): boolean =>
+  document.rules.some(entry => partsOf(entry).some(part => moduleOf(part).ofNames))
 
 function scriptCases(exercise: PreparedExercise, design: Design): readonly Made[] {
   const { dialect = 'postgresql', dialects = [] } = exercise.document
   const text: WrittenDesign = { design, text: written(exercise, design), dialect }
   const toAnswer = (script: string): MarkableAnswer => ({ script })
   return [
-    ...both(DESIGN_MISTAKES, HARMLESS_DESIGNS, design, of => toAnswer(written(exercise, of))),
-    ...both([doesNotRun], HARMLESS_TEXTS, text, toAnswer),
+    ...both(DESIGN_MISTAKES, HARMLESS_DESIGNS, design, namesCount(exercise), of =>
+      toAnswer(written(exercise, of)),
+    ),
+    ...[doesNotRun].flatMap(kind => casesOfKind('mistake', kind, kind.make(text), toAnswer)),
+    ...HARMLESS_TEXTS.flatMap(kind => casesOfKind('harmless', kind, kind.make(text), toAnswer)),
     ...inOtherDialects(text, dialects).map(other => ({
       is: 'harmless' as const,
       kind: 'another-dialect',
@@ -82,22 +94,74 @@ function scriptCases(exercise: PreparedExercise, design: Design): readonly Made[
   ]
 }
 
-function both<Content, Result>(
-  mistakes: readonly Kind<Content, Result>[],
-  harmless: readonly Kind<Content, Result>[],
+function both<Content>(
+  mistakes: readonly Kind<Content>[],
+  harmless: readonly HarmlessKind<Content>[],
   content: Content,
-  toAnswer: (content: Result) => MarkableAnswer,
+  namesCount: boolean,
+  toAnswer: (content: Content) => MarkableAnswer,
 ): readonly Made[] {
-  const made = (is: ProofCase['is'], { id, title, make }: Kind<Content, Result>): Made[] =>
-    evenly(make(content)).map(change => ({
-      is,
-      kind: id,
-      title,
-      said: change.said,
-      answer: toAnswer(change.content),
-    }))
+  const ways = harmless.filter(({ id, keepsPlaces }) => keepsPlaces && !(namesCount && id === OTHER_NAMES))
   return [
-    ...mistakes.flatMap(kind => made('mistake', kind)),
-    ...harmless.flatMap(kind => made('harmless', kind)),
+    ...mistakes.flatMap(kind => casesOfKind('mistake', kind, enough(kind, content, ways), toAnswer)),
+    ...harmless.flatMap(kind => casesOfKind('harmless', kind, kind.make(content), toAnswer)),
   ]
+}
+
+/** In so many other ways at once an answer is written so that a mistake is made often enough. */
+const MOST_WAYS = 2
+
+/**
+ * A mistake at all its places; where there are few of them, also in the same answer written in another way, or in two
+ * other ways at once, until there are enough.
+ */
+function enough<Content>(
+  { make }: Kind<Content>,
+  content: Content,
+  ways: readonly Kind<Content>[],
+): readonly Change<Content>[] {
+  let found = different(make(content))
+  let bases: readonly Change<Content>[] = [{ said: '', content }]
+  for (let i = 0; i < MOST_WAYS && found.length > 0 && found.length < FEWEST_OF_A_KIND; i++) {
+    bases = bases.flatMap(base =>
+      ways.flatMap(way => way.make(base.content).map(change => onTop(base, change))),
+    )
+    const further = inTurn(bases.map(base => make(base.content).map(change => onTop(base, change))))
+    found = different([...found, ...further]).slice(0, FEWEST_OF_A_KIND)
+  }
+  return found
+}
+
+const onTop = <Content>(base: Change<Content>, { said, content }: Change<Content>): Change<Content> => ({
+  said: `${base.said} ${said}`.trim(),
+  content,
+})
+
+/** The first of each list, then the second of each, and so on. */
+function inTurn<T>(lists: readonly (readonly T[])[]): T[] {
+  const longest = Math.max(0, ...lists.map(({ length }) => length))
+  return Array.from({ length: longest }, (_, at) => lists.flatMap(list => list.slice(at, at + 1))).flat()
+}
+
+function different<Content>(changes: readonly Change<Content>[]): readonly Change<Content>[] {
+  return [
+    ...new Map(
+      changes.map(change => [JSON.stringify(change.content), change] as const).toReversed(),
+    ).values(),
+  ].toReversed()
+}
+
+function casesOfKind<Result>(
+  is: ProofCase['is'],
+  { id, title }: Pick<Kind<never>, 'id' | 'title'>,
+  changes: readonly Change<Result>[],
+  toAnswer: (content: Result) => MarkableAnswer,
+): Made[] {
+  return evenly(changes).map(({ said, content }) => ({
+    is,
+    kind: id,
+    title,
+    said,
+    answer: toAnswer(content),
+  }))
 }

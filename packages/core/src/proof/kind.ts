@@ -16,11 +16,17 @@ export interface Kind<Content, Made = Content> {
   readonly make: (content: Content) => readonly Change<Made>[]
 }
 
+/** A kind of harmless change after which every place of an answer stands as it did: a mistake can be made there too. */
+export interface HarmlessKind<Content, Made = Content> extends Kind<Content, Made> {
+  readonly keepsPlaces?: boolean
+}
+
 /** The kind of harmless change that gives things other names: rules about names are not held against it. */
 export const OTHER_NAMES = 'other-names'
 
-/** The most changes of one kind in one answer. */
+/** The most changes of one kind in one answer; and the fewest of a mistake that can be made at all. */
 export const MOST_OF_A_KIND = 8
+export const FEWEST_OF_A_KIND = 4
 
 /** At most so many of them, taken evenly from first to last, none twice. */
 export function evenly<T>(all: readonly T[], most = MOST_OF_A_KIND): readonly T[] {

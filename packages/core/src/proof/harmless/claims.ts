@@ -1,5 +1,5 @@
 import type { DependencyClaims } from '../../claims'
-import type { Kind } from '../kind'
+import type { HarmlessKind } from '../kind'
 
 const reversed = (text: string): string => text.split('\n').reverse().join('\n')
 const inBraces = (text: string): string =>
@@ -13,17 +13,18 @@ const oneByOne = (text: string): string =>
   text
     .split('\n')
     .flatMap(line => {
-      const [from, to] = line.split('→')
-      return to === undefined || line.includes('→→')
+      const [from, to] = line.split(/→|->/)
+      return to === undefined || /→→|->>|↠/.test(line)
         ? [line]
         : to.split(',').map(name => `${from!.trim()} -> ${name.trim()}`)
     })
     .join('\n')
 
 /** Changes of claims that change nothing they say. */
-export const HARMLESS_CLAIMS: readonly Kind<DependencyClaims>[] = [
+export const HARMLESS_CLAIMS: readonly HarmlessKind<DependencyClaims>[] = [
   {
     id: 'another-order',
+    keepsPlaces: true,
     title: 'Lines in another order',
     make: claims => [
       {
@@ -39,6 +40,7 @@ export const HARMLESS_CLAIMS: readonly Kind<DependencyClaims>[] = [
   },
   {
     id: 'one-by-one',
+    keepsPlaces: true,
     title: 'A dependency for each fact',
     make: claims => [
       {
@@ -49,6 +51,7 @@ export const HARMLESS_CLAIMS: readonly Kind<DependencyClaims>[] = [
   },
   {
     id: 'other-signs',
+    keepsPlaces: true,
     title: 'Sets in braces',
     make: claims => [{ said: 'Keys in braces.', content: { ...claims, keys: inBraces(claims.keys) } }],
   },

@@ -1,5 +1,5 @@
 import { dataType, sameName, type Table } from '../../schema'
-import { OTHER_NAMES, type Kind } from '../kind'
+import { OTHER_NAMES, type HarmlessKind } from '../kind'
 import { throughNumber } from '../schema/numbers'
 import {
   columnOf,
@@ -19,14 +19,15 @@ import {
   type Design,
 } from '../schema/places'
 
-const anew: Kind<Design> = {
+const anew: HarmlessKind<Design> = {
   id: 'written-anew',
   title: 'Written anew',
   make: design => [{ said: 'The same tables, written anew.', content: design }],
 }
 
-const order: Kind<Design> = {
+const order: HarmlessKind<Design> = {
   id: 'another-order',
+  keepsPlaces: true,
   title: 'Tables and columns in another order',
   make: ({ schema, samples }) => [
     {
@@ -88,8 +89,9 @@ function renamedColumns({ schema, samples }: Design, to: (column: string, table:
   return { samples, schema: { tables: schema.tables.map(table => (table.given ? table : rename(table))) } }
 }
 
-const names: Kind<Design> = {
+const names: HarmlessKind<Design> = {
   id: OTHER_NAMES,
+  keepsPlaces: true,
   title: 'Names written in another way',
   make: design => [
     {
@@ -116,7 +118,7 @@ const names: Kind<Design> = {
   ],
 }
 
-const numbers: Kind<Design> = {
+const numbers: HarmlessKind<Design> = {
   id: 'surrogate-and-unique',
   title: 'A number as the key, the natural key UNIQUE',
   make: design => {
@@ -137,8 +139,9 @@ const numbers: Kind<Design> = {
   },
 }
 
-const wider: Kind<Design> = {
+const wider: HarmlessKind<Design> = {
   id: 'wider-texts',
+  keepsPlaces: true,
   title: 'More room for texts than is needed',
   make: design => [
     {
@@ -165,8 +168,9 @@ const wider: Kind<Design> = {
 
 const STAMP = dataType('TIMESTAMP', [], 'timestamp')
 
-const columnMore: Kind<Design> = {
+const columnMore: HarmlessKind<Design> = {
   id: 'a-column-more',
+  keepsPlaces: true,
   title: 'A column that nobody asked for',
   make: design =>
     ownTables(design)
@@ -179,7 +183,7 @@ const columnMore: Kind<Design> = {
       })),
 }
 
-const restricted: Kind<Design> = {
+const restricted: HarmlessKind<Design> = {
   id: 'refused-in-other-words',
   title: 'RESTRICT for NO ACTION, or the other way round',
   make: ({ schema, samples }) => {
@@ -206,7 +210,7 @@ const restricted: Kind<Design> = {
   },
 }
 
-const apart: Kind<Design> = {
+const apart: HarmlessKind<Design> = {
   id: 'optional-fact-apart',
   title: 'A fact that may be missing in a table of its own',
   make: design =>
@@ -243,7 +247,7 @@ const apart: Kind<Design> = {
 }
 
 /** A key more that follows from the one there is: it holds nothing back. */
-const impliedKey: Kind<Design> = {
+const impliedKey: HarmlessKind<Design> = {
   id: 'a-key-that-follows',
   title: 'A UNIQUE that follows from the key',
   make: design =>
@@ -264,7 +268,7 @@ const impliedKey: Kind<Design> = {
 }
 
 /** Changes of tables that change nothing about which rows are right. Those of names come apart: a convention may ask for them. */
-export const HARMLESS_DESIGNS: readonly Kind<Design>[] = [
+export const HARMLESS_DESIGNS: readonly HarmlessKind<Design>[] = [
   anew,
   order,
   names,

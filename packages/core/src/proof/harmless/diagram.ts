@@ -1,12 +1,13 @@
 import { changeEntity, type Diagram } from '../../diagram'
-import { OTHER_NAMES, type Kind } from '../kind'
+import { OTHER_NAMES, type HarmlessKind } from '../kind'
 
 const capital = (name: string): string => name.slice(0, 1).toUpperCase() + name.slice(1)
 
 /** Changes of a drawing that change nothing it says. */
-export const HARMLESS_DIAGRAMS: readonly Kind<Diagram>[] = [
+export const HARMLESS_DIAGRAMS: readonly HarmlessKind<Diagram>[] = [
   {
     id: 'drawn-anew',
+    keepsPlaces: true,
     title: 'Drawn anew',
     make: diagram => [
       {
@@ -23,6 +24,7 @@ export const HARMLESS_DIAGRAMS: readonly Kind<Diagram>[] = [
   },
   {
     id: 'lines-the-other-way-round',
+    keepsPlaces: true,
     title: 'Lines drawn from the other end',
     make: diagram => [
       {
@@ -40,6 +42,7 @@ export const HARMLESS_DIAGRAMS: readonly Kind<Diagram>[] = [
   },
   {
     id: OTHER_NAMES,
+    keepsPlaces: true,
     title: 'Names written in another way',
     make: diagram => [
       {

@@ -1,5 +1,5 @@
 import { entitiesOf, type Dictionary } from '../../dictionary'
-import { OTHER_NAMES, type Kind } from '../kind'
+import { OTHER_NAMES, type HarmlessKind } from '../kind'
 
 /** The fields of each entity together, entities in this order. */
 function inOrder(dictionary: Dictionary, names: readonly string[]): Dictionary {
@@ -14,9 +14,10 @@ function inOrder(dictionary: Dictionary, names: readonly string[]): Dictionary {
 }
 
 /** Changes of a data dictionary that change nothing it says. */
-export const HARMLESS_DICTIONARIES: readonly Kind<Dictionary>[] = [
+export const HARMLESS_DICTIONARIES: readonly HarmlessKind<Dictionary>[] = [
   {
     id: 'another-order',
+    keepsPlaces: true,
     title: 'Entities in another order',
     make: dictionary => [
       {
@@ -32,6 +33,7 @@ export const HARMLESS_DICTIONARIES: readonly Kind<Dictionary>[] = [
   },
   {
     id: OTHER_NAMES,
+    keepsPlaces: true,
     title: 'Names written in another way',
     make: dictionary => [
       {
@@ -49,6 +51,7 @@ export const HARMLESS_DICTIONARIES: readonly Kind<Dictionary>[] = [
   },
   {
     id: 'wider-texts',
+    keepsPlaces: true,
     title: 'More room for texts than is needed',
     make: dictionary => [
       {
