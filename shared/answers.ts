@@ -2,6 +2,7 @@ import type { RowTrialDocument } from '@nomenklatura/core/row-trial'
 import type { Exhibit, Finding, Sheet } from '@nomenklatura/core/findings'
 import type { Level } from '@nomenklatura/core/diagram'
 import type {
+  CaseMark,
   Criterion,
   ExerciseDocument,
   ExercisePicture,
@@ -271,6 +272,8 @@ export interface WorksheetAnswer {
   readonly relation: StudentRelation | null
   /** What the student begins with, to be changed. */
   readonly begins: NonNullable<ExerciseDocument['begins']> | null
+  /** Words of the brief that speak of an entity or of a fact; none where students do not practise. */
+  readonly named: readonly CaseMark[]
   /** The rows that the brief gives. */
   readonly rows: readonly ExerciseRows[]
   /** What is saved of each asked sheet; null before the exercise is begun. */

@@ -76,6 +76,8 @@ export interface SheetView<Content = never> {
   readonly notes: SheetNotes<Content>
   /** Where the model answer is written. */
   readonly setting: Component
+  /** Where it is written what students begin with. @defaultValue as the model answer is */
+  readonly beginning?: Component
   /** Beside each other, what stands in a hand-in and in the model answer about one rule. */
   readonly evidence: Component
   /** What stood on it, to be read: beside its feedback, or by those who teach. */

@@ -37,8 +37,13 @@ function underlined(doc: Node, phrases: readonly MarkedPhrase[]): DecorationSet 
   doc.descendants((node, at) => {
     if (!node.isTextblock) return true
     const text = node.textBetween(0, node.content.size, undefined, '\n')
-    for (const { from, to, bound } of phraseSpans(text, phrases))
-      found.push(Decoration.inline(at + 1 + from, at + 1 + to, { class: bound.mark }))
+    // A name stands within the words of a rule, too.
+    for (const mark of ['bound', 'named'] as const)
+      for (const { from, to } of phraseSpans(
+        text,
+        phrases.filter(other => other.mark === mark),
+      ))
+        found.push(Decoration.inline(at + 1 + from, at + 1 + to, { class: mark }))
     return false
   })
   return DecorationSet.create(doc, found)

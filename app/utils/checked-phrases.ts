@@ -1,5 +1,5 @@
 import type { InjectionKey } from 'vue'
-import type { CaseMarks } from '@nomenklatura/core/exercise'
+import type { CaseMark, CaseMarks } from '@nomenklatura/core/exercise'
 import type { BoundPhrase } from './brief'
 import type { CheckedRule } from '#shared/answers'
 
@@ -11,6 +11,14 @@ export interface CasePhrases {
   readonly pointAt: (bound: BoundPhrase | undefined) => void
 }
 export const CASE_PHRASES: InjectionKey<CasePhrases> = Symbol('phrases of the case')
+
+/** What the exercise tells of words of its case. */
+export const namedPhrases = (marks: readonly CaseMark[]): BoundPhrase[] =>
+  marks.map(({ phrase, as }) => ({
+    phrase,
+    mark: 'named',
+    say: as === 'entity' ? 'speaks of an entity' : 'speaks of a fact',
+  }))
 
 /** What the student marked, to be shown where it stands. */
 export const ownPhrases = ({ marks }: CaseMarks): BoundPhrase[] =>

@@ -1,5 +1,5 @@
 import type { World, WorldEntity } from '@nomenklatura/core/alignment'
-import type { ExerciseDocument } from '@nomenklatura/core/exercise'
+import type { ExerciseDocument, MarkKind } from '@nomenklatura/core/exercise'
 import { nameInWords } from '@nomenklatura/core/rules'
 import { fit } from '@nomenklatura/core/schema'
 
@@ -99,17 +99,18 @@ export interface CaseElement {
   readonly element: string
   /** "boat", "boat: sail no" */
   readonly say: string
-  readonly names: readonly string[]
+  /** What words that name it speak of; null where it leads to something else. */
+  readonly as: MarkKind | null
 }
 
-/** The entities of a world, each followed by its facts and what it leads to, with the names that they have besides. */
+/** The entities of a world, each followed by its facts and what it leads to, */
 export const caseElements = (world: World, words: Words): CaseElement[] =>
   wordsOfWorld(world, words).flatMap(({ entity, members }) => [
-    { element: entity.element, say: entity.name, names: namesOf(words, entity.element) },
-    ...members.map(({ element, name }) => ({
+    { element: entity.element, say: entity.name, as: 'entity' as const },
+    ...members.map(({ element, name, type }) => ({
       element,
       say: `${entity.name}: ${name}`,
-      names: namesOf(words, element),
+      as: type === '' ? null : ('fact' as const),
     })),
   ])
 

@@ -6,7 +6,6 @@ import {
   type SheetsOfAnswer,
 } from '@nomenklatura/core/exercise'
 import { isOwnWork, sheetModule } from '@nomenklatura/core/sheets'
-import type { StudentRelation } from '#shared/answers'
 import type { Db } from '../repositories/database'
 import { latestSheet, type SavedSheet } from '../repositories/worksheets'
 import { Refusal } from './problem'
@@ -83,11 +82,4 @@ export function answerFrom(
     ...(assumptions.trim() === '' ? {} : { assumptions }),
     ...(Object.fromEntries(written) as Partial<SheetsOfAnswer>),
   }
-}
-
-/** The relation as a student may see it: without its dependencies, unless they are given. */
-export function toStudentRelation({ relation }: Pick<ExerciseDocument, 'relation'>): StudentRelation | null {
-  if (!relation) return null
-  const { name, attributes, dependencies, isGiven, asks, isFresh } = relation
-  return { name, attributes, given: isGiven ? dependencies : null, asks, isFresh }
 }

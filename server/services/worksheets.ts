@@ -1,6 +1,7 @@
 import { shownPictures } from '@nomenklatura/core/exercise'
 import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import type { Role, SavedAnswer, SheetContent, WorksheetAnswer } from '#shared/answers'
+import { toStudentRelation } from '#shared/student-relation'
 import { findCourse } from '../repositories/courses'
 import type { Db } from '../repositories/database'
 import {
@@ -28,7 +29,7 @@ import { scheduleOf } from './exercises'
 import { personalDocument } from './marking'
 import { Refusal, notFound } from './problem'
 import { checkRoom, countSave } from './save-limits'
-import { checkContent, latestSheets, seedOf, toStudentRelation, type SavedSheets } from './sheets'
+import { checkContent, latestSheets, seedOf, type SavedSheets } from './sheets'
 import { closingTime, hasOpened, isOpen, myState, totalPoints } from './student-state'
 
 /** Staff may try any exercise as a student; students see the published ones only. */
@@ -66,9 +67,7 @@ export async function showWorksheet(
     ? await Promise.all([findKept(db, 'row_trials', worksheetId), findKept(db, 'case_marks', worksheetId)])
     : [NOTHING_KEPT, NOTHING_KEPT]
   const assumptions = worksheetId ? await findAssumptions(db, worksheetId) : NOTHING_KEPT
-  const relation = opened
-    ? toStudentRelation(await personalDocument(document, seedOf(exerciseId, personId)))
-    : null
+  const { relation } = opened ? await personalDocument(document, seedOf(exerciseId, personId)) : {}
   return {
     personId,
     exerciseId,
@@ -89,7 +88,8 @@ export async function showWorksheet(
     asked: SHEETS.filter(sheet => document.sheets.includes(sheet)),
     level: document.level ?? 'logical',
     script: { dialect: document.dialect, dialects: document.dialects ?? [], habits: document.habits ?? null },
-    relation,
+    relation: relation ? toStudentRelation(relation) : null,
+    named: opened && document.helpLevel === 'practice' ? (document.named ?? []) : [],
     rows: opened ? (document.rows ?? []) : [],
     sheets: saved ? contents(document.sheets, saved) : null,
     rowTrial,

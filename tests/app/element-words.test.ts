@@ -61,9 +61,16 @@ describe('names and samples of what is in an answer', () => {
     expect(more.find(({ element }) => element === 'boat.seats')?.names).toEqual(
       expect.arrayContaining(['places to sit', 'benches']),
     )
-    expect(caseElements(world, { ...DOCUMENT, glossary: more }).flatMap(({ names }) => names)).toContain(
-      'benches',
-    )
+    expect(
+      caseElements(world, DOCUMENT)
+        .filter(({ element }) => element.startsWith('boat'))
+        .map(({ element, as }) => [element, as]),
+    ).toEqual([
+      ['boat', 'entity'],
+      ['boat.sail_no', 'fact'],
+      ['boat.seats', 'fact'],
+      ['boat.quay', null],
+    ])
     expect(['a boat', 'boats, and quays', 'x'.repeat(81)].map(canName)).toEqual([true, false, false])
   })
 

@@ -262,7 +262,27 @@ describe('an exercise kept as plain text', () => {
       chosen,
     )
     await ada.press('[role=tab]', 'Brief')
-    await ada.page.waitForSelector('.case-text p')
+    await ada.sees(chosen, '.case-text .named')
+  })
+
+  it('tells those who practise what the words speak of, until they name nothing any more', async () => {
+    await ada.sees('saved', '.state')
+    const setting = new URL(ada.page.url()).pathname
+    await ada.press('.foot a', 'Try it as a student')
+    await ada.press('main button', 'Start')
+    await ada.page.waitForSelector('.rail, .brief-side')
+    if (!(await ada.page.$('.brief-side'))) await ada.press('.rail button', 'Brief')
+    await ada.page.waitForSelector('.brief-side .named')
+    await ada.page.hover('.brief-side .named')
+    await ada.sees('speaks of an entity', '.said')
+    await ada.press('a', 'Back to setting it')
+    await ada.page.waitForFunction(path => location.pathname === path, {}, setting)
+    await ada.page.waitForSelector('.case-text .named')
+    await ada.page.click('.case-text .named')
+    await ada.page.keyboard.press('Home')
+    for (let word = 0; word < 2; word++) await ada.chord(['Control', 'Shift'], 'ArrowRight')
+    await ada.press('.chosen button', 'They name nothing')
+    await ada.page.waitForFunction(() => !document.querySelector('.case-text .named'))
   })
 
   it('says the size of a fact, which becomes samples and a rule that keeps them', async () => {
@@ -467,6 +487,21 @@ describe('an exercise that there is', () => {
     await ada.sees('Before you publish')
     await ada.sees('draft', '.state')
   })
+})
+
+it('a relation is begun with claims as well, which stand on the sheet of who begins', async () => {
+  const ada = await arrive('Ada Brandvold')
+  const id = await ada.exerciseId('The intake ledger')
+  await ada.go(`/exercises/${id}/set?leaf=answer`)
+  await ada.press('.names button', 'Let students begin with something')
+  await ada.page.waitForSelector('.cm-content')
+  await ada.page.click('.cm-content')
+  await ada.typeLikeAPerson('taxon -> genus')
+  await ada.press('.names button', 'What is asked')
+  await ada.sees('saved', '.state')
+  await ada.press('.foot a', 'Try it as a student')
+  await ada.press('main button', 'Start')
+  await ada.sees('taxon → genus', '.sheet .cm-content, .cm-content')
 })
 
 it('erred nowhere, and asked nothing of another machine', () => {

@@ -141,6 +141,16 @@ describe('pictures of a case', () => {
       .update({ opens_at: new Date(Date.now() + 3_600_000) })
     expect(await shown()).toMatchObject({ brief: '', pictures: [] })
   })
+
+  const named = [{ phrase: 'trip', as: 'entity' as const }]
+  it('tells what words of the case speak of where students practise, and nowhere else', async () => {
+    for (const helpLevel of ['practice', 'guided', 'assessed'] as const) {
+      const id = await setOpenExercise(server.db, room, { ...PAIR, named, helpLevel })
+      const student = await signedIn('student')
+      const { body } = await student.ask('GET', `/api/exercises/${id}/worksheet`)
+      expect(body).toMatchObject({ named: helpLevel === 'practice' ? named : [] })
+    }
+  })
 })
 
 describe('what students begin with', () => {

@@ -7,6 +7,7 @@ import {
   ExercisePictures,
   PICTURE_SCHEME,
   shownPictures,
+  type CaseMark,
   type ExercisePicture,
 } from '@nomenklatura/core/exercise'
 import type { RuleEntry } from '@nomenklatura/core/rules'
@@ -15,20 +16,24 @@ import type { RuleEntry } from '@nomenklatura/core/rules'
  * The case, written as it will be read: headings, lists, tables. A phrase that is chosen can be bound to a rule, or a
  * rule begun from it. What comes out is Markdown, changed only where somebody wrote.
  */
-const { text, pictures, rules, elements, readonly } = defineProps<{
+const { text, pictures, rules, elements, named, readonly } = defineProps<{
   text: string
   /** Those that are kept with the exercise. */
   pictures: readonly ExercisePicture[]
   rules: readonly RuleEntry[]
   /** What of the model answer words may name. */
   elements: readonly CaseElement[]
+  /** Words that name something already. */
+  named: readonly CaseMark[]
   readonly: boolean
 }>()
 const emit = defineEmits<{
   change: [text: string]
   bind: [rule: string, phrase: string]
   begin: [phrase: string]
-  name: [element: string, phrase: string]
+  name: [element: CaseElement, phrase: string]
+  /** These words name nothing any more. */
+  forget: [phrase: string]
   picture: [picture: ExercisePicture]
 }>()
 
@@ -37,7 +42,7 @@ const HINT =
   'Tell what is kept and what holds of it, as to a colleague: A bay has drawers. Each drawer has a number, unique within its bay …'
 const phrases = computed((): MarkedPhrase[] => [
   ...rules.flatMap(({ phrase, off }) => (phrase && !off ? [{ phrase, mark: 'bound' as const }] : [])),
-  ...elements.flatMap(({ names }) => names.map(phrase => ({ phrase, mark: 'named' as const }))),
+  ...named.map(({ phrase }) => ({ phrase, mark: 'named' as const })),
 ])
 /** Put in here, and not come back yet with the exercise. */
 const putIn: ExercisePicture[] = []
@@ -174,7 +179,8 @@ function bind(event: Event): void {
 }
 function nameBy(event: Event): void {
   const select = event.target as HTMLSelectElement
-  if (select.value !== '') emit('name', select.value, phrase.value)
+  const element = elements.find(one => one.element === select.value)
+  if (element) emit('name', element, phrase.value)
   select.value = ''
 }
 </script>
@@ -233,11 +239,20 @@ function nameBy(event: Event): void {
             <option value="">they name …</option>
             <option v-for="one in elements" :key="one.element" :value="one.element">{{ one.say }}</option>
           </select>
+          <button
+            v-if="named.some(one => one.phrase === phrase)"
+            type="button"
+            class="plain small"
+            @mousedown.prevent
+            @click="emit('forget', phrase)"
+          >
+            They name nothing
+          </button>
         </span>
       </template>
       <span v-else class="small soft"
         >Choose words that say a rule, or name an entity or a fact: they can be bound to it, and are
-        underlined.</span
+        underlined. Where students practise they are told what speaks of an entity or a fact.</span
       >
     </div>
     <div class="paper-of">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import type { Component } from 'vue'
 import { SHEETS, SHEET_NAMES, type Sheet } from '@nomenklatura/core/findings'
 import { NEW_TASK } from '@nomenklatura/core/claims'
 import type { RuleEntry } from '@nomenklatura/core/rules'
@@ -27,7 +28,12 @@ function change(part: Partial<ExerciseDocument>): void {
   if (set && at.value === BEGINS) {
     const { script, dictionary, diagram } = set
     return emit('change', {
-      begins: { script, ...(dictionary ? { dictionary } : {}), ...(diagram ? { diagram } : {}) },
+      begins: {
+        ...document.begins,
+        script,
+        ...(dictionary ? { dictionary } : {}),
+        ...(diagram ? { diagram } : {}),
+      },
     })
   }
   emit(
@@ -48,6 +54,12 @@ const { read } = useScriptReading(() => ({
   chain: NOTHING_COMPARED,
 }))
 const asks = (name: Sheet): boolean => document.sheets.includes(name)
+/** Claims have no model answer: it follows from the relation. */
+const asksClaims = computed(() => asks('dependencies') && (document.relation?.attributes.length ?? 0) > 0)
+function partFor(name: Sheet): Component {
+  const { setting, beginning = setting } = sheetView(name)
+  return at.value === BEGINS ? beginning : setting
+}
 function toggleSheet(name: Sheet): void {
   const sheets = SHEETS.filter(other => (other === name ? !asks(name) : asks(other)))
   if (sheets.length > 0) emit('change', { sheets, relation: document.relation ?? NEW_TASK })
@@ -68,14 +80,14 @@ function toggleSheet(name: Sheet): void {
     >
   </p>
   <SetModels
-    v-if="document.models.length > 0"
+    v-if="document.models.length > 0 || asksClaims"
     v-model:at="at"
     :document="document"
     :readonly="readonly"
     @change="emit('change', { models: $event })"
   />
   <component
-    :is="sheetView(name).setting"
+    :is="partFor(name)"
     v-for="name in document.sheets"
     :key="`${name} ${at}`"
     :document="shown"

@@ -2,6 +2,8 @@
 import {
   prepareExercise,
   shownPictures,
+  withMark,
+  type CaseMark,
   type ExerciseDocument,
   type ExercisePicture,
 } from '@nomenklatura/core/exercise'
@@ -25,8 +27,17 @@ const settled = refDebounced(
   400,
 )
 const elements = computed(() => caseElements(prepareExercise(settled.value).world, settled.value))
-const nameElement = (element: string, words: string): void =>
-  emit('change', { glossary: withName(document, element, words) })
+/** Students may call it so; what the words speak of is told where they practise. */
+function nameElement({ element, as }: CaseElement, words: string): void {
+  const { marks } = as ? withMark({ marks: named.value }, words, as) : { marks: named.value }
+  emit('change', { glossary: withName(document, element, words), ...asNamed(marks) })
+}
+const named = computed(() => document.named ?? [])
+const asNamed = (marks: readonly CaseMark[]): Partial<ExerciseDocument> => ({
+  named: marks.length > 0 ? [...marks] : undefined,
+})
+const forget = (phrase: string): void =>
+  emit('change', asNamed(named.value.filter(mark => mark.phrase !== phrase)))
 /** Those that the case shows no more make room. */
 function addPicture(picture: ExercisePicture): void {
   emit('change', { pictures: [...shownPictures(document.brief, document.pictures ?? []), picture] })
@@ -62,11 +73,13 @@ const briefParts = [
         :pictures="document.pictures ?? []"
         :rules="document.rules"
         :elements="elements"
+        :named="named"
         :readonly="readonly"
         @change="emit('change', { brief: $event })"
         @picture="addPicture"
         @bind="bind"
         @name="nameElement"
+        @forget="forget"
         @begin="emit('begin', $event)"
       />
     </UFormField>

@@ -60,6 +60,9 @@ const sentenceOf = (id: string): string => document.rules.find(rule => rule.id =
       >
         {{ nameOf(i) }}<span v-if="isAtFault(i)" class="fault"> – not all is upheld</span>
       </button>
+      <button v-if="document.models.length === 0" type="button" :aria-pressed="at !== BEGINS" @click="at = 0">
+        What is asked
+      </button>
       <button v-if="at === BEGINS || begins" type="button" :aria-pressed="at === BEGINS" @click="at = BEGINS">
         What students begin with
       </button>
@@ -67,7 +70,12 @@ const sentenceOf = (id: string): string => document.rules.find(rule => rule.id =
         <button v-if="at !== BEGINS && !begins" type="button" class="plain small" @click="at = BEGINS">
           Let students begin with something
         </button>
-        <button v-if="document.models.length < MOST" type="button" class="plain small" @click="add">
+        <button
+          v-if="document.models.length > 0 && document.models.length < MOST"
+          type="button"
+          class="plain small"
+          @click="add"
+        >
           Another model answer
         </button>
         <button v-if="at > 0" type="button" class="plain small" @click="leaveOut">Leave this one out</button>

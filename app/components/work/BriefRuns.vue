@@ -56,6 +56,9 @@ img {
   text-decoration-color: var(--ochre);
   text-decoration-style: dashed;
 }
+.named {
+  text-decoration-style: dotted;
+}
 .own-entity,
 .own-fact {
   text-decoration: none;

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import {
   NO_MARKS,
+  type CaseMark,
   type ExercisePicture,
   type ExerciseRows,
   type HelpLevel,
@@ -16,11 +17,14 @@ const {
   pictures,
   folds = true,
   phrases = [],
+  named = [],
   marks = null,
 } = defineProps<{
   text: string
   pictures: readonly ExercisePicture[]
   rows: readonly ExerciseRows[]
+  /** Words that the exercise says name something. */
+  named?: readonly CaseMark[]
   helpLevel: HelpLevel
   folds?: boolean
   /** What the last check says of phrases of the case. */
@@ -37,7 +41,7 @@ const tells = computed(
 )
 const store = useWorksheetStore()
 const lines = computed(() => briefLines(text))
-const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? NO_MARKS)])
+const shown = computed(() => [...phrases, ...ownPhrases(store.caseMarks ?? NO_MARKS), ...namedPhrases(named)])
 
 /** The words that are chosen in the case. */
 const caseText = useTemplateRef<HTMLElement>('caseText')

@@ -1,5 +1,6 @@
 import type { DependencyClaims } from '@nomenklatura/core/claims'
 import type { SheetView } from '../view'
+import BeginDependencies from './BeginDependencies.vue'
 import EvidenceDependencies from './EvidenceDependencies.vue'
 import HandedInDependencies from './HandedInDependencies.vue'
 import SetDependencies from './SetDependencies.vue'
@@ -12,6 +13,7 @@ export const dependenciesView: SheetView<DependencyClaims> = {
   keys: [],
   notes: dependencyNotes,
   setting: SetDependencies,
+  beginning: BeginDependencies,
   evidence: EvidenceDependencies,
   handedIn: HandedInDependencies,
 }

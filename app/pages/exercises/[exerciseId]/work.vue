@@ -204,6 +204,7 @@ provideTrying({
           :help-level="sheet.helpLevel"
           :folds="!isPhone"
           :phrases="phrases"
+          :named="sheet.named"
           :marks="marksInHand"
           @fold="foldBrief(true)"
           @drafted="drafted = $event"

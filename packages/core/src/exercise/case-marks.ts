@@ -8,11 +8,21 @@ export type MarkKind = (typeof MARK_KINDS)[number]
 const LONGEST_PHRASE = 200
 export const MOST_MARKS = 300
 
-const CaseMark = z.object({
+/** Words of a case, and what they speak of. */
+export const CaseMark = z.object({
   phrase: z.string().min(1).max(LONGEST_PHRASE),
   as: z.enum(MARK_KINDS),
 })
 export type CaseMark = z.infer<typeof CaseMark>
+
+/** The marks that an exercise has of its own: no words are marked twice. */
+export const MarksOfCase = z
+  .array(CaseMark)
+  .max(MOST_MARKS)
+  .refine(
+    marks => new Set(marks.map(({ phrase }) => phrase)).size === marks.length,
+    'The same words are marked twice.',
+  )
 
 /** A student's own marks: kept with the worksheet, read by nobody else, and no part of what is handed in. */
 export const CaseMarks = z.object({ marks: z.array(CaseMark).max(MOST_MARKS) })
@@ -42,10 +52,14 @@ export const mayBeMarked = (phrase: string): boolean =>
   phrase.length <= LONGEST_PHRASE && /\p{L}/u.test(phrase)
 
 /** The marks with one more, or with the same words marked otherwise; unchanged where there are too many. */
-export function withMark({ marks }: CaseMarks, phrase: string, as: MarkKind): CaseMarks {
+export function withMark(
+  { marks }: { readonly marks: readonly CaseMark[] },
+  phrase: string,
+  as: MarkKind,
+): CaseMarks {
   if (marks.some(mark => mark.phrase === phrase))
     return { marks: marks.map(mark => (mark.phrase === phrase ? { phrase, as } : mark)) }
-  return marks.length < MOST_MARKS ? { marks: [...marks, { phrase, as }] } : { marks }
+  return { marks: marks.length < MOST_MARKS ? [...marks, { phrase, as }] : [...marks] }
 }
 
 export const withoutMark = ({ marks }: CaseMarks, phrase: string): CaseMarks => ({

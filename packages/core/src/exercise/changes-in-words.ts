@@ -8,6 +8,7 @@ import type { ExerciseDocument } from './document'
 const PARTS: readonly (readonly [key: keyof ExerciseDocument, words: string])[] = [
   ['brief', 'the brief'],
   ['pictures', 'the pictures of the brief'],
+  ['named', 'the words of the brief that name something'],
   ['dialects', 'the dialects that may be chosen'],
   ['habits', 'the conventions for scripts'],
   ['sheets', 'the sheets that are asked'],

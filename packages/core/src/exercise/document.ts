@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { RelationTask } from '../claims'
+import { DependencyClaims, RelationTask } from '../claims'
 import { Diagram, LEVELS } from '../diagram'
 import { Dictionary } from '../dictionary'
 import { SHEETS } from '../findings'
@@ -7,6 +7,7 @@ import { MOST_COLUMNS } from '../rows'
 import { RuleEntry } from '../rules'
 import { DIALECTS } from '../schema'
 import { Habits } from '../sql'
+import { MarksOfCase } from './case-marks'
 import { ExercisePictures } from './pictures'
 import { DEFAULT_RUBRIC, Rubric } from './rubric'
 import { EXERCISE_FORMAT, unknownVersion } from './versions'
@@ -89,6 +90,8 @@ export const ExerciseDocument = z
     brief: z.string().max(50_000),
     /** What the brief shows beside its words. */
     pictures: ExercisePictures.optional(),
+    /** Words of the brief that speak of an entity or of a fact: told to students where they practise. */
+    named: MarksOfCase.optional(),
     /** The dialect that scripts are written in, the starter and the model answers among them. */
     dialect: z.enum(DIALECTS),
     /** Other dialects that a student may choose. */
@@ -105,7 +108,7 @@ export const ExerciseDocument = z
     helpLevel: z.enum(HELP_LEVELS),
     starter: z.string().max(LONGEST_ANSWER).nullable(),
     /** What stands on a student's sheets at first, to be changed: who leaves a sheet as it is has nothing on it. */
-    begins: TableSheets.optional(),
+    begins: TableSheets.extend({ claims: DependencyClaims.optional() }).optional(),
     models: z
       .array(TableSheets.extend({ name: z.string().max(120), pins: z.array(PinShape).max(200).optional() }))
       .max(5),
