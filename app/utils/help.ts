@@ -40,7 +40,7 @@ export const HELP_SCREENS = [
     says: [
       'The exercises of a course in their order, each with what is to be done next.',
       'An exercise is begun from a script, from text, from rows, from a relation, from the shelf, as a fresh task,',
-      'from a file or from another exercise. Some of the shelf can be told in another world, under other names.',
+      'from a file or from another exercise. Those of the shelf can be told in other worlds, under other names.',
       'Students see what is published, with its date and their own state.',
     ],
   },
@@ -51,10 +51,11 @@ export const HELP_SCREENS = [
       'The case is written as it will be read.',
       'Choose words that say a rule and bind them to it, or begin a rule from them: bound words are underlined,',
       'and students see there what the check says, where the help level tells verdicts.',
-      'Words may also name an entity or a fact: then they are understood as its name.',
+      'Words may also name an entity or a fact: then they are understood as its name,',
+      'and where students practise they are told what the words speak of.',
       'Words that say a size of a fact become samples and checks. Pictures are put in with what they show.',
-      'The second leaf holds rows that the case gives: paste a table, look at its profile,',
-      'and take the dependencies that its rows do not speak against.',
+      'The second leaf holds tables of rows that the case gives, each by its name: paste one or choose files,',
+      'look at its profile, and take the dependencies that its rows do not speak against.',
     ],
   },
   {
@@ -74,7 +75,7 @@ export const HELP_SCREENS = [
     says: [
       'One sentence a line, with its points, and beside it what is meant by it and what each model answer does with it.',
       'Rules are proposed from the answer, written in slots, begun from words of the brief,',
-      'or given as rows that must be accepted or refused.',
+      'or given as rows that must be accepted or refused. The table where everything happens can be asked for by name.',
       'A sentence that says something else than its meaning is pointed out.',
     ],
   },

@@ -42,16 +42,20 @@ export function proofSheets(exercise: PreparedExercise): readonly ProofSheet[] {
 
 type Made = Omit<ProofCase, 'sheet' | 'model'>
 
-function once(cases: readonly Made[]): readonly Made[] {
+const once = (cases: readonly Made[]): readonly Made[] =>
+  different(cases, ({ is, answer }) => `${is} ${JSON.stringify(answer)}`)
+
+/** The first of all that have the same key. */
+function different<T>(all: readonly T[], keyOf: (one: T) => string): readonly T[] {
   const seen = new Set<string>()
-  return cases.filter(one => {
-    const key = `${one.is} ${JSON.stringify(one.answer)}`
+  return all.filter(one => {
+    const key = keyOf(one)
     return !seen.has(key) && seen.add(key)
   })
 }
 
 function casesOf(exercise: PreparedExercise, { sheet, model, answer }: ModelSheet): readonly Made[] {
-  const names = namesCount(exercise)
+  const names = doNamesCount(exercise)
   switch (sheet) {
     case 'script':
       return scriptCases(exercise, designOf(exercise, model))
@@ -71,7 +75,7 @@ function casesOf(exercise: PreparedExercise, { sheet, model, answer }: ModelShee
 }
 
 /** Whether a rule asks for names, so that others would be noticed by themselves. */
-const namesCount = ({ document }: PreparedExercise): boolean =>
+const doNamesCount = ({ document }: PreparedExercise): boolean =>
   document.rules.some(entry => partsOf(entry).some(part => moduleOf(part).ofNames))
 
 function scriptCases(exercise: PreparedExercise, design: Design): readonly Made[] {
@@ -79,10 +83,10 @@ function scriptCases(exercise: PreparedExercise, design: Design): readonly Made[
   const text: WrittenDesign = { design, text: written(exercise, design), dialect }
   const toAnswer = (script: string): MarkableAnswer => ({ script })
   return [
-    ...both(DESIGN_MISTAKES, HARMLESS_DESIGNS, design, namesCount(exercise), of =>
+    ...both(DESIGN_MISTAKES, HARMLESS_DESIGNS, design, doNamesCount(exercise), of =>
       toAnswer(written(exercise, of)),
     ),
-    ...[doesNotRun].flatMap(kind => casesOfKind('mistake', kind, kind.make(text), toAnswer)),
+    ...casesOfKind('mistake', doesNotRun, doesNotRun.make(text), toAnswer),
     ...HARMLESS_TEXTS.flatMap(kind => casesOfKind('harmless', kind, kind.make(text), toAnswer)),
     ...inOtherDialects(text, dialects).map(other => ({
       is: 'harmless' as const,
@@ -98,10 +102,10 @@ function both<Content>(
   mistakes: readonly Kind<Content>[],
   harmless: readonly HarmlessKind<Content>[],
   content: Content,
-  namesCount: boolean,
+  doNamesCount: boolean,
   toAnswer: (content: Content) => MarkableAnswer,
 ): readonly Made[] {
-  const ways = harmless.filter(({ id, keepsPlaces }) => keepsPlaces && !(namesCount && id === OTHER_NAMES))
+  const ways = harmless.filter(({ id, keepsPlaces }) => keepsPlaces && !(doNamesCount && id === OTHER_NAMES))
   return [
     ...mistakes.flatMap(kind => casesOfKind('mistake', kind, enough(kind, content, ways), toAnswer)),
     ...harmless.flatMap(kind => casesOfKind('harmless', kind, kind.make(content), toAnswer)),
@@ -120,14 +124,15 @@ function enough<Content>(
   content: Content,
   ways: readonly Kind<Content>[],
 ): readonly Change<Content>[] {
-  let found = different(make(content))
+  const contentOf = (change: Change<Content>): string => JSON.stringify(change.content)
+  let found = different(make(content), contentOf)
   let bases: readonly Change<Content>[] = [{ said: '', content }]
   for (let i = 0; i < MOST_WAYS && found.length > 0 && found.length < FEWEST_OF_A_KIND; i++) {
     bases = bases.flatMap(base =>
       ways.flatMap(way => way.make(base.content).map(change => onTop(base, change))),
     )
     const further = inTurn(bases.map(base => make(base.content).map(change => onTop(base, change))))
-    found = different([...found, ...further]).slice(0, FEWEST_OF_A_KIND)
+    found = different([...found, ...further], contentOf).slice(0, FEWEST_OF_A_KIND)
   }
   return found
 }
@@ -141,14 +146,6 @@ const onTop = <Content>(base: Change<Content>, { said, content }: Change<Content
 function inTurn<T>(lists: readonly (readonly T[])[]): T[] {
   const longest = Math.max(0, ...lists.map(({ length }) => length))
   return Array.from({ length: longest }, (_, at) => lists.flatMap(list => list.slice(at, at + 1))).flat()
-}
-
-function different<Content>(changes: readonly Change<Content>[]): readonly Change<Content>[] {
-  return [
-    ...new Map(
-      changes.map(change => [JSON.stringify(change.content), change] as const).toReversed(),
-    ).values(),
-  ].toReversed()
 }
 
 function casesOfKind<Result>(
