@@ -182,18 +182,29 @@ export function withPhrases(runs: BriefRuns, phrases: readonly BoundPhrase[]): M
   return out
 }
 
+/** Whether letters or digits meet between these two, so that a word goes on there. */
+const goesOn = (a: string | undefined, b: string | undefined): boolean =>
+  [a, b].every(sign => sign !== undefined && /[\p{L}\p{N}]/u.test(sign))
+
+/** The first place where a phrase stands as words of its own; else the first where it stands within others; -1. */
+function placeOf(phrase: string, text: string): number {
+  for (let at = text.indexOf(phrase); at >= 0; at = text.indexOf(phrase, at + 1)) {
+    const end = at + phrase.length
+    if (!goesOn(text[at - 1], phrase[0]) && !goesOn(phrase.at(-1), text[end])) return at
+  }
+  return text.indexOf(phrase)
+}
+
 /** Where phrases stand in a text, each at its first place, none within another. */
 export function phraseSpans<T extends { readonly phrase: string }>(
   text: string,
   phrases: readonly T[],
 ): { readonly from: number; readonly to: number; readonly bound: T }[] {
   const all = phrases
-    .map(bound => ({
-      bound,
-      from: text.indexOf(bound.phrase),
-      to: text.indexOf(bound.phrase) + bound.phrase.length,
-    }))
-    .filter(({ bound, from }) => bound.phrase !== '' && from >= 0)
+    .filter(({ phrase }) => phrase !== '')
+    .map(bound => ({ bound, from: placeOf(bound.phrase, text) }))
+    .filter(({ from }) => from >= 0)
+    .map(({ bound, from }) => ({ bound, from, to: from + bound.phrase.length }))
     .toSorted((a, b) => a.from - b.from || b.to - a.to)
   const kept: typeof all = []
   for (const span of all) if ((kept.at(-1)?.to ?? 0) <= span.from) kept.push(span)

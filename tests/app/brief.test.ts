@@ -79,6 +79,17 @@ describe('a bound phrase', () => {
     expect(textOf(withPhrases(runsOf(text), [bound('boat has a')]))).toBe(text)
   })
 
+  it('stands where it is a word of its own, though a longer one comes before it', () => {
+    const placeOf = (text: string, phrase: string): number | undefined =>
+      phraseSpans(text, [bound(phrase)])[0]?.from
+    expect(placeOf('Accessions: each accession has one.', 'accession')).toBe(17)
+    expect(placeOf('boathouse, boats, a boat', 'boat')).toBe(20)
+    expect(placeOf('SKV-00417 and 417', '417')).toBe(14)
+    expect(placeOf('(boat) boat', 'boat')).toBe(1)
+    expect(placeOf('boathouse', 'boat')).toBe(0)
+    expect(placeOf('a boat', 'ship')).toBeUndefined()
+  })
+
   it('says the worst that a check says of it', () => {
     const rule = (verdict: CheckedRule['verdict'], phrase: string | null): CheckedRule => ({
       sheet: 'script',
