@@ -124,6 +124,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     expect(setting.document.sheets).toEqual(['dependencies', 'dictionary'])
     await ada.press('[role=tab]', 'Answer')
     await ada.sees('taxon → genus', '.relation .cm-content')
+    await ada.press('.of-sheet button', 'Dictionary')
     await ada.page.waitForSelector('input[aria-label="Name of the entity packing"]')
     await ada.press('[role=tab]', 'Rules')
     await ada.page.waitForFunction(() =>
@@ -241,7 +242,7 @@ describe('from somebody’s spreadsheet to an exercise', () => {
     await ada.go(`/exercises/${exerciseId}/desk`)
     await ada.page.waitForFunction(() => document.querySelector('[data-sum]'), { timeout: 30_000 })
     await ada.sees('Dictionary', 'table.sheet thead')
-    await ada.press('[data-rule] button', 'is identified by its collector code')
+    await ada.press('[data-rule] button', 'is identified by its code')
     // It is asked of the dependencies first, of which the student wrote none.
     await ada.sees('Nothing stands on this sheet.', '.evidence')
     await ada.page.keyboard.press('ArrowRight')

@@ -50,7 +50,7 @@ describe('from a brief to a mark that can be defended', () => {
     const sentences = await ada.page.$$eval('input.sentence', inputs =>
       inputs.map(input => (input as HTMLInputElement).value),
     )
-    expect(sentences).toContain('A drawer is identified by its drawer no.')
+    expect(sentences).toContain('A drawer is identified by its number.')
     expect(sentences).toContain('Each drawer has exactly one bay; a bay that is not there is refused.')
     expect(sentences).toContain('One bay may have any number of drawers, or none.')
     const sentence = await ada.page.$('input.sentence')

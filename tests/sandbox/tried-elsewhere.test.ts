@@ -43,8 +43,10 @@ describe('the examples of what a witness is', () => {
 })
 
 describe('the parts of a split', () => {
-  const { rows: table } = JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')) as {
-    rows: FlatTable
+  const {
+    rows: [table],
+  } = JSON.parse(readFileSync('db/demo/exercises/the-intake-ledger.json', 'utf8')) as {
+    rows: [FlatTable]
   }
   const found = findInRows(table)
   const repeating = repeatingFacts(table.columns, profile(table))

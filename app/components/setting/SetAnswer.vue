@@ -62,8 +62,13 @@ function partFor(name: Sheet): Component {
 }
 function toggleSheet(name: Sheet): void {
   const sheets = SHEETS.filter(other => (other === name ? !asks(name) : asks(other)))
-  if (sheets.length > 0) emit('change', { sheets, relation: document.relation ?? NEW_TASK })
+  if (sheets.length === 0) return
+  if (!asks(name)) turned.value = name
+  emit('change', { sheets, relation: document.relation ?? NEW_TASK })
 }
+/** The sheet that was turned to; the one that is shown is asked for. */
+const turned = ref<Sheet>()
+const sheet = computed<Sheet>(() => (turned.value && asks(turned.value) ? turned.value : document.sheets[0]!))
 </script>
 
 <template>
@@ -86,10 +91,20 @@ function toggleSheet(name: Sheet): void {
     :readonly="readonly"
     @change="emit('change', { models: $event })"
   />
+  <div v-if="document.sheets.length > 1" class="of-sheet" role="group" aria-label="Sheets of the answer">
+    <button
+      v-for="name in document.sheets"
+      :key="name"
+      type="button"
+      :aria-pressed="sheet === name"
+      @click="turned = name"
+    >
+      {{ SHEET_NAMES[name] }}
+    </button>
+  </div>
   <component
-    :is="partFor(name)"
-    v-for="name in document.sheets"
-    :key="`${name} ${at}`"
+    :is="partFor(sheet)"
+    :key="`${sheet} ${at}`"
     :document="shown"
     :readonly="readonly"
     :given="given"
@@ -106,6 +121,24 @@ function toggleSheet(name: Sheet): void {
   flex-wrap: wrap;
   gap: 4px 18px;
   margin-bottom: 12px;
+}
+.of-sheet {
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 18px;
+  margin-bottom: 16px;
+  border-bottom: 1px solid var(--rule);
+}
+.of-sheet button {
+  font-weight: 600;
+  color: var(--soft);
+  cursor: pointer;
+  padding: 2px 1px 4px;
+  border-bottom: 2px solid transparent;
+}
+.of-sheet button[aria-pressed='true'] {
+  color: var(--ink);
+  border-bottom-color: var(--verdigris);
 }
 .sheets label {
   display: flex;

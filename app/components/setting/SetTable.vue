@@ -147,7 +147,14 @@ function take(): void {
   isTaken.value = true
 }
 const hasMore = computed(() => isFresh.value && (overview.value?.rows ?? 0) > MOST_EXERCISE_ROWS)
-const relationSays = (relation: RelationTask | undefined): boolean => (relation?.attributes.length ?? 0) > 0
+/** What taking it does to the relation that there is. */
+const takeWords = computed(() => {
+  const attributes = relation?.attributes ?? []
+  if (attributes.length === 0) return 'Take it into the exercise'
+  return attributes.every(name => table?.columns.includes(name))
+    ? 'Take it into the exercise again'
+    : 'Take it in place of the relation there is'
+})
 
 const readPasted = (): void => void bring([{ name: '', given: { text: pasted.value } }])
 </script>
@@ -260,9 +267,7 @@ const readPasted = (): void => void bring([{ name: '', given: { text: pasted.val
         @split="dictionary = $event.dictionary"
       />
       <div v-if="dictionary && !readonly" class="take">
-        <UButton @click="take">{{
-          relationSays(relation) ? 'Take it into the exercise again' : 'Take it into the exercise'
-        }}</UButton>
+        <UButton @click="take">{{ takeWords }}</UButton>
         <p class="small soft">
           {{
             isTaken
