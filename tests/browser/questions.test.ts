@@ -59,14 +59,15 @@ describe('a verdict that was told', () => {
     await wen.go(`/exercises/${id}/work`)
     await wen.press('button', 'Start')
     await wen.press('.rail button', 'Brief')
-    await wen.press('.granted summary', 'What I take for granted')
-    await wen.page.click('.granted textarea')
+    await wen.press('.below-case summary', 'What I take for granted')
+    await wen.page.click('[aria-label="What I take for granted"]')
     await wen.typeLikeAPerson('A dispatch has one day.')
     await wen.sees('Saved', 'header')
     await wen.reload()
     await wen.page.waitForFunction(
       () =>
-        document.querySelector<HTMLTextAreaElement>('.granted textarea')?.value === 'A dispatch has one day.',
+        document.querySelector<HTMLTextAreaElement>('[aria-label="What I take for granted"]')?.value ===
+        'A dispatch has one day.',
     )
     expect(await wen.violations()).toEqual([])
   }, 60_000)
