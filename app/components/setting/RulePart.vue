@@ -103,19 +103,15 @@ const textOf = (event: Event): string => (event.target as HTMLInputElement).valu
           />
         </template>
         <SlotText
-          v-else-if="piece.of === 'pattern'"
+          v-else-if="piece.of === 'pattern' || piece.of === 'name'"
           class="slot value"
           :value="chosen(piece)[0] ?? ''"
-          maxlength="200"
-          aria-label="What it is called: {table}, {columns} and {target} stand for names"
-          @set="fill(piece, $event)"
-        />
-        <SlotText
-          v-else-if="piece.of === 'name'"
-          class="slot value"
-          :value="chosen(piece)[0] ?? ''"
-          maxlength="128"
-          aria-label="What it is called"
+          :maxlength="piece.of === 'name' ? 128 : 200"
+          :aria-label="
+            piece.of === 'name'
+              ? 'What it is called'
+              : 'What it is called: {table}, {columns} and {target} stand for names'
+          "
           @set="fill(piece, $event)"
         />
         <template v-else-if="piece.of === 'members' || piece.of === 'roles'">
