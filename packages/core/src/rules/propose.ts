@@ -4,7 +4,7 @@ import { capital, listInWords, shorten } from '../language'
 import { checkSamples } from './check-samples'
 import { comparedFacts } from './propose-comparisons'
 import type { Rule, RuleEntry } from './rule'
-import { factInWords, isReadable, one, plural, readsBadly, thing } from './sentences'
+import { isReadable, one, ownName, plural, readsBadly, thing } from './sentences'
 
 /** A proposed sentence with its parts, before it has a number and points. */
 interface Proposed {
@@ -91,7 +91,7 @@ function propose(
 function aboutEntity(entity: WorldEntity, model: Schema): Proposed[] {
   const { name, identifier } = entity
   if (identifier.length === 0) return []
-  const inWords = (member: string): string => factInWords(name, member)
+  const inWords = (member: string): string => ownName(name, member)
   const words = listInWords(identifier.map(inWords))
   const first = isPair(entity)
     ? propose(entity, `The same ${words} stand together at most once as ${thing(name)}.`, identifier, {
@@ -287,7 +287,7 @@ function aboutAttributes(entity: WorldEntity, model: Schema): Proposed[] {
 
 /** "one name and one address". */
 const eachOnce = (entity: WorldEntity, facts: readonly WorldAttribute[]): string =>
-  listInWords(facts.map(({ name }) => `one ${factInWords(entity.name, name)}`))
+  listInWords(facts.map(({ name }) => `one ${ownName(entity.name, name)}`))
 
 /** Whether each of the facts is there, and that there is one of each, wherever it is written. */
 function factSentence(
@@ -323,7 +323,7 @@ function aboutStoring(entity: WorldEntity, attribute: WorldAttribute): Proposed[
     ? [
         propose(
           entity,
-          `The ${factInWords(entity.name, name)} of ${one(entity.name).toLowerCase()}, such as ${listInWords(samples)}, is kept as written.`,
+          `The ${ownName(entity.name, name)} of ${one(entity.name).toLowerCase()}, such as ${listInWords(samples)}, is kept as written.`,
           [name],
           { kind: 'stores', entity: entity.name, attribute: name, values: [...samples] },
         ),
@@ -361,7 +361,7 @@ function aboutTexts(entity: WorldEntity): Proposed[] {
     const are = chunk.length === 1 ? 'is' : 'are'
     return propose(
       entity,
-      `${texts} ${are} kept as ${listInWords(names.map(fact => factInWords(entity.name, fact)))} of ${one(entity.name).toLowerCase()}.`,
+      `${texts} ${are} kept as ${listInWords(names.map(fact => ownName(entity.name, fact)))} of ${one(entity.name).toLowerCase()}.`,
       names,
       ...chunk.map((attribute): Rule => ({
         kind: 'stores',
@@ -386,7 +386,7 @@ function aboutValues(entity: WorldEntity, { name }: WorldAttribute, model: Schem
   return [
     propose(
       entity,
-      `As ${factInWords(entity.name, name)} of ${one(entity.name).toLowerCase()} ${accepted}${listInWords(bad)} ${bad.length === 1 ? 'is' : 'are'} refused.`,
+      `As ${ownName(entity.name, name)} of ${one(entity.name).toLowerCase()} ${accepted}${listInWords(bad)} ${bad.length === 1 ? 'is' : 'are'} refused.`,
       [name],
       ...parts,
     ),

@@ -10,7 +10,7 @@ export function nameInWords(name: string): string {
 }
 
 /** A fact as it is called where it is said whose it is: `boat_no` of a boat is its number. */
-export function factInWords(entity: string, name: string): string {
+export function ownName(entity: string, name: string): string {
   const [own, words] = [`${thing(entity).toLowerCase()} `, nameInWords(name)]
   return words.toLowerCase().startsWith(own) ? words.slice(own.length) : words
 }
